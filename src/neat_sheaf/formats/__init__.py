@@ -1,0 +1,1 @@
+"""Neat Sheaf's open formats: each reader beside its writer."""

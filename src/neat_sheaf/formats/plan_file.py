@@ -1,0 +1,146 @@
+"""The plan file, version 1. Lengths are millimetres with at most six decimals, exact."""
+
+from __future__ import annotations
+
+import json
+from decimal import Decimal
+from typing import Any
+
+from neat_sheaf.checks import Finding
+from neat_sheaf.job import SupplyUnit
+from neat_sheaf.length import millimetre_number
+from neat_sheaf.money import PerKit
+from neat_sheaf.nesting.pattern import Region
+from neat_sheaf.plan import Plan
+from neat_sheaf.sheets import PaperPlan, SheetLayout
+from neat_sheaf.totals import Cost, PaperTotal, SupplyTotal
+
+__all__ = ["FORMAT", "findings_document", "plan_document", "write_plan"]
+
+FORMAT = "neat-sheaf.plan/1"
+
+
+def write_plan(plan: Plan) -> str:
+    """The plan as the text of a plan file."""
+    return json.dumps(plan_document(plan), ensure_ascii=False, indent=2) + "\n"
+
+
+def plan_document(plan: Plan) -> dict[str, Any]:
+    """The plan as JSON values."""
+    return {
+        "format": FORMAT,
+        "kits": plan.kits,
+        "currency": plan.job.currency,
+        "papers": [_paper(paper, total) for paper, total in zip(plan.papers, plan.paper_totals, strict=True)],
+        "checks": findings_document(plan.findings),
+        "supplies": [_supply(supply) for supply in plan.supplies],
+        "cost": _cost(plan.cost),
+    }
+
+
+def findings_document(findings: tuple[Finding, ...] | list[Finding]) -> list[dict[str, Any]]:
+    """Checks as JSON values; ``piece`` is the line they concern, from 0, or null."""
+    return [
+        {"level": f.level.value, "code": f.code, "where": f.where, "says": f.says, "piece": f.piece}
+        for f in findings
+    ]
+
+
+def _rectangle(region: Region) -> dict[str, int | float]:
+    return {
+        "x": millimetre_number(region.x),
+        "y": millimetre_number(region.y),
+        "width": millimetre_number(region.width),
+        "height": millimetre_number(region.height),
+    }
+
+
+def _paper(paper: PaperPlan, total: PaperTotal) -> dict[str, Any]:
+    return {
+        "paper": paper.paper.id,
+        "sheets": paper.sheets,
+        "at_least": paper.at_least,
+        "offcuts_used": paper.offcuts_used,
+        "packs": total.packs,
+        "cost": str(total.line.ways.cash_out),
+        "layouts": [_layout(layout) for layout in paper.layouts],
+    }
+
+
+def _layout(layout: SheetLayout) -> dict[str, Any]:
+    return {
+        "times": layout.times,
+        "stock": {
+            "kind": "sheet" if layout.stock.is_sheet else "offcut",
+            "width": millimetre_number(layout.stock.width),
+            "height": millimetre_number(layout.stock.height),
+        },
+        "placements": [
+            {
+                "piece": p.piece,
+                "colourway": p.colourway,
+                **_rectangle(p.region),
+                "turned": p.turned,
+            }
+            for p in layout.placements
+        ],
+        "offcuts": [{**_rectangle(r.region), "kept": r.kept} for r in layout.remnants],
+        "cuts": [
+            {
+                "setting": millimetre_number(c.setting),
+                "across": c.along.value,
+                "of": _rectangle(c.of),
+            }
+            for c in layout.cuts
+        ],
+    }
+
+
+def _supply(total: SupplyTotal) -> dict[str, Any]:
+    by_length = total.supply.unit is SupplyUnit.LENGTH
+    return {
+        "supply": total.supply.id,
+        "unit": total.supply.unit.value,
+        "needed": _number(total.needed, by_length),
+        "lengths": [{"length": millimetre_number(cut), "count": n} for cut, n in total.lengths],
+        "packs": total.packs,
+        "cost": str(total.line.ways.cash_out),
+    }
+
+
+def _number(value: Decimal, by_length: bool) -> int | float:
+    if by_length:
+        return millimetre_number(int(value))
+    return int(value) if value == value.to_integral_value() else float(value)
+
+
+def _cost(cost: Cost) -> dict[str, Any]:
+    ways: dict[str, PerKit] = {
+        "material_used": cost.material_used,
+        "sheets_opened": cost.sheets_opened,
+        "cash_out": cost.cash_out,
+    }
+    takings = cost.takings
+    return {
+        "per_kit": {name: str(way.share) for name, way in ways.items()},
+        "total": {name: str(way.total) for name, way in ways.items()},
+        "residue": {name: str(way.residue) for name, way in ways.items()},
+        "lines": [
+            {
+                "kind": line.kind,
+                "id": line.id,
+                "priced": line.priced,
+                "material_used": str(line.ways.material_used),
+                "sheets_opened": str(line.ways.sheets_opened),
+                "cash_out": str(line.ways.cash_out),
+            }
+            for line in cost.lines
+        ],
+        "unpriced": list(cost.unpriced),
+        "fee": None if cost.fee is None else str(cost.fee),
+        "takings": None if takings is None else str(takings),
+        "margin": None if takings is None else {name: str(takings - way.total) for name, way in ways.items()},
+        "seats_to_cover": None
+        if takings is None
+        else {name: cost.seats_to_cover(way.total) for name, way in ways.items()},
+    }

@@ -1,0 +1,241 @@
+"""The ``project`` part of a job file: pieces, scores, fits and what a kit takes of supplies."""
+
+from __future__ import annotations
+
+from collections.abc import Mapping
+from typing import Any
+
+from neat_sheaf.formats.reading import Faulty, Node
+from neat_sheaf.job import Supply, SupplyUnit
+from neat_sheaf.length import Length, Unit, write_length
+from neat_sheaf.project import (
+    Corner,
+    CornerCut,
+    CornerShape,
+    Cut,
+    Diagonal,
+    Fit,
+    FitKind,
+    Hole,
+    Line,
+    MatOf,
+    Panel,
+    Piece,
+    Project,
+    Side,
+    SupplyUse,
+    Tab,
+)
+
+__all__ = ["PIECE_KEYS", "project_document", "read_project"]
+
+PIECE_KEYS = (
+    "name", "paper", "per_kit", "width", "height", "scores", "slits", "holes", "corners",
+    "tabs", "follows_print", "cut", "margin", "mat_of",
+)  # fmt: skip
+_REQUIRED = ("name", "paper", "width", "height")
+MOST_PIECES = 500
+
+
+def read_project(node: Node, supplies: Mapping[str, Supply]) -> Project:
+    """Read a project; faults are noted in the node's file. ``supplies`` are those that exist."""
+    node.object(["name", "pieces"], ["fits", "supplies"])
+    pieces = node.list_at("pieces", _piece, MOST_PIECES)
+    names: set[str] = set()
+    for number, raw in enumerate(node.value["pieces"] if isinstance(node.value["pieces"], list) else []):
+        name = raw.get("name") if isinstance(raw, dict) else None
+        if isinstance(name, str) and name.strip() in names:
+            here = Node(name, f"{node.path}.pieces[{number}].name", node.units, node.faults)
+            here.fault("doubled", f"another piece is called '{name.strip()}'; give each its own name")
+        if isinstance(name, str):
+            names.add(name.strip())
+    return Project(
+        name=node.take("name", Node.text, ""),
+        pieces=pieces,
+        fits=node.list_at("fits", lambda f: _fit(f, names)),
+        supplies=node.list_at("supplies", lambda u: _use(u, supplies)),
+    )
+
+
+def _piece(node: Node) -> Piece:
+    node.object(_REQUIRED, [key for key in PIECE_KEYS if key not in _REQUIRED])
+    lines: list[Line] = []
+    diagonals: list[Diagonal] = []
+    for found in node.list_at("scores", _score):
+        if isinstance(found, Diagonal):
+            diagonals.append(found)
+        else:
+            lines += found
+    slits = node.list_at("slits", _lines)
+    corners = node.list_at("corners", _corner)
+    return Piece(
+        name=node.key("name").text(),
+        paper=node.key("paper").text(),
+        per_kit=node.take("per_kit", lambda n: n.whole(0, 10_000), 1),
+        width=node.key("width").size(),
+        height=node.key("height").size(),
+        scores=tuple(lines),
+        diagonals=tuple(diagonals),
+        slits=tuple(line for group in slits for line in group),
+        holes=node.list_at("holes", _hole),
+        corners=tuple(cut for group in corners for cut in group),
+        tabs=node.list_at("tabs", _tab),
+        follows_print=node.take("follows_print", Node.flag, False),
+        cut=node.take("cut", lambda n: n.choice(Cut), Cut.TRIM),
+        margin=node.take("margin", Node.length, Length(0)),
+        mat_of=node.take("mat_of", _mat_of, None),
+    )
+
+
+def _score(node: Node) -> list[Line] | Diagonal:
+    if isinstance(node.value, dict) and "along" not in node.value and "at" not in node.value:
+        node.object(["from", "to"])
+        return Diagonal(_point(node.key("from")), _point(node.key("to")))
+    return _lines(node)
+
+
+def _lines(node: Node) -> list[Line]:
+    node.object(["along", "at"], ["from", "to"])
+    along = node.key("along").choice(Side)
+    start = node.take("from", _maybe_length, None)
+    end = node.take("to", _maybe_length, None)
+    if start is not None and end is not None and start >= end:
+        raise node.key("to").fault("out-of-order", "'to' must be beyond 'from'")
+    return [Line(along, at, start, end) for at in node.key("at").items(Node.length)]
+
+
+def _maybe_length(node: Node) -> Length | None:
+    return node.length()
+
+
+def _point(node: Node) -> tuple[Length, Length]:
+    if not isinstance(node.value, list) or len(node.value) != 2:
+        raise node.fault("not-a-point", 'wants two lengths, such as ["1/2", "0"]')
+    found = node.items(Node.length)
+    if len(found) != 2:
+        raise Faulty
+    return found[0], found[1]
+
+
+def _hole(node: Node) -> Hole:
+    node.object(["x", "y", "diameter"])
+    return Hole(node.key("x").length(), node.key("y").length(), node.key("diameter").size())
+
+
+def _corner(node: Node) -> list[CornerCut]:
+    node.object(["at", "shape", "size"])
+    shape = node.key("shape").choice(CornerShape)
+    size = node.key("size").size()
+    return [CornerCut(at, shape, size) for at in node.key("at").items(lambda n: n.choice(Corner))]
+
+
+def _panel(node: Node) -> Panel:
+    return Panel(node.key("column").whole(1, 1000), node.key("row").whole(1, 1000))
+
+
+def _tab(node: Node) -> Tab:
+    node.object(["column", "row"], ["runs"])
+    return Tab(_panel(node), node.take("runs", lambda n: n.whole(1, 10), 1))
+
+
+def _mat_of(node: Node) -> MatOf | None:
+    node.object(["piece"], ["column", "row"])
+    column = node.take("column", lambda n: n.whole(1, 1000), 1)
+    row = node.take("row", lambda n: n.whole(1, 1000), 1)
+    return MatOf(node.key("piece").text(), Panel(column, row))
+
+
+def _fit(node: Node, names: set[str]) -> Fit:
+    node.object(["kind", "outer", "inner"])
+    fit = Fit(node.key("kind").choice(FitKind), node.key("outer").text(), node.key("inner").text())
+    for key, name in (("outer", fit.outer), ("inner", fit.inner)):
+        if name not in names:
+            node.key(key).fault("unknown-piece", f"there is no piece called '{name}'")
+    return fit
+
+
+def _use(node: Node, supplies: Mapping[str, Supply]) -> SupplyUse:
+    node.object(["supply", "per_kit"], ["cuts"])
+    name = node.key("supply").text()
+    supply = supplies.get(name)
+    if supply is None:
+        raise node.key("supply").fault("unknown-supply", f"there is no supply with the id '{name}'")
+    cuts = node.take("cuts", lambda n: n.whole(1, 1000), 1)
+    per_kit = node.key("per_kit")
+    if supply.unit is not SupplyUnit.LENGTH:
+        return SupplyUse(name, count=per_kit.amount(), cuts=cuts)
+    length = per_kit.size()
+    if length % cuts:
+        raise per_kit.fault("not-exact", f"{length} nm does not part into {cuts} equal lengths")
+    return SupplyUse(name, length=length, cuts=cuts)
+
+
+def project_document(project: Project, units: Unit) -> dict[str, Any]:
+    """The project as JSON values that ``read_project`` reads back to an equal project."""
+    return {
+        "name": project.name,
+        "pieces": [_piece_document(piece, units) for piece in project.pieces],
+        "fits": [{"kind": f.kind.value, "outer": f.outer, "inner": f.inner} for f in project.fits],
+        "supplies": [_use_document(use, units) for use in project.supplies],
+    }
+
+
+def _use_document(use: SupplyUse, units: Unit) -> dict[str, Any]:
+    if use.length is not None:
+        return {"supply": use.supply, "per_kit": write_length(use.length, units), "cuts": use.cuts}
+    return {"supply": use.supply, "per_kit": format(use.count or 0, "f"), "cuts": use.cuts}
+
+
+def _piece_document(piece: Piece, units: Unit) -> dict[str, Any]:
+    def said(length: Length) -> str:
+        return write_length(length, units)
+
+    document: dict[str, Any] = {
+        "name": piece.name,
+        "paper": piece.paper,
+        "per_kit": piece.per_kit,
+        "width": said(piece.width),
+        "height": said(piece.height),
+        "follows_print": piece.follows_print,
+        "cut": piece.cut.value,
+    }
+    scores = _line_groups(piece.scores, units)
+    for diagonal in piece.diagonals:
+        ends = {"from": diagonal.start, "to": diagonal.end}
+        scores.append({key: [said(x), said(y)] for key, (x, y) in ends.items()})
+    slits = _line_groups(piece.slits, units)
+    holes = [{"x": said(h.x), "y": said(h.y), "diameter": said(h.diameter)} for h in piece.holes]
+    corners = [{"at": [c.corner.value], "shape": c.shape.value, "size": said(c.size)} for c in piece.corners]
+    tabs = [{"column": t.panel.column, "row": t.panel.row, "runs": t.runs} for t in piece.tabs]
+    lists = {"scores": scores, "slits": slits, "holes": holes, "corners": corners, "tabs": tabs}
+    document |= {key: value for key, value in lists.items() if value}
+    if piece.margin:
+        document["margin"] = said(piece.margin)
+    if piece.mat_of is not None:
+        panel = piece.mat_of.panel
+        document["mat_of"] = {"piece": piece.mat_of.piece, "column": panel.column, "row": panel.row}
+    return document
+
+
+def _line_groups(lines: tuple[Line, ...], units: Unit) -> list[dict[str, Any]]:
+    """Neighbouring lines that run alike are written as one group."""
+    groups: list[tuple[Line, list[Length]]] = []
+    for line in lines:
+        if groups:
+            like = groups[-1][0]
+            if (like.along, like.start, like.end) == (line.along, line.start, line.end):
+                groups[-1][1].append(line.at)
+                continue
+        groups.append((line, [line.at]))
+    documents = []
+    for like, at in groups:
+        group: dict[str, Any] = {
+            "along": like.along.value,
+            "at": [write_length(place, units) for place in at],
+        }
+        if like.start is not None:
+            group["from"] = write_length(like.start, units)
+        if like.end is not None:
+            group["to"] = write_length(like.end, units)
+        documents.append(group)
+    return documents

@@ -1,0 +1,168 @@
+"""A job: one project, the papers and supplies to hand, one class, and how to cut."""
+
+from __future__ import annotations
+
+from dataclasses import dataclass, field
+from decimal import Decimal
+from enum import StrEnum
+
+from neat_sheaf.length import Length, Unit, inches
+from neat_sheaf.project import Piece, Project
+
+__all__ = [
+    "Class",
+    "Colourway",
+    "Cutting",
+    "Job",
+    "Offcut",
+    "Paper",
+    "Print",
+    "Style",
+    "Supply",
+    "SupplyUnit",
+    "may_turn",
+    "share_out",
+]
+
+
+class Print(StrEnum):
+    """The print of a paper: none, a run with no up (stripes), or an up."""
+
+    NONE = "none"
+    TWO_WAY = "two-way"
+    ONE_WAY = "one-way"
+
+
+class Style(StrEnum):
+    """What the layouts should be best at."""
+
+    FEWEST_SHEETS = "fewest-sheets"
+    FEWEST_SETTINGS = "fewest-settings"
+    KIT_PER_SHEET = "kit-per-sheet"
+
+
+class SupplyUnit(StrEnum):
+    """How a supply is counted: by piece, by length, or by millilitre."""
+
+    EACH = "each"
+    LENGTH = "length"
+    ML = "ml"
+
+
+@dataclass(frozen=True, slots=True)
+class Offcut:
+    """Pieces of one paper kept from before; ``width`` runs across the print."""
+
+    width: Length
+    height: Length
+    count: int = 1
+
+
+@dataclass(frozen=True, slots=True)
+class Paper:
+    """A paper and what of it is to hand. Prices are in whole currency units (Decimal)."""
+
+    id: str
+    name: str
+    width: Length
+    height: Length
+    kind: str = "cardstock"
+    print: Print = Print.NONE
+    pack_sheets: int = 1
+    pack_price: Decimal | None = None
+    on_hand: int = 0
+    offcuts: tuple[Offcut, ...] = ()
+
+
+@dataclass(frozen=True, slots=True)
+class Supply:
+    """A supply. ``pack_size`` and ``on_hand`` are in its unit: a count, ml, or nm of length."""
+
+    id: str
+    name: str
+    unit: SupplyUnit
+    pack_size: Decimal
+    pack_price: Decimal | None = None
+    on_hand: Decimal = Decimal(0)
+    joinable: bool = True
+
+
+@dataclass(frozen=True, slots=True)
+class Colourway:
+    """Some of the kits, and the paper each role takes in them (role to paper id)."""
+
+    name: str
+    kits: int
+    papers: dict[str, str] = field(hash=False)
+
+
+@dataclass(frozen=True, slots=True)
+class Class:
+    """A class. Its colourways' kits sum to ``kits``."""
+
+    seats: int
+    samples: int = 1
+    spares: int = 0
+    fee: Decimal | None = None
+    colourways: tuple[Colourway, ...] = ()
+
+    @property
+    def kits(self) -> int:
+        """Seats, samples and spares."""
+        return self.seats + self.samples + self.spares
+
+
+@dataclass(frozen=True, slots=True)
+class Cutting:
+    """How to cut. An offcut is kept when it holds ``keep_offcut`` either way round."""
+
+    style: Style = Style.FEWEST_SHEETS
+    sheets_at_once: int = 1
+    keep_offcut: tuple[Length, Length] = (inches(1), inches(3))  # From memory.
+
+    def keeps(self, width: int, height: int) -> bool:
+        """Whether an offcut of this size (nm) is worth keeping."""
+        short, long = sorted(self.keep_offcut)
+        return min(width, height) >= short and max(width, height) >= long
+
+
+@dataclass(frozen=True, slots=True)
+class Job:
+    """Everything a plan is made from."""
+
+    project: Project
+    papers: tuple[Paper, ...]
+    supplies: tuple[Supply, ...]
+    klass: Class
+    cutting: Cutting = Cutting()
+    units: Unit = "in"
+    currency: str = "EUR"
+
+    def paper(self, paper_id: str) -> Paper:
+        """The paper of that id; KeyError where there is none."""
+        for paper in self.papers:
+            if paper.id == paper_id:
+                return paper
+        raise KeyError(paper_id)
+
+
+def may_turn(piece: Piece, paper: Paper) -> bool:
+    """Whether ``piece`` may lie turned by 90 degrees on ``paper``."""
+    return not piece.follows_print or paper.print is Print.NONE
+
+
+def share_out(total: int, shares: list[int]) -> list[int]:
+    """Whole kits per share, summing to ``total``, by largest remainder.
+
+    Equal remainders go to the earlier share. ``shares`` are not negative; where all
+    are 0 they count as equal. Source: Hamilton's method of apportionment (1792).
+    """
+    if not shares:
+        return []
+    weights = shares if any(shares) else [1] * len(shares)
+    whole = sum(weights)
+    counts = [total * weight // whole for weight in weights]
+    by_remainder = sorted(range(len(weights)), key=lambda i: (-(total * weights[i] % whole), i))
+    for i in by_remainder[: total - sum(counts)]:
+        counts[i] += 1
+    return counts

@@ -1,0 +1,148 @@
+"""The choice of patterns: a linear program for the duals, an integer one for the plan (HiGHS)."""
+
+from __future__ import annotations
+
+from collections.abc import Sequence
+from dataclasses import dataclass
+
+import highspy
+import numpy as np
+
+from neat_sheaf.nesting.items import Stock
+from neat_sheaf.nesting.pattern import Node, counts
+
+__all__ = ["Candidate", "Relaxed", "choose", "relax"]
+
+# An offcut costs a little, so that it is taken only where it helps.
+_OFFCUT_COST = 1e-3
+# Over any number of sheets that one layout fewer could cost.
+_LAYOUT_COST = 50.0
+_SHEET_NODES = 300
+_LAYOUT_NODES = 60
+
+
+@dataclass(frozen=True, slots=True)
+class Candidate:
+    """A pattern on one kind of stock; ``holds`` counts the pieces of each kind on it."""
+
+    stock: int
+    tree: Node
+    holds: tuple[int, ...]
+
+    @classmethod
+    def of(cls, stock: int, tree: Node, kinds: int) -> Candidate:
+        """The candidate of a tree."""
+        found = counts(tree)
+        return cls(stock, tree, tuple(found[k] for k in range(kinds)))
+
+
+@dataclass(frozen=True, slots=True)
+class Relaxed:
+    """The linear optimum: how often each candidate, and what one more of each kind is worth."""
+
+    uses: list[float]
+    worth: list[float]
+
+
+def _model(pool: Sequence[Candidate], demand: Sequence[int], stock: Sequence[Stock]) -> highspy.Highs:
+    solver = highspy.Highs()  # type: ignore[no-untyped-call]
+    solver.setOptionValue("output_flag", False)
+    solver.setOptionValue("threads", 1)
+    solver.setOptionValue("random_seed", 1)
+    none = np.array([], dtype=np.int32), np.array([], dtype=np.float64)
+    for wanted in demand:
+        solver.addRow(float(wanted), highspy.kHighsInf, 0, *none)
+    limited = [n for n, s in enumerate(stock) if s.limit is not None]
+    for n in limited:
+        solver.addRow(-highspy.kHighsInf, float(stock[n].limit or 0), 0, *none)
+    rows_of_stock = {n: len(demand) + row for row, n in enumerate(limited)}
+    for candidate in pool:
+        rows = [k for k, n in enumerate(candidate.holds) if n]
+        values = [float(candidate.holds[k]) for k in rows]
+        if candidate.stock in rows_of_stock:
+            rows.append(rows_of_stock[candidate.stock])
+            values.append(1.0)
+        cost = 1.0 if stock[candidate.stock].is_sheet else _OFFCUT_COST
+        solver.addCol(
+            cost, 0.0, highspy.kHighsInf, len(rows),
+            np.array(rows, dtype=np.int32), np.array(values, dtype=np.float64),
+        )  # fmt: skip
+    return solver
+
+
+def relax(pool: Sequence[Candidate], demand: Sequence[int], stock: Sequence[Stock]) -> Relaxed:
+    """Solve the linear relaxation. The pool must cover every kind with a demand."""
+    solver = _model(pool, demand, stock)
+    solver.run()
+    solution = solver.getSolution()
+    return Relaxed(
+        [max(0.0, v) for v in solution.col_value],
+        [max(0.0, d) for d in solution.row_dual[: len(demand)]],
+    )
+
+
+def choose(
+    pool: Sequence[Candidate],
+    demand: Sequence[int],
+    stock: Sequence[Stock],
+    *,
+    enough: int = 0,
+    few_layouts: bool = False,
+) -> list[int] | None:
+    """How often to cut each candidate so that every demand is covered, or None if none was found.
+
+    The fewest sheets (stopping at ``enough``, a proved bound), or with ``few_layouts`` the
+    fewest different layouts and then the fewest sheets. Stops after a number of branches,
+    not of seconds, so the answer does not depend on the machine's speed.
+    """
+    solver = _model(pool, demand, stock)
+    size = len(pool)
+    every = np.arange(size, dtype=np.int32)
+    solver.changeColsIntegrality(size, every, np.array([highspy.HighsVarType.kInteger] * size))
+    if few_layouts:
+        _count_layouts(solver, pool, demand, stock)
+        solver.setOptionValue("mip_max_nodes", _LAYOUT_NODES)
+    else:
+        solver.setOptionValue("mip_max_nodes", _SHEET_NODES)
+        # Offcuts may add up to less than half a sheet's cost above the bound.
+        solver.setOptionValue("objective_target", enough + 0.5)
+    solver.setOptionValue("mip_rel_gap", 0.0)
+    solver.setOptionValue("mip_abs_gap", 1e-4)
+    solver.run()
+    values = solver.getSolution().col_value
+    if len(values) < size:
+        return None
+    chosen = [round(values[n]) for n in range(size)]
+    return chosen if _covers(chosen, pool, demand, stock) else None
+
+
+def _count_layouts(
+    solver: highspy.Highs, pool: Sequence[Candidate], demand: Sequence[int], stock: Sequence[Stock]
+) -> None:
+    """Add a yes-or-no column for each candidate: is this layout cut at all?"""
+    size = len(pool)
+    none = np.array([], dtype=np.int32), np.array([], dtype=np.float64)
+    for n, candidate in enumerate(pool):
+        reach = max(-(-demand[k] // held) for k, held in enumerate(candidate.holds) if held)
+        limit = stock[candidate.stock].limit
+        reach = min(reach, limit) if limit is not None else reach
+        solver.addCol(_LAYOUT_COST, 0.0, 1.0, 0, *none)
+        solver.changeColIntegrality(size + n, highspy.HighsVarType.kInteger)
+        solver.addRow(
+            -highspy.kHighsInf, 0.0, 2,
+            np.array([n, size + n], dtype=np.int32), np.array([1.0, -float(max(reach, 1))]),
+        )  # fmt: skip
+
+
+def _covers(
+    chosen: Sequence[int], pool: Sequence[Candidate], demand: Sequence[int], stock: Sequence[Stock]
+) -> bool:
+    """The solver works in floats; the plan is judged again in whole numbers."""
+    for k, wanted in enumerate(demand):
+        if sum(t * c.holds[k] for t, c in zip(chosen, pool, strict=True)) < wanted:
+            return False
+    for n, s in enumerate(stock):
+        used = sum(t for t, c in zip(chosen, pool, strict=True) if c.stock == n)
+        if s.limit is not None and used > s.limit:
+            return False
+    return min(chosen, default=0) >= 0

@@ -1,0 +1,162 @@
+"""A layout as the tree of its straight through-cuts, and what can be read off it.
+
+A region is either left empty (None), one piece exactly (``Spot``), or cut straight
+across into two regions (``Split``). Every layout that comes apart at a trimmer is
+such a tree, and every such tree comes apart.
+"""
+
+from __future__ import annotations
+
+from collections import Counter
+from collections.abc import Iterator
+from dataclasses import dataclass
+from typing import NamedTuple
+
+from neat_sheaf.length import Length
+from neat_sheaf.nesting.items import Item
+from neat_sheaf.project import Side
+
+__all__ = [
+    "Cut",
+    "Node",
+    "Placement",
+    "Region",
+    "Split",
+    "Spot",
+    "counts",
+    "cuts",
+    "lay",
+    "offcuts",
+    "placements",
+    "without",
+]
+
+
+@dataclass(frozen=True, slots=True)
+class Spot:
+    """A region that is exactly one piece of this kind."""
+
+    kind: int
+    turned: bool
+
+
+@dataclass(frozen=True, slots=True)
+class Split:
+    """A cut at ``at`` (nm from the region's left or bottom edge) along ``along``."""
+
+    along: Side
+    at: Length
+    first: Node
+    second: Node
+
+
+Node = Spot | Split | None
+
+
+class Region(NamedTuple):
+    """A rectangle on the stock: lower left corner and size, nm."""
+
+    x: int
+    y: int
+    width: int
+    height: int
+
+    def parted(self, split: Split) -> tuple[Region, Region]:
+        """The two regions a cut leaves."""
+        x, y, width, height = self
+        if split.along is Side.WIDTH:
+            return Region(x, y, split.at, height), Region(x + split.at, y, width - split.at, height)
+        return Region(x, y, width, split.at), Region(x, y + split.at, width, height - split.at)
+
+
+class Placement(NamedTuple):
+    """One piece of a kind where it lies."""
+
+    kind: int
+    region: Region
+    turned: bool
+
+
+class Cut(NamedTuple):
+    """One through-cut: ``setting`` nm along ``along`` of the part ``of``."""
+
+    along: Side
+    setting: int
+    of: Region
+
+
+def lay(item: Item, kind: int, width: int, height: int, turned: bool) -> Node:
+    """One piece in the lower left of a region, trimmed so that the largest rest stays whole."""
+    w, h = (item.height, item.width) if turned else (item.width, item.height)
+    node: Node = Spot(kind, turned)
+    cut_width = w < width
+    cut_height = h < height
+    # The first cut made is the outer split, and its rest stays whole.
+    width_first = (width - w) * height >= (height - h) * width
+    for along in (Side.HEIGHT, Side.WIDTH) if width_first else (Side.WIDTH, Side.HEIGHT):
+        if along is Side.WIDTH and cut_width:
+            node = Split(Side.WIDTH, w, node, None)
+        elif along is Side.HEIGHT and cut_height:
+            node = Split(Side.HEIGHT, h, node, None)
+    return node
+
+
+def counts(node: Node) -> Counter[int]:
+    """How many pieces of each kind."""
+    found: Counter[int] = Counter()
+    stack = [node]
+    while stack:
+        here = stack.pop()
+        if isinstance(here, Spot):
+            found[here.kind] += 1
+        elif isinstance(here, Split):
+            stack += (here.first, here.second)
+    return found
+
+
+def without(node: Node, surplus: Counter[int]) -> Node:
+    """The tree with ``surplus`` pieces left out (last laid first) and cuts no longer needed gone.
+
+    ``surplus`` is counted down in place.
+    """
+    if isinstance(node, Spot) and surplus[node.kind] > 0:
+        surplus[node.kind] -= 1
+        return None
+    if not isinstance(node, Split):
+        return node
+    second = without(node.second, surplus)
+    first = without(node.first, surplus)
+    if first is None and second is None:
+        return None
+    return Split(node.along, node.at, first, second)
+
+
+def _walk(node: Node, region: Region) -> Iterator[tuple[Node, Region]]:
+    yield node, region
+    if isinstance(node, Split):
+        first, second = region.parted(node)
+        yield from _walk(node.first, first)
+        yield from _walk(node.second, second)
+
+
+def placements(node: Node, width: int, height: int) -> list[Placement]:
+    """Every piece where it lies on stock of this size (nm)."""
+    return [
+        Placement(here.kind, region, here.turned)
+        for here, region in _walk(node, Region(0, 0, width, height))
+        if isinstance(here, Spot)
+    ]
+
+
+def offcuts(node: Node, width: int, height: int) -> list[Region]:
+    """Every region that is left empty."""
+    return [region for here, region in _walk(node, Region(0, 0, width, height)) if here is None]
+
+
+def cuts(node: Node, width: int, height: int) -> list[Cut]:
+    """The through-cuts in an order that comes apart: each part is whole when it is cut."""
+    return [
+        Cut(here.along, here.at, region)
+        for here, region in _walk(node, Region(0, 0, width, height))
+        if isinstance(here, Split)
+    ]

@@ -1,0 +1,77 @@
+"""The plan of a job: checks, layouts, totals and cost together."""
+
+from __future__ import annotations
+
+from dataclasses import dataclass, replace
+
+from neat_sheaf.checks import Finding, check_project
+from neat_sheaf.job import Job, share_out
+from neat_sheaf.sheets import CannotPlanError, PaperPlan, plan_papers
+from neat_sheaf.totals import Cost, PaperTotal, SupplyTotal, cost, paper_total, supply_totals
+
+__all__ = ["Plan", "plan_job", "with_kits"]
+
+
+@dataclass(frozen=True, slots=True)
+class Plan:
+    """Everything that follows from a job."""
+
+    job: Job
+    kits: int
+    papers: tuple[PaperPlan, ...]
+    paper_totals: tuple[PaperTotal, ...]
+    supplies: tuple[SupplyTotal, ...]
+    cost: Cost
+    findings: tuple[Finding, ...]
+
+    @property
+    def sheets(self) -> int:
+        """Whole sheets opened, of all papers."""
+        return sum(paper.sheets for paper in self.papers)
+
+    @property
+    def proved(self) -> bool:
+        """Whether every paper's sheets are proved fewest."""
+        return all(paper.sheets == paper.at_least for paper in self.papers)
+
+
+def plan_job(job: Job) -> Plan:
+    """Plan ``job``. Raises CannotPlanError with every fault of its papers and supplies together."""
+    faults = []
+    papers: list[PaperPlan] = []
+    supplies: list[SupplyTotal] = []
+    try:
+        supplies = supply_totals(job)
+    except CannotPlanError as error:
+        faults += error.faults
+    try:
+        papers = plan_papers(job)
+    except CannotPlanError as error:
+        faults += error.faults
+    if faults:
+        raise CannotPlanError(sorted(faults, key=lambda fault: fault.path))
+    totals = [paper_total(job, paper) for paper in papers]
+    return Plan(
+        job=job,
+        kits=job.klass.kits,
+        papers=tuple(papers),
+        paper_totals=tuple(totals),
+        supplies=tuple(supplies),
+        cost=cost(job, totals, supplies),
+        findings=tuple(check_project(job.project, job.units)),
+    )
+
+
+def with_kits(job: Job, kits: int) -> Job:
+    """The job for another number of kits: seats change, samples and spares stay while they can.
+
+    Colourways keep their shares.
+    """
+    klass = job.klass
+    seats = max(0, kits - klass.samples - klass.spares)
+    samples = min(klass.samples, kits)
+    spares = kits - seats - samples
+    shared = share_out(kits, [c.kits for c in klass.colourways])
+    colourways = tuple(replace(c, kits=n) for c, n in zip(klass.colourways, shared, strict=True))
+    changed = replace(klass, seats=seats, samples=samples, spares=spares, colourways=colourways)
+    return replace(job, klass=changed)

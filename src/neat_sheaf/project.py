@@ -1,0 +1,220 @@
+"""The cut-and-score list: pieces, their scores, and what fits what. All lengths in nm."""
+
+from __future__ import annotations
+
+from dataclasses import dataclass
+from decimal import Decimal
+from enum import StrEnum
+
+from neat_sheaf.length import Length
+
+__all__ = [
+    "Corner",
+    "CornerCut",
+    "CornerShape",
+    "Cut",
+    "Diagonal",
+    "Fit",
+    "FitKind",
+    "Hole",
+    "Line",
+    "MatOf",
+    "Panel",
+    "Piece",
+    "Project",
+    "Side",
+    "SupplyUse",
+    "Tab",
+]
+
+
+NO_LENGTH = Length(0)
+
+
+class Side(StrEnum):
+    """The side a distance is measured along: across the print, or up it."""
+
+    WIDTH = "width"
+    HEIGHT = "height"
+
+
+class Cut(StrEnum):
+    """How a piece is cut out; die and punch pieces are nested as their rough cut."""
+
+    TRIM = "trim"
+    DIE = "die"
+    PUNCH = "punch"
+
+
+class Corner(StrEnum):
+    """A corner of a piece as it lies with its print up."""
+
+    BOTTOM_LEFT = "bottom-left"
+    BOTTOM_RIGHT = "bottom-right"
+    TOP_LEFT = "top-left"
+    TOP_RIGHT = "top-right"
+
+
+class CornerShape(StrEnum):
+    """What is taken off a corner."""
+
+    ROUND = "round"
+    MITRE = "mitre"
+    NOTCH = "notch"
+
+
+class FitKind(StrEnum):
+    """Two pieces of which the outer must clear the inner."""
+
+    LID = "lid"
+
+
+@dataclass(frozen=True, slots=True)
+class Line:
+    """A score or slit across the piece at ``at`` along ``along``.
+
+    ``start`` and ``end`` shorten it, measured along the other side; None is the edge.
+    """
+
+    along: Side
+    at: Length
+    start: Length | None = None
+    end: Length | None = None
+
+    @property
+    def full(self) -> bool:
+        """Whether the line runs from edge to edge."""
+        return self.start is None and self.end is None
+
+
+@dataclass(frozen=True, slots=True)
+class Diagonal:
+    """A score between two marks, each (x from the left edge, y from the bottom edge)."""
+
+    start: tuple[Length, Length]
+    end: tuple[Length, Length]
+
+
+@dataclass(frozen=True, slots=True)
+class Hole:
+    """A round hole; ``x`` and ``y`` are its centre."""
+
+    x: Length
+    y: Length
+    diameter: Length
+
+
+@dataclass(frozen=True, slots=True)
+class CornerCut:
+    """A corner rounded, mitred or notched by ``size`` along both edges."""
+
+    corner: Corner
+    shape: CornerShape
+    size: Length
+
+
+@dataclass(frozen=True, slots=True)
+class Panel:
+    """A panel's place: column from the left edge, row from the bottom edge, both from 1."""
+
+    column: int
+    row: int
+
+
+@dataclass(frozen=True, slots=True)
+class Tab:
+    """A panel that is glued behind another, with this many runs of adhesive."""
+
+    panel: Panel
+    runs: int = 1
+
+
+@dataclass(frozen=True, slots=True)
+class MatOf:
+    """The panel a mat is glued onto."""
+
+    piece: str
+    panel: Panel
+
+
+@dataclass(frozen=True, slots=True)
+class Piece:
+    """One line of the list. ``paper`` is a role; ``width`` runs across the print."""
+
+    name: str
+    paper: str
+    per_kit: int
+    width: Length
+    height: Length
+    scores: tuple[Line, ...] = ()
+    diagonals: tuple[Diagonal, ...] = ()
+    slits: tuple[Line, ...] = ()
+    holes: tuple[Hole, ...] = ()
+    corners: tuple[CornerCut, ...] = ()
+    tabs: tuple[Tab, ...] = ()
+    follows_print: bool = False
+    cut: Cut = Cut.TRIM
+    margin: Length = NO_LENGTH
+    mat_of: MatOf | None = None
+
+    @property
+    def rough_width(self) -> Length:
+        """Width of the rectangle that is nested: with the margin twice for a die or punch."""
+        return self._rough(self.width)
+
+    @property
+    def rough_height(self) -> Length:
+        """Height of the rectangle that is nested."""
+        return self._rough(self.height)
+
+    def _rough(self, side: Length) -> Length:
+        return side if self.cut is Cut.TRIM else Length(side + 2 * self.margin)
+
+
+@dataclass(frozen=True, slots=True)
+class Fit:
+    """``outer`` must clear ``inner``, both named as in the list."""
+
+    kind: FitKind
+    outer: str
+    inner: str
+
+
+@dataclass(frozen=True, slots=True)
+class SupplyUse:
+    """What one kit takes of a supply.
+
+    ``count`` for a supply counted or measured out (each, ml); ``length`` (nm, all of it
+    together) for one sold by length, taken as ``cuts`` equal lengths.
+    """
+
+    supply: str
+    count: Decimal | None = None
+    length: Length | None = None
+    cuts: int = 1
+
+    @property
+    def cut_length(self) -> Length:
+        """One cut length in nm."""
+        if self.length is None:
+            raise ValueError(f"{self.supply} is not used by length")
+        return Length(self.length // self.cuts)
+
+
+@dataclass(frozen=True, slots=True)
+class Project:
+    """One project's cut-and-score list."""
+
+    name: str
+    pieces: tuple[Piece, ...]
+    fits: tuple[Fit, ...] = ()
+    supplies: tuple[SupplyUse, ...] = ()
+
+    @property
+    def roles(self) -> tuple[str, ...]:
+        """The roles of paper, in the order of the list."""
+        return tuple(dict.fromkeys(piece.paper for piece in self.pieces))
+
+    def piece(self, name: str) -> Piece | None:
+        """The piece of that name, or None."""
+        return next((piece for piece in self.pieces if piece.name == name), None)
