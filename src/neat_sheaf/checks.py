@@ -65,8 +65,9 @@ def _check_piece(index: int, piece: Piece, units: Unit) -> Iterator[Finding]:
 
     for along, side in ((Side.WIDTH, piece.width), (Side.HEIGHT, piece.height)):
         lines = [line for line in piece.scores if line.along is along]
-        outside = [line for line in lines if not 0 < line.at < side]
-        for line in outside:
+        sound = True
+        for line in (line for line in lines if not 0 < line.at < side):
+            sound = False
             yield finding(
                 Level.ERROR,
                 "score-outside",
@@ -76,19 +77,21 @@ def _check_piece(index: int, piece: Piece, units: Unit) -> Iterator[Finding]:
         for a, b in pairwise(sorted(lines, key=lambda line: line.at)):
             if a.at == b.at:
                 if a == b:
+                    sound = False
                     yield finding(
                         Level.ERROR,
                         "score-doubled",
                         f"the score at {_said(a.at, units)} along the {along} is written twice",
                     )
             elif b.at - a.at < CLOSEST_SCORES and a.full and b.full:
+                sound = False
                 yield finding(
                     Level.WARNING,
                     "scores-close",
                     f"the scores at {_said(a.at, units)} and {_said(b.at, units)} along the {along} "
                     f"are only {_said(b.at - a.at, units)} apart",
                 )
-        if not outside:
+        if sound:
             yield from _check_symmetry(index, piece, along, side, lines, units)
 
 

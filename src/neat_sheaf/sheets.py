@@ -130,7 +130,7 @@ def _too_large(job: Job, paper: Paper, pieces: Iterable[Piece]) -> Iterable[Faul
 
 
 def _shortfall(piece: Piece, paper: Paper, units: Unit) -> str:
-    ways = _item(piece, paper).ways
+    ways = Item(piece.rough_width, piece.rough_height, may_turn(piece, paper)).ways
     w, h, turned = min(ways, key=lambda way: max(way[0] - paper.width, 0) + max(way[1] - paper.height, 0))
     said = [
         f"{write_length(Length(size - room), units)}{_suffix(size - room, units)} too {word}"

@@ -93,7 +93,7 @@ class Cost:
 
     def seats_to_cover(self, total: Decimal) -> int | None:
         """The number of fees that pay for ``total``; None where there is no fee."""
-        return -int(-total // self.fee) if self.fee else None
+        return -int(-Fraction(total) // Fraction(self.fee)) if self.fee else None
 
 
 def paper_total(job: Job, plan: PaperPlan) -> PaperTotal:

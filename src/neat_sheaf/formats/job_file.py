@@ -64,7 +64,9 @@ def _read_root(root: Node) -> Job:
     papers = root.list_at("papers", _paper)
     _unique(root.key("papers"), [p.id for p in papers], "id")
     _unique(root.key("supplies"), [s.id for s in supplies], "id")
-    project = read_project(root.key("project"), {s.id: s for s in supplies})
+    by_id = {s.id: s for s in supplies}
+    faulty = [name for name in _written(root.value, "supplies", "id") if name not in by_id]
+    project = read_project(root.key("project"), by_id, faulty)
     roles = _written(root.key("project").value, "pieces", "paper")
     known = set(_written(root.value, "papers", "id"))
     klass = _class(root.key("class"), roles, known)

@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from collections.abc import Mapping
+from collections.abc import Collection, Mapping
 from typing import Any
 
 from neat_sheaf.formats.reading import Faulty, Node
@@ -37,8 +37,13 @@ _REQUIRED = ("name", "paper", "width", "height")
 MOST_PIECES = 500
 
 
-def read_project(node: Node, supplies: Mapping[str, Supply]) -> Project:
-    """Read a project; faults are noted in the node's file. ``supplies`` are those that exist."""
+def read_project(
+    node: Node, supplies: Mapping[str, Supply], faulty_supplies: Collection[str] = ()
+) -> Project:
+    """Read a project; faults are noted in the node's file. ``supplies`` are those that exist.
+
+    ``faulty_supplies`` are named in the file but could not be read; using one is no new fault.
+    """
     node.object(["name", "pieces"], ["fits", "supplies"])
     pieces = node.list_at("pieces", _piece, MOST_PIECES)
     names: set[str] = set()
@@ -53,7 +58,7 @@ def read_project(node: Node, supplies: Mapping[str, Supply]) -> Project:
         name=node.take("name", Node.text, ""),
         pieces=pieces,
         fits=node.list_at("fits", lambda f: _fit(f, names)),
-        supplies=node.list_at("supplies", lambda u: _use(u, supplies)),
+        supplies=node.list_at("supplies", lambda u: _use(u, supplies, faulty_supplies)),
     )
 
 
@@ -154,10 +159,12 @@ def _fit(node: Node, names: set[str]) -> Fit:
     return fit
 
 
-def _use(node: Node, supplies: Mapping[str, Supply]) -> SupplyUse:
+def _use(node: Node, supplies: Mapping[str, Supply], faulty: Collection[str]) -> SupplyUse:
     node.object(["supply", "per_kit"], ["cuts"])
     name = node.key("supply").text()
     supply = supplies.get(name)
+    if name in faulty:
+        raise Faulty
     if supply is None:
         raise node.key("supply").fault("unknown-supply", f"there is no supply with the id '{name}'")
     cuts = node.take("cuts", lambda n: n.whole(1, 1000), 1)

@@ -184,11 +184,26 @@ class _Search:
             if picked is None:
                 continue
             found = base + Counter({c: n for c, n in zip(pool, picked, strict=True) if n})
+            if few_layouts_first:
+                found = self._fewer_layouts(found)
             if best is None or self._sheets(found) < self._sheets(best):
                 best = found
             if self._sheets(best) <= self.at_least:
                 break
         return best if best is not None else self._greedy()
+
+    def _fewer_layouts(self, found: Counter[Candidate]) -> Counter[Candidate]:
+        """One layout for everything, where the integer program stopped before it found one."""
+        alone = [
+            Counter({c: max(-(-d // n) for d, n in zip(self.demand, c.holds, strict=True))})
+            for c in self.pool.values()
+            if all(c.holds) and self.stock[c.stock].is_sheet
+        ]
+
+        def surplus(plan: Counter[Candidate]) -> int:
+            return sum(n * sum(c.holds) for c, n in plan.items())
+
+        return min([found, *alone], key=lambda plan: (len(plan), self._sheets(plan), surplus(plan)))
 
     def _add_greedy(self, left: Sequence[int]) -> None:
         if sum(left) <= _GREEDY_LIMIT:

@@ -1,0 +1,132 @@
+"""An independent judge of plans: it reads the job file's and the plan file's JSON and shares
+no code with the planner. Every fault is a sentence; no sentences, no faults."""
+
+from __future__ import annotations
+
+from collections import Counter
+from fractions import Fraction
+from typing import Any
+
+UNITS = {"in": Fraction(254, 10), "cm": Fraction(10), "mm": Fraction(1)}
+
+
+def mm(text: str, units: str) -> Fraction:
+    """A length of the plain forms ('4 1/4', '4.25', '108 mm') in millimetres."""
+    words = text.replace('"', " in").split()
+    if words[-1] in UNITS:
+        units = words.pop()
+    return sum((Fraction(word) for word in words), Fraction(0)) * UNITS[units]
+
+
+def exact(number: float) -> Fraction:
+    """A JSON number of the plan file as it is written, not as the float that holds it."""
+    return Fraction(repr(number))
+
+
+def faults_of(job: dict[str, Any], plan: dict[str, Any]) -> list[str]:
+    """What is wrong with ``plan`` as a plan of ``job``."""
+    units = job.get("units", "in")
+    pieces = {piece["name"]: piece for piece in job["project"]["pieces"]}
+    papers = {paper["id"]: paper for paper in job["papers"]}
+    faults: list[str] = []
+    cut_out: Counter[tuple[str, str, str]] = Counter()
+    for paper_plan in plan["papers"]:
+        paper = papers[paper_plan["paper"]]
+        sheets = 0
+        offcuts: Counter[tuple[Fraction, Fraction]] = Counter()
+        for layout in paper_plan["layouts"]:
+            if layout["times"] < 1:
+                faults.append("a layout is cut less than once")
+            size = exact(layout["stock"]["width"]), exact(layout["stock"]["height"])
+            if layout["stock"]["kind"] == "sheet":
+                sheets += layout["times"]
+                if size != (mm(paper["width"], units), mm(paper["height"], units)):
+                    faults.append(f"a sheet of {paper['id']} has the wrong size")
+            else:
+                offcuts[size] += layout["times"]
+            faults += _layout_faults(layout, size, pieces, paper, units)
+            for place in layout["placements"]:
+                cut_out[paper["id"], place["piece"], place["colourway"]] += layout["times"]
+        if sheets != paper_plan["sheets"]:
+            faults.append(f"{paper['id']}: says {paper_plan['sheets']} sheets, cuts {sheets}")
+        if paper_plan["at_least"] > sheets:
+            faults.append(f"{paper['id']}: at_least is above what this plan reaches")
+        if sum(offcuts.values()) != paper_plan["offcuts_used"]:
+            faults.append(f"{paper['id']}: offcuts_used is wrong")
+        have = Counter[tuple[Fraction, Fraction]]()
+        for offcut in paper.get("offcuts", []):
+            have[mm(offcut["width"], units), mm(offcut["height"], units)] += offcut.get("count", 1)
+        if offcuts - have:
+            faults.append(f"{paper['id']}: cuts offcuts that are not there")
+    if cut_out != _wanted(job):
+        faults.append("the pieces cut are not the pieces asked for")
+    return faults
+
+
+def _wanted(job: dict[str, Any]) -> Counter[tuple[str, str, str]]:
+    klass = job["class"]
+    kits = klass["seats"] + klass.get("samples", 0) + klass.get("spares", 0)
+    every = {piece["paper"]: piece["paper"] for piece in job["project"]["pieces"]}
+    colourways = klass.get("colourways") or [{"name": "all", "kits": kits, "papers": every}]
+    wanted: Counter[tuple[str, str, str]] = Counter()
+    for colourway in colourways:
+        for piece in job["project"]["pieces"]:
+            paper = colourway["papers"][piece["paper"]]
+            wanted[paper, piece["name"], colourway["name"]] += piece.get("per_kit", 1) * colourway["kits"]
+    return +wanted
+
+
+Box = tuple[Fraction, Fraction, Fraction, Fraction]
+
+
+def _box(of: dict[str, Any]) -> Box:
+    return exact(of["x"]), exact(of["y"]), exact(of["width"]), exact(of["height"])
+
+
+def _layout_faults(
+    layout: dict[str, Any],
+    size: tuple[Fraction, Fraction],
+    pieces: dict[str, Any],
+    paper: dict[str, Any],
+    units: str,
+) -> list[str]:
+    faults = []
+    boxes = []
+    for place in layout["placements"]:
+        piece = pieces[place["piece"]]
+        box = _box(place)
+        boxes.append(box)
+        x, y, width, height = box
+        if x < 0 or y < 0 or x + width > size[0] or y + height > size[1]:
+            faults.append(f"{place['piece']} lies off the sheet")
+        margin = 2 * mm(piece.get("margin", "0"), units) if piece.get("cut", "trim") != "trim" else 0
+        own = mm(piece["width"], units) + margin, mm(piece["height"], units) + margin
+        lies = own[::-1] if place["turned"] else own
+        if lies != (width, height):
+            faults.append(f"{place['piece']} has the wrong size")
+        if place["turned"] and piece.get("follows_print") and paper.get("print", "none") != "none":
+            faults.append(f"{place['piece']} follows the print but lies turned")
+    for number, a in enumerate(boxes):
+        for b in boxes[number + 1 :]:
+            if a[0] < b[0] + b[2] and b[0] < a[0] + a[2] and a[1] < b[1] + b[3] and b[1] < a[1] + a[3]:
+                faults.append("two pieces overlap")
+    parts = {(Fraction(0), Fraction(0), *size)}
+    for cut in layout["cuts"]:
+        part = _box(cut["of"])
+        if part not in parts:
+            faults.append("a cut is made through a part that is not in hand")
+            continue
+        parts.remove(part)
+        x, y, width, height = part
+        at = exact(cut["setting"])
+        if cut["across"] == "width":
+            halves = (x, y, at, height), (x + at, y, width - at, height)
+        else:
+            halves = (x, y, width, at), (x, y + at, width, height - at)
+        if any(half[2] <= 0 or half[3] <= 0 for half in halves):
+            faults.append("a cut takes nothing off")
+        parts.update(halves)
+    left = [*boxes, *map(_box, layout["offcuts"])]
+    if sorted(parts) != sorted(left):
+        faults.append("the cuts do not end with the pieces and offcuts promised")
+    return faults
