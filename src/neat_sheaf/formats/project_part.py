@@ -50,7 +50,7 @@ def read_project(
     for number, raw in enumerate(node.value["pieces"] if isinstance(node.value["pieces"], list) else []):
         name = raw.get("name") if isinstance(raw, dict) else None
         if isinstance(name, str) and name.strip() in names:
-            here = Node(name, f"{node.path}.pieces[{number}].name", node.units, node.faults)
+            here = node.key("pieces").under(f"[{number}].name", name)
             here.fault("doubled", f"another piece is called '{name.strip()}'; give each its own name")
         if isinstance(name, str):
             names.add(name.strip())

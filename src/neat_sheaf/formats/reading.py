@@ -78,6 +78,10 @@ class Node:
     def _child(self, value: Any, path: str) -> Node:
         return Node(value, path, self.units, self.faults)
 
+    def under(self, steps: str, value: Any) -> Node:
+        """A value further down, at the path ``steps`` from here."""
+        return self._child(value, f"{self.path}{steps}")
+
     def object(self, required: Iterable[str], optional: Iterable[str] = ()) -> Node:
         """Check that this is an object with these keys and no others; gives itself."""
         if not isinstance(self.value, dict):

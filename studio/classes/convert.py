@@ -1,0 +1,60 @@
+"""A class as the core's job: the plan is computed from the data, never typed."""
+
+from __future__ import annotations
+
+from neat_sheaf import job as core
+from neat_sheaf.errors import Fault
+from neat_sheaf.length import Length
+from neat_sheaf.sheets import CannotPlanError
+from studio.classes.models import KitClass
+from studio.cupboard.convert import core_paper, core_supply, plain_price
+from studio.projects.convert import core_project
+
+__all__ = ["core_job"]
+
+
+def core_job(kit_class: KitClass) -> core.Job:
+    """The job of a class. Raises CannotPlanError where a role has no paper yet."""
+    studio = kit_class.studio
+    project = core_project(kit_class.project)
+    colourways = list(kit_class.colourways.prefetch_related("choices"))
+    kits = core.share_out(
+        kit_class.seats + kit_class.samples + kit_class.spares, [c.share for c in colourways]
+    )
+    faults: list[Fault] = []
+    if not colourways:
+        faults.append(Fault("colourways", "no-colourway", "add a colourway and choose its papers"))
+    chosen: list[core.Colourway] = []
+    wanted: set[int] = set()
+    for number, (colourway, share) in enumerate(zip(colourways, kits, strict=True)):
+        papers = {choice.role: choice.paper_id for choice in colourway.choices.all()}
+        missing = [role for role in project.roles if role not in papers]
+        faults += [
+            Fault(
+                f"colourways[{number}].papers.{role}",
+                "role-without-paper",
+                f"choose a paper for {role} in {colourway.name}",
+            )
+            for role in missing
+        ]
+        wanted |= {papers[role] for role in project.roles if role in papers}
+        by_role = {role: str(papers[role]) for role in project.roles if role in papers}
+        chosen.append(core.Colourway(colourway.name, share, by_role))
+    if faults:
+        raise CannotPlanError(faults)
+    used = {use.supply for use in project.supplies}
+    return core.Job(
+        project=project,
+        papers=tuple(core_paper(p) for p in studio.papers.filter(pk__in=wanted).prefetch_related("offcuts")),
+        supplies=tuple(core_supply(s) for s in studio.supplies.filter(pk__in=used)),
+        klass=core.Class(
+            kit_class.seats, kit_class.samples, kit_class.spares, plain_price(kit_class.fee), tuple(chosen)
+        ),
+        cutting=core.Cutting(
+            core.Style(kit_class.style),
+            kit_class.sheets_at_once,
+            (Length(kit_class.keep_short_nm), Length(kit_class.keep_long_nm)),
+        ),
+        units=studio.measure,
+        currency=studio.currency,
+    )

@@ -1,0 +1,94 @@
+"""Classes: who comes, which project, which papers, and how to cut. Lengths in nm."""
+
+from __future__ import annotations
+
+from django.db import models
+from django.db.models import Q
+
+from studio.accounts.models import Studio
+from studio.cupboard.models import Paper
+from studio.projects.models import Project
+
+__all__ = ["Choice", "Colourway", "KitClass"]
+
+
+class KitClass(models.Model):
+    """A class for which kits are made. ``version`` counts its saves."""
+
+    class Style(models.TextChoices):
+        FEWEST_SHEETS = "fewest-sheets"
+        FEWEST_SETTINGS = "fewest-settings"
+        KIT_PER_SHEET = "kit-per-sheet"
+
+    studio = models.ForeignKey(Studio, models.CASCADE, related_name="classes")
+    project = models.ForeignKey(Project, models.PROTECT, related_name="classes")
+    name = models.CharField(max_length=120)
+    date = models.DateField(null=True, blank=True)
+    place = models.CharField(max_length=120, blank=True, default="")
+    seats = models.IntegerField(default=8)
+    samples = models.IntegerField(default=1)
+    spares = models.IntegerField(default=0)
+    fee = models.DecimalField(max_digits=12, decimal_places=4, null=True, blank=True)
+    style = models.CharField(max_length=16, choices=Style.choices, default=Style.FEWEST_SHEETS)
+    sheets_at_once = models.IntegerField(default=1)
+    keep_short_nm = models.BigIntegerField(default=25_400_000)
+    keep_long_nm = models.BigIntegerField(default=76_200_000)
+    version = models.IntegerField(default=1)
+
+    class Meta:
+        ordering = ["date", "name", "id"]
+        constraints = [
+            models.CheckConstraint(
+                condition=Q(seats__gte=0, samples__gte=0, spares__gte=0)
+                & (Q(fee__isnull=True) | Q(fee__gte=0)),
+                name="class_counts_not_negative",
+            ),
+            models.CheckConstraint(
+                condition=Q(sheets_at_once__gte=1, keep_short_nm__gt=0, keep_long_nm__gt=0),
+                name="class_cutting_over_zero",
+            ),
+            models.CheckConstraint(
+                condition=Q(style__in=["fewest-sheets", "fewest-settings", "kit-per-sheet"]),
+                name="class_style",
+            ),
+        ]
+
+    def __str__(self) -> str:
+        return self.name
+
+
+class Colourway(models.Model):
+    """Some of the kits, by share; shares are weights, so that seats may change."""
+
+    kit_class = models.ForeignKey(KitClass, models.CASCADE, related_name="colourways")
+    position = models.IntegerField()
+    name = models.CharField(max_length=120)
+    share = models.IntegerField(default=1)
+
+    class Meta:
+        ordering = ["position"]
+        constraints = [
+            models.UniqueConstraint(fields=["kit_class", "name"], name="colourway_name_once_a_class"),
+            models.CheckConstraint(condition=Q(share__gte=0), name="colourway_share_not_negative"),
+            models.CheckConstraint(condition=~Q(name=""), name="colourway_named"),
+        ]
+
+    def __str__(self) -> str:
+        return self.name
+
+
+class Choice(models.Model):
+    """The paper a role takes in a colourway."""
+
+    colourway = models.ForeignKey(Colourway, models.CASCADE, related_name="choices")
+    role = models.CharField(max_length=400)
+    paper = models.ForeignKey(Paper, models.PROTECT, related_name="choices")
+
+    class Meta:
+        ordering = ["id"]
+        constraints = [
+            models.UniqueConstraint(fields=["colourway", "role"], name="choice_once_a_role"),
+        ]
+
+    def __str__(self) -> str:
+        return f"{self.role}: {self.paper} in {self.colourway.kit_class}"

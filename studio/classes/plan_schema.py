@@ -1,0 +1,140 @@
+"""The plan file's shape, for the API's types; the core writes what is in it."""
+
+from __future__ import annotations
+
+from typing import Literal
+
+from ninja import Schema
+
+from studio.projects.api import CheckOut
+
+__all__ = ["PlanOut"]
+
+
+class Rect(Schema):
+    """Lower left corner and size in mm."""
+
+    x: float
+    y: float
+    width: float
+    height: float
+
+
+class StockOut(Schema):
+    """What a layout is cut from, mm."""
+
+    kind: Literal["sheet", "offcut"]
+    width: float
+    height: float
+
+
+class PlacementOut(Rect):
+    """A piece where it lies."""
+
+    piece: str
+    colourway: str
+    turned: bool
+
+
+class OffcutOut(Rect):
+    """What is left, and whether it is worth keeping."""
+
+    kept: bool
+
+
+class CutOut(Schema):
+    """One through-cut."""
+
+    setting: float
+    across: Literal["width", "height"]
+    of: Rect
+
+
+class LayoutOut(Schema):
+    """One layout, cut ``times`` over."""
+
+    times: int
+    stock: StockOut
+    placements: list[PlacementOut]
+    offcuts: list[OffcutOut]
+    cuts: list[CutOut]
+
+
+class PaperPlanOut(Schema):
+    """One paper: sheets opened, proved least, packs to buy."""
+
+    paper: str
+    sheets: int
+    at_least: int
+    offcuts_used: int
+    packs: int
+    cost: str
+    layouts: list[LayoutOut]
+
+
+class LengthsOut(Schema):
+    """So many cut lengths of so many mm."""
+
+    length: float
+    count: int
+
+
+class SupplyPlanOut(Schema):
+    """One supply: needed (count, ml, or mm) and packs to buy."""
+
+    supply: str
+    unit: Literal["each", "length", "ml"]
+    needed: float
+    lengths: list[LengthsOut]
+    packs: int
+    cost: str
+
+
+class WaysOut(Schema):
+    """Money three ways, as decimal text."""
+
+    material_used: str
+    sheets_opened: str
+    cash_out: str
+
+
+class CostLineOut(WaysOut):
+    """One paper's or supply's part."""
+
+    kind: Literal["paper", "supply"]
+    id: str
+    priced: bool
+
+
+class SeatsOut(Schema):
+    """The number of fees that covers each cost."""
+
+    material_used: int | None
+    sheets_opened: int | None
+    cash_out: int | None
+
+
+class CostOut(Schema):
+    """The class's cost."""
+
+    per_kit: WaysOut
+    total: WaysOut
+    residue: WaysOut
+    lines: list[CostLineOut]
+    unpriced: list[str]
+    fee: str | None
+    takings: str | None
+    margin: WaysOut | None
+    seats_to_cover: SeatsOut | None
+
+
+class PlanOut(Schema):
+    """The plan file, version 1."""
+
+    format: Literal["neat-sheaf.plan/1"]
+    kits: int
+    currency: str
+    papers: list[PaperPlanOut]
+    checks: list[CheckOut]
+    supplies: list[SupplyPlanOut]
+    cost: CostOut

@@ -1,0 +1,89 @@
+"""The API, and the one map from what goes wrong to its HTTP answer."""
+
+from __future__ import annotations
+
+from typing import Any
+
+from django.db.models import ProtectedError
+from django.http import Http404, HttpRequest, HttpResponse
+from ninja import NinjaAPI
+from ninja.errors import AuthenticationError, ValidationError
+from ninja.security import SessionAuth, django_auth
+
+from neat_sheaf.formats.reading import FileError
+from studio.accounts.api import router as accounts
+from studio.classes.api import router as classes
+from studio.config.problems import InUse, Locked, NotSignedIn, Stale
+from studio.cupboard.api import router as cupboard
+from studio.projects.api import router as projects
+
+api = NinjaAPI(title="Neat Sheaf", version="1", auth=django_auth, docs_url=None)
+api.add_router("", accounts)
+api.add_router("", cupboard)
+api.add_router("", projects)
+api.add_router("", classes)
+
+__all__ = ["SessionAuth", "api"]
+
+
+def _answer(request: HttpRequest, status: int, code: str, says: str, **more: Any) -> HttpResponse:
+    body = {"code": code, "says": says, "faults": [], "current": None, **more}
+    return api.create_response(request, body, status=status)
+
+
+@api.exception_handler(Http404)
+def _missing(request: HttpRequest, error: Exception) -> HttpResponse:
+    return _answer(request, 404, "not-found", "There is nothing here, or it is not yours.")
+
+
+@api.exception_handler(AuthenticationError)
+def _stranger(request: HttpRequest, error: Exception) -> HttpResponse:
+    return _answer(request, 401, "signed-out", "Sign in to go on; what you typed is kept here.")
+
+
+@api.exception_handler(NotSignedIn)
+def _refused(request: HttpRequest, error: Exception) -> HttpResponse:
+    return _answer(request, 400, "wrong-account", "That name and password do not go together.")
+
+
+@api.exception_handler(Locked)
+def _locked(request: HttpRequest, error: Exception) -> HttpResponse:
+    says = "Too many tries with that name. Wait a quarter of an hour, then try again."
+    return _answer(request, 429, "locked", says)
+
+
+@api.exception_handler(Stale)
+def _stale(request: HttpRequest, error: Stale) -> HttpResponse:
+    says = f"{error.what} was changed elsewhere since you opened it. Nothing of yours was lost."
+    return _answer(request, 409, "stale", says, current=error.current)
+
+
+@api.exception_handler(InUse)
+def _in_use(request: HttpRequest, error: InUse) -> HttpResponse:
+    return _answer(request, 409, "in-use", str(error))
+
+
+@api.exception_handler(ProtectedError)
+def _protected(request: HttpRequest, error: ProtectedError) -> HttpResponse:
+    names = sorted({str(thing) for thing in error.protected_objects})[:3]
+    return _answer(request, 409, "in-use", f"Still used by: {', '.join(names)}. Take it out there first.")
+
+
+@api.exception_handler(FileError)
+def _faulty(request: HttpRequest, error: FileError) -> HttpResponse:
+    faults = [{"path": f.path, "code": f.code, "says": f.says} for f in error.faults]
+    return _answer(request, 422, "faulty", "Not saved yet: something cannot be read.", faults=faults)
+
+
+@api.exception_handler(ValidationError)
+def _invalid(request: HttpRequest, error: ValidationError) -> HttpResponse:
+    faults = [
+        {"path": _path(row["loc"]), "code": str(row["type"]), "says": str(row["msg"])} for row in error.errors
+    ]
+    return _answer(request, 422, "faulty", "Not saved yet: something cannot be read.", faults=faults)
+
+
+def _path(steps: tuple[str | int, ...]) -> str:
+    """``("body", "payload", "pieces", 2, "width")`` as ``pieces[2].width``."""
+    words = [f"[{step}]" if isinstance(step, int) else f".{step}" for step in steps[2:]]
+    return "".join(words).lstrip(".")

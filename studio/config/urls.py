@@ -1,0 +1,11 @@
+"""Where things answer: the API, and the web application everywhere else."""
+
+from django.urls import path, re_path
+
+from studio.config.api import api
+from studio.config.views import web
+
+urlpatterns = [
+    path("api/", api.urls),
+    re_path(r"^(?!api/|static/).*$", web),
+]

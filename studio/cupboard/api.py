@@ -1,0 +1,273 @@
+"""Papers and supplies: listed, added, changed, taken out."""
+
+from __future__ import annotations
+
+from decimal import Decimal
+from typing import Literal
+
+from django.db import IntegrityError, transaction
+from django.http import HttpRequest
+from ninja import Field, Router, Schema
+
+from neat_sheaf.errors import Fault
+from neat_sheaf.formats.reading import FileError, Node
+from neat_sheaf.job import SupplyUnit
+from neat_sheaf.length import Length, Unit, write_length
+from studio.accounts.models import Studio
+from studio.accounts.tenancy import check_version, own, studio_of
+from studio.config.problems import Problem
+from studio.cupboard.convert import core_paper, core_supply
+from studio.cupboard.models import Offcut, Paper, Supply
+
+router = Router(tags=["cupboard"])
+
+
+class OffcutDoc(Schema):
+    """Kept pieces of one size; sizes are lengths as text in the studio's units."""
+
+    width: str
+    height: str
+    count: int = 1
+
+
+class PaperIn(Schema):
+    """A paper as it is written."""
+
+    version: int = 0
+    name: str
+    kind: Literal["cardstock", "patterned", "vellum", "window film", "foil", "chipboard", "adhesive sheet"]
+    width: str
+    height: str
+    print: Literal["none", "two-way", "one-way"] = "none"
+    pack_sheets: int = Field(1, ge=1, le=100_000)
+    pack_price: str | None = None
+    on_hand: int = Field(0, ge=0, le=1_000_000)
+    offcuts: list[OffcutDoc] = []
+    motif: Literal["plain", "sprigs", "dots", "stripes", "checks", "waves"] = "plain"
+    ground: str = Field("#d9c9a8", pattern=r"^#[0-9a-f]{6}$")
+    ink: str = Field("#6b5a3a", pattern=r"^#[0-9a-f]{6}$")
+
+
+class PaperOut(PaperIn):
+    """A paper as it is kept; sizes also in millimetres, for drawing."""
+
+    id: int
+    width_mm: float
+    height_mm: float
+
+
+class SupplyIn(Schema):
+    """A supply as it is written; ``pack_size`` and ``on_hand`` in its unit, lengths as text."""
+
+    version: int = 0
+    name: str
+    unit: Literal["each", "length", "ml"]
+    pack_size: str
+    pack_price: str | None = None
+    on_hand: str = "0"
+    joinable: bool = True
+
+
+class SupplyOut(SupplyIn):
+    """A supply as it is kept."""
+
+    id: int
+
+
+def paper_out(paper: Paper, units: Unit) -> PaperOut:
+    """A paper in the studio's units."""
+    core = core_paper(paper)
+    return PaperOut(
+        id=paper.pk,
+        version=paper.version,
+        name=paper.name,
+        kind=paper.kind,  # type: ignore[arg-type]
+        width=write_length(core.width, units),
+        height=write_length(core.height, units),
+        width_mm=paper.width_nm / 1_000_000,
+        height_mm=paper.height_nm / 1_000_000,
+        print=core.print.value,
+        pack_sheets=paper.pack_sheets,
+        pack_price=None if core.pack_price is None else str(core.pack_price),
+        on_hand=paper.on_hand,
+        offcuts=[
+            OffcutDoc(width=write_length(o.width, units), height=write_length(o.height, units), count=o.count)
+            for o in core.offcuts
+        ],
+        motif=paper.motif,  # type: ignore[arg-type]
+        ground=paper.ground,
+        ink=paper.ink,
+    )
+
+
+def supply_out(supply: Supply, units: Unit) -> SupplyOut:
+    """A supply in the studio's units."""
+    core = core_supply(supply)
+
+    def quantity(value: Decimal) -> str:
+        if core.unit is SupplyUnit.LENGTH:
+            return write_length(Length(int(value)), units)
+        return format(value.normalize(), "f")
+
+    return SupplyOut(
+        id=supply.pk,
+        version=supply.version,
+        name=supply.name,
+        unit=core.unit.value,
+        pack_size=quantity(core.pack_size),
+        pack_price=None if core.pack_price is None else str(core.pack_price),
+        on_hand=quantity(core.on_hand),
+        joinable=supply.joinable,
+    )
+
+
+class _Form:
+    """What was sent, read with every fault collected by its field."""
+
+    def __init__(self, payload: Schema, units: Unit) -> None:
+        self.faults: list[Fault] = []
+        self.root = Node(payload.model_dump(), "", units, self.faults)
+
+    def size(self, key: str) -> Length:
+        return self.root.take(key, Node.size, Length(1))
+
+    def price(self, key: str) -> Decimal | None:
+        def read(node: Node) -> Decimal | None:
+            return None if node.value == "" else node.amount()
+
+        return self.root.take(key, read, None)
+
+    def name(self) -> str:
+        return self.root.take("name", Node.text, "")[:120]
+
+    def done(self) -> None:
+        if self.root.value["name"] == "":
+            self.root.key("name").fault("empty", "give it a name")
+        if self.faults:
+            raise FileError(self.faults)
+
+
+def _name_taken(what: str, name: str) -> FileError:
+    return FileError([Fault("name", "doubled", f"another {what} is called '{name}'; give this one its own")])
+
+
+@router.get("/papers", response=list[PaperOut])
+def papers(request: HttpRequest) -> list[PaperOut]:
+    """Every paper of the studio."""
+    studio = studio_of(request)
+    return [paper_out(p, studio.measure) for p in studio.papers.prefetch_related("offcuts")]
+
+
+@router.post("/papers", response={201: PaperOut, 422: Problem})
+def add_paper(request: HttpRequest, payload: PaperIn) -> tuple[int, PaperOut]:
+    """Add a paper."""
+    studio = studio_of(request)
+    return 201, store_paper(Paper(studio=studio, version=0), payload, studio)
+
+
+@router.put("/papers/{paper_id}", response={200: PaperOut, 404: Problem, 409: Problem, 422: Problem})
+def change_paper(request: HttpRequest, paper_id: int, payload: PaperIn) -> PaperOut:
+    """Change a paper; the save carries the version it was based on."""
+    studio = studio_of(request)
+    with transaction.atomic():
+        paper = own(Paper.objects.select_for_update(), request, paper_id)
+        current = paper_out(paper, studio.measure)
+        check_version(paper.name, payload.version, paper.version, current.model_dump())
+        return store_paper(paper, payload, studio)
+
+
+def store_paper(paper: Paper, payload: PaperIn, studio: Studio) -> PaperOut:
+    units = studio.measure
+    form = _Form(payload, units)
+    paper.name = form.name()
+    paper.width_nm, paper.height_nm = form.size("width"), form.size("height")
+    paper.pack_price = form.price("pack_price")
+    offcuts = form.root.list_at("offcuts", _offcut, most=100)
+    form.done()
+    for field in ("kind", "print", "pack_sheets", "on_hand", "motif", "ground", "ink"):
+        setattr(paper, field, getattr(payload, field))
+    paper.version += 1
+    try:
+        with transaction.atomic():
+            paper.save()
+            paper.offcuts.all().delete()
+            Offcut.objects.bulk_create(
+                Offcut(paper=paper, width_nm=w, height_nm=h, count=n) for w, h, n in offcuts
+            )
+    except IntegrityError as error:
+        raise _name_taken("paper", paper.name) from error
+    return paper_out(paper, units)
+
+
+def _offcut(node: Node) -> tuple[Length, Length, int]:
+    return node.key("width").size(), node.key("height").size(), node.key("count").whole(0, 10_000)
+
+
+@router.delete("/papers/{paper_id}", response={204: None, 404: Problem, 409: Problem})
+def drop_paper(request: HttpRequest, paper_id: int) -> tuple[int, None]:
+    """Take a paper out; refused while a class uses it."""
+    own(Paper.objects.all(), request, paper_id).delete()
+    return 204, None
+
+
+@router.get("/supplies", response=list[SupplyOut])
+def supplies(request: HttpRequest) -> list[SupplyOut]:
+    """Every supply of the studio."""
+    studio = studio_of(request)
+    return [supply_out(s, studio.measure) for s in studio.supplies.all()]
+
+
+@router.post("/supplies", response={201: SupplyOut, 422: Problem})
+def add_supply(request: HttpRequest, payload: SupplyIn) -> tuple[int, SupplyOut]:
+    """Add a supply."""
+    studio = studio_of(request)
+    return 201, store_supply(Supply(studio=studio, version=0), payload, studio)
+
+
+@router.put("/supplies/{supply_id}", response={200: SupplyOut, 404: Problem, 409: Problem, 422: Problem})
+def change_supply(request: HttpRequest, supply_id: int, payload: SupplyIn) -> SupplyOut:
+    """Change a supply; its unit stays while a project uses it."""
+    studio = studio_of(request)
+    with transaction.atomic():
+        supply = own(Supply.objects.select_for_update(), request, supply_id)
+        current = supply_out(supply, studio.measure)
+        check_version(supply.name, payload.version, supply.version, current.model_dump())
+        if payload.unit != supply.unit and supply.uses.exists():
+            says = "a project uses it in its present unit; add another supply instead"
+            raise FileError([Fault("unit", "in-use", says)])
+        return store_supply(supply, payload, studio)
+
+
+def store_supply(supply: Supply, payload: SupplyIn, studio: Studio) -> SupplyOut:
+    units = studio.measure
+    form = _Form(payload, units)
+
+    def quantity(node: Node) -> Decimal:
+        return Decimal(node.length()) if payload.unit == "length" else node.amount()
+
+    def over_zero(node: Node) -> Decimal:
+        found = quantity(node)
+        if found <= 0:
+            raise node.fault("not-over-zero", "must be over zero")
+        return found
+
+    supply.name = form.name()
+    supply.pack_size = form.root.take("pack_size", over_zero, Decimal(1))
+    supply.on_hand = form.root.take("on_hand", quantity, Decimal(0))
+    supply.pack_price = form.price("pack_price")
+    form.done()
+    supply.unit, supply.joinable = payload.unit, payload.joinable
+    supply.version += 1
+    try:
+        with transaction.atomic():
+            supply.save()
+    except IntegrityError as error:
+        raise _name_taken("supply", supply.name) from error
+    return supply_out(supply, units)
+
+
+@router.delete("/supplies/{supply_id}", response={204: None, 404: Problem, 409: Problem})
+def drop_supply(request: HttpRequest, supply_id: int) -> tuple[int, None]:
+    """Take a supply out; refused while a project uses it."""
+    own(Supply.objects.all(), request, supply_id).delete()
+    return 204, None

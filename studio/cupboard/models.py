@@ -1,0 +1,125 @@
+"""What is in the cupboard: papers with their offcuts, and supplies. Lengths in nm."""
+
+from __future__ import annotations
+
+from decimal import Decimal
+
+from django.core.validators import RegexValidator
+from django.db import models
+from django.db.models import Q
+
+from studio.accounts.models import Studio
+
+__all__ = ["Offcut", "Paper", "Supply"]
+
+COLOUR = RegexValidator(r"^#[0-9a-f]{6}$", "write a colour as #rrggbb")
+
+
+class Paper(models.Model):
+    """A paper, its print, its packs, and a swatch of our own drawing."""
+
+    class Kind(models.TextChoices):
+        CARDSTOCK = "cardstock"
+        PATTERNED = "patterned"
+        VELLUM = "vellum"
+        FILM = "window film"
+        FOIL = "foil"
+        CHIPBOARD = "chipboard"
+        ADHESIVE = "adhesive sheet"
+
+    class Print(models.TextChoices):
+        NONE = "none"
+        TWO_WAY = "two-way"
+        ONE_WAY = "one-way"
+
+    class Motif(models.TextChoices):
+        PLAIN = "plain"
+        SPRIGS = "sprigs"
+        DOTS = "dots"
+        STRIPES = "stripes"
+        CHECKS = "checks"
+        WAVES = "waves"
+
+    studio = models.ForeignKey(Studio, models.CASCADE, related_name="papers")
+    name = models.CharField(max_length=120)
+    kind = models.CharField(max_length=20, choices=Kind.choices, default=Kind.CARDSTOCK)
+    width_nm = models.BigIntegerField()
+    height_nm = models.BigIntegerField()
+    print = models.CharField(max_length=8, choices=Print.choices, default=Print.NONE)
+    pack_sheets = models.IntegerField(default=1)
+    pack_price = models.DecimalField(max_digits=12, decimal_places=4, null=True, blank=True)
+    on_hand = models.IntegerField(default=0)
+    motif = models.CharField(max_length=8, choices=Motif.choices, default=Motif.PLAIN)
+    ground = models.CharField(max_length=7, default="#d9c9a8", validators=[COLOUR])
+    ink = models.CharField(max_length=7, default="#6b5a3a", validators=[COLOUR])
+    version = models.IntegerField(default=1)
+
+    class Meta:
+        ordering = ["name", "id"]
+        constraints = [
+            models.UniqueConstraint(fields=["studio", "name"], name="paper_name_once_a_studio"),
+            models.CheckConstraint(condition=Q(width_nm__gt=0, height_nm__gt=0), name="paper_size_over_zero"),
+            models.CheckConstraint(condition=Q(pack_sheets__gte=1), name="paper_pack_at_least_one"),
+            models.CheckConstraint(
+                condition=Q(on_hand__gte=0) & (Q(pack_price__isnull=True) | Q(pack_price__gte=0)),
+                name="paper_counts_not_negative",
+            ),
+            models.CheckConstraint(condition=Q(print__in=["none", "two-way", "one-way"]), name="paper_print"),
+        ]
+
+    def __str__(self) -> str:
+        return self.name
+
+
+class Offcut(models.Model):
+    """Kept pieces of one paper, of one size."""
+
+    paper = models.ForeignKey(Paper, models.CASCADE, related_name="offcuts")
+    width_nm = models.BigIntegerField()
+    height_nm = models.BigIntegerField()
+    count = models.IntegerField(default=1)
+
+    class Meta:
+        ordering = ["id"]
+        constraints = [
+            models.CheckConstraint(
+                condition=Q(width_nm__gt=0, height_nm__gt=0), name="offcut_size_over_zero"
+            ),
+            models.CheckConstraint(condition=Q(count__gte=0), name="offcut_count_not_negative"),
+        ]
+
+    def __str__(self) -> str:
+        return f"{self.count} offcuts of {self.paper}"
+
+
+class Supply(models.Model):
+    """A supply counted by piece, by length (quantities in nm) or by millilitre."""
+
+    class Unit(models.TextChoices):
+        EACH = "each"
+        LENGTH = "length"
+        ML = "ml"
+
+    studio = models.ForeignKey(Studio, models.CASCADE, related_name="supplies")
+    name = models.CharField(max_length=120)
+    unit = models.CharField(max_length=6, choices=Unit.choices)
+    pack_size = models.DecimalField(max_digits=21, decimal_places=6)
+    pack_price = models.DecimalField(max_digits=12, decimal_places=4, null=True, blank=True)
+    on_hand = models.DecimalField(max_digits=21, decimal_places=6, default=Decimal(0))
+    joinable = models.BooleanField(default=True)
+    version = models.IntegerField(default=1)
+
+    class Meta:
+        ordering = ["name", "id"]
+        constraints = [
+            models.UniqueConstraint(fields=["studio", "name"], name="supply_name_once_a_studio"),
+            models.CheckConstraint(condition=Q(pack_size__gt=0), name="supply_pack_over_zero"),
+            models.CheckConstraint(
+                condition=Q(on_hand__gte=0) & (Q(pack_price__isnull=True) | Q(pack_price__gte=0)),
+                name="supply_counts_not_negative",
+            ),
+            models.CheckConstraint(condition=Q(unit__in=["each", "length", "ml"]), name="supply_unit"),
+        ]
+
+    def __str__(self) -> str:
+        return self.name

@@ -1,0 +1,63 @@
+"""Filling a studio from the made-up paper room, through the same readers as a person's saves."""
+
+from __future__ import annotations
+
+from datetime import timedelta
+from typing import Any
+
+from django.contrib.auth.models import User
+from django.db import transaction
+from django.utils import timezone
+
+from studio.accounts.models import Member, Studio
+from studio.classes.models import Choice, Colourway, KitClass
+from studio.cupboard.api import PaperIn, SupplyIn, store_paper, store_supply
+from studio.cupboard.models import Paper, Supply
+from studio.demo import paper_room
+from studio.projects.api import ProjectIn, store_project
+from studio.projects.models import Project
+
+__all__ = ["load_paper_room"]
+
+
+@transaction.atomic
+def load_paper_room(username: str, password: str) -> Studio:
+    """Make the demo's studio, account and everything in it; gives the studio."""
+    studio = Studio.objects.create(**paper_room.STUDIO)
+    user = User.objects.create_user(username, password=password)
+    Member.objects.create(user=user, studio=studio)
+    papers = {
+        row["name"]: store_paper(Paper(studio=studio, version=0), PaperIn(**row), studio).id
+        for row in paper_room.PAPERS
+    }
+    supplies = {
+        row["name"]: store_supply(Supply(studio=studio, version=0), SupplyIn(**row), studio).id
+        for row in paper_room.SUPPLIES
+    }
+    projects = {row["name"]: _project(studio, row, supplies) for row in paper_room.PROJECTS}
+    for row in paper_room.CLASSES:
+        _class(studio, row, projects, papers)
+    return studio
+
+
+def _project(studio: Studio, row: dict[str, Any], supplies: dict[str, int]) -> int:
+    uses = [{**use, "supply": str(supplies[use["supply"]])} for use in row["supplies"]]
+    payload = ProjectIn.model_validate({**row, "supplies": uses})
+    return store_project(Project(studio=studio, version=0), payload, studio).id
+
+
+def _class(studio: Studio, row: dict[str, Any], projects: dict[str, int], papers: dict[str, int]) -> None:
+    kit_class = KitClass.objects.create(
+        studio=studio,
+        project_id=projects[row["project"]],
+        date=timezone.localdate() + timedelta(days=row["in_days"]),
+        **{key: row[key] for key in ("name", "place", "seats", "samples", "spares", "fee")},
+    )
+    for position, colourway in enumerate(row["colourways"]):
+        kept = Colourway.objects.create(
+            kit_class=kit_class, position=position, name=colourway["name"], share=colourway["share"]
+        )
+        Choice.objects.bulk_create(
+            Choice(colourway=kept, role=role, paper_id=papers[name])
+            for role, name in colourway["papers"].items()
+        )

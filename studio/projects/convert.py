@@ -1,0 +1,134 @@
+"""Projects between the database and the core."""
+
+from __future__ import annotations
+
+from django.db import transaction
+
+from neat_sheaf import project as core
+from neat_sheaf.length import Length
+from studio.projects import models
+
+__all__ = ["core_project", "store_pieces"]
+
+
+def _maybe(nm: int | None) -> Length | None:
+    return None if nm is None else Length(nm)
+
+
+def core_project(project: models.Project) -> core.Project:
+    """The project as the core knows it, a handful of queries for the whole of it."""
+    pieces = project.pieces.prefetch_related("lines", "diagonals", "holes", "corners", "tabs")
+    return core.Project(
+        name=project.name,
+        pieces=tuple(_core_piece(piece) for piece in pieces),
+        fits=tuple(core.Fit(core.FitKind(f.kind), f.outer, f.inner) for f in project.fits.all()),
+        supplies=tuple(
+            core.SupplyUse(str(u.supply_id), u.count, _maybe(u.length_nm), u.cuts) for u in project.uses.all()
+        ),
+    )
+
+
+def _core_piece(piece: models.Piece) -> core.Piece:
+    lines = [
+        (
+            row.slit,
+            core.Line(core.Side(row.along), Length(row.at_nm), _maybe(row.start_nm), _maybe(row.end_nm)),
+        )
+        for row in piece.lines.all()
+    ]
+    return core.Piece(
+        name=piece.name,
+        paper=piece.role,
+        per_kit=piece.per_kit,
+        width=Length(piece.width_nm),
+        height=Length(piece.height_nm),
+        scores=tuple(line for slit, line in lines if not slit),
+        slits=tuple(line for slit, line in lines if slit),
+        diagonals=tuple(
+            core.Diagonal(
+                (Length(d.start_x_nm), Length(d.start_y_nm)), (Length(d.end_x_nm), Length(d.end_y_nm))
+            )
+            for d in piece.diagonals.all()
+        ),
+        holes=tuple(
+            core.Hole(Length(h.x_nm), Length(h.y_nm), Length(h.diameter_nm)) for h in piece.holes.all()
+        ),
+        corners=tuple(
+            core.CornerCut(core.Corner(c.corner), core.CornerShape(c.shape), Length(c.size_nm))
+            for c in piece.corners.all()
+        ),
+        tabs=tuple(core.Tab(core.Panel(t.column, t.row), t.runs) for t in piece.tabs.all()),
+        follows_print=piece.follows_print,
+        cut=core.Cut(piece.cut),
+        margin=Length(piece.margin_nm),
+        mat_of=core.MatOf(piece.mat_piece, core.Panel(piece.mat_column, piece.mat_row))
+        if piece.mat_piece
+        else None,
+    )
+
+
+@transaction.atomic
+def store_pieces(row: models.Project, project: core.Project) -> None:
+    """Put the core's list in place of the one that is kept."""
+    row.pieces.all().delete()
+    row.fits.all().delete()
+    row.uses.all().delete()
+    stored = models.Piece.objects.bulk_create(
+        models.Piece(
+            project=row,
+            position=n,
+            name=p.name,
+            role=p.paper,
+            per_kit=p.per_kit,
+            width_nm=p.width,
+            height_nm=p.height,
+            follows_print=p.follows_print,
+            cut=p.cut.value,
+            margin_nm=p.margin,
+            mat_piece=p.mat_of.piece if p.mat_of else "",
+            mat_column=p.mat_of.panel.column if p.mat_of else 1,
+            mat_row=p.mat_of.panel.row if p.mat_of else 1,
+        )
+        for n, p in enumerate(project.pieces)
+    )
+    both = list(zip(stored, project.pieces, strict=True))
+    models.Line.objects.bulk_create(
+        models.Line(
+            piece=kept, position=n, slit=slit, along=line.along.value,
+            at_nm=line.at, start_nm=line.start, end_nm=line.end,
+        )
+        for kept, p in both
+        for slit, lines in ((False, p.scores), (True, p.slits))
+        for n, line in enumerate(lines)
+    )  # fmt: skip
+    models.Diagonal.objects.bulk_create(
+        models.Diagonal(
+            piece=kept, start_x_nm=d.start[0], start_y_nm=d.start[1], end_x_nm=d.end[0], end_y_nm=d.end[1]
+        )
+        for kept, p in both
+        for d in p.diagonals
+    )
+    models.Hole.objects.bulk_create(
+        models.Hole(piece=kept, x_nm=h.x, y_nm=h.y, diameter_nm=h.diameter)
+        for kept, p in both
+        for h in p.holes
+    )
+    models.CornerCut.objects.bulk_create(
+        models.CornerCut(piece=kept, corner=c.corner.value, shape=c.shape.value, size_nm=c.size)
+        for kept, p in both
+        for c in p.corners
+    )
+    models.Tab.objects.bulk_create(
+        models.Tab(piece=kept, column=t.panel.column, row=t.panel.row, runs=t.runs)
+        for kept, p in both
+        for t in p.tabs
+    )
+    models.Fit.objects.bulk_create(
+        models.Fit(project=row, kind=f.kind.value, outer=f.outer, inner=f.inner) for f in project.fits
+    )
+    models.SupplyUse.objects.bulk_create(
+        models.SupplyUse(
+            project=row, position=n, supply_id=int(u.supply), count=u.count, length_nm=u.length, cuts=u.cuts
+        )
+        for n, u in enumerate(project.supplies)
+    )

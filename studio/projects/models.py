@@ -1,0 +1,191 @@
+"""Projects: the cut-and-score list as it is kept. Lengths in nm; positions from 0."""
+
+from __future__ import annotations
+
+from django.db import models
+from django.db.models import F, Q
+
+from studio.accounts.models import Studio
+from studio.cupboard.models import Supply
+
+__all__ = ["CornerCut", "Diagonal", "Fit", "Hole", "Line", "Piece", "Project", "SupplyUse", "Tab"]
+
+
+class Project(models.Model):
+    """One project. ``version`` counts its saves."""
+
+    studio = models.ForeignKey(Studio, models.CASCADE, related_name="projects")
+    name = models.CharField(max_length=120)
+    version = models.IntegerField(default=1)
+    changed = models.DateTimeField(auto_now=True)
+
+    class Meta:
+        ordering = ["name", "id"]
+
+    def __str__(self) -> str:
+        return self.name
+
+
+class Piece(models.Model):
+    """One line of the list."""
+
+    project = models.ForeignKey(Project, models.CASCADE, related_name="pieces")
+    position = models.IntegerField()
+    name = models.CharField(max_length=400)
+    role = models.CharField(max_length=400)
+    per_kit = models.IntegerField(default=1)
+    width_nm = models.BigIntegerField()
+    height_nm = models.BigIntegerField()
+    follows_print = models.BooleanField(default=False)
+    cut = models.CharField(max_length=5, default="trim")
+    margin_nm = models.BigIntegerField(default=0)
+    mat_piece = models.CharField(max_length=400, blank=True, default="")
+    mat_column = models.IntegerField(default=1)
+    mat_row = models.IntegerField(default=1)
+
+    class Meta:
+        ordering = ["position"]
+        constraints = [
+            models.UniqueConstraint(fields=["project", "name"], name="piece_name_once_a_project"),
+            models.CheckConstraint(condition=Q(width_nm__gt=0, height_nm__gt=0), name="piece_size_over_zero"),
+            models.CheckConstraint(
+                condition=Q(per_kit__gte=0, margin_nm__gte=0, mat_column__gte=1, mat_row__gte=1),
+                name="piece_counts_not_negative",
+            ),
+            models.CheckConstraint(condition=Q(cut__in=["trim", "die", "punch"]), name="piece_cut"),
+            models.CheckConstraint(condition=~Q(name="") & ~Q(role=""), name="piece_named"),
+        ]
+
+    def __str__(self) -> str:
+        return self.name
+
+
+class Line(models.Model):
+    """A score or a slit, across the piece at ``at_nm`` along a side."""
+
+    piece = models.ForeignKey(Piece, models.CASCADE, related_name="lines")
+    position = models.IntegerField()
+    slit = models.BooleanField(default=False)
+    along = models.CharField(max_length=6)
+    at_nm = models.BigIntegerField()
+    start_nm = models.BigIntegerField(null=True, blank=True)
+    end_nm = models.BigIntegerField(null=True, blank=True)
+
+    class Meta:
+        ordering = ["position"]
+        constraints = [
+            models.CheckConstraint(condition=Q(along__in=["width", "height"]), name="line_along"),
+            models.CheckConstraint(condition=Q(at_nm__gte=0), name="line_at_not_negative"),
+            models.CheckConstraint(
+                condition=Q(start_nm__isnull=True) | Q(end_nm__isnull=True) | Q(start_nm__lt=F("end_nm")),
+                name="line_runs_forward",
+            ),
+        ]
+
+    def __str__(self) -> str:
+        return f"{'slit' if self.slit else 'score'} along {self.along}"
+
+
+class Diagonal(models.Model):
+    """A score between two marks."""
+
+    piece = models.ForeignKey(Piece, models.CASCADE, related_name="diagonals")
+    start_x_nm = models.BigIntegerField()
+    start_y_nm = models.BigIntegerField()
+    end_x_nm = models.BigIntegerField()
+    end_y_nm = models.BigIntegerField()
+
+    class Meta:
+        ordering = ["id"]
+
+    def __str__(self) -> str:
+        return f"diagonal of {self.piece}"
+
+
+class Hole(models.Model):
+    """A round hole by its centre."""
+
+    piece = models.ForeignKey(Piece, models.CASCADE, related_name="holes")
+    x_nm = models.BigIntegerField()
+    y_nm = models.BigIntegerField()
+    diameter_nm = models.BigIntegerField()
+
+    class Meta:
+        ordering = ["id"]
+        constraints = [models.CheckConstraint(condition=Q(diameter_nm__gt=0), name="hole_over_zero")]
+
+    def __str__(self) -> str:
+        return f"hole in {self.piece}"
+
+
+class CornerCut(models.Model):
+    """What is taken off a corner."""
+
+    piece = models.ForeignKey(Piece, models.CASCADE, related_name="corners")
+    corner = models.CharField(max_length=12)
+    shape = models.CharField(max_length=5)
+    size_nm = models.BigIntegerField()
+
+    class Meta:
+        ordering = ["id"]
+        constraints = [models.CheckConstraint(condition=Q(size_nm__gt=0), name="corner_over_zero")]
+
+    def __str__(self) -> str:
+        return f"{self.shape} {self.corner}"
+
+
+class Tab(models.Model):
+    """A panel that is glued behind another."""
+
+    piece = models.ForeignKey(Piece, models.CASCADE, related_name="tabs")
+    column = models.IntegerField()
+    row = models.IntegerField()
+    runs = models.IntegerField(default=1)
+
+    class Meta:
+        ordering = ["id"]
+        constraints = [
+            models.CheckConstraint(condition=Q(column__gte=1, row__gte=1, runs__gte=1), name="tab_counts")
+        ]
+
+    def __str__(self) -> str:
+        return f"tab of {self.piece}"
+
+
+class Fit(models.Model):
+    """Two pieces of which the outer must clear the inner, by name."""
+
+    project = models.ForeignKey(Project, models.CASCADE, related_name="fits")
+    kind = models.CharField(max_length=12)
+    outer = models.CharField(max_length=400)
+    inner = models.CharField(max_length=400)
+
+    class Meta:
+        ordering = ["id"]
+
+    def __str__(self) -> str:
+        return f"{self.outer} over {self.inner}"
+
+
+class SupplyUse(models.Model):
+    """What one kit takes of a supply: a count, or a length in equal cuts."""
+
+    project = models.ForeignKey(Project, models.CASCADE, related_name="uses")
+    position = models.IntegerField()
+    supply = models.ForeignKey(Supply, models.PROTECT, related_name="uses")
+    count = models.DecimalField(max_digits=15, decimal_places=6, null=True, blank=True)
+    length_nm = models.BigIntegerField(null=True, blank=True)
+    cuts = models.IntegerField(default=1)
+
+    class Meta:
+        ordering = ["position"]
+        constraints = [
+            models.CheckConstraint(
+                condition=Q(count__gte=0, length_nm__isnull=True) | Q(count__isnull=True, length_nm__gt=0),
+                name="use_is_count_or_length",
+            ),
+            models.CheckConstraint(condition=Q(cuts__gte=1), name="use_cuts_at_least_one"),
+        ]
+
+    def __str__(self) -> str:
+        return f"{self.supply} in {self.project}"
