@@ -1,0 +1,90 @@
+import createClient from 'openapi-fetch'
+import type { components, paths } from './schema'
+
+export type Schemas = components['schemas']
+export type Problem = Schemas['Problem']
+export type Fault = Schemas['FaultOut']
+export type Paper = Schemas['PaperOut']
+export type PaperIn = Schemas['PaperIn']
+export type Supply = Schemas['SupplyOut']
+export type SupplyIn = Schemas['SupplyIn']
+export type Project = Schemas['ProjectOut']
+export type ProjectIn = Schemas['ProjectIn']
+export type Piece = Schemas['PieceDoc']
+export type LinesDoc = Schemas['LinesDoc']
+export type Check = Schemas['CheckOut']
+export type KitClass = Schemas['ClassOut']
+export type ClassIn = Schemas['ClassIn']
+export type Plan = Schemas['PlanOut']
+export type PaperPlan = Schemas['PaperPlanOut']
+export type Layout = Schemas['LayoutOut']
+export type Bench = Schemas['Bench']
+export type Session = Schemas['SessionOut']
+
+export const api = createClient<paths>({ credentials: 'same-origin' })
+
+api.use({
+  onRequest({ request }) {
+    const token = /(?:^|; )csrftoken=([^;]+)/.exec(document.cookie)?.[1]
+    if (token && request.method !== 'GET') request.headers.set('X-CSRFToken', token)
+    return request
+  },
+})
+
+/** An answer that is not what was asked for; `problem` is the server's own account of it. */
+export class Refused extends Error {
+  constructor(
+    readonly status: number,
+    readonly problem: Problem,
+  ) {
+    super(problem.says)
+  }
+}
+
+/** No answer at all: the server or the network is away. */
+export class Unreachable extends Error {
+  constructor() {
+    super('No connection to the server.')
+  }
+}
+
+const expiredListeners = new Set<() => void>()
+
+/** Be told when the session has ended; gives the way to stop being told. */
+export function onExpired(listener: () => void): () => void {
+  expiredListeners.add(listener)
+  return () => expiredListeners.delete(listener)
+}
+
+interface Answer<T> {
+  data?: T
+  error?: unknown
+  response: Response
+}
+
+function isProblem(value: unknown): value is Problem {
+  return typeof value === 'object' && value !== null && 'code' in value && 'says' in value
+}
+
+/** The data of an answer, or a thrown Refused or Unreachable. */
+export async function ask<T>(asked: Promise<Answer<T>>): Promise<T> {
+  let answer: Answer<T>
+  try {
+    answer = await asked
+  } catch {
+    throw new Unreachable()
+  }
+  if (answer.response.ok) return answer.data as T
+  const status = answer.response.status
+  if (status === 401) expiredListeners.forEach((tell) => tell())
+  if (status === 502 || status === 503 || status === 504) throw new Unreachable()
+  const problem = isProblem(answer.error)
+    ? answer.error
+    : {
+        code: 'failed',
+        says: `The server could not answer (${status}).`,
+        faults: [],
+        current: null,
+      }
+  throw new Refused(status, problem)
+}

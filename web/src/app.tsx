@@ -1,0 +1,53 @@
+import { useQuery } from '@tanstack/react-query'
+import { useEffect, useState } from 'react'
+import { Route, Routes } from 'react-router'
+import { SignIn } from './accounts/SignIn'
+import { api, ask, onExpired } from './api/client'
+import { Bench } from './bench/Bench'
+import { ClassPage } from './classes/ClassPage'
+import { Classes } from './classes/Classes'
+import { Cupboard } from './cupboard/Cupboard'
+import { ProjectPage } from './projects/ProjectPage'
+import { Projects } from './projects/Projects'
+import { Frame } from './ui/Frame'
+import { Empty, Loaded } from './ui/states'
+
+/** Everything: signed out, the way in; signed in, the places. */
+export function App() {
+  const session = useQuery({
+    queryKey: ['session'],
+    queryFn: () => ask(api.GET('/api/session')),
+    staleTime: Infinity,
+  })
+  const [expired, setExpired] = useState(false)
+  useEffect(() => onExpired(() => setExpired(true)), [])
+  return (
+    <Loaded query={session}>
+      {(data) =>
+        data.user ? (
+          <>
+            {expired ? <SignIn again done={() => setExpired(false)} /> : null}
+            <Routes>
+              <Route element={<Frame session={data} />}>
+                <Route index element={<Bench />} />
+                <Route path="projects" element={<Projects />} />
+                <Route path="projects/:id" element={<ProjectPage />} />
+                <Route path="classes" element={<Classes />} />
+                <Route path="classes/:id/:tab?" element={<ClassPage />} />
+                <Route path="cupboard" element={<Cupboard />} />
+                <Route
+                  path="*"
+                  element={
+                    <Empty title="There is no such page">Choose a place above to go on.</Empty>
+                  }
+                />
+              </Route>
+            </Routes>
+          </>
+        ) : (
+          <SignIn />
+        )
+      }
+    </Loaded>
+  )
+}

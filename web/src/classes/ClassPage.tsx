@@ -1,0 +1,327 @@
+import { TextInput } from '@mantine/core'
+import { useHotkeys } from '@mantine/hooks'
+import { useQuery, useQueryClient } from '@tanstack/react-query'
+import { type ReactNode, useRef, useState } from 'react'
+import { Link, NavLink, useParams } from 'react-router'
+import {
+  api,
+  ask,
+  type ClassIn,
+  type Fault,
+  type KitClass,
+  type Paper,
+  type Plan,
+  type Project,
+  type Supply,
+} from '../api/client'
+import { differences } from '../ui/differences'
+import { SaveMark, StaleQuestion, UndoButtons } from '../ui/SaveMark'
+import { useStudio } from '../ui/session'
+import { Empty, Loaded } from '../ui/states'
+import { useAutosave } from '../ui/useAutosave'
+import { counted, dayOf, money } from '../ui/words'
+import classes from './ClassPage.module.css'
+import { CostTab } from './CostTab'
+import { draftOf } from './draft'
+import { KitTab } from './KitTab'
+import { whatMoved } from './moved'
+import { PapersTab } from './PapersTab'
+import { SeatStepper } from './SeatStepper'
+import { SheetsTab } from './SheetsTab'
+import { SuppliesTab } from './SuppliesTab'
+
+/** What every tab of a class is given. */
+export interface Sheaf {
+  saved: KitClass
+  draft: ClassIn
+  change: (draft: ClassIn, mark?: string, delay?: number) => void
+  project: Project
+  papers: Paper[]
+  supplies: Supply[]
+  faults: Fault[]
+  paperOf: (id: string | number) => Paper | undefined
+  supplyOf: (id: string) => Supply | undefined
+}
+
+/** One class as a sheaf whose index tabs carry the totals. */
+export function ClassPage() {
+  const id = Number(useParams().id)
+  const kitClass = useQuery({
+    queryKey: ['class', id],
+    queryFn: () => ask(api.GET('/api/classes/{class_id}', { params: { path: { class_id: id } } })),
+  })
+  return <Loaded query={kitClass}>{(data) => <Opened key={data.id} kitClass={data} />}</Loaded>
+}
+
+function Opened({ kitClass }: { kitClass: KitClass }) {
+  const project = useQuery({
+    queryKey: ['project', kitClass.project],
+    queryFn: () =>
+      ask(
+        api.GET('/api/projects/{project_id}', {
+          params: { path: { project_id: kitClass.project } },
+        }),
+      ),
+  })
+  const papers = useQuery({ queryKey: ['papers'], queryFn: () => ask(api.GET('/api/papers')) })
+  const supplies = useQuery({
+    queryKey: ['supplies'],
+    queryFn: () => ask(api.GET('/api/supplies')),
+  })
+  return (
+    <Loaded query={project}>
+      {(list) => (
+        <Loaded query={papers}>
+          {(paperRows) => (
+            <Loaded query={supplies}>
+              {(supplyRows) => (
+                <SheafPage
+                  kitClass={kitClass}
+                  project={list}
+                  papers={paperRows}
+                  supplies={supplyRows}
+                />
+              )}
+            </Loaded>
+          )}
+        </Loaded>
+      )}
+    </Loaded>
+  )
+}
+
+function SheafPage(props: {
+  kitClass: KitClass
+  project: Project
+  papers: Paper[]
+  supplies: Supply[]
+}) {
+  const { kitClass, project, papers, supplies } = props
+  const { currency } = useStudio()
+  const tab = useParams().tab ?? 'kit'
+  const queries = useQueryClient()
+  const [moved, setMoved] = useState<string[]>([])
+  const before = useRef(kitClass)
+  const paperOf = (id: string | number) => papers.find((paper) => paper.id === Number(id))
+  const supplyOf = (id: string) => supplies.find((supply) => supply.id === Number(id))
+  const { saver, doc, status, problem, canUndo, canRedo } = useAutosave(
+    () => ({ doc: draftOf(kitClass), version: kitClass.version ?? 0 }),
+    {
+      send: (draft: ClassIn, version) =>
+        ask(
+          api.PUT('/api/classes/{class_id}', {
+            params: { path: { class_id: kitClass.id } },
+            body: { ...draft, version },
+          }),
+        ),
+      versionOf: (saved: KitClass) => saved.version ?? 0,
+      onSaved: (saved) => {
+        setMoved(
+          whatMoved(before.current, saved, {
+            paper: (id) => paperOf(id)?.name ?? 'a paper',
+            supply: (id) => supplyOf(id)?.name ?? 'a supply',
+          }),
+        )
+        before.current = saved
+        queries.setQueryData(['class', kitClass.id], saved)
+        void queries.invalidateQueries({ queryKey: ['classes'] })
+        void queries.invalidateQueries({ queryKey: ['bench'] })
+      },
+    },
+  )
+  const seat = (by: number) => {
+    const seats = Math.min(10_000, Math.max(0, (doc.seats ?? 0) + by))
+    saver.change({ ...doc, seats }, 'seats', 60)
+  }
+  useHotkeys([
+    ['+', () => seat(1)],
+    ['shift+=', () => seat(1)],
+    ['=', () => seat(1)],
+    ['-', () => seat(-1)],
+  ])
+  useHotkeys(
+    [
+      ['mod+z', () => saver.undo()],
+      ['mod+shift+z', () => saver.redo()],
+    ],
+    [],
+  )
+  const { plan, faults } = kitClass.planned
+  const sheaf: Sheaf = {
+    saved: kitClass,
+    draft: doc,
+    change: (draft, mark, delay) => saver.change(draft, mark, delay),
+    project,
+    papers,
+    supplies,
+    faults: problem?.code === 'faulty' ? (problem.faults ?? []) : [],
+    paperOf,
+    supplyOf,
+  }
+  const busy = status === 'saving' || status === 'waiting'
+  return (
+    <>
+      <div className={classes.sticky}>
+        <div className={classes.head}>
+          <div className={classes.names}>
+            <TextInput
+              aria-label="Name of the class"
+              variant="unstyled"
+              className={classes.title}
+              value={doc.name}
+              onChange={(e) => saver.change({ ...doc, name: e.currentTarget.value }, 'name')}
+            />
+            <p className={classes.where}>
+              {doc.date ? dayOf(doc.date) : 'No date yet'}
+              {doc.place ? `, ${doc.place}` : ''} ·{' '}
+              <Link to={`/projects/${project.id}`}>{project.name}</Link>
+              <span className={classes.state}>
+                <UndoButtons
+                  canUndo={canUndo}
+                  canRedo={canRedo}
+                  undo={() => saver.undo()}
+                  redo={() => saver.redo()}
+                />
+                <SaveMark status={status} />
+              </span>
+            </p>
+          </div>
+          <SeatStepper
+            draft={doc}
+            busy={busy}
+            step={seat}
+            set={(seats) => saver.change({ ...doc, seats }, 'seats')}
+          />
+        </div>
+        <p className={classes.moved} role="status" aria-live="polite">
+          {moved.length ? (
+            moved.join(' · ')
+          ) : (
+            <span className="soft">Press + or − to change the seats; what moves is said here.</span>
+          )}
+        </p>
+        <Tabs
+          kitClass={kitClass}
+          plan={plan}
+          currency={currency}
+          project={project}
+          supplies={supplies}
+          active={tab}
+        />
+      </div>
+      <div className={classes.body} data-busy={busy}>
+        {tab === 'kit' ? (
+          <KitTab {...sheaf} />
+        ) : tab === 'papers' ? (
+          <PapersTab {...sheaf} />
+        ) : tab === 'sheets' ? (
+          plan ? (
+            <SheetsTab {...sheaf} plan={plan} />
+          ) : (
+            <NotPlanned faults={faults} kitClass={kitClass} />
+          )
+        ) : tab === 'supplies' ? (
+          plan ? (
+            <SuppliesTab {...sheaf} plan={plan} />
+          ) : (
+            <NotPlanned faults={faults} kitClass={kitClass} />
+          )
+        ) : tab === 'cost' ? (
+          plan ? (
+            <CostTab {...sheaf} plan={plan} />
+          ) : (
+            <NotPlanned faults={faults} kitClass={kitClass} />
+          )
+        ) : (
+          <Empty title="There is no such tab">Choose one of the tabs above.</Empty>
+        )}
+      </div>
+      {status === 'stale' && problem?.current ? (
+        <StaleQuestion
+          what={doc.name}
+          says={problem.says}
+          differences={differences(doc, draftOf(problem.current as unknown as KitClass))}
+          keepMine={() => saver.keepMine(Number(problem.current?.version))}
+          takeTheirs={() => {
+            const theirs = problem.current as unknown as KitClass
+            saver.takeTheirs(draftOf(theirs), theirs.version ?? 0)
+            queries.setQueryData(['class', kitClass.id], theirs)
+          }}
+        />
+      ) : null}
+    </>
+  )
+}
+
+function Tabs(props: {
+  kitClass: KitClass
+  plan: Plan | null
+  currency: string
+  project: Project
+  supplies: Supply[]
+  active: string
+}) {
+  const { kitClass, plan, currency, project } = props
+  const pieces = (project.pieces ?? []).reduce((sum, piece) => sum + (piece.per_kit ?? 1), 0)
+  const sheets = plan?.papers.reduce((sum, paper) => sum + paper.sheets, 0)
+  const proved = plan?.papers.every((paper) => paper.sheets === paper.at_least)
+  const buyPapers = plan?.papers.filter((paper) => paper.packs > 0).length ?? 0
+  const buySupplies = plan?.supplies.filter((supply) => supply.packs > 0).length ?? 0
+  const wrong = plan?.checks.filter((check) => check.level !== 'note').length ?? 0
+  const chosen = new Set((kitClass.colourways ?? []).flatMap((c) => Object.values(c.papers ?? {})))
+  const tabs: { to: string; name: string; total: ReactNode; more: string; grave?: boolean }[] = [
+    { to: 'kit', name: 'Kit', total: pieces, more: wrong ? counted(wrong, 'thing') + ' to look at' : 'pieces', grave: wrong > 0 },
+    { to: 'papers', name: 'Papers', total: chosen.size, more: buyPapers ? `buy ${buyPapers}` : 'none to buy' },
+    {
+      to: 'sheets', name: 'Sheets', total: sheets ?? '–',
+      more: !plan ? 'not planned yet' : proved ? 'proved fewest' : `at least ${plan.papers.reduce((s, p) => s + p.at_least, 0)}`,
+      grave: !plan,
+    },
+    { to: 'supplies', name: 'Supplies', total: plan ? plan.supplies.length : '–', more: buySupplies ? `buy ${buySupplies}` : 'none to buy' },
+    { to: 'cost', name: 'Cost', total: plan ? money(plan.cost.per_kit.sheets_opened, currency) : '–', more: 'a kit' },
+  ] // prettier-ignore
+  return (
+    <nav className={classes.tabs} aria-label="Parts of the class">
+      {tabs.map((tab) => (
+        <NavLink
+          key={tab.to}
+          to={`/classes/${kitClass.id}/${tab.to}`}
+          replace
+          className={classes.tab}
+          aria-current={props.active === tab.to ? 'page' : undefined}
+          data-active={props.active === tab.to}
+        >
+          <span className={classes.tabName}>{tab.name}</span>
+          <span className={classes.tabTotal}>
+            <span className="figure">{tab.total}</span>{' '}
+            <span className={tab.grave ? classes.tabGrave : undefined}>{tab.more}</span>
+          </span>
+        </NavLink>
+      ))}
+    </nav>
+  )
+}
+
+function NotPlanned({ faults, kitClass }: { faults: Fault[]; kitClass: KitClass }) {
+  const papers = faults.every((f) => f.code === 'role-without-paper' || f.code === 'no-colourway')
+  return (
+    <section className={classes.notPlanned} role="alert">
+      <h2>{papers ? 'Choose the papers first' : 'Not to be cut as it is'}</h2>
+      <ul>
+        {faults.map((fault) => (
+          <li key={fault.path + fault.code}>{fault.says}</li>
+        ))}
+      </ul>
+      <p>
+        {papers ? (
+          <Link to={`/classes/${kitClass.id}/papers`}>Choose papers</Link>
+        ) : (
+          <>
+            <Link to={`/projects/${kitClass.project}`}>Change the list</Link> or{' '}
+            <Link to={`/classes/${kitClass.id}/papers`}>choose a larger paper</Link>.
+          </>
+        )}
+      </p>
+    </section>
+  )
+}

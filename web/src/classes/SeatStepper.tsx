@@ -1,0 +1,50 @@
+import { ActionIcon, NumberInput } from '@mantine/core'
+import { IconMinus, IconPlus } from '@tabler/icons-react'
+import type { ClassIn } from '../api/client'
+import { counted } from '../ui/words'
+import classes from './ClassPage.module.css'
+import { kitsOf } from './draft'
+
+interface Props {
+  draft: ClassIn
+  busy: boolean
+  step: (by: number) => void
+  set: (seats: number) => void
+}
+
+/** Seats, always in reach; + and − on the keyboard do the same. */
+export function SeatStepper({ draft, busy, step, set }: Props) {
+  return (
+    <div className={classes.stepper} data-busy={busy}>
+      <ActionIcon
+        variant="default"
+        size={46}
+        aria-label="One seat fewer"
+        onClick={() => step(-1)}
+        disabled={(draft.seats ?? 0) === 0}
+      >
+        <IconMinus size={22} />
+      </ActionIcon>
+      <div className={classes.seats}>
+        <NumberInput
+          aria-label="Seats"
+          variant="unstyled"
+          hideControls
+          allowDecimal={false}
+          allowNegative={false}
+          max={10000}
+          value={draft.seats ?? 0}
+          onChange={(value) => set(Number(value) || 0)}
+        />
+        <span>seats</span>
+      </div>
+      <ActionIcon variant="filled" size={46} aria-label="One seat more" onClick={() => step(1)}>
+        <IconPlus size={22} />
+      </ActionIcon>
+      <p>
+        <strong>{counted(kitsOf(draft), 'kit')}</strong>: {draft.seats} +{' '}
+        {counted(draft.samples ?? 0, 'sample')} + {counted(draft.spares ?? 0, 'spare')}
+      </p>
+    </div>
+  )
+}

@@ -1,0 +1,85 @@
+import { expect, test } from 'vitest'
+import type { KitClass, Layout } from '../api/client'
+import { withColourway, withPaper } from './draft'
+import { cutAlike, settingsOf } from './layouts'
+import { whatMoved } from './moved'
+
+const layout = (colourway: string, times: number, x = 0): Layout => ({
+  times,
+  stock: { kind: 'sheet', width: 215.9, height: 279.4 },
+  placements: [{ piece: 'Card', colourway, x, y: 0, width: 100, height: 200, turned: false }],
+  offcuts: [],
+  cuts: [
+    { setting: 100, across: 'width', of: { x: 0, y: 0, width: 215.9, height: 279.4 } },
+    { setting: 200, across: 'height', of: { x: 0, y: 0, width: 100, height: 279.4 } },
+    { setting: 100, across: 'width', of: { x: 100, y: 0, width: 115.9, height: 279.4 } },
+  ],
+})
+
+test('sheets that are cut alike are one layout, and each colourway still has its count', () => {
+  const alike = cutAlike([layout('Fern', 8), layout('Dusk', 6), layout('Dusk', 1, 20)])
+  expect(alike.map((group) => group.times)).toEqual([14, 1])
+  expect(alike[0]?.pieces).toEqual([
+    {
+      piece: 'Card',
+      each: 1,
+      byColourway: [
+        { colourway: 'Fern', count: 8 },
+        { colourway: 'Dusk', count: 6 },
+      ],
+    },
+  ])
+})
+
+test('a setting of the trimmer is listed once', () => {
+  expect(settingsOf(layout('Fern', 1))).toEqual([100, 200])
+})
+
+const planned = (kits: number, sheets: number, packs: number, cost: string) =>
+  ({
+    kits,
+    planned: {
+      faults: [],
+      plan: {
+        currency: 'EUR',
+        papers: [{ paper: '1', sheets, packs }],
+        supplies: [{ supply: '7', packs: 1 }],
+        cost: { per_kit: { sheets_opened: cost } },
+      },
+    },
+  }) as unknown as KitClass
+
+const names = { paper: () => 'Loam kraft', supply: () => 'Foam pads' }
+
+test('what moved is said, and what did not is not', () => {
+  expect(whatMoved(planned(16, 24, 0, '1.71'), planned(17, 25, 1, '1.68'), names)).toEqual([
+    '+1 kit',
+    '+1 sheet of Loam kraft',
+    '+1 pack of Loam kraft to buy',
+    'a kit costs €1.68, was €1.71',
+  ])
+  expect(whatMoved(planned(17, 25, 1, '1.68'), planned(15, 23, 1, '1.68'), names)).toEqual([
+    '−2 kits',
+    '−2 sheets of Loam kraft',
+  ])
+  expect(whatMoved(planned(16, 24, 1, '1.71'), planned(16, 24, 1, '1.71'), names)).toEqual([])
+})
+
+test('a colourway is added in the papers of the last, and a paper is chosen in one only', () => {
+  const draft = {
+    version: 1,
+    place: '',
+    seats: 8,
+    samples: 1,
+    spares: 0,
+    style: 'fewest-sheets' as const,
+    sheets_at_once: 1,
+    keep_offcut: ['1', '3'],
+    name: 'Evening',
+    project: 1,
+    colourways: [{ name: 'Fern', share: 1, papers: { body: 3 } }],
+  }
+  const two = withColourway(draft)
+  expect(two.colourways?.[1]).toEqual({ name: 'Colourway 2', share: 1, papers: { body: 3 } })
+  expect(withPaper(two, 1, 'body', 9).colourways?.map((c) => c.papers?.body)).toEqual([3, 9])
+})

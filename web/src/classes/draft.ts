@@ -1,0 +1,45 @@
+/** Editing a class's document, free of React. */
+import type { ClassIn, KitClass } from '../api/client'
+
+/** The part of a class that is saved. */
+export function draftOf(kitClass: KitClass): ClassIn {
+  return {
+    version: kitClass.version,
+    name: kitClass.name,
+    project: kitClass.project,
+    date: kitClass.date,
+    place: kitClass.place,
+    seats: kitClass.seats,
+    samples: kitClass.samples,
+    spares: kitClass.spares,
+    fee: kitClass.fee,
+    style: kitClass.style,
+    sheets_at_once: kitClass.sheets_at_once,
+    keep_offcut: kitClass.keep_offcut,
+    colourways: (kitClass.colourways ?? []).map(({ name, share, papers }) => ({
+      name,
+      share,
+      papers,
+    })),
+  }
+}
+
+export const kitsOf = (draft: ClassIn) =>
+  (draft.seats ?? 0) + (draft.samples ?? 0) + (draft.spares ?? 0)
+
+/** The draft with a paper chosen for a role in one colourway. */
+export function withPaper(draft: ClassIn, colourway: number, role: string, paper: number): ClassIn {
+  const colourways = (draft.colourways ?? []).map((c, n) =>
+    n === colourway ? { ...c, papers: { ...c.papers, [role]: paper } } : c,
+  )
+  return { ...draft, colourways }
+}
+
+/** The draft with one more colourway, in the papers of the last. */
+export function withColourway(draft: ClassIn): ClassIn {
+  const colourways = draft.colourways ?? []
+  let n = colourways.length + 1
+  while (colourways.some((c) => c.name === `Colourway ${n}`)) n++
+  const papers = { ...colourways.at(-1)?.papers }
+  return { ...draft, colourways: [...colourways, { name: `Colourway ${n}`, share: 1, papers }] }
+}

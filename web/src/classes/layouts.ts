@@ -1,0 +1,58 @@
+/** Layouts as a person cuts them: those that are cut alike are one, whatever their colourway. */
+import type { Layout } from '../api/client'
+
+export interface PieceCount {
+  piece: string
+  /** On one sheet. */
+  each: number
+  /** On all sheets of this layout, by colourway. */
+  byColourway: { colourway: string; count: number }[]
+}
+
+export interface CutAlike {
+  layout: Layout
+  times: number
+  pieces: PieceCount[]
+}
+
+function shapeOf(layout: Layout): string {
+  const places = layout.placements
+    .map((p) => [p.piece, p.x, p.y, p.width, p.height, p.turned].join('|'))
+    .sort()
+  return JSON.stringify([layout.stock, places])
+}
+
+export function cutAlike(layouts: Layout[]): CutAlike[] {
+  const groups = new Map<string, Layout[]>()
+  for (const layout of layouts) {
+    const shape = shapeOf(layout)
+    groups.set(shape, [...(groups.get(shape) ?? []), layout])
+  }
+  return [...groups.values()].flatMap((alike) => {
+    const first = alike[0]
+    if (!first) return []
+    const pieces = new Map<string, Map<string, number>>()
+    for (const layout of alike)
+      for (const place of layout.placements) {
+        const counts = pieces.get(place.piece) ?? new Map<string, number>()
+        counts.set(place.colourway, (counts.get(place.colourway) ?? 0) + layout.times)
+        pieces.set(place.piece, counts)
+      }
+    return [
+      {
+        layout: first,
+        times: alike.reduce((sum, layout) => sum + layout.times, 0),
+        pieces: [...pieces].map(([piece, counts]) => ({
+          piece,
+          each: first.placements.filter((place) => place.piece === piece).length,
+          byColourway: [...counts].map(([colourway, count]) => ({ colourway, count })),
+        })),
+      },
+    ]
+  })
+}
+
+/** The trimmer settings of a layout in the order of its cuts, each once, in mm. */
+export function settingsOf(layout: Layout): number[] {
+  return [...new Set(layout.cuts.map((cut) => cut.setting))]
+}

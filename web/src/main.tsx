@@ -1,0 +1,39 @@
+import '@fontsource-variable/bricolage-grotesque/wght.css'
+import '@fontsource-variable/source-sans-3/wght.css'
+import '@mantine/core/styles.css'
+import '@mantine/notifications/styles.css'
+import './global.css'
+import { MantineProvider } from '@mantine/core'
+import { Notifications } from '@mantine/notifications'
+import { QueryClient, QueryClientProvider } from '@tanstack/react-query'
+import { StrictMode } from 'react'
+import { createRoot } from 'react-dom/client'
+import { BrowserRouter } from 'react-router'
+import { Refused } from './api/client'
+import { App } from './app'
+import { theme } from './theme'
+
+const queries = new QueryClient({
+  defaultOptions: {
+    queries: {
+      staleTime: 10_000,
+      retry: (failures, error) => !(error instanceof Refused) && failures < 2,
+    },
+  },
+})
+
+const root = document.getElementById('root')
+if (root) {
+  createRoot(root).render(
+    <StrictMode>
+      <QueryClientProvider client={queries}>
+        <MantineProvider theme={theme} defaultColorScheme="auto">
+          <Notifications position="bottom-right" />
+          <BrowserRouter>
+            <App />
+          </BrowserRouter>
+        </MantineProvider>
+      </QueryClientProvider>
+    </StrictMode>,
+  )
+}

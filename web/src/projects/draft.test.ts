@@ -1,0 +1,70 @@
+import { expect, test } from 'vitest'
+import type { Piece, ProjectIn } from '../api/client'
+import {
+  faultsOf,
+  movedPiece,
+  newPiece,
+  otherScores,
+  scoresText,
+  withoutPiece,
+  withPiece,
+  withScores,
+} from './draft'
+
+const blank = newPiece([])
+const tray: Piece = {
+  ...blank,
+  name: 'Tray',
+  scores: [
+    { along: 'width', at: ['1', '4 1/2'] },
+    { along: 'height', at: ['1'], from: '0', to: '2' },
+  ],
+}
+const mat: Piece = { ...blank, name: 'Mat', mat_of: { piece: 'Tray', column: 1, row: 1 } }
+const list: ProjectIn = {
+  version: 1,
+  name: 'Box',
+  pieces: [tray, mat],
+  fits: [{ kind: 'lid', outer: 'Mat', inner: 'Tray' }],
+  supplies: [],
+}
+
+test('scores are typed as they are said and read back the same', () => {
+  expect(scoresText(tray, 'width')).toBe('1, 4 1/2')
+  const changed = withScores(tray, 'width', '1, 4 1/4,')
+  expect(changed.scores?.[0]).toEqual({ along: 'width', at: ['1', '4 1/4'] })
+  expect(scoresText(withScores(tray, 'width', ''), 'width')).toBe('')
+})
+
+test('a score that stops short is kept when the others are typed anew', () => {
+  expect(otherScores(tray)).toBe(1)
+  expect(otherScores(withScores(tray, 'width', '2'))).toBe(1)
+  expect(otherScores(withScores(tray, 'height', '3'))).toBe(1)
+})
+
+test('renaming a piece takes its mats and fits along', () => {
+  const renamed = withPiece(list, 0, { ...tray, name: 'Base' })
+  expect(renamed.pieces?.[1]?.mat_of?.piece).toBe('Base')
+  expect(renamed.fits?.[0]).toMatchObject({ outer: 'Mat', inner: 'Base' })
+})
+
+test('a piece that goes takes its fits with it, and order is changed one step at a time', () => {
+  expect(withoutPiece(list, 0)).toMatchObject({ pieces: [{ name: 'Mat' }], fits: [] })
+  expect(movedPiece(list, 0, 1).pieces?.map((p) => p.name)).toEqual(['Mat', 'Tray'])
+  expect(movedPiece(list, 0, -1)).toBe(list)
+})
+
+test('a new piece has a name of its own and goes on in the paper of the last', () => {
+  expect(newPiece([{ ...blank, name: 'Piece 2', paper: 'print' }])).toMatchObject({
+    name: 'Piece 3',
+    paper: 'print',
+  })
+})
+
+test('a fault is shown at the field it names', () => {
+  const faults = [
+    { path: 'pieces[1].scores[0].at[1]', says: 'x' },
+    { path: 'pieces[11].width', says: 'y' },
+  ]
+  expect(faultsOf(faults, 1)).toEqual([{ field: 'scores', says: 'x' }])
+})

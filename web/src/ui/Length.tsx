@@ -1,0 +1,41 @@
+import { lengthParts, readLength, type Units } from './length'
+
+interface Props {
+  nm: number
+  units: Units
+  /** Write the unit too; in tables it stands once in the column's head. */
+  unit?: boolean
+}
+
+/** A length with a true fraction. */
+export function Length({ nm, units, unit = false }: Props) {
+  const parts = lengthParts(nm, units)
+  const said = parts.unit || (unit ? units : '')
+  return (
+    <span style={{ whiteSpace: 'nowrap' }}>
+      {parts.whole}
+      {parts.whole && parts.top ? <span className="vanish"> </span> : null}
+      {parts.top ? (
+        <span className="frac">
+          {parts.top}/{parts.bottom}
+        </span>
+      ) : null}
+      {said ? ` ${said}` : ''}
+    </span>
+  )
+}
+
+/** Width by height, with true fractions and the unit once. */
+export function Size({ width, height, units }: { width: number; height: number; units: Units }) {
+  return (
+    <span style={{ whiteSpace: 'nowrap' }}>
+      <Length nm={width} units={units} /> × <Length nm={height} units={units} unit />
+    </span>
+  )
+}
+
+/** A length as it was typed, with true fractions where it can be read. */
+export function TypedLength({ text, units }: { text: string; units: Units }) {
+  const read = readLength(text, units)
+  return read.ok ? <Length nm={read.nm} units={units} /> : <span className="grave">{text}</span>
+}

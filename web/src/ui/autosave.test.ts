@@ -1,0 +1,131 @@
+import { beforeEach, expect, test, vi } from 'vitest'
+import { Refused, Unreachable } from '../api/client'
+import { Autosaver } from './autosave'
+
+interface Sent {
+  doc: string
+  version: number
+  answer: (result: number | Error) => void
+}
+
+let sent: Sent[]
+let saved: number[]
+
+function saver() {
+  return new Autosaver<string, number>('a', 1, {
+    send: (doc, version) =>
+      new Promise((resolve, reject) =>
+        sent.push({
+          doc,
+          version,
+          answer: (result) => (result instanceof Error ? reject(result) : resolve(result)),
+        }),
+      ),
+    versionOf: (version) => version,
+    onSaved: (version) => saved.push(version),
+    delay: 100,
+    retryAfter: 1000,
+  })
+}
+
+const refused = (status: number, code: string) =>
+  new Refused(status, { code, says: code, faults: [], current: null })
+
+beforeEach(() => {
+  vi.useFakeTimers()
+  sent = []
+  saved = []
+})
+
+test('changes in quick succession are saved once, as the last of them', async () => {
+  const it = saver()
+  it.change('ab')
+  it.change('abc')
+  expect(it.snapshot().status).toBe('waiting')
+  await vi.advanceTimersByTimeAsync(100)
+  expect(sent.map((s) => s.doc)).toEqual(['abc'])
+  sent[0]!.answer(2)
+  await vi.advanceTimersByTimeAsync(0)
+  expect(it.snapshot().status).toBe('saved')
+  expect(saved).toEqual([2])
+})
+
+test('a change during a save waits for it and is based on its version', async () => {
+  const it = saver()
+  it.change('b')
+  await vi.advanceTimersByTimeAsync(100)
+  it.change('c')
+  await vi.advanceTimersByTimeAsync(500)
+  expect(sent).toHaveLength(1)
+  sent[0]!.answer(2)
+  await vi.advanceTimersByTimeAsync(0)
+  expect(sent[1]).toMatchObject({ doc: 'c', version: 2 })
+})
+
+test('a stale save stops, keeps what was typed, and goes on over the newer version when told to', async () => {
+  const it = saver()
+  it.change('mine')
+  await vi.advanceTimersByTimeAsync(100)
+  sent[0]!.answer(refused(409, 'stale'))
+  await vi.advanceTimersByTimeAsync(0)
+  expect(it.snapshot()).toMatchObject({ status: 'stale', doc: 'mine' })
+  it.change('mine too')
+  await vi.advanceTimersByTimeAsync(5000)
+  expect(sent).toHaveLength(1)
+  it.keepMine(7)
+  expect(sent[1]).toMatchObject({ doc: 'mine too', version: 7 })
+})
+
+test('taking theirs leaves mine one undo away', async () => {
+  const it = saver()
+  it.change('mine')
+  await vi.advanceTimersByTimeAsync(100)
+  sent[0]!.answer(refused(409, 'stale'))
+  await vi.advanceTimersByTimeAsync(0)
+  it.takeTheirs('theirs', 7)
+  expect(it.snapshot()).toMatchObject({ status: 'saved', doc: 'theirs' })
+  it.undo()
+  expect(it.snapshot().doc).toBe('mine')
+  await vi.advanceTimersByTimeAsync(0)
+  expect(sent[1]).toMatchObject({ doc: 'mine', version: 7 })
+})
+
+test('away from the server it tries again by itself until it is through', async () => {
+  const it = saver()
+  it.change('b')
+  await vi.advanceTimersByTimeAsync(100)
+  sent[0]!.answer(new Unreachable())
+  await vi.advanceTimersByTimeAsync(0)
+  expect(it.snapshot().status).toBe('offline')
+  expect(it.pending).toBe(true)
+  await vi.advanceTimersByTimeAsync(1000)
+  expect(sent[1]).toMatchObject({ doc: 'b', version: 1 })
+  sent[1]!.answer(2)
+  await vi.advanceTimersByTimeAsync(0)
+  expect(it.snapshot().status).toBe('saved')
+})
+
+test('what cannot be read stays as it was typed, with its faults', async () => {
+  const it = saver()
+  it.change('4 1/0')
+  await vi.advanceTimersByTimeAsync(100)
+  sent[0]!.answer(refused(422, 'faulty'))
+  await vi.advanceTimersByTimeAsync(0)
+  expect(it.snapshot()).toMatchObject({ status: 'faulty', doc: '4 1/0' })
+  it.change('4 1/4')
+  await vi.advanceTimersByTimeAsync(100)
+  expect(sent[1]).toMatchObject({ doc: '4 1/4', version: 1 })
+})
+
+test('undo and redo walk the changes; typing in one field is one step', () => {
+  const it = saver()
+  it.change('b', 'name')
+  it.change('bc', 'name')
+  it.change('bcd', 'other')
+  it.undo()
+  expect(it.snapshot().doc).toBe('bc')
+  it.undo()
+  expect(it.snapshot()).toMatchObject({ doc: 'a', canUndo: false, canRedo: true })
+  it.redo()
+  expect(it.snapshot().doc).toBe('bc')
+})

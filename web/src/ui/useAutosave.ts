@@ -1,0 +1,27 @@
+import { useEffect, useState, useSyncExternalStore } from 'react'
+import { Autosaver, type Saving } from './autosave'
+
+/** An autosaver for as long as a page is open; it warns before leaving with unsaved work. */
+export function useAutosave<Doc, Saved>(
+  start: () => { doc: Doc; version: number },
+  saving: Saving<Doc, Saved>,
+) {
+  const [saver] = useState(() => {
+    const { doc, version } = start()
+    return new Autosaver(doc, version, saving)
+  })
+  const state = useSyncExternalStore(saver.subscribe, saver.snapshot)
+  useEffect(() => {
+    const leaving = (event: BeforeUnloadEvent) => {
+      if (saver.pending) event.preventDefault()
+    }
+    const back = () => saver.retry()
+    window.addEventListener('beforeunload', leaving)
+    window.addEventListener('online', back)
+    return () => {
+      window.removeEventListener('beforeunload', leaving)
+      window.removeEventListener('online', back)
+    }
+  }, [saver])
+  return { saver, ...state }
+}

@@ -1,0 +1,30 @@
+import { expect, test } from 'vitest'
+import { counted, daysAway, letterOf, money } from './words'
+
+test('a count has its noun, in the singular for one', () => {
+  expect(counted(1, 'sheet')).toBe('1 sheet')
+  expect(counted(0, 'sheet')).toBe('0 sheets')
+  expect(counted(2, 'supply', 'supplies')).toBe('2 supplies')
+  expect(counted(17764, 'sheet')).toBe('17 764 sheets')
+})
+
+test('money keeps every digit it was given', () => {
+  expect(money('1234.50', 'EUR')).toBe('€1 234.50')
+  expect(money('-3.05', 'GBP')).toBe('−£3.05')
+  expect(money('300', 'JPY')).toBe('300 JPY')
+})
+
+test('letters go on after Z', () => {
+  expect([0, 25, 26, 51, 52].map(letterOf)).toEqual(['A', 'Z', 'AA', 'AZ', 'BA'])
+})
+
+test('days are said as a person says them', () => {
+  expect([0, 1, 8, 33, -1, -47].map(daysAway)).toEqual([
+    'today',
+    'tomorrow',
+    'in 8 days',
+    'in 5 weeks',
+    'yesterday',
+    '47 days ago',
+  ])
+})

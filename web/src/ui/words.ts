@@ -1,0 +1,49 @@
+/** Numbers and dates in words. */
+
+export function counted(count: number, one: string, many = `${one}s`): string {
+  return `${count.toLocaleString('en-GB').replaceAll(',', ' ')} ${count === 1 ? one : many}`
+}
+
+const SIGNS: Record<string, string> = {
+  EUR: '€',
+  GBP: '£',
+  USD: '$',
+  AUD: 'A$',
+  CAD: 'C$',
+  NZD: 'NZ$',
+}
+
+/** Money as decimal text with its currency; the digits are the server's own. */
+export function money(amount: string, currency: string): string {
+  const [whole = '0', cents] = amount.replace('-', '').split('.')
+  const grouped = whole.replace(/\B(?=(\d{3})+$)/g, ' ')
+  const number = cents === undefined ? grouped : `${grouped}.${cents}`
+  const minus = amount.startsWith('-') ? '−' : ''
+  const sign = SIGNS[currency]
+  return sign ? `${minus}${sign}${number}` : `${minus}${number} ${currency}`
+}
+
+/** A date such as Wed 2 December 2026. */
+export function dayOf(date: string): string {
+  return new Date(`${date}T12:00:00`).toLocaleDateString('en-GB', {
+    weekday: 'short',
+    day: 'numeric',
+    month: 'long',
+    year: 'numeric',
+  })
+}
+
+/** How far off a day is. */
+export function daysAway(days: number): string {
+  if (days === 0) return 'today'
+  if (days === 1) return 'tomorrow'
+  if (days === -1) return 'yesterday'
+  if (days < 0) return `${-days} days ago`
+  return days < 21 ? `in ${days} days` : `in ${Math.round(days / 7)} weeks`
+}
+
+/** A, B, ... Z, AA: the letter of a piece or layout, so that colour never stands alone. */
+export function letterOf(index: number): string {
+  const last = String.fromCharCode(65 + (index % 26))
+  return index < 26 ? last : letterOf(Math.floor(index / 26) - 1) + last
+}

@@ -1,0 +1,10 @@
+import react from '@vitejs/plugin-react'
+import { defineConfig } from 'vitest/config'
+
+export default defineConfig({
+  base: '/static/',
+  plugins: [react()],
+  build: { outDir: 'dist', chunkSizeWarningLimit: 700 },
+  server: { proxy: { '/api': 'http://127.0.0.1:8000' } },
+  test: { environment: 'happy-dom', include: ['src/**/*.test.ts'] },
+})
