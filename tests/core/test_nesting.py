@@ -12,10 +12,11 @@ from neat_sheaf.formats.plan_file import plan_document
 from neat_sheaf.job import Cutting, Offcut, Style
 from neat_sheaf.length import Length, inches
 from neat_sheaf.nesting.items import Item, Stock
-from neat_sheaf.nesting.pattern import counts, lay
+from neat_sheaf.nesting.pattern import Split, Spot, counts, cuts, gathered, lay, offcuts
 from neat_sheaf.nesting.planner import lower_bound, nest
 from neat_sheaf.nesting.pricing import Pricer, normal_patterns, scaled_down
 from neat_sheaf.plan import plan_job
+from neat_sheaf.project import Cut, Side
 from neat_sheaf.sheets import CannotPlanError, plan_papers
 from tests.validator import faults_of
 
@@ -63,8 +64,6 @@ def test_a_piece_that_follows_the_print_is_not_turned_to_make_it_fit():
 
 
 def test_a_die_cut_piece_takes_its_rough_cut():
-    from neat_sheaf.project import Cut
-
     tag = piece("Tag", "4", "5 1/4", cut=Cut.DIE, margin=inch("1/8"))
     assert sheets([tag], [letter()], 4) == (1, 1)
     assert sheets([piece("Tag", "4", "5 1/4", cut=Cut.DIE, margin=inch("1/4"))], [letter()], 4)[0] == 2
@@ -224,6 +223,24 @@ def test_a_piece_is_trimmed_so_that_the_larger_rest_stays_whole():
     tree = lay(Item(inches(4), inches(10)), 0, inches(8), inches(11), False)
     assert tree.at == inches(4)
     assert tree.second is None
+
+
+def test_waste_beside_two_pieces_comes_off_as_one_strip():
+    made = plan_job(job([piece("Drawer", "7", "5 1/2")], [letter()], 2))
+    (layout,) = made.papers[0].layouts
+    assert [(r.region.width, r.region.height) for r in layout.remnants] == [(inch("1 1/2"), inch("11"))]
+    assert len(layout.cuts) == 2
+
+
+def test_gathering_waste_keeps_every_piece_and_adds_no_cut():
+    # Rows of 3 and 4 wide on a sheet 8 wide: 4 of waste is common to both.
+    row_a = Split(Side.WIDTH, Length(3), Spot(0, False), None)
+    row_b = Split(Side.WIDTH, Length(4), Spot(1, False), None)
+    tree = Split(Side.HEIGHT, Length(5), row_a, row_b)
+    better = gathered(tree, 8, 10)
+    assert counts(better) == counts(tree)
+    assert len(cuts(better, 8, 10)) == 3
+    assert max(r.width * r.height for r in offcuts(better, 8, 10)) == 40
 
 
 SIZES = st.sampled_from(["3/4", "1", "1 1/2", "2", "2 1/4", "3", "3 3/8", "4", "4 1/4", "5 1/2", "6", "7"])

@@ -25,12 +25,39 @@ const marigold: MantineColorsTuple = [
   '#4d3104',
 ]
 
+/** The component library's greys, warmed to the paper. */
+const gray: MantineColorsTuple = [
+  '#faf7f1',
+  '#f3eee4',
+  '#e9e1d3',
+  '#ddd2bf',
+  '#c9bca6',
+  '#a99c88',
+  '#7d7166',
+  '#5f5459',
+  '#3c3338',
+  '#211b1f',
+]
+const dark: MantineColorsTuple = [
+  '#f1eae2',
+  '#c9bfc2',
+  '#b9adb2',
+  '#7a6f76',
+  '#4a4249',
+  '#3a3439',
+  '#302b2f',
+  '#262226',
+  '#1b181b',
+  '#121012',
+]
+
 export const theme = createTheme({
   primaryColor: 'plum',
   primaryShade: { light: 7, dark: 5 },
-  colors: { plum, marigold },
+  colors: { plum, marigold, gray, dark },
   fontFamily: "'Source Sans 3 Variable', sans-serif",
   headings: { fontFamily: "'Bricolage Grotesque Variable', sans-serif", fontWeight: '650' },
+  fontSizes: { xs: '14px', sm: '16px', md: '17px', lg: '19px', xl: '22px' },
   defaultRadius: 'sm',
   cursorType: 'pointer',
 })

@@ -25,6 +25,7 @@ __all__ = [
     "Spot",
     "counts",
     "cuts",
+    "gathered",
     "lay",
     "offcuts",
     "placements",
@@ -129,6 +130,59 @@ def without(node: Node, surplus: Counter[int]) -> Node:
     if first is None and second is None:
         return None
     return Split(node.along, node.at, first, second)
+
+
+def gathered(node: Node, width: int, height: int) -> Node:
+    """The same pieces with waste at the far edges cut off first, in one strip as large as it can be.
+
+    Never more cuts than before: two strips of waste side by side become one.
+    """
+    if not isinstance(node, Split):
+        return node
+    sizes = {Side.WIDTH: width, Side.HEIGHT: height}
+    spare = {side: _spare(node, side, size) for side, size in sizes.items()}
+    areas = {Side.WIDTH: spare[Side.WIDTH] * height, Side.HEIGHT: spare[Side.HEIGHT] * width}
+    along = max(Side, key=lambda side: areas[side])
+    if spare[along] > 0:
+        at = sizes[along] - spare[along]
+        rest = _shrunk(node, along, sizes[along], spare[along])
+        inner = (at, height) if along is Side.WIDTH else (width, at)
+        return Split(along, Length(at), gathered(rest, *inner), None)
+    first, second = Region(0, 0, width, height).parted(node)
+    return Split(
+        node.along,
+        node.at,
+        gathered(node.first, first.width, first.height),
+        gathered(node.second, second.width, second.height),
+    )
+
+
+def _spare(node: Node, side: Side, size: int) -> int:
+    """How much is empty all along the far edge of a region, measured along ``side``."""
+    if node is None:
+        return size
+    if isinstance(node, Spot):
+        return 0
+    if node.along is not side:
+        return min(_spare(node.first, side, size), _spare(node.second, side, size))
+    if node.second is None:
+        return size - node.at + _spare(node.first, side, node.at)
+    return _spare(node.second, side, size - node.at)
+
+
+def _shrunk(node: Node, side: Side, size: int, by: int) -> Node:
+    """The tree on a region that is ``by`` shorter along ``side``; what goes must be empty."""
+    if not isinstance(node, Split) or by == 0:
+        return node
+    if node.along is not side:
+        first, second = _shrunk(node.first, side, size, by), _shrunk(node.second, side, size, by)
+        return Split(node.along, node.at, first, second)
+    if node.second is not None:
+        return Split(side, node.at, node.first, _shrunk(node.second, side, size - node.at, by))
+    rest = size - node.at
+    if by < rest:
+        return node
+    return _shrunk(node.first, side, node.at, by - rest)
 
 
 def _walk(node: Node, region: Region) -> Iterator[tuple[Node, Region]]:

@@ -14,7 +14,7 @@ from dataclasses import dataclass
 from neat_sheaf.nesting.items import Item, Stock
 from neat_sheaf.nesting.master import Candidate, choose, relax
 from neat_sheaf.nesting.packing import packings
-from neat_sheaf.nesting.pattern import Node, Split, Spot, without
+from neat_sheaf.nesting.pattern import Node, Split, Spot, gathered, without
 from neat_sheaf.nesting.pricing import Pricer, scaled_down
 
 __all__ = ["Layout", "Nested", "lower_bound", "nest"]
@@ -79,7 +79,10 @@ def nest(
     if whole_kit is not None:
         search.add_whole_kits(whole_kit)
     chosen = search.round_up(few_layouts_first)
-    layouts = _exact(chosen, demand)
+    layouts = [
+        Layout(lay.stock, lay.times, gathered(lay.tree, stock[lay.stock].width, stock[lay.stock].height))
+        for lay in _exact(chosen, demand)
+    ]
     sheets = sum(lay.times for lay in layouts if stock[lay.stock].is_sheet)
     return Nested(tuple(layouts), sheets, search.at_least)
 

@@ -134,7 +134,7 @@ function Low({ papers }: { papers: BenchData['low'] }) {
               <div>
                 <strong>{paper.name}</strong>
                 <span className="soft">
-                  {counted(paper.on_hand, 'sheet')} in the cupboard, {paper.wanted} wanted
+                  {paper.on_hand} here, {counted(paper.wanted, 'sheet')} wanted
                 </span>
                 <span className={classes.gauge} aria-hidden>
                   <span

@@ -15,10 +15,13 @@ import {
   type Supply,
 } from '../api/client'
 import { differences } from '../ui/differences'
+import { FracWords } from '../ui/FracWords'
+import { sentence } from '../ui/fractions'
 import { SaveMark, StaleQuestion, UndoButtons } from '../ui/SaveMark'
 import { useStudio } from '../ui/session'
 import { Empty, Loaded } from '../ui/states'
 import { useAutosave } from '../ui/useAutosave'
+import { useKeys } from '../ui/useKeys'
 import { counted, dayOf, money } from '../ui/words'
 import classes from './ClassPage.module.css'
 import { CostTab } from './CostTab'
@@ -133,12 +136,7 @@ function SheafPage(props: {
     const seats = Math.min(10_000, Math.max(0, (doc.seats ?? 0) + by))
     saver.change({ ...doc, seats }, 'seats', 60)
   }
-  useHotkeys([
-    ['+', () => seat(1)],
-    ['shift+=', () => seat(1)],
-    ['=', () => seat(1)],
-    ['-', () => seat(-1)],
-  ])
+  useKeys({ '+': () => seat(1), '=': () => seat(1), '-': () => seat(-1), '−': () => seat(-1) })
   useHotkeys(
     [
       ['mod+z', () => saver.undo()],
@@ -309,7 +307,9 @@ function NotPlanned({ faults, kitClass }: { faults: Fault[]; kitClass: KitClass 
       <h2>{papers ? 'Choose the papers first' : 'Not to be cut as it is'}</h2>
       <ul>
         {faults.map((fault) => (
-          <li key={fault.path + fault.code}>{fault.says}</li>
+          <li key={fault.path + fault.code}>
+            <FracWords text={sentence(fault.says)} />.
+          </li>
         ))}
       </ul>
       <p>

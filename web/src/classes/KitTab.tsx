@@ -3,6 +3,8 @@ import { useQuery } from '@tanstack/react-query'
 import { Link } from 'react-router'
 import { api, ask } from '../api/client'
 import { TypedLength } from '../ui/Length'
+import { FracWords } from '../ui/FracWords'
+import { sentence } from '../ui/fractions'
 import { PieceDrawing } from '../ui/PieceDrawing'
 import { useStudio } from '../ui/session'
 import { letterOf } from '../ui/words'
@@ -67,7 +69,8 @@ export function KitTab({ saved, draft, change, project, paperOf, faults }: Sheaf
                     <span className={classes.letter}>{letterOf(n)}</span> {piece.name}
                     {notes.map((check) => (
                       <div key={check.code} className={classes.check} data-level={check.level}>
-                        {check.says} <Link to={`/projects/${project.id}`}>Mend it</Link>
+                        <FracWords text={sentence(check.says)} />.{' '}
+                        <Link to={`/projects/${project.id}`}>Mend it</Link>
                       </div>
                     ))}
                   </th>

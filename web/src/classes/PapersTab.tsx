@@ -216,7 +216,7 @@ function PaperShopping({ saved, paperOf }: Sheaf) {
                 <td className="num">
                   {row.packs ? (
                     <strong>
-                      {row.packs} of {paper.pack_sheets}
+                      {counted(row.packs, 'pack')} of {paper.pack_sheets}
                     </strong>
                   ) : (
                     <span className="soft">none</span>

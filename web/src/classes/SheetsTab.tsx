@@ -142,8 +142,8 @@ function LayoutCard({
         letters={letters}
         lit={lit}
         onPoint={setLit}
-        frameWidth={400}
-        frameHeight={430}
+        frameWidth={344}
+        frameHeight={440}
       />
       <ul className={classes.pieceList}>
         {group.pieces.map((row) => (

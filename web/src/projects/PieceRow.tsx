@@ -11,6 +11,9 @@ import { IconAlertTriangle, IconBulb, IconDots, IconInfoCircle } from '@tabler/i
 import { type KeyboardEvent, useState } from 'react'
 import type { Check, Fault, Piece } from '../api/client'
 import { readLength, type Units } from '../ui/length'
+import { FracWords } from '../ui/FracWords'
+import { sentence } from '../ui/fractions'
+import { LengthInput } from '../ui/LengthInput'
 import { PieceDrawing } from '../ui/PieceDrawing'
 import { letterOf } from '../ui/words'
 import { faultsOf, otherScores, scoresText, withScores } from './draft'
@@ -87,7 +90,7 @@ export function PieceRow(props: Props) {
           value={piece.per_kit ?? 1}
           onChange={(value) => set('per_kit', Number(value) || 0)}
         />
-        <TextInput
+        <LengthInput
           role="cell"
           aria-label={`Width ${of}`}
           variant="unstyled"
@@ -96,7 +99,7 @@ export function PieceRow(props: Props) {
           error={faulty('width') || unread(piece.width)}
           onChange={(e) => set('width', e.currentTarget.value)}
         />
-        <TextInput
+        <LengthInput
           role="cell"
           aria-label={`Height ${of}`}
           variant="unstyled"
@@ -212,14 +215,20 @@ function Notes(props: {
     <ul className={classes.notes}>
       {props.faults.map((fault) => (
         <li key={fault.says} data-level="error" role="alert">
-          <IconAlertTriangle size={17} aria-hidden /> {fault.says}
+          <IconAlertTriangle size={17} aria-hidden />{' '}
+          <span>
+            <FracWords text={sentence(fault.says)} />
+          </span>
         </li>
       ))}
       {props.checks.map((check) => {
         const Icon = ICONS[check.level]
         return (
           <li key={check.code + check.says} data-level={check.level}>
-            <Icon size={17} aria-hidden /> {check.says}
+            <Icon size={17} aria-hidden />{' '}
+            <span>
+              <FracWords text={sentence(check.says)} />
+            </span>
           </li>
         )
       })}
@@ -244,7 +253,7 @@ function ScoresField(props: {
     .split(/[,;]/)
     .some((part) => part.trim() !== '' && !readLength(part, units).ok)
   return (
-    <TextInput
+    <LengthInput
       role="cell"
       aria-label={props.label}
       variant="unstyled"

@@ -156,7 +156,7 @@ function Editor({ project }: { project: Project }) {
               <PieceDrawing
                 piece={piece}
                 units={units}
-                frameWidth={384}
+                frameWidth={364}
                 frameHeight={400}
                 measured
               />

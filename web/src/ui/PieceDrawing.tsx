@@ -44,7 +44,7 @@ export function PieceDrawing(props: Props) {
       </svg>
     )
   }
-  const left = measured ? 52 : 1
+  const left = measured ? 62 : 1
   const top = measured ? 46 : 1
   const scale = scaleToFit(
     width,
@@ -222,7 +222,7 @@ function Measures(props: {
   return (
     <g>
       <FracText
-        {...place(side / 2, sizes.length > 1 ? 34 : 12)}
+        {...place(side / 2, sizes.length > 1 ? (across ? 34 : 46) : across ? 12 : 8)}
         text={`${text(total)} ${units}`}
         anchor={across ? 'middle' : 'end'}
         bold

@@ -17,7 +17,7 @@ function said(value: unknown): string {
       .map(([k, v]) => `${k.replaceAll('_', ' ')} ${said(v)}`)
       .join(', ')
   }
-  return String(value)
+  return typeof value === 'string' ? value : JSON.stringify(value)
 }
 
 type Named = Doc & { name: string }

@@ -1,0 +1,15 @@
+export interface Run {
+  text: string
+  fraction: boolean
+}
+
+/** A text cut into plain runs and fractions, so that only fractions get the font's `frac`. */
+export function fractionRuns(text: string): Run[] {
+  return text
+    .split(/(\d+\/\d+)/)
+    .map((part) => ({ text: part, fraction: /^\d+\/\d+$/.test(part) }))
+    .filter((run) => run.text !== '')
+}
+
+/** A sentence with its first letter large. */
+export const sentence = (text: string) => text.charAt(0).toUpperCase() + text.slice(1)
