@@ -124,7 +124,7 @@ class Cluster:
         environment = {**os.environ, "PGPASSWORD": password, "PGCONNECT_TIMEOUT": "10"}
         here = ["-h", "127.0.0.1", "-p", str(self.port), "-U", USER]
         query = [str(self.bin / "psql"), *here, "-d", "postgres", "-Atc"]
-        there = f"select 1 from pg_database where datname = '{DATABASE}'"
+        there = f"select 1 from pg_database where datname = '{DATABASE}'"  # noqa: S608 - a constant
         found = subprocess.run(
             [*query, there], env=environment, cwd="/", capture_output=True, text=True, check=True
         ).stdout.strip()

@@ -5,7 +5,7 @@ from __future__ import annotations
 from axes.handlers.proxy import AxesProxyHandler
 from django.contrib.auth import authenticate, login, logout
 from django.http import HttpRequest
-from ninja import Router, Schema
+from ninja import Router, Schema, Status
 from ninja.utils import check_csrf
 
 from studio.accounts.tenancy import member_of
@@ -66,7 +66,7 @@ def sign_in(request: HttpRequest, payload: Credentials) -> SessionOut:
 
 
 @router.delete("/session", response={204: None})
-def sign_out(request: HttpRequest) -> tuple[int, None]:
+def sign_out(request: HttpRequest) -> Status[None]:
     """Sign out."""
     logout(request)
-    return 204, None
+    return Status(204, None)

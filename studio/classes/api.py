@@ -10,7 +10,7 @@ from typing import Any, Literal
 
 from django.db import transaction
 from django.http import Http404, HttpRequest, HttpResponse
-from ninja import Field, Router, Schema
+from ninja import Field, Router, Schema, Status
 
 from neat_sheaf.errors import Fault
 from neat_sheaf.formats.job_file import write_job
@@ -160,10 +160,10 @@ def classes(request: HttpRequest) -> list[ClassRow]:
 
 
 @router.post("/classes", response={201: ClassOut, 404: Problem, 422: Problem})
-def add_class(request: HttpRequest, payload: ClassIn) -> tuple[int, ClassOut]:
+def add_class(request: HttpRequest, payload: ClassIn) -> Status[ClassOut]:
     """Add a class."""
     studio = studio_of(request)
-    return 201, _store(KitClass(studio=studio, version=0), payload, studio, request)
+    return Status(201, _store(KitClass(studio=studio, version=0), payload, studio, request))
 
 
 def _own_class(request: HttpRequest, class_id: int) -> KitClass:
@@ -190,10 +190,10 @@ def change_class(request: HttpRequest, class_id: int, payload: ClassIn) -> Class
 
 
 @router.delete("/classes/{class_id}", response={204: None, 404: Problem})
-def drop_class(request: HttpRequest, class_id: int) -> tuple[int, None]:
+def drop_class(request: HttpRequest, class_id: int) -> Status[None]:
     """Delete a class."""
     _own_class(request, class_id).delete()
-    return 204, None
+    return Status(204, None)
 
 
 @router.get("/classes/{class_id}/job", response={200: dict[str, Any], 404: Problem, 422: Problem})
@@ -231,8 +231,6 @@ def _store(kit_class: KitClass, payload: ClassIn, studio: Studio, request: HttpR
     faults: list[Fault] = []
     root = Node(payload.model_dump(), "", units, faults)
     name = root.take("name", Node.text, "")
-    if not payload.name:
-        root.key("name").fault("empty", "give the class a name")
     fee = root.take("fee", _fee, None)
     keep = sorted(root.list_at("keep_offcut", Node.size))
     names = [c.name.strip() for c in payload.colourways]

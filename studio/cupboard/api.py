@@ -7,7 +7,7 @@ from typing import Literal
 
 from django.db import IntegrityError, transaction
 from django.http import HttpRequest
-from ninja import Field, Router, Schema
+from ninja import Field, Router, Schema, Status
 
 from neat_sheaf.errors import Fault
 from neat_sheaf.formats.reading import FileError, Node
@@ -141,8 +141,6 @@ class _Form:
         return self.root.take("name", Node.text, "")[:120]
 
     def done(self) -> None:
-        if self.root.value["name"] == "":
-            self.root.key("name").fault("empty", "give it a name")
         if self.faults:
             raise FileError(self.faults)
 
@@ -159,10 +157,10 @@ def papers(request: HttpRequest) -> list[PaperOut]:
 
 
 @router.post("/papers", response={201: PaperOut, 422: Problem})
-def add_paper(request: HttpRequest, payload: PaperIn) -> tuple[int, PaperOut]:
+def add_paper(request: HttpRequest, payload: PaperIn) -> Status[PaperOut]:
     """Add a paper."""
     studio = studio_of(request)
-    return 201, store_paper(Paper(studio=studio, version=0), payload, studio)
+    return Status(201, store_paper(Paper(studio=studio, version=0), payload, studio))
 
 
 @router.put("/papers/{paper_id}", response={200: PaperOut, 404: Problem, 409: Problem, 422: Problem})
@@ -204,10 +202,10 @@ def _offcut(node: Node) -> tuple[Length, Length, int]:
 
 
 @router.delete("/papers/{paper_id}", response={204: None, 404: Problem, 409: Problem})
-def drop_paper(request: HttpRequest, paper_id: int) -> tuple[int, None]:
+def drop_paper(request: HttpRequest, paper_id: int) -> Status[None]:
     """Take a paper out; refused while a class uses it."""
     own(Paper.objects.all(), request, paper_id).delete()
-    return 204, None
+    return Status(204, None)
 
 
 @router.get("/supplies", response=list[SupplyOut])
@@ -218,10 +216,10 @@ def supplies(request: HttpRequest) -> list[SupplyOut]:
 
 
 @router.post("/supplies", response={201: SupplyOut, 422: Problem})
-def add_supply(request: HttpRequest, payload: SupplyIn) -> tuple[int, SupplyOut]:
+def add_supply(request: HttpRequest, payload: SupplyIn) -> Status[SupplyOut]:
     """Add a supply."""
     studio = studio_of(request)
-    return 201, store_supply(Supply(studio=studio, version=0), payload, studio)
+    return Status(201, store_supply(Supply(studio=studio, version=0), payload, studio))
 
 
 @router.put("/supplies/{supply_id}", response={200: SupplyOut, 404: Problem, 409: Problem, 422: Problem})
@@ -267,7 +265,7 @@ def store_supply(supply: Supply, payload: SupplyIn, studio: Studio) -> SupplyOut
 
 
 @router.delete("/supplies/{supply_id}", response={204: None, 404: Problem, 409: Problem})
-def drop_supply(request: HttpRequest, supply_id: int) -> tuple[int, None]:
+def drop_supply(request: HttpRequest, supply_id: int) -> Status[None]:
     """Take a supply out; refused while a project uses it."""
     own(Supply.objects.all(), request, supply_id).delete()
-    return 204, None
+    return Status(204, None)

@@ -8,7 +8,7 @@ from typing import Any, Literal
 from django.db import transaction
 from django.db.models import Count
 from django.http import HttpRequest
-from ninja import Field, Router, Schema
+from ninja import Field, Router, Schema, Status
 from pydantic import ConfigDict
 
 from neat_sheaf.checks import check_project
@@ -175,10 +175,10 @@ def projects(request: HttpRequest) -> list[ProjectRow]:
 
 
 @router.post("/projects", response={201: ProjectOut, 422: Problem}, by_alias=True)
-def add_project(request: HttpRequest, payload: ProjectIn) -> tuple[int, ProjectOut]:
+def add_project(request: HttpRequest, payload: ProjectIn) -> Status[ProjectOut]:
     """Add a project."""
     studio = studio_of(request)
-    return 201, store_project(Project(studio=studio, version=0), payload, studio)
+    return Status(201, store_project(Project(studio=studio, version=0), payload, studio))
 
 
 @router.get("/projects/{project_id}", response={200: ProjectOut, 404: Problem}, by_alias=True)
@@ -229,7 +229,7 @@ def read_document(document: dict[str, Any], studio: Studio) -> CoreProject:
 
 
 @router.delete("/projects/{project_id}", response={204: None, 404: Problem, 409: Problem})
-def drop_project(request: HttpRequest, project_id: int) -> tuple[int, None]:
+def drop_project(request: HttpRequest, project_id: int) -> Status[None]:
     """Delete a project; refused while a class uses it."""
     own(Project.objects.all(), request, project_id).delete()
-    return 204, None
+    return Status(204, None)

@@ -181,7 +181,9 @@ class SupplyUse(models.Model):
         ordering = ["position"]
         constraints = [
             models.CheckConstraint(
-                condition=Q(count__gte=0, length_nm__isnull=True) | Q(count__isnull=True, length_nm__gt=0),
+                # A check that comes to NULL passes, so presence is said outright.
+                condition=Q(count__isnull=False, count__gte=0, length_nm__isnull=True)
+                | Q(count__isnull=True, length_nm__isnull=False, length_nm__gt=0),
                 name="use_is_count_or_length",
             ),
             models.CheckConstraint(condition=Q(cuts__gte=1), name="use_cuts_at_least_one"),

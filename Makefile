@@ -1,0 +1,55 @@
+# Everything a person does with the project. `make demo` to use it, `make test` to prove it.
+SHELL := /bin/bash
+.DEFAULT_GOAL := help
+export PATH := $(CURDIR)/.venv/node-bin:$(PATH)
+PY := .venv/bin/python
+# Checks and tests run in debug; the demo takes it out again and serves with secure defaults.
+DEBUG := NEAT_SHEAF_DEBUG=1
+
+.PHONY: help demo test check lint types core web-test shots bench api lock setup setup-test
+
+help: ## what there is to make
+	@grep -E '^[a-z-]+:.*##' $(MAKEFILE_LIST) | sed 's/:.*## /\t/' | expand -t 14
+
+demo: setup ## install what is missing, serve the demo on 127.0.0.1
+	@$(PY) tools/demo.py
+
+test: setup-test lint types web-test ## everything: lint, types, imports, core, studio, browser
+	$(DEBUG) $(PY) tools/cluster.py $(PY) -m pytest -n 2 --dist loadgroup
+
+check: setup-test lint types ## the quick part: lint, types, imports, core tests
+	$(DEBUG) $(PY) -m pytest -q -n 2 tests/core
+
+lint:
+	.venv/bin/ruff check .
+	.venv/bin/ruff format --check -q .
+	$(DEBUG) .venv/bin/lint-imports
+	cd web && npm run -s lint
+
+types:
+	$(DEBUG) .venv/bin/mypy
+	cd web && npm run -s types
+
+web-test:
+	cd web && npm run -s test
+
+shots: setup-test ## refresh docs/screenshots from the demo data
+	$(DEBUG) $(PY) tools/cluster.py $(PY) -m tools.shots
+
+bench: setup-test ## the benchmarks, as ratios in one run
+	$(DEBUG) $(PY) benchmarks/plan_growth.py
+
+api: setup-test ## the OpenAPI document and the types the front end takes from it
+	$(DEBUG) $(PY) manage.py export_openapi_schema --api studio.config.api.api --indent 1 --output docs/formats/api.openapi.json
+	cd web && npm run -s api
+
+lock: ## pin every Python package again, with hashes
+	.venv/bin/pip-compile -q --generate-hashes --no-emit-find-links --no-emit-index-url --no-emit-trusted-host --no-emit-options --no-header --allow-unsafe --strip-extras --extra studio -o requirements/run.lock pyproject.toml
+	.venv/bin/pip-compile -q --generate-hashes --no-emit-find-links --no-emit-index-url --no-emit-trusted-host --no-emit-options --no-header --allow-unsafe --strip-extras --extra studio --extra dev -o requirements/dev.lock pyproject.toml
+	.venv/bin/pip-compile -q --generate-hashes --no-emit-find-links --no-emit-index-url --no-emit-trusted-host --no-emit-options --no-header --allow-unsafe --strip-extras -o requirements/node.lock requirements/node.in
+
+setup:
+	@tools/setup.sh run
+
+setup-test:
+	@tools/setup.sh test

@@ -1,0 +1,85 @@
+"""Nothing of one studio is visible to another, at any endpoint there is."""
+
+import json
+import re
+
+import pytest
+from django.test import Client
+
+from studio.config.api import api
+
+OPEN = {("GET", "/session"), ("POST", "/session")}
+
+
+def operations():
+    """Every (method, path) of the API, from its own description."""
+    paths = api.get_openapi_schema(path_prefix="/api")["paths"]
+    return sorted(
+        (method.upper(), path.removeprefix("/api")) for path, ways in paths.items() for method in ways
+    )
+
+
+def filled(path, made):
+    names = {"paper_id": "paper", "supply_id": "supply", "project_id": "project", "class_id": "class"}
+    return re.sub(r"\{(\w+)\}", lambda found: str(made[names[found[1]]]["id"]), path)
+
+
+def body_for(path, made):
+    for place, thing in (
+        ("papers", "paper"),
+        ("supplies", "supply"),
+        ("projects", "project"),
+        ("classes", "class"),
+    ):
+        if path.startswith(f"/{place}"):
+            return made[thing]
+    return {}
+
+
+@pytest.mark.parametrize(("method", "path"), [op for op in operations() if "{" in op[1]])
+def test_another_studios_things_are_not_there(join, furnish, method, path):
+    theirs = furnish(join("Theirs"))
+    stranger = join("Stranger")
+    answer = stranger.ask(method, filled(path, theirs), body_for(path, theirs) if method == "PUT" else None)
+    assert answer.status_code == 404
+    assert answer.json()["code"] == "not-found"
+
+
+@pytest.mark.parametrize(
+    "path", [path for method, path in operations() if method == "GET" and "{" not in path]
+)
+def test_lists_hold_only_ones_own(join, furnish, path):
+    furnish(join("Theirs"))
+    answer = join("Stranger").get(path)
+    assert "Evening" not in json.dumps(answer)
+    assert "Kraft" not in json.dumps(answer)
+    assert "Pads" not in json.dumps(answer)
+
+
+@pytest.mark.parametrize(("method", "path"), [op for op in operations() if op not in OPEN])
+def test_nothing_is_had_without_signing_in(join, furnish, method, path):
+    made = furnish(join("Theirs"))
+    answer = Client().generic(method, f"/api{filled(path, made)}", "{}", content_type="application/json")
+    assert answer.status_code == 401
+    assert answer.json()["code"] == "signed-out"
+
+
+def test_an_account_without_a_studio_sees_nothing(join, django_user_model):
+    client = Client()
+    user = django_user_model.objects.create_user("lost", password="potting-shed-7")
+    client.force_login(user, backend="django.contrib.auth.backends.ModelBackend")
+    assert client.get("/api/papers").status_code == 401
+
+
+def test_anothers_paper_project_or_supply_cannot_be_used(join, furnish):
+    theirs = furnish(join("Theirs"))
+    me = join("Me")
+    mine = furnish(me)
+    body = mine["class"] | {"project": theirs["project"]["id"]}
+    assert me.ask("PUT", f"/classes/{mine['class']['id']}", body).status_code == 404
+    colourways = [{"name": "A", "share": 1, "papers": {"body": theirs["paper"]["id"]}}]
+    body = mine["class"] | {"colourways": colourways}
+    assert me.ask("PUT", f"/classes/{mine['class']['id']}", body).status_code == 404
+    body = mine["project"] | {"supplies": [{"supply": str(theirs["supply"]["id"]), "per_kit": "1"}]}
+    answer = me.ask("PUT", f"/projects/{mine['project']['id']}", body)
+    assert answer.json()["faults"][0]["code"] == "unknown-supply"
