@@ -198,6 +198,7 @@ function Opened({ paper, close }: { paper: Paper; close: () => void }) {
           <ColorInput
             label="Ground"
             format="hex"
+            withEyeDropper={false}
             value={doc.ground ?? ''}
             onChangeEnd={(value) => set({ ground: value })}
             error={said('ground')}
@@ -206,6 +207,7 @@ function Opened({ paper, close }: { paper: Paper; close: () => void }) {
         <ColorInput
           label="Ink of the print"
           format="hex"
+          withEyeDropper={false}
           value={doc.ink ?? ''}
           onChangeEnd={(value) => set({ ink: value })}
           error={said('ink')}

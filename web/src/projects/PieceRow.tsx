@@ -62,16 +62,15 @@ export function PieceRow(props: Props) {
   return (
     <div
       className={classes.group}
-      role="rowgroup"
+      role="listitem"
       data-chosen={props.chosen}
       onFocus={props.choose}
     >
-      <div role="row" className={classes.row} onKeyDown={keys}>
-        <span role="cell" className={classes.letter} onClick={props.choose}>
+      <div className={classes.row} onKeyDown={keys}>
+        <span className={classes.letter} onClick={props.choose}>
           {letterOf(index)}
         </span>
         <TextInput
-          role="cell"
           id={`name-${index}`}
           aria-label={`Name ${of}`}
           variant="unstyled"
@@ -80,7 +79,6 @@ export function PieceRow(props: Props) {
           onChange={(e) => set('name', e.currentTarget.value)}
         />
         <NumberInput
-          role="cell"
           aria-label={`How many a kit ${of}`}
           variant="unstyled"
           min={0}
@@ -91,7 +89,6 @@ export function PieceRow(props: Props) {
           onChange={(value) => set('per_kit', Number(value) || 0)}
         />
         <LengthInput
-          role="cell"
           aria-label={`Width ${of}`}
           variant="unstyled"
           value={piece.width}
@@ -100,7 +97,6 @@ export function PieceRow(props: Props) {
           onChange={(e) => set('width', e.currentTarget.value)}
         />
         <LengthInput
-          role="cell"
           aria-label={`Height ${of}`}
           variant="unstyled"
           value={piece.height}
@@ -125,7 +121,6 @@ export function PieceRow(props: Props) {
           change={change}
         />
         <Autocomplete
-          role="cell"
           aria-label={`Paper ${of}`}
           variant="unstyled"
           data={props.roles}
@@ -133,7 +128,7 @@ export function PieceRow(props: Props) {
           error={faulty('paper')}
           onChange={(value) => set('paper', value)}
         />
-        <span role="cell" className={classes.thumb}>
+        <span className={classes.thumb}>
           <PieceDrawing
             piece={piece}
             units={units}
@@ -254,7 +249,6 @@ function ScoresField(props: {
     .some((part) => part.trim() !== '' && !readLength(part, units).ok)
   return (
     <LengthInput
-      role="cell"
       aria-label={props.label}
       variant="unstyled"
       value={text}

@@ -101,41 +101,45 @@ function Editor({ project }: { project: Project }) {
       </p>
       <div className={classes.split}>
         <section aria-label="Cut-and-score list">
-          <div className={classes.list} role="table" aria-label="Pieces">
-            <div role="row" className={classes.heads}>
-              <span role="columnheader" aria-label="Letter" />
-              <span role="columnheader">Piece</span>
-              <span role="columnheader">A kit</span>
-              <span role="columnheader">Width</span>
-              <span role="columnheader">Height</span>
-              <span role="columnheader">Scored along width at</span>
-              <span role="columnheader">along height at</span>
-              <span role="columnheader">Paper</span>
-              <span role="columnheader" aria-label="Drawing" />
+          <div className={classes.list}>
+            <div className={classes.heads} aria-hidden>
+              <span />
+              <span>Piece</span>
+              <span>A kit</span>
+              <span>Width</span>
+              <span>Height</span>
+              <span>Scored along width at</span>
+              <span>along height at</span>
+              <span>Paper</span>
+              <span />
             </div>
-            {pieces.map((row, n) => (
-              <PieceRow
-                key={n}
-                index={n}
-                piece={row}
-                units={units}
-                roles={roles}
-                chosen={row === piece}
-                faults={faults}
-                checks={checks.filter((check) => check.piece === n)}
-                choose={() => setChosen(n)}
-                change={(changed, mark) => saver.change(withPiece(doc, n, changed), `${n}.${mark}`)}
-                next={add}
-                move={(by) => {
-                  saver.change(movedPiece(doc, n, by))
-                  setChosen(Math.min(Math.max(0, n + by), pieces.length - 1))
-                }}
-                remove={() => {
-                  saver.change(withoutPiece(doc, n))
-                  setChosen(Math.max(0, n - 1))
-                }}
-              />
-            ))}
+            <div role="list" aria-label="Pieces">
+              {pieces.map((row, n) => (
+                <PieceRow
+                  key={n}
+                  index={n}
+                  piece={row}
+                  units={units}
+                  roles={roles}
+                  chosen={row === piece}
+                  faults={faults}
+                  checks={checks.filter((check) => check.piece === n)}
+                  choose={() => setChosen(n)}
+                  change={(changed, mark) =>
+                    saver.change(withPiece(doc, n, changed), `${n}.${mark}`)
+                  }
+                  next={add}
+                  move={(by) => {
+                    saver.change(movedPiece(doc, n, by))
+                    setChosen(Math.min(Math.max(0, n + by), pieces.length - 1))
+                  }}
+                  remove={() => {
+                    saver.change(withoutPiece(doc, n))
+                    setChosen(Math.max(0, n - 1))
+                  }}
+                />
+              ))}
+            </div>
           </div>
           <Button variant="light" leftSection={<IconPlus size={18} />} onClick={add} mt="md">
             Next piece

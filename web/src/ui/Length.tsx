@@ -14,7 +14,7 @@ export function Length({ nm, units, unit = false }: Props) {
   return (
     <span style={{ whiteSpace: 'nowrap' }}>
       {parts.whole}
-      {parts.whole && parts.top ? <span className="vanish"> </span> : null}
+      {parts.whole && parts.top ? ' ' : ''}
       {parts.top ? (
         <span className="frac">
           {parts.top}/{parts.bottom}

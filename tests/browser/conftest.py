@@ -1,0 +1,127 @@
+"""A real browser before the real server and the built front end."""
+
+from __future__ import annotations
+
+from collections.abc import Callable, Iterator
+from pathlib import Path
+from typing import Any
+
+import pytest
+from django.contrib.auth.models import User
+from selenium.webdriver.common.action_chains import ActionChains
+from selenium.webdriver.common.by import By
+from selenium.webdriver.common.keys import Keys
+from selenium.webdriver.remote.webelement import WebElement
+from selenium.webdriver.support.ui import WebDriverWait
+
+from studio.accounts.models import Member, Studio
+from studio.demo.loading import load_paper_room
+from tools.chromium import open_chromium
+
+ROOT = Path(__file__).parents[2]
+NAME, PASSWORD = "keeper", "seed-swap-evening"
+SEVERE = "SEVERE"
+
+
+class Page:
+    """The page as a person has it: what it says, its fields by their names, its keys."""
+
+    def __init__(self, driver: Any, address: str) -> None:
+        self.driver, self.address = driver, address
+
+    def open(self, path: str) -> None:
+        """Go to a place of the application."""
+        self.driver.get(self.address + path)
+
+    def until(self, what: Callable[[Any], Any], seconds: float = 15) -> Any:
+        """Wait for something true."""
+        return WebDriverWait(self.driver, seconds).until(what)
+
+    def says(self, text: str, within: str = "body") -> None:
+        """Wait until the page says something."""
+        try:
+            self.until(lambda d: text in d.find_element(By.CSS_SELECTOR, within).text)
+        except Exception as error:
+            shown = self.driver.find_element(By.CSS_SELECTOR, within).text
+            raise AssertionError(f"the page does not say {text!r} but:\n{shown}") from error
+
+    def field(self, label: str) -> WebElement:
+        """The field, button or link of that accessible name."""
+        quoted = f'"{label}"'
+        path = (
+            f"//*[@aria-label={quoted}][not(self::section) and not(self::div)]"
+            f" | //button[normalize-space()={quoted}]"
+            f" | //a[normalize-space()={quoted}] | //*[@id=//label[normalize-space()={quoted}]/@for]"
+        )
+        return self.until(
+            lambda d: next((e for e in d.find_elements(By.XPATH, path) if e.is_displayed()), None)
+        )
+
+    def write(self, label: str, text: str) -> None:
+        """Put a text in a field in place of what is there, key by key."""
+        field = self.field(label)
+        field.send_keys(Keys.CONTROL, "a")
+        field.send_keys(text or Keys.DELETE)
+
+    def press(self, *keys: str) -> None:
+        """Press keys wherever the focus is."""
+        ActionChains(self.driver).send_keys(*keys).perform()
+
+    def click(self, label: str) -> None:
+        """Press a button or follow a link."""
+        self.field(label).click()
+
+    def tab(self, name: str) -> str:
+        """What an index tab of the class says."""
+        tabs = self.driver.find_elements(By.CSS_SELECTOR, 'nav[aria-label="Parts of the class"] a')
+        return next(" ".join(tab.text.split()) for tab in tabs if tab.text.startswith(name))
+
+    def sign_in(self, name: str = NAME, password: str = PASSWORD) -> None:
+        """Come in by the front door."""
+        self.open("/")
+        self.field("Name").send_keys(name)
+        self.field("Password").send_keys(password, Keys.ENTER)
+        self.until(lambda d: d.find_elements(By.CSS_SELECTOR, 'nav[aria-label="Places"]'))
+
+    def complaints(self) -> list[str]:
+        """What the browser's console complained of, but for answers the tests ask for."""
+        expected = ("status of 4", "ERR_INTERNET_DISCONNECTED")
+        return [
+            entry["message"]
+            for entry in self.driver.get_log("browser")
+            if entry["level"] == SEVERE and not any(text in entry["message"] for text in expected)
+        ]
+
+
+@pytest.fixture(scope="session")
+def driver() -> Iterator[Any]:
+    """One browser for all the tests of a process."""
+    found = open_chromium()
+    yield found
+    found.quit()
+
+
+@pytest.fixture
+def page(driver: Any, live_server: Any) -> Iterator[Page]:
+    """A clean browser on the running application; it must not have complained at the end."""
+    driver.delete_all_cookies()
+    opened = Page(driver, live_server.url)
+    yield opened
+    complaints = opened.complaints()
+    driver.execute_cdp_cmd("Network.disable", {})
+    driver.get("about:blank")
+    assert complaints == []
+
+
+@pytest.fixture
+def paper_room(transactional_db: None) -> Studio:
+    """The demo's paper room, with its keeper."""
+    return load_paper_room(NAME, PASSWORD)
+
+
+@pytest.fixture
+def empty_room(transactional_db: None) -> Studio:
+    """A studio with nothing in it."""
+    studio = Studio.objects.create(name="Bare table")
+    Member.objects.create(user=User.objects.create_user(NAME, password=PASSWORD), studio=studio)
+    return studio

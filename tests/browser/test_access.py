@@ -1,0 +1,65 @@
+"""Every main screen by axe-core, in both colour schemes: no serious finding."""
+
+import pytest
+from selenium.webdriver.common.by import By
+
+from studio.classes.models import KitClass
+from studio.projects.models import Project
+
+from .conftest import ROOT
+
+AXE = ROOT / "web/node_modules/axe-core/axe.min.js"
+RUN = """
+const done = arguments[arguments.length - 1]
+axe.run(document, {resultTypes: ['violations']}).then((found) => done(
+  found.violations.filter((v) => ['serious', 'critical'].includes(v.impact)).map((v) =>
+    [v.id, v.nodes.slice(0, 3).map((n) => n.html.slice(0, 160) + ' :: ' + n.failureSummary.slice(0, 240))])))
+"""
+
+
+def grave_findings(page):
+    page.driver.execute_script(AXE.read_text())
+    return page.driver.execute_async_script(RUN)
+
+
+def screens():
+    kit_class = KitClass.objects.get(name="Seed-swap evening").pk
+    project = Project.objects.get(name="Potting-shed tin").pk
+    return {
+        "/": "Next on the bench",
+        "/projects": "Row-marker fan",
+        f"/projects/{project}": "would make it even",
+        "/classes": "Harvest supper",
+        f"/classes/{kit_class}/kit": "Every kit holds",
+        f"/classes/{kit_class}/papers": "Sheets and packs",
+        f"/classes/{kit_class}/sheets": "No way of cutting straight across",
+        f"/classes/{kit_class}/supplies": "Supplies to pay now",
+        f"/classes/{kit_class}/cost": "Where it goes",
+        "/cupboard": "Furrow check",
+    }
+
+
+@pytest.mark.parametrize("scheme", ["light", "dark"])
+def test_no_main_screen_has_a_serious_violation(page, paper_room, scheme):
+    page.open("/")
+    page.driver.execute_script(f"localStorage.setItem('mantine-color-scheme-value', '{scheme}')")
+    page.open("/")
+    page.field("Password")
+    found = {"sign in": grave_findings(page)}
+    page.sign_in()
+    for path, says in screens().items():
+        page.open(path)
+        page.says(says)
+        found[path] = grave_findings(page)
+    page.driver.find_element(By.CSS_SELECTOR, "ul[aria-label=Papers] button").click()
+    page.says("Take this paper out")
+    found["paper drawer"] = grave_findings(page)
+    page.driver.execute_script("localStorage.clear()")
+    assert {place: grave for place, grave in found.items() if grave} == {}
+
+
+def test_the_check_itself_finds_a_button_without_a_name(page, paper_room):
+    page.sign_in()
+    page.says("Next on the bench")
+    page.driver.execute_script("document.querySelector('main').append(document.createElement('button'))")
+    assert [rule for rule, _ in grave_findings(page)] == ["button-name"]

@@ -1,0 +1,103 @@
+"""Refresh docs/screenshots/ from the demo data, at 1280x800. Run with a throwaway database."""
+
+from __future__ import annotations
+
+import os
+import secrets
+import subprocess
+import sys
+import time
+import urllib.request
+from pathlib import Path
+
+from selenium.webdriver.common.by import By
+from selenium.webdriver.common.keys import Keys
+from selenium.webdriver.remote.webdriver import WebDriver
+from selenium.webdriver.support.ui import WebDriverWait
+
+from tools.chromium import open_chromium, resize
+from tools.cluster import CHECKOUT, free_port
+
+SHOTS = CHECKOUT / "docs" / "screenshots"
+VIEWS = [
+    ("bench", "/", "Next on the bench"),
+    ("projects", "/projects", "Row-marker fan"),
+    ("project", "/projects/1", "Drawer front mat"),
+    ("project-checks", "/projects/3", "would make it even"),
+    ("classes", "/classes", "Harvest supper"),
+    ("class-kit", "/classes/1/kit", "Every kit holds"),
+    ("class-papers", "/classes/1/papers", "Sheets and packs"),
+    ("class-sheets", "/classes/1/sheets", "No way of cutting"),
+    ("class-supplies", "/classes/1/supplies", "Supplies to pay now"),
+    ("class-cost", "/classes/1/cost", "Where it goes"),
+    ("cupboard", "/cupboard", "Furrow check"),
+]
+
+
+def _wait(driver: WebDriver, text: str) -> None:
+    WebDriverWait(driver, 20).until(lambda d: text in d.find_element(By.TAG_NAME, "body").text)
+    time.sleep(0.6)
+
+
+def _shoot(driver: WebDriver, name: str) -> None:
+    driver.save_screenshot(str(SHOTS / f"{name}.png"))
+    print(f"docs/screenshots/{name}.png")
+
+
+def main() -> None:
+    """Serve the demo, visit every main view, save a picture of each."""
+    password = secrets.token_urlsafe(9)
+    environment = {**os.environ, "NEAT_SHEAF_DEMO_PASSWORD": password}
+    manage = [sys.executable, str(CHECKOUT / "manage.py")]
+    for command in (["migrate", "-v", "0"], ["load_demo"]):
+        subprocess.run([*manage, *command], env=environment, check=True)
+    address = f"127.0.0.1:{free_port(8790)}"
+    server = subprocess.Popen(
+        [str(Path(sys.executable).parent / "gunicorn"), "studio.config.wsgi", "-b", address,
+         "--threads", "4", "--log-level", "warning", "--no-control-socket"],
+        env=environment, cwd=CHECKOUT,
+    )  # fmt: skip
+    try:
+        for _ in range(100):
+            try:
+                urllib.request.urlopen(f"http://{address}/", timeout=2).close()
+                break
+            except OSError:
+                time.sleep(0.2)
+        _visit(f"http://{address}", password)
+    finally:
+        server.terminate()
+        server.wait()
+
+
+def _visit(address: str, password: str) -> None:
+    SHOTS.mkdir(parents=True, exist_ok=True)
+    driver = open_chromium()
+    try:
+        driver.get(address)
+        _wait(driver, "Sign in")
+        _shoot(driver, "sign-in")
+        driver.find_element(By.CSS_SELECTOR, "input[autocomplete=username]").send_keys("demo")
+        driver.find_element(By.CSS_SELECTOR, "input[autocomplete=current-password]").send_keys(
+            password, Keys.ENTER
+        )
+        _wait(driver, "Next on the bench")
+        for name, path, text in VIEWS:
+            driver.get(address + path)
+            _wait(driver, text)
+            _shoot(driver, name)
+        driver.execute_script("localStorage.setItem('mantine-color-scheme-value', 'dark')")
+        driver.get(f"{address}/classes/1/sheets")
+        _wait(driver, "No way of cutting")
+        _shoot(driver, "class-sheets-dark")
+        driver.execute_script("localStorage.clear()")
+        resize(driver, 820, 1180)
+        driver.get(f"{address}/classes/1/sheets")
+        _wait(driver, "No way of cutting")
+        _shoot(driver, "class-sheets-tablet")
+    finally:
+        driver.quit()
+
+
+if __name__ == "__main__":
+    main()
