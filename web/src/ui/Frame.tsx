@@ -7,9 +7,11 @@ import {
   IconPalette,
 } from '@tabler/icons-react'
 import { useQueryClient } from '@tanstack/react-query'
+import { Suspense } from 'react'
 import { NavLink, Outlet } from 'react-router'
 import { api, type Session } from '../api/client'
 import classes from './Frame.module.css'
+import { Fetching } from './states'
 
 const PLACES = [
   { to: '/', label: 'Bench', icon: IconHome },
@@ -65,7 +67,9 @@ export function Frame({ session }: { session: Session }) {
         </Menu>
       </header>
       <main id="main" tabIndex={-1} className={classes.main}>
-        <Outlet context={session} />
+        <Suspense fallback={<Fetching />}>
+          <Outlet context={session} />
+        </Suspense>
       </main>
     </div>
   )

@@ -45,6 +45,15 @@ export function Failed({ error, again }: { error: Error; again?: () => void }) {
   )
 }
 
+/** Something is on its way. */
+export function Fetching() {
+  return (
+    <div className={classes.loading} role="status">
+      <Loader type="dots" /> <span>Fetching…</span>
+    </div>
+  )
+}
+
 /** A query's data once it is there; until then what is going on. */
 export function Loaded<T>({
   query,
@@ -55,9 +64,5 @@ export function Loaded<T>({
 }) {
   if (query.data !== undefined) return children(query.data)
   if (query.error) return <Failed error={query.error} again={() => void query.refetch()} />
-  return (
-    <div className={classes.loading} role="status">
-      <Loader type="dots" /> <span>Fetching…</span>
-    </div>
-  )
+  return <Fetching />
 }
