@@ -22,7 +22,7 @@ SHOTS = CHECKOUT / "docs" / "screenshots"
 VIEWS = [
     ("bench", "/", "Next on the bench"),
     ("projects", "/projects", "Row-marker fan"),
-    ("project", "/projects/1", "Drawer front mat"),
+    ("project", "/projects/1", "A kit also takes"),
     ("project-checks", "/projects/3", "would make it even"),
     ("classes", "/classes", "Harvest supper"),
     ("class-kit", "/classes/1/kit", "Every kit holds"),
