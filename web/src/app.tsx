@@ -40,9 +40,7 @@ export function App() {
                 <Route path="cupboard" element={<Cupboard />} />
                 <Route
                   path="*"
-                  element={
-                    <Empty title="There is no such page">Choose a place above to go on.</Empty>
-                  }
+                  element={<Empty title="There is no such page">Choose a place above to go on.</Empty>}
                 />
               </Route>
             </Routes>

@@ -15,7 +15,10 @@ import { theme } from './theme'
 
 const queries = new QueryClient({
   defaultOptions: {
+    // Away from the network a request fails and says so, rather than waiting unseen.
+    mutations: { networkMode: 'always' },
     queries: {
+      networkMode: 'always',
       staleTime: 10_000,
       retry: (failures, error) => !(error instanceof Refused) && failures < 2,
     },

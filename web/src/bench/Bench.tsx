@@ -26,8 +26,8 @@ export function Bench() {
               </Button>
             }
           >
-            Write down one project’s pieces, then say how many are coming: every sheet, supply and
-            cost follows from those two.
+            Write down one project’s pieces, then say how many are coming: every sheet, supply and cost
+            follows from those two.
           </Empty>
         ) : (
           <div className={classes.bench}>
@@ -81,18 +81,9 @@ function ClassCard({ card, first }: { card: Card; first: boolean }) {
         <Figure value={String(card.seats)} label={`seats, ${counted(card.kits, 'kit')}`} />
         <Figure
           value={card.sheets === null ? '–' : String(card.sheets)}
-          label={
-            card.sheets === null
-              ? 'not planned yet'
-              : card.proved
-                ? 'sheets, proved fewest'
-                : 'sheets'
-          }
+          label={card.sheets === null ? 'not planned yet' : card.proved ? 'sheets, proved fewest' : 'sheets'}
         />
-        <Figure
-          value={String(card.to_buy)}
-          label={card.to_buy === 1 ? 'thing to buy' : 'things to buy'}
-        />
+        <Figure value={String(card.to_buy)} label={card.to_buy === 1 ? 'thing to buy' : 'things to buy'} />
         <Figure
           value={card.cost_per_kit ? money(card.cost_per_kit, currency) : '–'}
           label="a kit, sheets opened"
@@ -137,9 +128,7 @@ function Low({ papers }: { papers: BenchData['low'] }) {
                   {paper.on_hand} here, {counted(paper.wanted, 'sheet')} wanted
                 </span>
                 <span className={classes.gauge} aria-hidden>
-                  <span
-                    style={{ width: `${Math.min(100, (100 * paper.on_hand) / paper.wanted)}%` }}
-                  />
+                  <span style={{ width: `${Math.min(100, (100 * paper.on_hand) / paper.wanted)}%` }} />
                 </span>
               </div>
               <span className={classes.short}>

@@ -78,12 +78,7 @@ function Opened({ kitClass }: { kitClass: KitClass }) {
           {(paperRows) => (
             <Loaded query={supplies}>
               {(supplyRows) => (
-                <SheafPage
-                  kitClass={kitClass}
-                  project={list}
-                  papers={paperRows}
-                  supplies={supplyRows}
-                />
+                <SheafPage kitClass={kitClass} project={list} papers={paperRows} supplies={supplyRows} />
               )}
             </Loaded>
           )}
@@ -93,12 +88,7 @@ function Opened({ kitClass }: { kitClass: KitClass }) {
   )
 }
 
-function SheafPage(props: {
-  kitClass: KitClass
-  project: Project
-  papers: Paper[]
-  supplies: Supply[]
-}) {
+function SheafPage(props: { kitClass: KitClass; project: Project; papers: Paper[]; supplies: Supply[] }) {
   const { kitClass, project, papers, supplies } = props
   const { currency } = useStudio()
   const tab = useParams().tab ?? 'kit'
@@ -108,7 +98,7 @@ function SheafPage(props: {
   const paperOf = (id: string | number) => papers.find((paper) => paper.id === Number(id))
   const supplyOf = (id: string) => supplies.find((supply) => supply.id === Number(id))
   const { saver, doc, status, problem, canUndo, canRedo } = useAutosave(
-    () => ({ doc: draftOf(kitClass), version: kitClass.version ?? 0 }),
+    { doc: draftOf(kitClass), version: kitClass.version ?? 0 },
     {
       send: (draft: ClassIn, version) =>
         ask(
@@ -171,8 +161,7 @@ function SheafPage(props: {
             />
             <p className={classes.where}>
               {doc.date ? dayOf(doc.date) : 'No date yet'}
-              {doc.place ? `, ${doc.place}` : ''} ·{' '}
-              <Link to={`/projects/${project.id}`}>{project.name}</Link>
+              {doc.place ? `, ${doc.place}` : ''} · <Link to={`/projects/${project.id}`}>{project.name}</Link>
               <span className={classes.state}>
                 <UndoButtons
                   canUndo={canUndo}

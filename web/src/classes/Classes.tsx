@@ -73,8 +73,8 @@ export function Classes() {
                 )
               }
             >
-              A class multiplies one project by its seats, the sample and the spares, and says what
-              to cut and what to buy.
+              A class multiplies one project by its seats, the sample and the spares, and says what to cut and
+              what to buy.
             </Empty>
           ) : (
             <table className="ledger">

@@ -50,9 +50,7 @@ export function CostTab({ plan, paperOf, supplyOf, draft }: Sheaf & { plan: Plan
         ))}
       </div>
       {cost.takings ? null : (
-        <p className="soft">
-          Set a fee under Kit to see what it leaves and how many seats cover the cost.
-        </p>
+        <p className="soft">Set a fee under Kit to see what it leaves and how many seats cover the cost.</p>
       )}
       {cost.unpriced.length ? (
         <p className="grave" role="status">
@@ -84,11 +82,7 @@ export function CostTab({ plan, paperOf, supplyOf, draft }: Sheaf & { plan: Plan
               </th>
               {WAYS.map(({ key }) => (
                 <td className="num" key={key}>
-                  {line.priced ? (
-                    money(line[key], currency)
-                  ) : (
-                    <span className="grave">no price</span>
-                  )}
+                  {line.priced ? money(line[key], currency) : <span className="grave">no price</span>}
                 </td>
               ))}
             </tr>

@@ -92,8 +92,8 @@ export function KitTab({ saved, draft, change, project, paperOf, faults }: Sheaf
         </table>
         {pieces.length === 0 ? (
           <p>
-            The list is empty. <Link to={`/projects/${project.id}`}>Write it</Link>, and everything
-            here follows.
+            The list is empty. <Link to={`/projects/${project.id}`}>Write it</Link>, and everything here
+            follows.
           </p>
         ) : null}
       </section>

@@ -21,8 +21,8 @@ export function PapersTab(sheaf: Sheaf) {
       <section>
         <h2>The cupboard is empty</h2>
         <p>
-          <Link to="/cupboard">Put the papers you own or would buy in the cupboard</Link>, then
-          choose among them here.
+          <Link to="/cupboard">Put the papers you own or would buy in the cupboard</Link>, then choose among
+          them here.
         </p>
       </section>
     )
@@ -32,8 +32,7 @@ export function PapersTab(sheaf: Sheaf) {
       <section aria-labelledby="colourways">
         <h2 id="colourways">Which paper for what</h2>
         <p className="soft">
-          A colourway is some of the kits in their own papers. Shares are weights: 1 and 1 is half
-          and half.
+          A colourway is some of the kits in their own papers. Shares are weights: 1 and 1 is half and half.
         </p>
         <div className={classes.scroll}>
           <table className={`ledger ${classes.matrix}`}>
@@ -131,11 +130,7 @@ export function PapersTab(sheaf: Sheaf) {
                       aria-label={`Take out ${colourway.name}`}
                       disabled={colourways.length === 1}
                       onClick={() =>
-                        change(
-                          { ...draft, colourways: colourways.filter((_, k) => k !== n) },
-                          '',
-                          0,
-                        )
+                        change({ ...draft, colourways: colourways.filter((_, k) => k !== n) }, '', 0)
                       }
                     >
                       <IconX size={18} />

@@ -20,8 +20,7 @@ const STYLES = [
 const STYLE_SAYS = {
   'fewest-sheets': 'Pieces of different kits share sheets wherever that saves one.',
   'fewest-settings': 'As few different layouts as possible, even where that opens a sheet more.',
-  'kit-per-sheet':
-    'No sheet holds pieces of two kits, so prints match and a kit is bagged as it is cut.',
+  'kit-per-sheet': 'No sheet holds pieces of two kits, so prints match and a kit is bagged as it is cut.',
 }
 
 /** Every layout once, with how often to cut it; what is proved of the number of sheets. */
@@ -79,14 +78,20 @@ export function SheetsTab({ draft, change, plan, project, paperOf }: Sheaf & { p
           </section>
         ) : null
       })}
+      <p className={classes.caution}>
+        <strong>Blades cut.</strong> Guard down, cut away from your hand, change a dull blade, adults only in
+        a children’s class; rest in between.{' '}
+        {[...pieces.values()].some((piece) => piece.cut !== 'trim')
+          ? 'At the die-cutting machine keep fingers clear of rollers and plates. '
+          : ''}
+        The makers’ labels, the venue’s rules and local regulations come first.
+      </p>
     </>
   )
 }
 
 function Proof({ row }: { row: PaperPlan }) {
-  const used = row.offcuts_used
-    ? ` and ${counted(row.offcuts_used, 'offcut')} from the cupboard`
-    : ''
+  const used = row.offcuts_used ? ` and ${counted(row.offcuts_used, 'offcut')} from the cupboard` : ''
   return (
     <>
       <strong className="figure">{row.sheets}</strong> {row.sheets === 1 ? 'sheet' : 'sheets'}
@@ -109,16 +114,7 @@ interface CardProps {
   manyColourways: boolean
 }
 
-function LayoutCard({
-  group,
-  letter,
-  look,
-  pieces,
-  letters,
-  lit,
-  setLit,
-  manyColourways,
-}: CardProps) {
+function LayoutCard({ group, letter, look, pieces, letters, lit, setLit, manyColourways }: CardProps) {
   const { units } = useStudio()
   const { layout } = group
   const offcut = layout.stock.kind === 'offcut'

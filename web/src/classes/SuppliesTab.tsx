@@ -18,8 +18,8 @@ export function SuppliesTab({ plan, project, supplyOf, draft }: Sheaf & { plan: 
         <h2>No supplies on the list</h2>
         <p>
           Tape, pads, ribbon, brads:{' '}
-          <Link to={`/projects/${project.id}`}>say on the project what a kit takes</Link>, and the
-          shopping is reckoned here.
+          <Link to={`/projects/${project.id}`}>say on the project what a kit takes</Link>, and the shopping is
+          reckoned here.
         </p>
       </section>
     )

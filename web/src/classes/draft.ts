@@ -24,8 +24,7 @@ export function draftOf(kitClass: KitClass): ClassIn {
   }
 }
 
-export const kitsOf = (draft: ClassIn) =>
-  (draft.seats ?? 0) + (draft.samples ?? 0) + (draft.spares ?? 0)
+export const kitsOf = (draft: ClassIn) => (draft.seats ?? 0) + (draft.samples ?? 0) + (draft.spares ?? 0)
 
 /** The draft with a paper chosen for a role in one colourway. */
 export function withPaper(draft: ClassIn, colourway: number, role: string, paper: number): ClassIn {

@@ -21,21 +21,16 @@ export function whatMoved(before: KitClass, after: KitClass, names: Names): stri
   const [papersWere, papersAre] = [sheets(was), sheets(is)]
   for (const id of new Set([...papersWere.keys(), ...papersAre.keys()])) {
     const change = (papersAre.get(id)?.sheets ?? 0) - (papersWere.get(id)?.sheets ?? 0)
-    if (change)
-      moved.push(signed(change, `${counted(Math.abs(change), 'sheet')} of ${names.paper(id)}`))
+    if (change) moved.push(signed(change, `${counted(Math.abs(change), 'sheet')} of ${names.paper(id)}`))
     const packs = (papersAre.get(id)?.packs ?? 0) - (papersWere.get(id)?.packs ?? 0)
-    if (packs)
-      moved.push(signed(packs, `${counted(Math.abs(packs), 'pack')} of ${names.paper(id)} to buy`))
+    if (packs) moved.push(signed(packs, `${counted(Math.abs(packs), 'pack')} of ${names.paper(id)} to buy`))
   }
   for (const supply of is.supplies) {
     const old = was.supplies.find((row) => row.supply === supply.supply)
     const packs = supply.packs - (old?.packs ?? 0)
     if (packs)
       moved.push(
-        signed(
-          packs,
-          `${counted(Math.abs(packs), 'pack')} of ${names.supply(supply.supply)} to buy`,
-        ),
+        signed(packs, `${counted(Math.abs(packs), 'pack')} of ${names.supply(supply.supply)} to buy`),
       )
   }
   const [a, b] = [was.cost.per_kit.sheets_opened, is.cost.per_kit.sheets_opened]

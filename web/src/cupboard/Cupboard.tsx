@@ -75,8 +75,8 @@ export function Cupboard() {
         {(rows) =>
           rows.length === 0 ? (
             <Empty title="No paper yet">
-              Put in the papers you own or would buy: the sheet’s size, what a pack holds and costs,
-              and whether its print has an up.
+              Put in the papers you own or would buy: the sheet’s size, what a pack holds and costs, and
+              whether its print has an up.
             </Empty>
           ) : (
             <ul className={classes.papers} aria-label="Papers">
@@ -101,9 +101,7 @@ export function Cupboard() {
       <Loaded query={supplies}>
         {(rows) =>
           rows.length === 0 ? (
-            <Empty title="No supply yet">
-              Tape, pads, ribbon, glue, brads: whatever comes in packs.
-            </Empty>
+            <Empty title="No supply yet">Tape, pads, ribbon, glue, brads: whatever comes in packs.</Empty>
           ) : (
             <SupplyTable rows={rows} open={setSupply} />
           )
@@ -147,8 +145,7 @@ function PaperCard({ paper, open }: { paper: Paper; open: () => void }) {
             {PRINT_WORDS[paper.print ?? 'none']}
           </span>
           <span className={classes.count}>
-            <span className="figure">{paper.on_hand}</span>{' '}
-            {paper.on_hand === 1 ? 'sheet' : 'sheets'}
+            <span className="figure">{paper.on_hand}</span> {paper.on_hand === 1 ? 'sheet' : 'sheets'}
             {offcuts ? ` and ${counted(offcuts, 'offcut')}` : ''}
           </span>
           <span className="soft">
@@ -163,8 +160,7 @@ function PaperCard({ paper, open }: { paper: Paper; open: () => void }) {
 
 function SupplyTable({ rows, open }: { rows: Supply[]; open: (id: number) => void }) {
   const { units, currency } = useStudio()
-  const unit = (row: Supply) =>
-    row.unit === 'length' ? ` ${units}` : row.unit === 'ml' ? ' ml' : ''
+  const unit = (row: Supply) => (row.unit === 'length' ? ` ${units}` : row.unit === 'ml' ? ' ml' : '')
   return (
     <table className="ledger">
       <thead>
@@ -199,11 +195,7 @@ function SupplyTable({ rows, open }: { rows: Supply[]; open: (id: number) => voi
               {unit(row)}
             </td>
             <td className="num">
-              {row.pack_price ? (
-                money(row.pack_price, currency)
-              ) : (
-                <span className="soft">no price yet</span>
-              )}
+              {row.pack_price ? money(row.pack_price, currency) : <span className="soft">no price yet</span>}
             </td>
             <td className="soft">
               {row.unit === 'length' ? (row.joinable ? 'may be joined' : 'never joined') : ''}

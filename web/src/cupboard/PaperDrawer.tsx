@@ -43,8 +43,7 @@ function Opened({ paper, close }: { paper: Paper; close: () => void }) {
           body: { ...doc, version },
         }),
       ),
-    drop: () =>
-      ask(api.DELETE('/api/papers/{paper_id}', { params: { path: { paper_id: paper.id } } })),
+    drop: () => ask(api.DELETE('/api/papers/{paper_id}', { params: { path: { paper_id: paper.id } } })),
     putBack: (doc) => ask(api.POST('/api/papers', { body: doc })),
     close,
   })
@@ -180,9 +179,7 @@ function Opened({ paper, close }: { paper: Paper; close: () => void }) {
             variant="subtle"
             size="sm"
             leftSection={<IconPlus size={16} />}
-            onClick={() =>
-              set({ offcuts: [...offcuts, { width: '3 in', height: '11 in', count: 1 }] })
-            }
+            onClick={() => set({ offcuts: [...offcuts, { width: '3 in', height: '11 in', count: 1 }] })}
           >
             Add offcuts
           </Button>

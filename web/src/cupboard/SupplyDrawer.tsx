@@ -27,8 +27,7 @@ function Opened({ supply, close }: { supply: Supply; close: () => void }) {
           body: { ...doc, version },
         }),
       ),
-    drop: () =>
-      ask(api.DELETE('/api/supplies/{supply_id}', { params: { path: { supply_id: supply.id } } })),
+    drop: () => ask(api.DELETE('/api/supplies/{supply_id}', { params: { path: { supply_id: supply.id } } })),
     putBack: (doc) => ask(api.POST('/api/supplies', { body: doc })),
     close,
   })

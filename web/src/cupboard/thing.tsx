@@ -26,11 +26,10 @@ export function useThing<Doc extends Named, Saved extends Doc & { id: number }>(
 ) {
   const queries = useQueryClient()
   const refresh = () => {
-    for (const key of [options.key, 'class', 'bench'])
-      void queries.invalidateQueries({ queryKey: [key] })
+    for (const key of [options.key, 'class', 'bench']) void queries.invalidateQueries({ queryKey: [key] })
   }
   const { saver, doc, status, problem } = useAutosave<Doc, Saved>(
-    () => ({ doc: options.start, version: options.start.version ?? 0 }),
+    { doc: options.start, version: options.start.version ?? 0 },
     { send: options.send, versionOf: (saved) => saved.version ?? 0, onSaved: refresh },
   )
   return {

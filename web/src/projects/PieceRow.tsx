@@ -60,12 +60,7 @@ export function PieceRow(props: Props) {
 
   const of = `of ${piece.name || `piece ${index + 1}`}`
   return (
-    <div
-      className={classes.group}
-      role="listitem"
-      data-chosen={props.chosen}
-      onFocus={props.choose}
-    >
+    <div className={classes.group} role="listitem" data-chosen={props.chosen} onFocus={props.choose}>
       <div className={classes.row} onKeyDown={keys}>
         <span className={classes.letter} onClick={props.choose}>
           {letterOf(index)}
@@ -129,13 +124,7 @@ export function PieceRow(props: Props) {
           onChange={(value) => set('paper', value)}
         />
         <span className={classes.thumb}>
-          <PieceDrawing
-            piece={piece}
-            units={units}
-            frameWidth={56}
-            frameHeight={46}
-            mostScale={0.22}
-          />
+          <PieceDrawing piece={piece} units={units} frameWidth={56} frameHeight={46} mostScale={0.22} />
           <Menu position="bottom-end" withinPortal closeOnItemClick={false}>
             <Menu.Target>
               <ActionIcon variant="subtle" color="gray" aria-label={`More about ${piece.name}`}>
@@ -244,9 +233,7 @@ function ScoresField(props: {
   const kept = scoresText(piece, along)
   const [typing, setTyping] = useState<string | null>(null)
   const text = typing ?? kept
-  const unread = text
-    .split(/[,;]/)
-    .some((part) => part.trim() !== '' && !readLength(part, units).ok)
+  const unread = text.split(/[,;]/).some((part) => part.trim() !== '' && !readLength(part, units).ok)
   return (
     <LengthInput
       aria-label={props.label}

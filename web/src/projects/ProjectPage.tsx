@@ -22,8 +22,7 @@ export function ProjectPage() {
   const id = Number(useParams().id)
   const project = useQuery({
     queryKey: ['project', id],
-    queryFn: () =>
-      ask(api.GET('/api/projects/{project_id}', { params: { path: { project_id: id } } })),
+    queryFn: () => ask(api.GET('/api/projects/{project_id}', { params: { path: { project_id: id } } })),
   })
   return <Loaded query={project}>{(data) => <Editor key={data.id} project={data} />}</Loaded>
 }
@@ -33,7 +32,7 @@ function Editor({ project }: { project: Project }) {
   const queries = useQueryClient()
   const [chosen, setChosen] = useState(0)
   const { saver, doc, status, problem, canUndo, canRedo } = useAutosave(
-    () => ({ doc: draftOf(project), version: project.version ?? 0 }),
+    { doc: draftOf(project), version: project.version ?? 0 },
     {
       send: (draft, version) =>
         ask(
@@ -62,16 +61,12 @@ function Editor({ project }: { project: Project }) {
   const faults = problem?.code === 'faulty' ? (problem.faults ?? []) : []
   const roles = [...new Set(pieces.map((piece) => piece.paper).filter(Boolean))]
   const piece = pieces[chosen] ?? pieces[0]
-  const checks =
-    status === 'saved' ? project.checks : project.checks.filter((c) => c.piece === null)
+  const checks = status === 'saved' ? project.checks : project.checks.filter((c) => c.piece === null)
 
   function add() {
     saver.change({ ...doc, pieces: [...pieces, newPiece(pieces)] })
     setChosen(pieces.length)
-    setTimeout(
-      () => document.querySelector<HTMLInputElement>(`#name-${pieces.length}`)?.select(),
-      0,
-    )
+    setTimeout(() => document.querySelector<HTMLInputElement>(`#name-${pieces.length}`)?.select(), 0)
   }
 
   return (
@@ -96,8 +91,8 @@ function Editor({ project }: { project: Project }) {
         </span>
       </div>
       <p className="soft">
-        {counted(pieces.length, 'piece')} on the list, sizes in {units === 'in' ? 'inches' : units}.
-        Width runs across the print, height up it. Enter adds the next line.
+        {counted(pieces.length, 'piece')} on the list, sizes in {units === 'in' ? 'inches' : units}. Width
+        runs across the print, height up it. Enter adds the next line.
       </p>
       <div className={classes.split}>
         <section aria-label="Cut-and-score list">
@@ -125,9 +120,7 @@ function Editor({ project }: { project: Project }) {
                   faults={faults}
                   checks={checks.filter((check) => check.piece === n)}
                   choose={() => setChosen(n)}
-                  change={(changed, mark) =>
-                    saver.change(withPiece(doc, n, changed), `${n}.${mark}`)
-                  }
+                  change={(changed, mark) => saver.change(withPiece(doc, n, changed), `${n}.${mark}`)}
                   next={add}
                   move={(by) => {
                     saver.change(movedPiece(doc, n, by))
@@ -154,16 +147,9 @@ function Editor({ project }: { project: Project }) {
           {piece ? (
             <>
               <h2>
-                <span className={classes.letter}>{letterOf(pieces.indexOf(piece))}</span>{' '}
-                {piece.name}
+                <span className={classes.letter}>{letterOf(pieces.indexOf(piece))}</span> {piece.name}
               </h2>
-              <PieceDrawing
-                piece={piece}
-                units={units}
-                frameWidth={364}
-                frameHeight={400}
-                measured
-              />
+              <PieceDrawing piece={piece} units={units} frameWidth={364} frameHeight={400} measured />
               <p className="soft">
                 {piece.per_kit} a kit from {piece.paper || 'no paper yet'}
                 {piece.cut === 'trim' ? '' : piece.cut === 'die' ? ', die-cut' : ', punched'}

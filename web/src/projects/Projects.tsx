@@ -38,9 +38,7 @@ export function Projects() {
     mutationFn: (example: boolean) =>
       ask(
         api.POST('/api/projects', {
-          body: example
-            ? EXAMPLE
-            : { version: 0, name: 'New project', pieces: [], fits: [], supplies: [] },
+          body: example ? EXAMPLE : { version: 0, name: 'New project', pieces: [], fits: [], supplies: [] },
         }),
       ),
     onSuccess: async (made) => {
@@ -49,11 +47,7 @@ export function Projects() {
     },
   })
   const addButton = (
-    <Button
-      leftSection={<IconPlus size={18} />}
-      loading={add.isPending}
-      onClick={() => add.mutate(false)}
-    >
+    <Button leftSection={<IconPlus size={18} />} loading={add.isPending} onClick={() => add.mutate(false)}>
       New project
     </Button>
   )
@@ -75,8 +69,8 @@ export function Projects() {
                 </Button>
               }
             >
-              A project is one cut-and-score list: each piece with its two sizes, its scores, and
-              which paper it is cut from. The example is a pocketed card with one mat.
+              A project is one cut-and-score list: each piece with its two sizes, its scores, and which paper
+              it is cut from. The example is a pocketed card with one mat.
             </Empty>
           ) : (
             <table className="ledger">

@@ -111,8 +111,6 @@ export interface CellFault {
 export function faultsOf(faults: { path: string; says: string }[], index: number): CellFault[] {
   return faults.flatMap((fault) => {
     const found = /^pieces\[(\d+)\]\.?(\w*)/.exec(fault.path)
-    return found && Number(found[1]) === index
-      ? [{ field: found[2] || 'name', says: fault.says }]
-      : []
+    return found && Number(found[1]) === index ? [{ field: found[2] || 'name', says: fault.says }] : []
   })
 }

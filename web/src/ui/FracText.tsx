@@ -9,15 +9,7 @@ interface Props {
 }
 
 /** A measure inside a drawing, its fraction set as a fraction. */
-export function FracText({
-  x,
-  y,
-  dy = 0,
-  text,
-  anchor = 'middle',
-  bold = false,
-  rotate = 0,
-}: Props) {
+export function FracText({ x, y, dy = 0, text, anchor = 'middle', bold = false, rotate = 0 }: Props) {
   const parts = text.split(/(\d+\/\d+)/)
   return (
     <text

@@ -1,16 +1,11 @@
 import { Button, Menu, useMantineColorScheme } from '@mantine/core'
-import {
-  IconBook2,
-  IconCalendarEvent,
-  IconChevronDown,
-  IconHome,
-  IconPalette,
-} from '@tabler/icons-react'
+import { IconBook2, IconCalendarEvent, IconChevronDown, IconHome, IconPalette } from '@tabler/icons-react'
 import { useQueryClient } from '@tanstack/react-query'
 import { Suspense } from 'react'
 import { NavLink, Outlet } from 'react-router'
 import { api, type Session } from '../api/client'
 import classes from './Frame.module.css'
+import { Shortcuts } from './Shortcuts'
 import { Fetching } from './states'
 
 const PLACES = [
@@ -66,6 +61,7 @@ export function Frame({ session }: { session: Session }) {
           </Menu.Dropdown>
         </Menu>
       </header>
+      <Shortcuts />
       <main id="main" tabIndex={-1} className={classes.main}>
         <Suspense fallback={<Fetching />}>
           <Outlet context={session} />

@@ -26,12 +26,7 @@ export function LayoutDrawing(props: Props) {
   const { layout, units, look, pieces, letters } = props
   const id = useId()
   const { width, height } = layout.stock
-  const scale = scaleToFit(
-    width,
-    height,
-    props.frameWidth - RULER - 2,
-    props.frameHeight - RULER - 2,
-  )
+  const scale = scaleToFit(width, height, props.frameWidth - RULER - 2, props.frameHeight - RULER - 2)
   const w = width * scale
   const h = height * scale
   const said = `Layout of ${layout.placements.length} pieces on ${writeLength(nmOf(width), units)} by ${writeLength(nmOf(height), units)} ${units}`
@@ -122,14 +117,8 @@ export function LayoutDrawing(props: Props) {
               onMouseEnter={() => props.onPoint?.(place.piece)}
               onMouseLeave={() => props.onPoint?.(null)}
             >
-              <rect
-                {...box}
-                fill="var(--drawn-paper)"
-                opacity={look.motif === 'plain' ? 0.55 : 0.7}
-              />
-              {piece ? (
-                <Lines piece={piece} box={box} place={place} scale={scale} units={units} />
-              ) : null}
+              <rect {...box} fill="var(--drawn-paper)" opacity={look.motif === 'plain' ? 0.55 : 0.7} />
+              {piece ? <Lines piece={piece} box={box} place={place} scale={scale} units={units} /> : null}
               <rect
                 {...box}
                 fill={lit ? 'var(--accent)' : 'none'}
@@ -137,10 +126,7 @@ export function LayoutDrawing(props: Props) {
                 stroke="var(--drawn-ink)"
                 strokeWidth={lit ? 2.2 : 1.4}
               />
-              <g
-                className="drawn-haloed"
-                transform={fitsUpright ? `rotate(-90 ${cx} ${cy})` : undefined}
-              >
+              <g className="drawn-haloed" transform={fitsUpright ? `rotate(-90 ${cx} ${cy})` : undefined}>
                 <text
                   x={cx}
                   y={cy + (fits || fitsUpright ? -2 : 5)}
@@ -170,9 +156,7 @@ export function LayoutDrawing(props: Props) {
         {layout.cuts.map((cut, n) => {
           const part = onScreen(cut.of, height, scale)
           const across = cut.across === 'width'
-          const at = across
-            ? part.x + cut.setting * scale
-            : part.y + part.height - cut.setting * scale
+          const at = across ? part.x + cut.setting * scale : part.y + part.height - cut.setting * scale
           return (
             <g key={n} aria-hidden>
               <line

@@ -87,11 +87,7 @@ export function PieceDrawing(props: Props) {
           strokeWidth="1.300"
         />
         {props.look ? (
-          <path
-            d={outline(w, h, corners)}
-            fill="var(--drawn-paper)"
-            opacity={measured ? 0.62 : 0.15}
-          />
+          <path d={outline(w, h, corners)} fill="var(--drawn-paper)" opacity={measured ? 0.62 : 0.15} />
         ) : null}
         {marks.scores.map((line, n) => {
           const s = lineAcross(line.along, line.at, { width, height }, line.start, line.end)
@@ -149,22 +145,8 @@ export function PieceDrawing(props: Props) {
         })}
         {measured ? (
           <>
-            <Measures
-              along="width"
-              sizes={columns}
-              scale={scale}
-              total={width}
-              units={units}
-              h={h}
-            />
-            <Measures
-              along="height"
-              sizes={rows}
-              scale={scale}
-              total={height}
-              units={units}
-              h={h}
-            />
+            <Measures along="width" sizes={columns} scale={scale} total={width} units={units} h={h} />
+            <Measures along="height" sizes={rows} scale={scale} total={height} units={units} h={h} />
             {(piece.tabs ?? []).map((tab) => {
               const x0 = sum(columns.slice(0, tab.column - 1))
               const y0 = sum(rows.slice(0, tab.row - 1))

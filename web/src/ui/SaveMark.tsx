@@ -50,22 +50,12 @@ export function UndoButtons(props: {
   return (
     <Group gap={2}>
       <Tooltip label="Undo (Ctrl Z)">
-        <ActionIcon
-          variant="subtle"
-          aria-label="Undo"
-          disabled={!props.canUndo}
-          onClick={props.undo}
-        >
+        <ActionIcon variant="subtle" aria-label="Undo" disabled={!props.canUndo} onClick={props.undo}>
           <IconArrowBackUp size={19} />
         </ActionIcon>
       </Tooltip>
       <Tooltip label="Redo (Ctrl Shift Z)">
-        <ActionIcon
-          variant="subtle"
-          aria-label="Redo"
-          disabled={!props.canRedo}
-          onClick={props.redo}
-        >
+        <ActionIcon variant="subtle" aria-label="Redo" disabled={!props.canRedo} onClick={props.redo}>
           <IconArrowForwardUp size={19} />
         </ActionIcon>
       </Tooltip>

@@ -8,15 +8,7 @@ export interface SwatchLook {
 }
 
 /** The motif as an SVG pattern; a one-way print visibly has an up. */
-export function MotifPattern({
-  id,
-  look,
-  size = 24,
-}: {
-  id: string
-  look: SwatchLook
-  size?: number
-}) {
+export function MotifPattern({ id, look, size = 24 }: { id: string; look: SwatchLook; size?: number }) {
   const { motif, ground, ink } = look
   return (
     <pattern id={id} width={size} height={size} patternUnits="userSpaceOnUse" viewBox="0 0 24 24">

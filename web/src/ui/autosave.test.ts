@@ -129,3 +129,38 @@ test('undo and redo walk the changes; typing in one field is one step', () => {
   it.redo()
   expect(it.snapshot().doc).toBe('bc')
 })
+
+test('a newer version from elsewhere is taken when idle, never over unsaved work', async () => {
+  const it = saver()
+  it.adopt('newer', 2)
+  expect(it.snapshot().doc).toBe('newer')
+  it.adopt('older', 1)
+  expect(it.snapshot().doc).toBe('newer')
+  it.change('mine')
+  it.adopt('newest', 3)
+  expect(it.snapshot().doc).toBe('mine')
+  await vi.advanceTimersByTimeAsync(100)
+  expect(sent[0]).toMatchObject({ doc: 'mine', version: 2 })
+})
+
+test('a refusal for an ended session keeps the work and tries again', async () => {
+  const it = saver()
+  it.change('b')
+  await vi.advanceTimersByTimeAsync(100)
+  sent[0]!.answer(refused(401, 'signed-out'))
+  await vi.advanceTimersByTimeAsync(0)
+  expect(it.snapshot()).toMatchObject({ status: 'offline', doc: 'b' })
+  await vi.advanceTimersByTimeAsync(1000)
+  expect(sent).toHaveLength(2)
+})
+
+test('an error nobody foresaw is said, not swallowed', async () => {
+  const it = saver()
+  it.change('b')
+  await vi.advanceTimersByTimeAsync(100)
+  sent[0]!.answer(new Error('odd'))
+  await vi.advanceTimersByTimeAsync(0)
+  expect(it.snapshot().status).toBe('failed')
+  it.retry()
+  expect(sent).toHaveLength(2)
+})

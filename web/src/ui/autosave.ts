@@ -51,8 +51,7 @@ export class Autosaver<Doc, Saved> {
   /** Change the document. Changes of one `mark` in a row are undone together. */
   change(doc: Doc, mark = '', delay = this.saving.delay ?? 450): void {
     const now = Date.now()
-    const goesOn =
-      mark !== '' && mark === this.lastMark.mark && now - this.lastMark.at < COALESCE_MS
+    const goesOn = mark !== '' && mark === this.lastMark.mark && now - this.lastMark.at < COALESCE_MS
     if (!goesOn) this.past = [...this.past.slice(-99), this.state.doc]
     this.lastMark = { mark, at: now }
     this.future = []
@@ -87,6 +86,13 @@ export class Autosaver<Doc, Saved> {
     this.past = [...this.past, this.state.doc]
     this.unsent = false
     this.set({ doc, status: 'saved', problem: null })
+  }
+
+  /** Take a newer version that came in by itself, where nothing here waits to be saved. */
+  adopt(doc: Doc, version: number): void {
+    if (version <= this.version || this.pending || this.state.status !== 'saved') return
+    this.version = version
+    this.set({ doc })
   }
 
   /** Send again what could not be sent. */

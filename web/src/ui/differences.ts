@@ -25,8 +25,7 @@ type Named = Doc & { name: string }
 function namedRows(value: unknown): Named[] | null {
   if (!Array.isArray(value)) return null
   const rows: unknown[] = value
-  const isNamed = (row: unknown): row is Named =>
-    typeof row === 'object' && row !== null && 'name' in row
+  const isNamed = (row: unknown): row is Named => typeof row === 'object' && row !== null && 'name' in row
   return rows.every(isNamed) ? rows : null
 }
 

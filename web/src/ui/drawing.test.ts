@@ -40,8 +40,6 @@ test('an outline with no corners is the rectangle; a rounded corner is an arc in
   expect(outline(10, 6, { 'top-right': { shape: 'round', size: 2 } })).toBe(
     'M0 0 L8 0 A2 2 0 0 1 10 2 L10 6 L0 6 Z',
   )
-  expect(outline(10, 6, { 'bottom-left': { shape: 'mitre', size: 1 } })).toBe(
-    'M0 0 L10 0 L10 6 L1 6 L0 5 Z',
-  )
+  expect(outline(10, 6, { 'bottom-left': { shape: 'mitre', size: 1 } })).toBe('M0 0 L10 0 L10 6 L1 6 L0 5 Z')
   expect(outline(10, 6, { 'top-left': { shape: 'notch', size: 1 } })).toContain('M0 1 L1 1 L1 0')
 })

@@ -30,14 +30,12 @@ const VULGAR: Record<string, string> = {
 const NUMBER =
   /^(?:([0-9]{1,9})(?:\s*-\s*|\s+)([0-9]{1,9})\s*\/\s*([0-9]{1,9})|([0-9]{1,9})\s*\/\s*([0-9]{1,9})|([0-9]{1,9}(?:\.[0-9]{1,12})?|\.[0-9]{1,12}))\s*([a-z.]+|["″”])?$/
 
-export type Read =
-  { ok: true; nm: number } | { ok: false; code: 'not-a-length' | 'not-exact' | 'too-long' }
+export type Read = { ok: true; nm: number } | { ok: false; code: 'not-a-length' | 'not-exact' | 'too-long' }
 
 /** Read a length; a bare number takes `units`. Nothing is rounded. */
 export function readLength(text: string, units: Units): Read {
   let plain = text.trim().toLowerCase().replaceAll('⁄', '/').replaceAll('\u00a0', ' ')
-  for (const [sign, spelled] of Object.entries(VULGAR))
-    plain = plain.replaceAll(sign, ` ${spelled}`)
+  for (const [sign, spelled] of Object.entries(VULGAR)) plain = plain.replaceAll(sign, ` ${spelled}`)
   const found = NUMBER.exec(plain.trim())
   if (!found) return { ok: false, code: 'not-a-length' }
   const unit = found[7] === undefined ? units : SPELLINGS[found[7]]
@@ -77,8 +75,7 @@ export interface Parts {
 export function lengthParts(nm: number, units: Units): Parts {
   const exact = BigInt(Math.round(nm))
   if (units !== 'in') return { whole: decimal(exact, PER[units]), top: '', bottom: '', unit: '' }
-  if (exact % SIXTY_FOURTH !== 0n)
-    return { whole: decimal(exact, PER.mm), top: '', bottom: '', unit: 'mm' }
+  if (exact % SIXTY_FOURTH !== 0n) return { whole: decimal(exact, PER.mm), top: '', bottom: '', unit: 'mm' }
   let top = (exact / SIXTY_FOURTH) % 64n
   let bottom = 64n
   while (top > 0n && top % 2n === 0n) {

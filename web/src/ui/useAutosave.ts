@@ -2,15 +2,12 @@ import { useEffect, useState, useSyncExternalStore } from 'react'
 import { Autosaver, type Saving } from './autosave'
 
 /** An autosaver for as long as a page is open; it warns before leaving with unsaved work. */
-export function useAutosave<Doc, Saved>(
-  start: () => { doc: Doc; version: number },
-  saving: Saving<Doc, Saved>,
-) {
+export function useAutosave<Doc, Saved>(newest: { doc: Doc; version: number }, saving: Saving<Doc, Saved>) {
   const [saver] = useState(() => {
-    const { doc, version } = start()
-    return new Autosaver(doc, version, saving)
+    return new Autosaver(newest.doc, newest.version, saving)
   })
   const state = useSyncExternalStore(saver.subscribe, saver.snapshot)
+  useEffect(() => saver.adopt(newest.doc, newest.version), [saver, newest.doc, newest.version])
   useEffect(() => {
     const leaving = (event: BeforeUnloadEvent) => {
       if (saver.pending) event.preventDefault()

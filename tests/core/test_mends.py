@@ -1,0 +1,96 @@
+"""A check's own advice, taken, silences it: the mend it names is the mend."""
+
+import re
+from dataclasses import replace
+
+from hypothesis import assume, given
+from hypothesis import strategies as st
+
+from neat_sheaf.checks import EASY, LOOSEST_LID, SNUG, check_project
+from neat_sheaf.length import Length, parse_length, write_length
+from neat_sheaf.project import Fit, FitKind, Line, MatOf, Panel, Project, Side
+
+from .building import across, inch, piece, tray
+
+SIXTEENTH = inch("1/16")
+SIXTEENTHS = st.integers(1, 160)
+
+
+def found(*pieces, fits=()):
+    return [f for f in check_project(Project("Test", pieces, fits), "in") if f.level != "note"]
+
+
+def sizes_in(text):
+    """Every size of the form ``W x H in`` in a sentence, exactly."""
+    size = r"((?:\d+ )?\d+(?:/\d+)?) x ((?:\d+ )?\d+(?:/\d+)?) in"
+    return [tuple(parse_length(part, "in") for part in match) for match in re.findall(size, text)]
+
+
+@given(SIXTEENTHS, SIXTEENTHS, st.integers(0, 12), st.integers(0, 12))
+def test_a_mat_of_the_even_size_that_is_named_is_even(width, height, off_width, off_height):
+    under = piece("Panel", f"{width + 30}/16", f"{height + 30}/16")
+    mat = piece("Mat", f"{width + 30 - off_width}/16", f"{height + 30 - off_height}/16")
+    mat = replace(mat, mat_of=MatOf("Panel", Panel(1, 1)))
+    findings = found(under, mat)
+    assume(findings)
+    assert [f.code for f in findings] == ["mat-uneven"]
+    (even,) = sizes_in(findings[0].says)
+    assert found(under, replace(mat, width=even[0], height=even[1])) == []
+
+
+@given(st.integers(8, 60), st.integers(8, 60), st.integers(1, 4), st.booleans())
+def test_the_score_that_is_named_restores_the_mirror(outer, middle, slip, outward):
+    width = Length((2 * outer + middle) * SIXTEENTH)
+    last = outer + middle + (slip if outward else -slip)
+    wrap = replace(piece("Wrap", "1", "4"), width=width)
+    at = [Length(outer * SIXTEENTH), Length(last * SIXTEENTH)]
+    slipped = replace(wrap, scores=tuple(Line(Side.WIDTH, place) for place in at))
+    findings = found(slipped)
+    assume(at[0] < at[1] < width)
+    assume([f.code for f in findings] == ["symmetry-broken"])
+    named = re.search(r"a score at (.+?) in instead", findings[0].says)
+    mended = parse_length(named[1], "in")
+    assert found(replace(wrap, scores=tuple(Line(Side.WIDTH, place) for place in (at[0], mended)))) == []
+
+
+@given(st.integers(0, 20), st.integers(20, 90), st.integers(20, 90))
+def test_a_lid_is_judged_by_its_clearance_and_by_nothing_else(more, width, height):
+    base = tray("Base", f"{width + 32}/16", f"{height + 32}/16", "1")
+    clearance = Length(more * SIXTEENTH)
+    lid = tray("Lid", f"{width + 32 + more}/16", f"{height + 32 + more}/16", "1")
+    codes = {
+        f.code for f in check_project(Project("T", (lid, base), (Fit(FitKind.LID, "Lid", "Base"),)), "in")
+    }
+    expected = (
+        "lid-too-small" if clearance < SNUG else "lid-too-loose" if clearance > LOOSEST_LID else "lid-clears"
+    )
+    assert codes == {expected}
+
+
+def test_the_clearances_are_the_trades():
+    # Common practice.
+    assert (inch("1/16"), inch("1/8"), inch("3/16")) == (SNUG, EASY, LOOSEST_LID)
+
+
+@given(st.integers(1, 15), st.integers(20, 90))
+def test_a_lid_made_larger_by_what_it_wants_clears(less, size):
+    base = tray("Base", f"{size + 32}/16", f"{size + 32}/16", "1")
+    lid = tray("Lid", f"{size + 32 - less}/16", f"{size + 32 - less}/16", "1")
+    fit = (Fit(FitKind.LID, "Lid", "Base"),)
+    (finding,) = found(lid, base, fits=fit)
+    wants = parse_length(re.search(r"the lid wants (.+?) in more", finding.says)[1], "in")
+    grown = write_length(Length(lid.width + wants), "in")
+    assert found(tray("Lid", grown, grown, "1"), base, fits=fit) == []
+
+
+@given(st.lists(st.integers(1, 95), min_size=1, max_size=6, unique=True))
+def test_scores_inside_a_piece_and_apart_are_never_called_outside_or_doubled(at):
+    scores = across(*(f"{place}/8" for place in at))
+    codes = {f.code for f in found(piece("Card", "12", "4", scores=scores))}
+    assert codes <= {"symmetry-broken"}
+
+
+@given(st.integers(96, 200))
+def test_a_score_at_or_beyond_the_edge_is_always_outside(at):
+    codes = [f.code for f in found(piece("Card", "12", "4", scores=across(f"{at}/8")))]
+    assert codes == ["score-outside"]

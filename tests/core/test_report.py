@@ -1,0 +1,80 @@
+"""The plan as a person at a terminal reads it."""
+
+from dataclasses import replace
+from decimal import Decimal
+
+from neat_sheaf.job import Cutting, Offcut, Style, Supply, SupplyUnit
+from neat_sheaf.plan import plan_job
+from neat_sheaf.project import SupplyUse
+from neat_sheaf.report import plan_report, proof
+
+from .building import across, inch, job, letter, piece
+
+
+def report(*args, **more):
+    return plan_report(plan_job(job(*args, **more)))
+
+
+def test_a_layout_says_how_many_to_cut_what_lies_where_and_the_settings():
+    said = report([piece("Card", "4 1/4", "11")], [letter()], 3)
+    assert "body: 2 sheets. No way of cutting straight across uses fewer." in said
+    assert "cut 1 like this, 8 1/2 x 11" in said
+    assert "Card [all] 4 1/4 x 11 at 4 1/4, 0" in said
+    assert "cuts: 4 1/4 across the width" in said
+
+
+def test_a_whole_sheet_needs_no_cut():
+    assert "cuts: none, the whole sheet" in report([piece("Backing", "8 1/2", "11")], [letter()], 1)
+
+
+def test_a_gap_to_the_bound_is_said_not_hidden():
+    plan = plan_job(
+        job([piece("Third", "8 1/2", "3 1/2", per_kit=2)], [letter()], 3, Cutting(Style.KIT_PER_SHEET))
+    )
+    assert proof(plan.papers[0]) == (
+        "3 sheets. Proved so far: no way of cutting straight across uses fewer than 2."
+    )
+    assert not plan.proved
+
+
+def test_offcuts_that_were_used_are_counted_in_the_proof():
+    kept = letter(offcuts=(Offcut(inch("3"), inch("11"), 2),))
+    plan = plan_job(job([piece("Strip", "3", "11")], [kept], 4))
+    assert proof(plan.papers[0]) == (
+        "1 sheet and 2 from offcuts. No way of cutting straight across uses fewer."
+    )
+    assert "(offcut)" in plan_report(plan)
+
+
+def test_a_turned_piece_is_said_to_be_turned():
+    assert ", turned" in report([piece("Strip", "11", "2")], [letter()], 1)
+
+
+def test_findings_stand_before_the_sheets():
+    said = report([piece("Card", "4", "6", scores=across("5"))], [letter()], 1)
+    assert said.index("error: Card: the score at 5 in") < said.index("body: 1 sheet")
+
+
+def test_supplies_are_said_in_their_own_units():
+    supplies = (
+        Supply("glue", "Glue", SupplyUnit.ML, Decimal(50), Decimal(4)),
+        Supply("pads", "Pads", SupplyUnit.EACH, Decimal(300), on_hand=Decimal(99)),
+        Supply("ribbon", "Ribbon", SupplyUnit.LENGTH, Decimal(inch("360")), joinable=False),
+    )
+    uses = (
+        SupplyUse("glue", count=Decimal("1.5")),
+        SupplyUse("pads", count=Decimal(4)),
+        SupplyUse("ribbon", length=inch("22"), cuts=2),
+    )
+    said = report([piece("Card", "4", "5")], [letter()], 6, supplies=supplies, uses=uses)
+    assert "Glue: 9 ml; buy 1 pack" in said
+    assert "Pads: 24; buy nothing" in said
+    assert "Ribbon: 132 in (12 of 11); buy 1 pack" in said
+    assert "without a price, so not counted: body, pads, ribbon" in said
+
+
+def test_a_metric_job_is_reported_in_its_own_units():
+    made = job([piece("Card", "10 cm", "15 cm")], [letter()], 2)
+    said = plan_report(plan_job(replace(made, units="cm")))
+    assert "Card [all] 10 x 15" in said
+    assert "21.59 x 27.94" in said

@@ -1,0 +1,161 @@
+"""The parts of the planner: packings, the choice of patterns, and exact counts."""
+
+from collections import Counter
+
+import pytest
+from hypothesis import given, settings
+from hypothesis import strategies as st
+
+from neat_sheaf.length import Length
+from neat_sheaf.nesting.items import Item, Stock
+from neat_sheaf.nesting.master import Candidate, choose, relax
+from neat_sheaf.nesting.packing import packings
+from neat_sheaf.nesting.pattern import counts, cuts, offcuts, placements
+from neat_sheaf.nesting.planner import lower_bound, nest
+from neat_sheaf.nesting.pricing import Pricer
+
+SHEET = Stock(Length(12), Length(10))
+SIZES = st.tuples(st.integers(1, 10), st.integers(1, 10), st.booleans())
+
+
+def items_of(rows):
+    return [Item(Length(w), Length(h), turns) for w, h, turns in rows]
+
+
+@given(st.lists(st.tuples(SIZES, st.integers(1, 9)), min_size=1, max_size=5))
+@settings(max_examples=40, deadline=None)
+def test_every_greedy_packing_cuts_exactly_what_was_asked_for(rows):
+    items = items_of([size for size, _ in rows])
+    demand = [n for _, n in rows]
+    for way in packings(items, demand, [SHEET]):
+        cut = sum((counts(tree) for _, tree in way), Counter())
+        assert [cut[k] for k in range(len(items))] == demand
+        for _, tree in way:
+            for place in placements(tree, SHEET.width, SHEET.height):
+                size = place.region.width, place.region.height
+                own = items[place.kind].width, items[place.kind].height
+                assert size == (own[::-1] if place.turned else own)
+
+
+def test_offcuts_are_filled_before_a_sheet_is_opened():
+    items = [Item(Length(4), Length(4))]
+    stock = [SHEET, Stock(Length(4), Length(8), 1)]
+    for way in packings(items, [2], stock):
+        assert [number for number, _ in way] == [1]
+    for way in packings(items, [3], stock):
+        assert sorted(number for number, _ in way) == [0, 1]
+
+
+@given(st.lists(st.tuples(SIZES, st.integers(1, 30)), min_size=1, max_size=5), st.integers(0, 3))
+@settings(max_examples=40, deadline=None)
+def test_a_plan_with_offcuts_holds_exactly_the_demand_and_takes_no_offcut_twice(rows, offcut_count):
+    items = items_of([size for size, _ in rows])
+    demand = [n for _, n in rows]
+    stock = [SHEET, Stock(Length(6), Length(5), offcut_count)]
+    made = nest(items, demand, stock)
+    cut = Counter()
+    for layout in made.layouts:
+        for kind, n in counts(layout.tree).items():
+            cut[kind] += n * layout.times
+    assert [cut[k] for k in range(len(items))] == demand
+    assert sum(lay.times for lay in made.layouts if lay.stock == 1) <= offcut_count
+    assert sum(lay.times for lay in made.layouts if lay.stock == 0) == made.sheets >= made.at_least
+
+
+@given(st.lists(st.tuples(SIZES, st.integers(1, 20)), min_size=1, max_size=4))
+@settings(max_examples=30, deadline=None)
+def test_more_pieces_never_need_fewer_sheets_and_the_bound_grows_with_them(rows):
+    items = items_of([size for size, _ in rows])
+    demand = [n for _, n in rows]
+    more = [n + 1 for n in demand]
+    assert lower_bound(items, demand, [SHEET]) <= lower_bound(items, more, [SHEET])
+    assert lower_bound(items, demand, [SHEET]) <= nest(items, more, [SHEET]).sheets
+
+
+@given(st.lists(st.tuples(SIZES, st.integers(1, 20)), min_size=1, max_size=4))
+@settings(max_examples=30, deadline=None)
+def test_the_bound_is_at_least_the_area_and_the_pieces_that_need_a_sheet_each(rows):
+    items = items_of([size for size, _ in rows])
+    demand = [n for _, n in rows]
+    area = sum(i.width * i.height * n for i, n in zip(items, demand, strict=True))
+    alone = sum(n for i, n in zip(items, demand, strict=True) if min(i.width, i.height) > 6)
+    bound = lower_bound(items, demand, [SHEET])
+    assert bound >= -(-area // (SHEET.width * SHEET.height))
+    assert bound >= alone
+
+
+def test_letting_pieces_turn_never_costs_a_sheet():
+    for w, h in ((7, 3), (9, 4), (10, 2), (5, 6)):
+        fixed = nest([Item(Length(w), Length(h))], [17], [SHEET])
+        free = nest([Item(Length(w), Length(h), True)], [17], [SHEET])
+        assert free.sheets <= fixed.sheets
+
+
+def test_kinds_nobody_wants_change_nothing():
+    items = [Item(Length(4), Length(5)), Item(Length(3), Length(3))]
+    some = nest(items, [7, 0], [SHEET])
+    assert (some.sheets, some.at_least) == (2, 2)
+    assert {kind for lay in some.layouts for kind in counts(lay.tree)} == {0}
+    assert nest(items, [0, 0], [SHEET]).layouts == ()
+    assert lower_bound(items, [0, 0], [SHEET]) == 0
+
+
+@pytest.fixture
+def two_candidates():
+    """On one sheet either six of the first kind or one of each."""
+    items = [Item(Length(4), Length(5)), Item(Length(8), Length(10))]
+    pricer = Pricer(items, [SHEET])
+    made = []
+    for values in ([1, 0], [1, 5]):
+        pricer.price(values)
+        made.append(Candidate.of(0, pricer.pattern(0), 2))
+    return made
+
+
+def test_a_candidate_counts_what_its_tree_holds(two_candidates):
+    assert [c.holds for c in two_candidates] == [(6, 0), (2, 1)]
+
+
+def test_the_integer_program_covers_the_demand_with_the_fewest_sheets(two_candidates):
+    assert choose(two_candidates, [12, 2], [SHEET], enough=4) == [2, 2]
+    assert choose(two_candidates, [4, 2], [SHEET]) == [0, 2]
+
+
+def test_few_layouts_takes_one_where_one_covers_everything(two_candidates):
+    assert choose(two_candidates, [12, 2], [SHEET], few_layouts=True) == [0, 6]
+
+
+def test_what_cannot_be_covered_is_no_plan_at_all(two_candidates):
+    assert choose(two_candidates[:1], [1, 1], [SHEET]) is None
+
+
+def test_the_linear_optimum_is_never_above_the_integer_one(two_candidates):
+    relaxed = relax(two_candidates, [12, 2], [SHEET])
+    assert sum(relaxed.uses) <= 4
+    # The worth of the demand is the optimum again: linear programming's strong duality.
+    worth = sum(w * d for w, d in zip(relaxed.worth, [12, 2], strict=True))
+    assert worth == pytest.approx(sum(relaxed.uses))
+
+
+def test_limited_stock_is_not_used_beyond_its_count():
+    offcut = Stock(Length(4), Length(5), 2)
+    items = [Item(Length(4), Length(5))]
+    pricer = Pricer(items, [SHEET, offcut])
+    pricer.price([1])
+    pool = [Candidate.of(n, pricer.pattern(n), 1) for n in (0, 1)]
+    assert choose(pool, [7], [SHEET, offcut]) == [1, 1]
+    assert choose(pool, [2], [SHEET, offcut]) == [0, 2]
+
+
+def test_a_plan_is_the_same_each_time_it_is_made():
+    items = items_of([(4, 5, True), (3, 7, False), (2, 2, True), (5, 1, True)])
+    plans = [nest(items, [23, 11, 40, 9], [SHEET]) for _ in range(3)]
+    assert plans[0] == plans[1] == plans[2]
+
+
+def test_every_layout_of_a_plan_accounts_for_the_whole_sheet():
+    items = items_of([(4, 5, True), (3, 7, False), (2, 2, True)])
+    for layout in nest(items, [23, 11, 40], [SHEET]).layouts:
+        parts = [p.region for p in placements(layout.tree, 12, 10)] + offcuts(layout.tree, 12, 10)
+        assert sum(r.width * r.height for r in parts) == 120
+        assert len(cuts(layout.tree, 12, 10)) == len(parts) - 1

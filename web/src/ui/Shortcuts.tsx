@@ -1,0 +1,38 @@
+import { Modal } from '@mantine/core'
+import { useState } from 'react'
+import { useKeys } from './useKeys'
+
+const KEYS = [
+  { keys: '+  −', does: 'one seat more or fewer, in a class' },
+  { keys: 'Enter', does: 'the next line, in a list of pieces' },
+  { keys: 'Tab', does: 'the next field' },
+  { keys: 'Alt ↑  Alt ↓', does: 'move a piece up or down its list' },
+  { keys: 'Ctrl Z', does: 'undo; with Shift, redo' },
+  { keys: 'Esc', does: 'close what lies on top' },
+  { keys: '?', does: 'this list' },
+]
+
+/** The keys that work, listed by the key `?`. */
+export function Shortcuts() {
+  const [open, setOpen] = useState(false)
+  useKeys({ '?': () => setOpen(true) })
+  return (
+    <Modal
+      opened={open}
+      onClose={() => setOpen(false)}
+      title="Keys"
+      closeButtonProps={{ 'aria-label': 'Close' }}
+    >
+      <table className="ledger">
+        <tbody>
+          {KEYS.map((row) => (
+            <tr key={row.keys}>
+              <th scope="row">{row.keys}</th>
+              <td>{row.does}</td>
+            </tr>
+          ))}
+        </tbody>
+      </table>
+    </Modal>
+  )
+}
