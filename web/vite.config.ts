@@ -6,5 +6,5 @@ export default defineConfig({
   plugins: [react()],
   build: { outDir: 'dist', chunkSizeWarningLimit: 700 },
   server: { proxy: { '/api': 'http://127.0.0.1:8000' } },
-  test: { environment: 'happy-dom', include: ['src/**/*.test.ts'] },
+  test: { environment: 'happy-dom', include: ['src/**/*.test.{ts,tsx}'] },
 })

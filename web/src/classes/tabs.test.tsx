@@ -1,0 +1,186 @@
+import { MantineProvider } from '@mantine/core'
+import { QueryClient, QueryClientProvider } from '@tanstack/react-query'
+import type { ReactNode } from 'react'
+import { renderToStaticMarkup } from 'react-dom/server'
+import { MemoryRouter, Outlet, Route, Routes } from 'react-router'
+import { expect, test } from 'vitest'
+import type { KitClass, Paper, Piece, Plan, Project, Session, Supply } from '../api/client'
+import type { Sheaf } from './ClassPage'
+import { CostTab } from './CostTab'
+import { draftOf } from './draft'
+import { KitTab } from './KitTab'
+import { PapersTab } from './PapersTab'
+import { SeatStepper } from './SeatStepper'
+import { SheetsTab } from './SheetsTab'
+import { SuppliesTab } from './SuppliesTab'
+
+const session: Session = { user: 'keeper', studio: { name: 'Room', units: 'in', currency: 'EUR' } }
+
+/** What a tab says, with fractions and money as a person reads them. */
+function said(tab: ReactNode): string {
+  const holder = document.createElement('div')
+  holder.innerHTML = renderToStaticMarkup(
+    <QueryClientProvider client={new QueryClient()}>
+      <MantineProvider>
+        <MemoryRouter>
+          <Routes>
+            <Route element={<Outlet context={session} />}>
+              <Route path="*" element={tab} />
+            </Route>
+          </Routes>
+        </MemoryRouter>
+      </MantineProvider>
+    </QueryClientProvider>,
+  )
+  holder.querySelectorAll('style').forEach((style) => style.remove())
+  return (holder.textContent ?? '').replace(/\s+/g, ' ')
+}
+
+const piece = (name: string, paper: string, width: string, height: string): Piece => ({
+  name, paper, width, height, per_kit: 2, scores: [], slits: [], holes: [], corners: [], tabs: [],
+  follows_print: false, cut: 'trim', margin: '0',
+}) // prettier-ignore
+
+const paper: Paper = {
+  id: 1, version: 1, name: 'Loam kraft', kind: 'cardstock', width: '8 1/2', height: '11', width_mm: 215.9,
+  height_mm: 279.4, print: 'none', pack_sheets: 24, pack_price: '11.40', on_hand: 3, offcuts: [],
+  motif: 'plain', ground: '#c8a978', ink: '#8a6b3d',
+} // prettier-ignore
+
+const ribbon: Supply = {
+  id: 7, version: 1, name: 'Hemp ribbon', unit: 'length', pack_size: '360', pack_price: null, on_hand: '0',
+  joinable: false,
+} // prettier-ignore
+
+const ways = (a: string, b: string, c: string) => ({ material_used: a, sheets_opened: b, cash_out: c })
+
+const plan: Plan = {
+  format: 'neat-sheaf.plan/1',
+  kits: 8,
+  currency: 'EUR',
+  checks: [],
+  papers: [
+    {
+      paper: '1', sheets: 8, at_least: 8, offcuts_used: 1, packs: 1, cost: '11.40',
+      layouts: [
+        {
+          times: 8,
+          stock: { kind: 'sheet', width: 215.9, height: 279.4 },
+          placements: [
+            { piece: 'Card', colourway: 'Plain', x: 0, y: 0, width: 107.95, height: 279.4, turned: false },
+            { piece: 'Card', colourway: 'Plain', x: 107.95, y: 0, width: 107.95, height: 279.4, turned: false },
+          ],
+          offcuts: [],
+          cuts: [{ setting: 107.95, across: 'width', of: { x: 0, y: 0, width: 215.9, height: 279.4 } }],
+        },
+      ],
+    },
+  ],
+  supplies: [
+    { supply: '7', unit: 'length', needed: 4470.4, lengths: [{ length: 558.8, count: 8 }], packs: 1, cost: '0.00' },
+  ],
+  cost: {
+    per_kit: ways('0.48', '0.48', '1.43'),
+    total: ways('3.80', '3.80', '11.40'),
+    residue: ways('-0.04', '-0.04', '-0.04'),
+    lines: [
+      { kind: 'paper', id: '1', priced: true, ...ways('3.80', '3.80', '11.40') },
+      { kind: 'supply', id: '7', priced: false, ...ways('0.00', '0.00', '0.00') },
+    ],
+    unpriced: ['7'],
+    fee: '1.00',
+    takings: '7.00',
+    margin: ways('3.20', '3.20', '-4.40'),
+    seats_to_cover: { material_used: 4, sheets_opened: 4, cash_out: 12 },
+  },
+} // prettier-ignore
+
+const kitClass: KitClass = {
+  id: 3, version: 4, name: 'Evening', project: 5, project_name: 'Card', date: null, place: '', seats: 7,
+  samples: 1, spares: 0, fee: '1.00', style: 'fewest-sheets', sheets_at_once: 1, keep_offcut: ['1', '3'],
+  kits: 8, colourways: [{ name: 'Plain', share: 1, kits: 8, papers: { body: 1 } }],
+  planned: { plan, faults: [] },
+} // prettier-ignore
+
+const project: Project = {
+  id: 5, version: 1, name: 'Card', units: 'in', roles: ['body'], fits: [], supplies: [],
+  pieces: [piece('Card', 'body', '4 1/4', '11')],
+  checks: [{ level: 'warning', code: 'mat-uneven', where: 'Card', says: 'the border is 1/8 in', piece: 0 }],
+} // prettier-ignore
+
+const sheaf: Sheaf = {
+  saved: kitClass,
+  draft: draftOf(kitClass),
+  change: () => undefined,
+  project,
+  papers: [paper],
+  supplies: [ribbon],
+  faults: [],
+  paperOf: (id) => (Number(id) === 1 ? paper : undefined),
+  supplyOf: (id) => (id === '7' ? ribbon : undefined),
+}
+
+test('the kit multiplies each piece and puts a warning beside its line', () => {
+  const text = said(<KitTab {...sheaf} />)
+  expect(text).toContain('A Card')
+  expect(text).toContain('4 1/4')
+  expect(text).toContain('216')
+  expect(text).toContain('The border is 1/8 in. Mend it')
+})
+
+test('the papers tab says what to cut, what is there and what to buy', () => {
+  const text = said(<PapersTab {...sheaf} />)
+  expect(text).toContain('Loam kraft cardstock, no direction')
+  expect(text).toContain('8 1/2 × 11 in')
+  expect(text).toContain('and 1 offcut')
+  expect(text).toContain('1 pack of 24')
+  expect(text).toContain('€11.40')
+})
+
+test('an empty cupboard is named before any choice is asked for', () => {
+  expect(said(<PapersTab {...sheaf} papers={[]} />)).toContain('The cupboard is empty')
+})
+
+test('a layout says how many to cut, what is on it and the trimmer’s setting', () => {
+  const text = said(<SheetsTab {...sheaf} plan={plan} />)
+  expect(text).toContain(
+    '8 sheets and 1 offcut from the cupboard. No way of cutting straight across uses fewer.',
+  )
+  expect(text).toContain('Cut 8 like this layout A, 8 1/2 × 11 in')
+  expect(text).toContain('2 × Card')
+  expect(text).toContain('Trimmer at 4 1/4 in; 1 cut in the order numbered')
+  expect(text).toContain('Blades cut.')
+})
+
+test('where the bound is not reached the gap is said', () => {
+  const open = { ...plan, papers: plan.papers.map((row) => ({ ...row, at_least: 6 })) }
+  expect(said(<SheetsTab {...sheaf} plan={open} />)).toContain('straight cuts would still need at least 6')
+})
+
+test('the danger of the die-cutting machine is shown only where it is used', () => {
+  expect(said(<SheetsTab {...sheaf} plan={plan} />)).not.toContain('rollers')
+  const die = { ...project, pieces: project.pieces?.map((row) => ({ ...row, cut: 'die' as const })) ?? [] }
+  expect(said(<SheetsTab {...sheaf} project={die} plan={plan} />)).toContain('rollers')
+})
+
+test('a supply by length says its lengths, and one without a price is not called free', () => {
+  const text = said(<SuppliesTab {...sheaf} plan={plan} />)
+  expect(text).toContain('8 lengths of 22 in; never joined across spools')
+  expect(text).toContain('176 in')
+  expect(text).toContain('no price')
+})
+
+test('the cost is named for what it is, three ways, with what the fee leaves', () => {
+  const text = said(<CostTab {...sheaf} plan={plan} />)
+  expect(text).toContain('Material used€0.48 a kit')
+  expect(text).toContain('left of €7.00 in fees−€4.40')
+  expect(text).toContain('12 of 7')
+  expect(text).toContain('Without a price, so not counted: Hemp ribbon.')
+})
+
+test('the stepper says what the kits are made of', () => {
+  const stepper = (
+    <SeatStepper draft={sheaf.draft} busy={false} step={() => undefined} set={() => undefined} />
+  )
+  expect(said(stepper)).toContain('8 kits: 7 + 1 sample + 0 spares')
+})
