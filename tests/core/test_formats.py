@@ -1,0 +1,194 @@
+"""Formats: any piece there can be goes out and comes back; readers say what they were given."""
+
+import json
+from decimal import Decimal
+
+import pytest
+from hypothesis import given, settings
+from hypothesis import strategies as st
+
+from neat_sheaf.formats.job_file import read_job, write_job
+from neat_sheaf.formats.plan_file import plan_document, write_plan
+from neat_sheaf.formats.reading import Faulty, FileError, Node, load_json
+from neat_sheaf.job import Class, Colourway, Cutting, Job, Paper, Style, Supply, SupplyUnit
+from neat_sheaf.length import Length
+from neat_sheaf.plan import plan_job
+from neat_sheaf.project import (
+    Corner,
+    CornerCut,
+    CornerShape,
+    Cut,
+    Diagonal,
+    Fit,
+    FitKind,
+    Hole,
+    Line,
+    MatOf,
+    Panel,
+    Piece,
+    Project,
+    Side,
+    SupplyUse,
+    Tab,
+)
+
+from .building import job, letter, piece
+
+LENGTHS = st.integers(0, 400_000_000).map(Length)
+SIZES = st.integers(1, 400_000_000).map(Length)
+NAMES = st.text("abcdefghij ÄÖéß½#'", min_size=1, max_size=12).map(str.strip).filter(bool)
+PANELS = st.builds(Panel, st.integers(1, 9), st.integers(1, 9))
+
+
+@st.composite
+def lines(draw):
+    start, end = draw(st.one_of(st.none(), LENGTHS)), draw(st.one_of(st.none(), LENGTHS))
+    if start is not None and end is not None and start >= end:
+        start = None
+    return Line(draw(st.sampled_from(Side)), draw(LENGTHS), start, end)
+
+
+@st.composite
+def pieces(draw, name):
+    def some(of):
+        return tuple(draw(st.lists(of, max_size=3)))
+
+    point = st.tuples(LENGTHS, LENGTHS)
+    return Piece(
+        name=name,
+        paper=draw(st.sampled_from(["body", "print"])),
+        per_kit=draw(st.integers(0, 9)),
+        width=draw(SIZES),
+        height=draw(SIZES),
+        scores=some(lines()),
+        diagonals=some(st.builds(Diagonal, point, point)),
+        slits=some(lines()),
+        holes=some(st.builds(Hole, LENGTHS, LENGTHS, SIZES)),
+        corners=some(st.builds(CornerCut, st.sampled_from(Corner), st.sampled_from(CornerShape), SIZES)),
+        tabs=some(st.builds(Tab, PANELS, st.integers(1, 3))),
+        follows_print=draw(st.booleans()),
+        cut=draw(st.sampled_from(Cut)),
+        margin=draw(LENGTHS),
+        mat_of=draw(st.one_of(st.none(), st.builds(MatOf, NAMES, PANELS))),
+    )
+
+
+@st.composite
+def whole_jobs(draw):
+    names = draw(st.lists(NAMES, min_size=1, max_size=4, unique=True))
+    listed = tuple(draw(pieces(name)) for name in names)
+    fits = (Fit(FitKind.LID, names[0], names[-1]),) if draw(st.booleans()) else ()
+    cut = draw(SIZES)
+    uses = (SupplyUse("ribbon", length=Length(3 * cut), cuts=3), SupplyUse("glue", count=Decimal("1.5")))
+    supplies = (
+        Supply("ribbon", "Ribbon", SupplyUnit.LENGTH, Decimal(4 * cut), None, Decimal(cut), False),
+        Supply("glue", "Glue", SupplyUnit.ML, Decimal("50"), Decimal("4.10")),
+    )
+    papers = tuple(Paper(name, f"Paper {name}", draw(SIZES), draw(SIZES)) for name in ("a", "b"))
+    colourways = (
+        Colourway("X", 3, {"body": "a", "print": "b"}),
+        Colourway("Y", 2, {"body": "b", "print": "b"}),
+    )
+    roles = {row.paper for row in listed}
+    colourways = tuple(
+        Colourway(c.name, c.kits, {r: p for r, p in c.papers.items() if r in roles}) for c in colourways
+    )
+    cutting = Cutting(draw(st.sampled_from(Style)), draw(st.integers(1, 9)), (draw(SIZES), draw(SIZES)))
+    klass = Class(3, 1, 1, draw(st.sampled_from([None, Decimal("18.00")])), colourways)
+    units = draw(st.sampled_from(["in", "cm", "mm"]))
+    return Job(Project(draw(NAMES), listed, fits, uses), papers, supplies, klass, cutting, units, "GBP")
+
+
+@given(whole_jobs())
+@settings(max_examples=80, deadline=None)
+def test_any_job_goes_out_and_comes_back_in_any_units(made):
+    assert read_job(write_job(made)) == made
+
+
+def test_a_plan_file_is_json_with_lengths_in_exact_millimetres():
+    made = plan_job(job([piece("Card", "4 1/64", "5 1/32")], [letter()], 1))
+    plan = json.loads(write_plan(made), parse_float=Decimal)
+    (place,) = plan["papers"][0]["layouts"][0]["placements"]
+    assert {place["width"], place["height"]} == {Decimal("101.996875"), Decimal("127.79375")}
+    assert plan["format"] == "neat-sheaf.plan/1"
+
+
+def test_the_costs_of_a_plan_file_are_decimal_texts_that_add_up():
+    papers = [
+        letter("body", pack_price=Decimal("7.77"), pack_sheets=3),
+        letter("trim", pack_price=Decimal("1.01")),
+    ]
+    made = job([piece("Card", "4", "5"), piece("Tag", "2", "3", paper="trim")], papers, 7, fee=Decimal(3))
+    cost = plan_document(plan_job(made))["cost"]
+    for way in ("material_used", "sheets_opened", "cash_out"):
+        total = Decimal(cost["total"][way])
+        assert sum(Decimal(line[way]) for line in cost["lines"]) == total
+        assert 7 * Decimal(cost["per_kit"][way]) + Decimal(cost["residue"][way]) == total
+        assert Decimal(cost["margin"][way]) == 21 - total
+        assert (cost["seats_to_cover"][way] - 1) * 3 < total <= cost["seats_to_cover"][way] * 3
+
+
+def read(value, how):
+    """What a reader makes of a value, or the code of the fault it noted."""
+    faults = []
+    try:
+        return how(Node(value, "here", "in", faults))
+    except Faulty:
+        (fault,) = faults
+        assert fault.path.startswith("here")
+        assert fault.says
+        return fault.code
+
+
+@pytest.mark.parametrize(
+    ("value", "how", "result"),
+    [
+        ("  x ", Node.text, "x"), ("", Node.text, "empty"), (3, Node.text, "not-text"),
+        ("x" * 401, Node.text, "too-long"), (None, Node.text, "not-text"),
+        ("1 in", Node.length, 25_400_000), ("0", Node.length, 0), ("0", Node.size, "not-over-zero"),
+        (1, Node.length, "not-text"), (True, Node.length, "not-text"), ([], Node.size, "not-text"),
+        (3, Node.whole, 3), (-1, Node.whole, "out-of-range"), (True, Node.whole, "not-whole"),
+        (Decimal("3.0"), Node.whole, "not-whole"), ("3", Node.whole, "not-whole"),
+        ("11.40", Node.amount, Decimal("11.40")), (4, Node.amount, Decimal(4)),
+        ("-1", Node.amount, "out-of-range"), ("1e99", Node.amount, "out-of-range"),
+        ("Infinity", Node.amount, "out-of-range"), ("0.0000000001", Node.amount, "out-of-range"),
+        ({}, Node.amount, "not-a-number"), (False, Node.amount, "not-a-number"),
+        ("0", Node.positive, "not-over-zero"), ("0.5", Node.positive, Decimal("0.5")),
+        (True, Node.flag, True), ("true", Node.flag, "not-a-flag"), (1, Node.flag, "not-a-flag"),
+    ],
+)  # fmt: skip
+def test_each_reader_takes_what_it_should_and_names_what_it_should_not(value, how, result):
+    assert read(value, how) == result
+
+
+def test_a_list_keeps_its_good_items_and_notes_each_bad_one():
+    faults = []
+    node = Node(["1", "x", "2", 3], "sizes", "in", faults)
+    assert node.items(Node.length) == (25_400_000, 50_800_000)
+    assert [fault.path for fault in faults] == ["sizes[1]", "sizes[3]"]
+
+
+def test_a_list_is_bounded():
+    assert read(["1"] * 11, lambda node: node.items(Node.length, 10)) == "too-many"
+
+
+def test_a_key_that_is_nothing_like_any_other_is_answered_with_all_that_are_known():
+    faults = []
+    Node({"zzz": 1, "name": "x"}, "", "in", faults).object(["name"], ["paper"])
+    assert [(f.path, f.says) for f in faults] == [("zzz", "unknown key 'zzz'; known keys: name, paper")]
+
+
+def test_json_that_ends_too_soon_is_placed_by_line_and_column():
+    with pytest.raises(FileError, match=r"not JSON at line 2, column 8"):
+        load_json('{\n  "a": ')
+
+
+@given(st.recursive(st.none() | st.booleans() | st.integers() | st.text(max_size=5),
+                    lambda inner: st.lists(inner, max_size=4) | st.dictionaries(
+                        st.sampled_from(["format", "project", "papers", "class", "pieces", "name", "seats"]),
+                        inner, max_size=5), max_leaves=20))  # fmt: skip
+@settings(max_examples=100, deadline=None)
+def test_no_json_whatever_ends_in_anything_but_a_file_error(document):
+    with pytest.raises(FileError) as caught:
+        read_job(json.dumps(document))
+    assert caught.value.faults
