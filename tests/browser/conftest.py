@@ -85,7 +85,7 @@ class Page:
 
     def complaints(self) -> list[str]:
         """What the browser's console complained of, but for answers the tests ask for."""
-        expected = ("status of 4", "ERR_INTERNET_DISCONNECTED")
+        expected = ("status of 4", "ERR_INTERNET_DISCONNECTED", "ERR_BLOCKED_BY_CLIENT")
         return [
             entry["message"]
             for entry in self.driver.get_log("browser")

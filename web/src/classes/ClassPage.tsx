@@ -258,14 +258,14 @@ function Tabs(props: {
   const chosen = new Set((kitClass.colourways ?? []).flatMap((c) => Object.values(c.papers ?? {})))
   const tabs: { to: string; name: string; total: ReactNode; more: string; grave?: boolean }[] = [
     { to: 'kit', name: 'Kit', total: pieces, more: wrong ? counted(wrong, 'thing') + ' to look at' : 'pieces', grave: wrong > 0 },
-    { to: 'papers', name: 'Papers', total: chosen.size, more: buyPapers ? `buy ${buyPapers}` : 'none to buy' },
+    { to: 'papers', name: 'Papers', total: chosen.size, more: !plan ? 'not planned yet' : buyPapers ? `buy ${buyPapers}` : 'none to buy' },
     {
       to: 'sheets', name: 'Sheets', total: sheets ?? '–',
       more: !plan ? 'not planned yet' : proved ? 'proved fewest' : `at least ${plan.papers.reduce((s, p) => s + p.at_least, 0)}`,
       grave: !plan,
     },
-    { to: 'supplies', name: 'Supplies', total: plan ? plan.supplies.length : '–', more: buySupplies ? `buy ${buySupplies}` : 'none to buy' },
-    { to: 'cost', name: 'Cost', total: plan ? money(plan.cost.per_kit.sheets_opened, currency) : '–', more: 'a kit' },
+    { to: 'supplies', name: 'Supplies', total: plan ? plan.supplies.length : '–', more: !plan ? 'not planned yet' : buySupplies ? `buy ${buySupplies}` : 'none to buy' },
+    { to: 'cost', name: 'Cost', total: plan ? money(plan.cost.per_kit.sheets_opened, currency) : '–', more: plan ? 'a kit' : 'not planned yet' },
   ] // prettier-ignore
   return (
     <nav className={classes.tabs} aria-label="Parts of the class">
