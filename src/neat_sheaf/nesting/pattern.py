@@ -133,10 +133,34 @@ def without(node: Node, surplus: Counter[int]) -> Node:
 
 
 def gathered(node: Node, width: int, height: int) -> Node:
-    """The same pieces with waste at the far edges cut off first, in one strip as large as it can be.
+    """The same pieces pushed to the lower left, with waste in strips as large as they can be.
 
-    Never more cuts than before: two strips of waste side by side become one.
+    Never more cuts than before; with as many cuts, the largest offcut is never smaller.
     """
+    pushed = _pushed(node, width, height)
+
+    def merit(tree: Node) -> tuple[int, int]:
+        largest = max((r.width * r.height for r in offcuts(tree, width, height)), default=0)
+        return len(cuts(tree, width, height)), -largest
+
+    return min(_strips_first(pushed, width, height), pushed, key=merit)
+
+
+def _pushed(node: Node, width: int, height: int) -> Node:
+    """The tree mirrored wherever its waste lies before its pieces."""
+    if not isinstance(node, Split):
+        return node
+    first, second = Region(0, 0, width, height).parted(node)
+    one = _pushed(node.first, first.width, first.height)
+    two = _pushed(node.second, second.width, second.height)
+    if one is None and two is not None:
+        size = width if node.along is Side.WIDTH else height
+        return Split(node.along, Length(size - node.at), two, None)
+    return Split(node.along, node.at, one, two)
+
+
+def _strips_first(node: Node, width: int, height: int) -> Node:
+    """Waste common to a whole far edge is cut off first: two strips side by side become one."""
     if not isinstance(node, Split):
         return node
     sizes = {Side.WIDTH: width, Side.HEIGHT: height}
@@ -147,13 +171,13 @@ def gathered(node: Node, width: int, height: int) -> Node:
         at = sizes[along] - spare[along]
         rest = _shrunk(node, along, sizes[along], spare[along])
         inner = (at, height) if along is Side.WIDTH else (width, at)
-        return Split(along, Length(at), gathered(rest, *inner), None)
+        return Split(along, Length(at), _strips_first(rest, *inner), None)
     first, second = Region(0, 0, width, height).parted(node)
     return Split(
         node.along,
         node.at,
-        gathered(node.first, first.width, first.height),
-        gathered(node.second, second.width, second.height),
+        _strips_first(node.first, first.width, first.height),
+        _strips_first(node.second, second.width, second.height),
     )
 
 
