@@ -103,13 +103,9 @@ class Pricer:
         best = base.copy()
         # Cuts one way are closed in one pass; the passes alternate until neither gains.
         while True:
-            before = best
-            best = best.copy()
+            before = best.copy()
             _close(best, self._rest_x)
-            # Rows that lie together in memory close several times faster.
-            flipped = np.ascontiguousarray(best.T)
-            _close(flipped, self._rest_y)
-            best = np.ascontiguousarray(flipped.T)
+            _close(best.T, self._rest_y)
             if np.array_equal(before, best):
                 break
         self._values, self._base, self._base_way = best, base, way
