@@ -5,7 +5,7 @@ import { nmOf } from '../ui/length'
 import { Size } from '../ui/Length'
 import { useStudio } from '../ui/session'
 import { PRINT_WORDS, Swatch } from '../ui/Swatch'
-import { counted, money } from '../ui/words'
+import { counted, money, sumOf } from '../ui/words'
 import type { Sheaf } from './ClassPage'
 import classes from './ClassPage.module.css'
 import { withColourway, withPaper } from './draft'
@@ -159,7 +159,7 @@ function PaperShopping({ saved, paperOf }: Sheaf) {
   const { units, currency } = useStudio()
   const plan = saved.planned.plan
   if (!plan) return null
-  const total = plan.papers.reduce((sum, paper) => sum + Number(paper.cost), 0)
+  const total = sumOf(plan.papers.map((row) => row.cost))
   return (
     <section aria-labelledby="buy-papers" className={classes.later}>
       <h2 id="buy-papers">Sheets and packs</h2>
@@ -237,7 +237,7 @@ function PaperShopping({ saved, paperOf }: Sheaf) {
             <th colSpan={6} scope="row">
               Papers to pay now
             </th>
-            <td className="num">{money(total.toFixed(2), currency)}</td>
+            <td className="num">{money(total, currency)}</td>
           </tr>
         </tfoot>
       </table>

@@ -3,7 +3,7 @@ import type { Plan, Supply } from '../api/client'
 import { Length } from '../ui/Length'
 import { nmOf, type Units } from '../ui/length'
 import { useStudio } from '../ui/session'
-import { money } from '../ui/words'
+import { money, sumOf } from '../ui/words'
 import type { Sheaf } from './ClassPage'
 import classes from './ClassPage.module.css'
 import { kitsOf } from './draft'
@@ -11,7 +11,7 @@ import { kitsOf } from './draft'
 /** What the kits take of each supply, what is there, and what to buy. */
 export function SuppliesTab({ plan, project, supplyOf, draft }: Sheaf & { plan: Plan }) {
   const { units, currency } = useStudio()
-  const total = plan.supplies.reduce((sum, row) => sum + Number(row.cost), 0)
+  const total = sumOf(plan.supplies.map((row) => row.cost))
   if (plan.supplies.length === 0) {
     return (
       <section>
@@ -100,7 +100,7 @@ export function SuppliesTab({ plan, project, supplyOf, draft }: Sheaf & { plan: 
             <th colSpan={5} scope="row">
               Supplies to pay now
             </th>
-            <td className="num">{money(total.toFixed(2), currency)}</td>
+            <td className="num">{money(total, currency)}</td>
           </tr>
         </tfoot>
       </table>

@@ -1,5 +1,5 @@
 import { expect, test } from 'vitest'
-import { counted, daysAway, letterOf, money } from './words'
+import { counted, daysAway, letterOf, money, sumOf } from './words'
 
 test('a count has its noun, in the singular for one', () => {
   expect(counted(1, 'sheet')).toBe('1 sheet')
@@ -27,4 +27,12 @@ test('days are said as a person says them', () => {
     'yesterday',
     '47 days ago',
   ])
+})
+
+test('money is summed exactly in its own minor unit', () => {
+  expect(sumOf(['0.10', '0.20', '11.40'])).toBe('11.70')
+  expect(sumOf(['0.01', '0.02'])).toBe('0.03')
+  expect(sumOf(['300', '45'])).toBe('345')
+  expect(sumOf(['1.250', '0.005'])).toBe('1.255')
+  expect(sumOf([])).toBe('0')
 })

@@ -23,6 +23,19 @@ export function money(amount: string, currency: string): string {
   return sign ? `${minus}${sign}${number}` : `${minus}${number} ${currency}`
 }
 
+/** The exact sum of amounts of one currency, each a decimal text with the same decimals. */
+export function sumOf(amounts: string[]): string {
+  const digits = Math.max(0, ...amounts.map((amount) => amount.split('.')[1]?.length ?? 0))
+  const units = amounts.map((amount) => {
+    const [whole = '0', cents = ''] = amount.split('.')
+    return BigInt(whole + cents.padEnd(digits, '0'))
+  })
+  const total = units.reduce((sum, unit) => sum + unit, 0n)
+  if (digits === 0) return total.toString()
+  const text = total.toString().padStart(digits + 1, '0')
+  return `${text.slice(0, -digits)}.${text.slice(-digits)}`
+}
+
 /** A date such as Wed 2 December 2026. */
 export function dayOf(date: string): string {
   return new Date(`${date}T12:00:00`).toLocaleDateString('en-GB', {
