@@ -21,10 +21,12 @@ def test_from_the_bench_to_the_sheets_and_every_number_moves_with_the_seats(page
     page.press("+")
     page.says("+1 kit", "main")
     page.says("17 kits", "main")
+    page.says("36 proved fewest", "main")
     assert page.tab("Sheets") == "Sheets 36 proved fewest"
     assert page.tab("Cost") != before["Cost"]
     page.press("-")
     page.says("−1 kit", "main")
+    page.says("35 proved fewest", "main")
     assert {name: page.tab(name) for name in before} == before
 
     page.driver.find_element(By.PARTIAL_LINK_TEXT, "Sheets").click()

@@ -64,7 +64,7 @@ def test_another_style_of_cutting_is_planned_and_kept(page, paper_room):
     page.says("No sheet holds pieces of two kits")
     page.says("straight cuts would still need at least")
     page.until(lambda d: KitClass.objects.get(pk=kit_class.pk).style == "kit-per-sheet")
-    assert int(page.tab("Sheets").split()[1]) > 35
+    page.until(lambda d: int(page.tab("Sheets").split()[1]) > 35)
 
 
 def test_a_piece_too_large_for_its_paper_is_said_where_the_sheets_would_be(page, paper_room):
