@@ -2,12 +2,15 @@
 
 from __future__ import annotations
 
+import contextlib
 import fcntl
 import os
 import secrets
 import signal
+import socket
 import subprocess
 import sys
+import time
 from pathlib import Path
 from typing import IO
 
@@ -37,6 +40,17 @@ def _only_one(folder: Path) -> IO[str]:
         where = lock.read().strip() or "another terminal"
         raise SystemExit(f"Neat Sheaf is running already, at {where}. Stop it there first.") from None
     return lock
+
+
+def _until_it_answers(server: subprocess.Popen[bytes], port: int) -> None:
+    """Wait until the server takes connections, so that the printed address works at once."""
+    for _ in range(300):
+        if server.poll() is not None:
+            raise SystemExit("The server did not start; what it said stands above.")
+        with contextlib.suppress(OSError), socket.create_connection(("127.0.0.1", port), timeout=1):
+            return
+        time.sleep(0.1)
+    raise SystemExit("The server did not answer within half a minute.")
 
 
 def main() -> int:
@@ -77,6 +91,7 @@ def main() -> int:
             ],
             env=environment, cwd=CHECKOUT, start_new_session=True,
         )  # fmt: skip
+        _until_it_answers(server, port)
         print(f"\n  Neat Sheaf is at  http://127.0.0.1:{port}")
         print(f"  sign in as        demo / {environment['NEAT_SHEAF_DEMO_PASSWORD']}")
         print(f"  its data is in    {folder}\n  Ctrl-C stops it; nothing is lost.\n", flush=True)

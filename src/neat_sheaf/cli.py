@@ -72,9 +72,11 @@ def _text(path: Path) -> str:
 
 
 def _check(job: Job) -> int:
-    found = check_project(job.project, job.units)
+    found = check_project(job.project, job.units, job.habits, job.papers_by_role, job.supplies)
     for finding in found:
         print(f"{finding.level}: {finding.where}: {finding.says} [{finding.code}]")
+        if finding.mend is not None:
+            print(f"  mend: {finding.mend.says}")
     if not found:
         print("Nothing to say: it should go together.")
     return CANNOT_PLAN if any(f.level is Level.ERROR for f in found) else 0

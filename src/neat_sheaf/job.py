@@ -6,8 +6,9 @@ from dataclasses import dataclass, field
 from decimal import Decimal
 from enum import StrEnum
 
+from neat_sheaf.habits import USUAL_HABITS, Habits
 from neat_sheaf.length import Length, Unit, inches
-from neat_sheaf.project import Piece, Project
+from neat_sheaf.project import NO_LENGTH, Piece, Project
 
 __all__ = [
     "Class",
@@ -60,7 +61,10 @@ class Offcut:
 
 @dataclass(frozen=True, slots=True)
 class Paper:
-    """A paper and what of it is to hand. Prices are in whole currency units (Decimal)."""
+    """A paper and what of it is to hand. Prices are in whole currency units (Decimal).
+
+    ``caliper`` is its thickness in nm, 0 where nobody measured it.
+    """
 
     id: str
     name: str
@@ -72,6 +76,7 @@ class Paper:
     pack_price: Decimal | None = None
     on_hand: int = 0
     offcuts: tuple[Offcut, ...] = ()
+    caliper: Length = NO_LENGTH
 
 
 @dataclass(frozen=True, slots=True)
@@ -137,6 +142,16 @@ class Job:
     cutting: Cutting = Cutting()
     units: Unit = "in"
     currency: str = "EUR"
+    habits: Habits = USUAL_HABITS
+
+    @property
+    def papers_by_role(self) -> dict[str, tuple[Paper, ...]]:
+        """The papers that the colourways choose for each role."""
+        chosen: dict[str, dict[str, Paper]] = {}
+        for colourway in self.klass.colourways:
+            for role, paper in colourway.papers.items():
+                chosen.setdefault(role, {})[paper] = self.paper(paper)
+        return {role: tuple(papers.values()) for role, papers in chosen.items()}
 
     def paper(self, paper_id: str) -> Paper:
         """The paper of that id; KeyError where there is none."""

@@ -58,7 +58,7 @@ def plan_job(job: Job) -> Plan:
         paper_totals=tuple(totals),
         supplies=tuple(supplies),
         cost=cost(job, totals, supplies),
-        findings=tuple(check_project(job.project, job.units)),
+        findings=tuple(check_project(job.project, job.units, job.habits, job.papers_by_role, job.supplies)),
     )
 
 

@@ -6,27 +6,34 @@ from dataclasses import dataclass
 from decimal import Decimal
 from enum import StrEnum
 
+from neat_sheaf.assembly import Content, Step
 from neat_sheaf.length import Length
 
 __all__ = [
+    "NO_LENGTH",
     "Corner",
     "CornerCut",
     "CornerShape",
     "Cut",
     "Diagonal",
+    "Edge",
+    "Face",
     "Fit",
     "FitKind",
+    "Fold",
     "Hole",
     "Line",
     "MatOf",
+    "Override",
     "Panel",
     "Piece",
+    "Portion",
     "Project",
     "Side",
     "SupplyUse",
     "Tab",
+    "Variant",
 ]
-
 
 NO_LENGTH = Length(0)
 
@@ -63,10 +70,42 @@ class CornerShape(StrEnum):
     NOTCH = "notch"
 
 
+class Fold(StrEnum):
+    """Which way a score folds, seen from the printed side: towards the eye, or away from it."""
+
+    VALLEY = "valley"
+    MOUNTAIN = "mountain"
+
+
+class Edge(StrEnum):
+    """A side of a piece as it lies with its print up."""
+
+    TOP = "top"
+    BOTTOM = "bottom"
+    LEFT = "left"
+    RIGHT = "right"
+
+
+class Portion(StrEnum):
+    """How much of a punched or die-cut whole one piece is."""
+
+    WHOLE = "whole"
+    THREE_QUARTERS = "three-quarters"
+    HALF = "half"
+    QUARTER = "quarter"
+
+    @property
+    def quarters(self) -> int:
+        """The portion in quarters, 1 to 4."""
+        return {"whole": 4, "three-quarters": 3, "half": 2, "quarter": 1}[self.value]
+
+
 class FitKind(StrEnum):
-    """Two pieces of which the outer must clear the inner."""
+    """Two pieces of which the outer must clear the inner, or that share a panel's length."""
 
     LID = "lid"
+    SLEEVE = "sleeve"
+    SHARED = "shared"
 
 
 @dataclass(frozen=True, slots=True)
@@ -74,12 +113,15 @@ class Line:
     """A score or slit across the piece at ``at`` along ``along``.
 
     ``start`` and ``end`` shorten it, measured along the other side; None is the edge.
+    ``relief`` is the width of the wedge taken off on both sides of a slit, 0 for a straight one.
     """
 
     along: Side
     at: Length
     start: Length | None = None
     end: Length | None = None
+    fold: Fold = Fold.VALLEY
+    relief: Length = NO_LENGTH
 
     @property
     def full(self) -> bool:
@@ -93,6 +135,7 @@ class Diagonal:
 
     start: tuple[Length, Length]
     end: tuple[Length, Length]
+    fold: Fold = Fold.VALLEY
 
 
 @dataclass(frozen=True, slots=True)
@@ -130,6 +173,18 @@ class Tab:
 
 
 @dataclass(frozen=True, slots=True)
+class Face:
+    """A panel that is seen on the finished thing.
+
+    ``up`` is the side of the piece that points up there; panels of one ``name`` are seen as one.
+    """
+
+    panel: Panel
+    up: Edge = Edge.TOP
+    name: str = ""
+
+
+@dataclass(frozen=True, slots=True)
 class MatOf:
     """The panel a mat is glued onto."""
 
@@ -139,7 +194,11 @@ class MatOf:
 
 @dataclass(frozen=True, slots=True)
 class Piece:
-    """One line of the list. ``paper`` is a role; ``width`` runs across the print."""
+    """One line of the list. ``paper`` is a role; ``width`` runs across the print.
+
+    ``scrap``: it may come from what is left over. ``matched`` names the set of pieces that are
+    cut as one block, in the order of their panels, so that the print runs on.
+    """
 
     name: str
     paper: str
@@ -156,6 +215,10 @@ class Piece:
     cut: Cut = Cut.TRIM
     margin: Length = NO_LENGTH
     mat_of: MatOf | None = None
+    faces: tuple[Face, ...] = ()
+    portion: Portion = Portion.WHOLE
+    scrap: bool = False
+    matched: str = ""
 
     @property
     def rough_width(self) -> Length:
@@ -173,7 +236,7 @@ class Piece:
 
 @dataclass(frozen=True, slots=True)
 class Fit:
-    """``outer`` must clear ``inner``, both named as in the list."""
+    """``outer`` must clear (or share a panel's length with) ``inner``, named as in the list."""
 
     kind: FitKind
     outer: str
@@ -185,13 +248,16 @@ class SupplyUse:
     """What one kit takes of a supply.
 
     ``count`` for a supply counted or measured out (each, ml); ``length`` (nm, all of it
-    together) for one sold by length, taken as ``cuts`` equal lengths.
+    together) for one sold by length, taken as ``cuts`` equal lengths. A tie has a ``girth`` to
+    go around and what its ``bow`` takes besides (nm).
     """
 
     supply: str
     count: Decimal | None = None
     length: Length | None = None
     cuts: int = 1
+    girth: Length | None = None
+    bow: Length | None = None
 
     @property
     def cut_length(self) -> Length:
@@ -202,13 +268,34 @@ class SupplyUse:
 
 
 @dataclass(frozen=True, slots=True)
+class Override:
+    """One named number of one piece as a sister version has it (``variants`` knows the names)."""
+
+    piece: str
+    number: str
+    value: Length
+
+
+@dataclass(frozen=True, slots=True)
+class Variant:
+    """A sister version: the same list but for these numbers."""
+
+    name: str
+    numbers: tuple[Override, ...] = ()
+
+
+@dataclass(frozen=True, slots=True)
 class Project:
-    """One project's cut-and-score list."""
+    """One project's cut-and-score list, how it is put together and what goes inside."""
 
     name: str
     pieces: tuple[Piece, ...]
     fits: tuple[Fit, ...] = ()
     supplies: tuple[SupplyUse, ...] = ()
+    tools: tuple[str, ...] = ()
+    steps: tuple[Step, ...] = ()
+    contents: tuple[Content, ...] = ()
+    variants: tuple[Variant, ...] = ()
 
     @property
     def roles(self) -> tuple[str, ...]:

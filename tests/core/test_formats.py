@@ -1,15 +1,18 @@
 """Formats: any piece there can be goes out and comes back; readers say what they were given."""
 
 import json
+from dataclasses import replace
 from decimal import Decimal
 
 import pytest
 from hypothesis import given, settings
 from hypothesis import strategies as st
 
+from neat_sheaf.assembly import Caution, Content, Step, When
 from neat_sheaf.formats.job_file import read_job, write_job
 from neat_sheaf.formats.plan_file import plan_document, write_plan
 from neat_sheaf.formats.reading import Faulty, FileError, Node, load_json
+from neat_sheaf.habits import Habits, Scoring
 from neat_sheaf.job import Class, Colourway, Cutting, Job, Paper, Style, Supply, SupplyUnit
 from neat_sheaf.length import Length
 from neat_sheaf.plan import plan_job
@@ -19,24 +22,32 @@ from neat_sheaf.project import (
     CornerShape,
     Cut,
     Diagonal,
+    Edge,
+    Face,
     Fit,
     FitKind,
+    Fold,
     Hole,
     Line,
     MatOf,
+    Override,
     Panel,
     Piece,
+    Portion,
     Project,
     Side,
     SupplyUse,
     Tab,
+    Variant,
 )
+from neat_sheaf.variants import numbers_of
 
 from .building import job, letter, piece
 
 LENGTHS = st.integers(0, 400_000_000).map(Length)
 SIZES = st.integers(1, 400_000_000).map(Length)
 NAMES = st.text("abcdefghij ÄÖéß½#'", min_size=1, max_size=12).map(str.strip).filter(bool)
+FOLDS = st.sampled_from(Fold)
 PANELS = st.builds(Panel, st.integers(1, 9), st.integers(1, 9))
 
 
@@ -45,13 +56,13 @@ def lines(draw):
     start, end = draw(st.one_of(st.none(), LENGTHS)), draw(st.one_of(st.none(), LENGTHS))
     if start is not None and end is not None and start >= end:
         start = None
-    return Line(draw(st.sampled_from(Side)), draw(LENGTHS), start, end)
+    return Line(draw(st.sampled_from(Side)), draw(LENGTHS), start, end, draw(FOLDS), draw(LENGTHS))
 
 
 @st.composite
 def pieces(draw, name):
     def some(of):
-        return tuple(draw(st.lists(of, max_size=3)))
+        return tuple(draw(st.lists(of, max_size=2)))
 
     point = st.tuples(LENGTHS, LENGTHS)
     return Piece(
@@ -61,7 +72,7 @@ def pieces(draw, name):
         width=draw(SIZES),
         height=draw(SIZES),
         scores=some(lines()),
-        diagonals=some(st.builds(Diagonal, point, point)),
+        diagonals=some(st.builds(Diagonal, point, point, FOLDS)),
         slits=some(lines()),
         holes=some(st.builds(Hole, LENGTHS, LENGTHS, SIZES)),
         corners=some(st.builds(CornerCut, st.sampled_from(Corner), st.sampled_from(CornerShape), SIZES)),
@@ -70,6 +81,40 @@ def pieces(draw, name):
         cut=draw(st.sampled_from(Cut)),
         margin=draw(LENGTHS),
         mat_of=draw(st.one_of(st.none(), st.builds(MatOf, NAMES, PANELS))),
+        faces=some(st.builds(Face, PANELS, st.sampled_from(Edge), st.one_of(st.just(""), NAMES))),
+        portion=draw(st.sampled_from(Portion)),
+        scrap=draw(st.booleans()),
+        matched=draw(st.one_of(st.just(""), NAMES)),
+    )
+
+
+MINUTES = st.one_of(st.none(), st.integers(0, 5_000).map(lambda n: Decimal(n) / 100))
+
+
+@st.composite
+def assembled(draw, listed, supplies):
+    """A project of these pieces with steps, contents and a sister version."""
+    names = st.lists(st.sampled_from([p.name for p in listed]), max_size=2).map(tuple)
+    steps = st.builds(
+        Step, NAMES, names, st.one_of(st.just(""), NAMES), MINUTES, st.sampled_from(When),
+        st.lists(st.sampled_from(Caution), max_size=2).map(tuple),
+        st.lists(st.sampled_from(supplies), max_size=2).map(tuple),
+    )  # fmt: skip
+    contents = st.builds(Content, NAMES, SIZES, SIZES, SIZES, NAMES, st.booleans())
+    numbers = [(p.name, number) for p in listed for number in numbers_of(p)]
+    overrides = st.tuples(st.sampled_from(numbers), SIZES).map(lambda found: Override(*found[0], found[1]))
+    variants = st.lists(
+        st.builds(Variant, NAMES, st.lists(overrides, max_size=3).map(tuple)),
+        max_size=2,
+        unique_by=lambda v: v.name,
+    )
+    return Project(
+        draw(NAMES),
+        listed,
+        tools=tuple(draw(st.lists(NAMES, max_size=2))),
+        steps=tuple(draw(st.lists(steps, max_size=2))),
+        contents=tuple(draw(st.lists(contents, max_size=2))),
+        variants=tuple(draw(variants)),
     )
 
 
@@ -79,12 +124,15 @@ def whole_jobs(draw):
     listed = tuple(draw(pieces(name)) for name in names)
     fits = (Fit(FitKind.LID, names[0], names[-1]),) if draw(st.booleans()) else ()
     cut = draw(SIZES)
-    uses = (SupplyUse("ribbon", length=Length(3 * cut), cuts=3), SupplyUse("glue", count=Decimal("1.5")))
+    tie = SupplyUse("ribbon", None, Length(3 * cut), 3, draw(st.one_of(st.none(), SIZES)), draw(LENGTHS))
+    uses = (tie, SupplyUse("glue", count=Decimal("1.5")))
     supplies = (
         Supply("ribbon", "Ribbon", SupplyUnit.LENGTH, Decimal(4 * cut), None, Decimal(cut), False),
         Supply("glue", "Glue", SupplyUnit.ML, Decimal("50"), Decimal("4.10")),
     )
-    papers = tuple(Paper(name, f"Paper {name}", draw(SIZES), draw(SIZES)) for name in ("a", "b"))
+    papers = tuple(
+        Paper(name, f"Paper {name}", draw(SIZES), draw(SIZES), caliper=draw(LENGTHS)) for name in ("a", "b")
+    )
     colourways = (
         Colourway("X", 3, {"body": "a", "print": "b"}),
         Colourway("Y", 2, {"body": "b", "print": "b"}),
@@ -96,7 +144,9 @@ def whole_jobs(draw):
     cutting = Cutting(draw(st.sampled_from(Style)), draw(st.integers(1, 9)), (draw(SIZES), draw(SIZES)))
     klass = Class(3, 1, 1, draw(st.sampled_from([None, Decimal("18.00")])), colourways)
     units = draw(st.sampled_from(["in", "cm", "mm"]))
-    return Job(Project(draw(NAMES), listed, fits, uses), papers, supplies, klass, cutting, units, "GBP")
+    project = replace(draw(assembled(listed, ["ribbon", "glue"])), fits=fits, supplies=uses)
+    habits = Habits(draw(st.sampled_from(Scoring)), draw(SIZES), draw(SIZES), draw(SIZES), draw(LENGTHS))
+    return Job(project, papers, supplies, klass, cutting, units, "GBP", habits)
 
 
 @given(whole_jobs())

@@ -199,5 +199,5 @@ def test_a_file_beyond_all_reason_is_not_read():
 
 def test_the_document_is_in_the_published_order():
     assert list(job_document(read_job(text(JOB)))) == [
-        "format", "units", "currency", "project", "papers", "supplies", "class", "cutting",
+        "format", "units", "currency", "project", "papers", "supplies", "class", "cutting", "habits",
     ]  # fmt: skip

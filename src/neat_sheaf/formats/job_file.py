@@ -12,6 +12,7 @@ from typing import Any
 from neat_sheaf.errors import Fault
 from neat_sheaf.formats.project_part import project_document, read_project
 from neat_sheaf.formats.reading import Faulty, FileError, Node, load_json
+from neat_sheaf.habits import USUAL_HABITS, Habits, LidFeel, Scoring
 from neat_sheaf.job import (
     Class,
     Colourway,
@@ -25,6 +26,8 @@ from neat_sheaf.job import (
     SupplyUnit,
 )
 from neat_sheaf.length import Length, Unit, write_length
+from neat_sheaf.project import Project
+from neat_sheaf.variants import UnknownNumberError, variant_of
 
 __all__ = ["FORMAT", "job_document", "read_job", "write_job"]
 
@@ -54,7 +57,9 @@ def read_job(text: str) -> Job:
 
 
 def _read_root(root: Node) -> Job:
-    root.object(["format", "project", "papers", "class"], ["units", "currency", "supplies", "cutting"])
+    root.object(
+        ["format", "project", "papers", "class"], ["units", "currency", "supplies", "cutting", "habits"]
+    )
     if root.value["format"] != FORMAT:
         raise root.key("format").fault("wrong-format", f'wants "{FORMAT}"')
     units = _UNITS[root.take("units", lambda n: n.choice(_Units), _Units.IN)]
@@ -71,7 +76,34 @@ def _read_root(root: Node) -> Job:
     known = set(_written(root.value, "papers", "id"))
     klass = _class(root.key("class"), roles, known)
     cutting = root.take("cutting", _cutting, Cutting())
-    return Job(project, papers, supplies, klass, cutting, units, currency)
+    habits = root.take("habits", _habits, USUAL_HABITS)
+    return Job(_version(root, project), papers, supplies, klass, cutting, units, currency, habits)
+
+
+def _version(root: Node, project: Project) -> Project:
+    """The sister version that the class teaches; the list itself where none is named."""
+    klass = root.key("class")
+    if not isinstance(klass.value, dict) or not klass.has("version"):
+        return project
+    node = klass.key("version")
+    try:
+        return variant_of(project, node.text())
+    except UnknownNumberError as error:
+        names = ", ".join(v.name for v in project.variants) or "none"
+        raise node.fault("unknown-version", f"{error}; versions there are: {names}") from error
+
+
+def _habits(node: Node) -> Habits:
+    node.object((), ["scoring", "groove", "plate", "tape", "border", "lid"])
+    usual = USUAL_HABITS
+    return Habits(
+        scoring=node.take("scoring", lambda n: n.choice(Scoring), usual.scoring),
+        groove=node.take("groove", Node.size, usual.groove),
+        plate=node.take("plate", Node.size, usual.plate),
+        tape=node.take("tape", Node.size, usual.tape),
+        border=node.take("border", Node.length, usual.border),
+        lid=node.take("lid", lambda n: n.choice(LidFeel), usual.lid),
+    )
 
 
 def _currency(node: Node) -> str:
@@ -92,7 +124,7 @@ def _unique(node: Node, names: Iterable[str], key: str) -> None:
 def _paper(node: Node) -> Paper:
     node.object(
         ["id", "width", "height"],
-        ["name", "kind", "print", "pack_sheets", "pack_price", "on_hand", "offcuts"],
+        ["name", "kind", "print", "pack_sheets", "pack_price", "on_hand", "offcuts", "caliper"],
     )
     paper_id = node.key("id").text()
     return Paper(
@@ -106,6 +138,7 @@ def _paper(node: Node) -> Paper:
         pack_price=node.take("pack_price", _price, None),
         on_hand=node.take("on_hand", Node.whole, 0),
         offcuts=node.list_at("offcuts", _offcut),
+        caliper=node.take("caliper", Node.length, Length(0)),
     )
 
 
@@ -149,7 +182,7 @@ def _written(parent: Any, key: str, field: str) -> tuple[str, ...]:
 
 
 def _class(node: Node, roles: tuple[str, ...], known: set[str]) -> Class:
-    node.object(["seats"], ["samples", "spares", "fee", "colourways"])
+    node.object(["seats"], ["samples", "spares", "fee", "colourways", "version"])
     klass = Class(
         seats=node.key("seats").whole(0, 100_000),
         samples=node.take("samples", lambda n: n.whole(0, 10_000), 0),
@@ -245,6 +278,14 @@ def job_document(job: Job) -> dict[str, Any]:
             "sheets_at_once": job.cutting.sheets_at_once,
             "keep_offcut": " x ".join(write_length(side, units) for side in job.cutting.keep_offcut),
         },
+        "habits": {
+            "scoring": job.habits.scoring.value,
+            "groove": write_length(job.habits.groove, units),
+            "plate": write_length(job.habits.plate, units),
+            "tape": write_length(job.habits.tape, units),
+            "border": write_length(job.habits.border, units),
+            "lid": job.habits.lid.value,
+        },
     }
 
 
@@ -256,6 +297,7 @@ def _paper_document(paper: Paper, units: Unit) -> dict[str, Any]:
         "width": write_length(paper.width, units),
         "height": write_length(paper.height, units),
         "print": paper.print.value,
+        **({"caliper": write_length(paper.caliper, units)} if paper.caliper else {}),
         "pack_sheets": paper.pack_sheets,
         **({} if paper.pack_price is None else {"pack_price": str(paper.pack_price)}),
         "on_hand": paper.on_hand,

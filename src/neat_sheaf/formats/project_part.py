@@ -3,8 +3,10 @@
 from __future__ import annotations
 
 from collections.abc import Collection, Mapping
+from dataclasses import replace
 from typing import Any
 
+from neat_sheaf.formats.assembly_part import content_document, read_content, read_step, step_document
 from neat_sheaf.formats.reading import Faulty, Node
 from neat_sheaf.job import Supply, SupplyUnit
 from neat_sheaf.length import Length, Unit, write_length
@@ -14,24 +16,31 @@ from neat_sheaf.project import (
     CornerShape,
     Cut,
     Diagonal,
+    Edge,
+    Face,
     Fit,
     FitKind,
+    Fold,
     Hole,
     Line,
     MatOf,
+    Override,
     Panel,
     Piece,
+    Portion,
     Project,
     Side,
     SupplyUse,
     Tab,
+    Variant,
 )
+from neat_sheaf.variants import UnknownNumberError, with_number
 
 __all__ = ["PIECE_KEYS", "project_document", "read_project"]
 
 PIECE_KEYS = (
     "name", "paper", "per_kit", "width", "height", "scores", "slits", "holes", "corners",
-    "tabs", "follows_print", "cut", "margin", "mat_of",
+    "tabs", "follows_print", "cut", "margin", "mat_of", "faces", "portion", "scrap", "matched",
 )  # fmt: skip
 _REQUIRED = ("name", "paper", "width", "height")
 MOST_PIECES = 500
@@ -44,7 +53,7 @@ def read_project(
 
     ``faulty_supplies`` are named in the file but could not be read; using one is no new fault.
     """
-    node.object(["name", "pieces"], ["fits", "supplies"])
+    node.object(["name", "pieces"], ["fits", "supplies", "tools", "steps", "contents", "variants"])
     pieces = node.list_at("pieces", _piece, MOST_PIECES)
     names: set[str] = set()
     for number, raw in enumerate(node.value["pieces"] if isinstance(node.value["pieces"], list) else []):
@@ -59,7 +68,42 @@ def read_project(
         pieces=pieces,
         fits=node.list_at("fits", lambda f: _fit(f, names)),
         supplies=node.list_at("supplies", lambda u: _use(u, supplies, faulty_supplies)),
+        tools=node.list_at("tools", Node.text, 100),
+        steps=node.list_at("steps", lambda s: read_step(s, supplies, faulty_supplies), 200),
+        contents=node.list_at("contents", read_content, 100),
+        variants=_variants(node, pieces),
     )
+
+
+def _variants(node: Node, pieces: tuple[Piece, ...]) -> tuple[Variant, ...]:
+    by_name = {piece.name: piece for piece in pieces}
+    found = node.list_at("variants", lambda v: _variant(v, by_name), 30)
+    for number, variant in enumerate(found):
+        if variant.name in [other.name for other in found[:number]]:
+            here = node.key("variants").under(f"[{number}].name", variant.name)
+            here.fault("doubled", f"another version is called '{variant.name}'; give this one its own name")
+    return found
+
+
+def _variant(node: Node, pieces: Mapping[str, Piece]) -> Variant:
+    node.object(["name"], ["numbers"])
+    return Variant(node.key("name").text(), node.list_at("numbers", lambda n: _override(n, pieces)))
+
+
+def _override(node: Node, pieces: Mapping[str, Piece]) -> Override:
+    node.object(["piece", "number", "value"])
+    change = Override(node.key("piece").text(), node.key("number").text(), node.key("value").length())
+    piece = pieces.get(change.piece)
+    if piece is None:
+        says = f"there is no piece called '{change.piece}'"
+        raise node.key("piece").fault("unknown-piece", says)
+    try:
+        with_number(piece, change.number, change.value)
+    except UnknownNumberError as error:
+        raise node.key("number").fault(error.code, str(error)) from error
+    if change.number in ("width", "height") and change.value <= 0:
+        raise node.key("value").fault("not-over-zero", "must be over zero")
+    return change
 
 
 def _piece(node: Node) -> Piece:
@@ -89,24 +133,39 @@ def _piece(node: Node) -> Piece:
         cut=node.take("cut", lambda n: n.choice(Cut), Cut.TRIM),
         margin=node.take("margin", Node.length, Length(0)),
         mat_of=node.take("mat_of", _mat_of, None),
+        faces=node.list_at("faces", _face),
+        portion=node.take("portion", lambda n: n.choice(Portion), Portion.WHOLE),
+        scrap=node.take("scrap", Node.flag, False),
+        matched=node.take("matched", Node.text, ""),
     )
+
+
+def _face(node: Node) -> Face:
+    node.object(["column", "row"], ["up", "name"])
+    up = node.take("up", lambda n: n.choice(Edge), Edge.TOP)
+    return Face(_panel(node), up, node.take("name", Node.text, ""))
 
 
 def _score(node: Node) -> list[Line] | Diagonal:
     if isinstance(node.value, dict) and "along" not in node.value and "at" not in node.value:
-        node.object(["from", "to"])
-        return Diagonal(_point(node.key("from")), _point(node.key("to")))
+        node.object(["from", "to"], ["fold"])
+        return Diagonal(_point(node.key("from")), _point(node.key("to")), _fold(node))
     return _lines(node)
 
 
+def _fold(node: Node) -> Fold:
+    return node.take("fold", lambda n: n.choice(Fold), Fold.VALLEY)
+
+
 def _lines(node: Node) -> list[Line]:
-    node.object(["along", "at"], ["from", "to"])
+    node.object(["along", "at"], ["from", "to", "fold", "relief"])
     along = node.key("along").choice(Side)
     start = node.take("from", _maybe_length, None)
     end = node.take("to", _maybe_length, None)
     if start is not None and end is not None and start >= end:
         raise node.key("to").fault("out-of-order", "'to' must be beyond 'from'")
-    return [Line(along, at, start, end) for at in node.key("at").items(Node.length)]
+    fold, relief = _fold(node), node.take("relief", Node.length, Length(0))
+    return [Line(along, at, start, end, fold, relief) for at in node.key("at").items(Node.length)]
 
 
 def _maybe_length(node: Node) -> Length | None:
@@ -160,7 +219,7 @@ def _fit(node: Node, names: set[str]) -> Fit:
 
 
 def _use(node: Node, supplies: Mapping[str, Supply], faulty: Collection[str]) -> SupplyUse:
-    node.object(["supply", "per_kit"], ["cuts"])
+    node.object(["supply", "per_kit"], ["cuts", "girth", "bow"])
     name = node.key("supply").text()
     supply = supplies.get(name)
     if name in faulty:
@@ -174,7 +233,8 @@ def _use(node: Node, supplies: Mapping[str, Supply], faulty: Collection[str]) ->
     length = per_kit.size()
     if length % cuts:
         raise per_kit.fault("not-exact", f"{length} nm does not part into {cuts} equal lengths")
-    return SupplyUse(name, length=length, cuts=cuts)
+    girth, bow = node.take("girth", Node.size, None), node.take("bow", Node.length, None)
+    return SupplyUse(name, length=length, cuts=cuts, girth=girth, bow=bow)
 
 
 def project_document(project: Project, units: Unit) -> dict[str, Any]:
@@ -184,12 +244,31 @@ def project_document(project: Project, units: Unit) -> dict[str, Any]:
         "pieces": [_piece_document(piece, units) for piece in project.pieces],
         "fits": [{"kind": f.kind.value, "outer": f.outer, "inner": f.inner} for f in project.fits],
         "supplies": [_use_document(use, units) for use in project.supplies],
+        "tools": list(project.tools),
+        "steps": [step_document(step) for step in project.steps],
+        "contents": [content_document(content, units) for content in project.contents],
+        "variants": [
+            {
+                "name": v.name,
+                "numbers": [
+                    {"piece": o.piece, "number": o.number, "value": write_length(o.value, units)}
+                    for o in v.numbers
+                ],
+            }
+            for v in project.variants
+        ],
     }
 
 
 def _use_document(use: SupplyUse, units: Unit) -> dict[str, Any]:
     if use.length is not None:
-        return {"supply": use.supply, "per_kit": write_length(use.length, units), "cuts": use.cuts}
+        document: dict[str, Any] = {
+            "supply": use.supply, "per_kit": write_length(use.length, units), "cuts": use.cuts,
+        }  # fmt: skip
+        for key, length in (("girth", use.girth), ("bow", use.bow)):
+            if length is not None:
+                document[key] = write_length(length, units)
+        return document
     return {"supply": use.supply, "per_kit": format(use.count or 0, "f"), "cuts": use.cuts}
 
 
@@ -209,18 +288,38 @@ def _piece_document(piece: Piece, units: Unit) -> dict[str, Any]:
     scores = _line_groups(piece.scores, units)
     for diagonal in piece.diagonals:
         ends = {"from": diagonal.start, "to": diagonal.end}
-        scores.append({key: [said(x), said(y)] for key, (x, y) in ends.items()})
+        group: dict[str, Any] = {key: [said(x), said(y)] for key, (x, y) in ends.items()}
+        if diagonal.fold is not Fold.VALLEY:
+            group["fold"] = diagonal.fold.value
+        scores.append(group)
     slits = _line_groups(piece.slits, units)
     holes = [{"x": said(h.x), "y": said(h.y), "diameter": said(h.diameter)} for h in piece.holes]
     corners = [{"at": [c.corner.value], "shape": c.shape.value, "size": said(c.size)} for c in piece.corners]
     tabs = [{"column": t.panel.column, "row": t.panel.row, "runs": t.runs} for t in piece.tabs]
-    lists = {"scores": scores, "slits": slits, "holes": holes, "corners": corners, "tabs": tabs}
+    faces = [
+        {
+            "column": f.panel.column,
+            "row": f.panel.row,
+            "up": f.up.value,
+            **({"name": f.name} if f.name else {}),
+        }
+        for f in piece.faces
+    ]
+    lists = {
+        "scores": scores, "slits": slits, "holes": holes, "corners": corners, "tabs": tabs, "faces": faces,
+    }  # fmt: skip
     document |= {key: value for key, value in lists.items() if value}
     if piece.margin:
         document["margin"] = said(piece.margin)
     if piece.mat_of is not None:
         panel = piece.mat_of.panel
         document["mat_of"] = {"piece": piece.mat_of.piece, "column": panel.column, "row": panel.row}
+    if piece.portion is not Portion.WHOLE:
+        document["portion"] = piece.portion.value
+    if piece.scrap:
+        document["scrap"] = True
+    if piece.matched:
+        document["matched"] = piece.matched
     return document
 
 
@@ -230,7 +329,7 @@ def _line_groups(lines: tuple[Line, ...], units: Unit) -> list[dict[str, Any]]:
     for line in lines:
         if groups:
             like = groups[-1][0]
-            if (like.along, like.start, like.end) == (line.along, line.start, line.end):
+            if like == replace(line, at=like.at):
                 groups[-1][1].append(line.at)
                 continue
         groups.append((line, [line.at]))
@@ -244,5 +343,9 @@ def _line_groups(lines: tuple[Line, ...], units: Unit) -> list[dict[str, Any]]:
             group["from"] = write_length(like.start, units)
         if like.end is not None:
             group["to"] = write_length(like.end, units)
+        if like.fold is not Fold.VALLEY:
+            group["fold"] = like.fold.value
+        if like.relief:
+            group["relief"] = write_length(like.relief, units)
         documents.append(group)
     return documents

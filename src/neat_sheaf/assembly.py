@@ -1,0 +1,85 @@
+"""Putting it together: the steps in order, their tools and cautions, and what goes inside."""
+
+from __future__ import annotations
+
+from dataclasses import dataclass
+from decimal import Decimal
+from enum import StrEnum
+
+from neat_sheaf.length import Length
+
+__all__ = ["CAUTION_SAYS", "Caution", "Content", "Step", "When", "cautions_for"]
+
+
+class When(StrEnum):
+    """Prepared beforehand, or done at the table by the attendee."""
+
+    BEFORE = "before"
+    TABLE = "table"
+
+
+class Caution(StrEnum):
+    """What can hurt somebody in a step."""
+
+    BLADES = "blades"
+    ROLLERS = "rollers"
+    HEAT = "heat"
+    SPRAY = "spray"
+    SMALL_PARTS = "small-parts"
+    MAGNETS = "magnets"
+    FOOD = "food"
+
+
+# Common practice; the makers' labels, the venue's rules and local regulations come first.
+CAUTION_SAYS = {
+    Caution.BLADES: "Guard down, cut away from your hand, change a dull blade; adults only in a "
+    "children's class.",
+    Caution.ROLLERS: "Keep fingers clear of rollers and plates.",
+    Caution.HEAT: "It burns: rest the tool on its stand, and keep anything flammable away.",
+    Caution.SPRAY: "Open a window, and keep it away from heat and flame.",
+    Caution.SMALL_PARTS: "Small parts can be swallowed: not for small children.",
+    Caution.MAGNETS: "Magnets never loose: swallowed, they injure. Not for small children.",
+    Caution.FOOD: "Leave it wrapped, list allergens on the label, keep glue and ink off it.",
+}
+
+# Words in a tool's or a supply's name that call for a caution. Common practice.
+_WORDS = {
+    Caution.BLADES: ("trimmer", "knife", "blade", "scissors", "guillotine", "cutter", "scalpel"),
+    Caution.ROLLERS: ("die-cutting", "die cutting", "machine", "roller", "press"),
+    Caution.HEAT: ("hot glue", "glue gun", "heat", "iron", "fusing", "soldering"),
+    Caution.SPRAY: ("spray", "solvent", "alcohol", "aerosol", "lacquer"),
+    Caution.SMALL_PARTS: ("brad", "gem", "bead", "eyelet", "sequin", "button", "rhinestone", "bell"),
+    Caution.MAGNETS: ("magnet",),
+    Caution.FOOD: ("sweet", "chocolate", "treat", "biscuit", "tea bag", "candy", "food", "coffee"),
+}
+
+
+def cautions_for(*names: str) -> tuple[Caution, ...]:
+    """The cautions that the names of tools, supplies and contents call for, in a fixed order."""
+    said = " ".join(names).lower()
+    return tuple(c for c, words in _WORDS.items() if any(word in said for word in words))
+
+
+@dataclass(frozen=True, slots=True)
+class Step:
+    """One step of the assembly. ``pieces`` and ``supplies`` are named as on the list; minutes a kit."""
+
+    says: str
+    pieces: tuple[str, ...] = ()
+    tool: str = ""
+    minutes: Decimal | None = None
+    when: When = When.TABLE
+    cautions: tuple[Caution, ...] = ()
+    supplies: tuple[str, ...] = ()
+
+
+@dataclass(frozen=True, slots=True)
+class Content:
+    """Something that goes inside ``piece``; sizes in nm. A soft one may bulge in its thinnest way."""
+
+    name: str
+    width: Length
+    depth: Length
+    height: Length
+    piece: str
+    rigid: bool = True

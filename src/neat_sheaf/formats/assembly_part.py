@@ -1,0 +1,86 @@
+"""Steps and contents as a job file has them."""
+
+from __future__ import annotations
+
+from collections.abc import Collection, Mapping
+from decimal import Decimal
+from typing import Any
+
+from neat_sheaf.assembly import Caution, Content, Step, When
+from neat_sheaf.formats.reading import Faulty, Node
+from neat_sheaf.job import Supply
+from neat_sheaf.length import Length, Unit, write_length
+
+__all__ = ["content_document", "read_content", "read_step", "step_document"]
+
+LONGEST_STEP = 24 * 60  # minutes
+
+
+def read_step(node: Node, supplies: Mapping[str, Supply], faulty: Collection[str]) -> Step:
+    """A step; the supplies it names must exist, its pieces are the checks' to judge."""
+    node.object(["says"], ["pieces", "tool", "minutes", "when", "cautions", "supplies"])
+
+    def known(of: Node) -> str:
+        name = of.text()
+        if name in faulty:
+            raise Faulty
+        if name not in supplies:
+            raise of.fault("unknown-supply", f"there is no supply with the id '{name}'")
+        return name
+
+    return Step(
+        says=node.key("says").text(),
+        pieces=node.list_at("pieces", Node.text, 500),
+        tool=node.take("tool", Node.text, ""),
+        minutes=node.take("minutes", _minutes, None),
+        when=node.take("when", lambda n: n.choice(When), When.TABLE),
+        cautions=node.list_at("cautions", lambda n: n.choice(Caution), 20),
+        supplies=node.list_at("supplies", known, 200),
+    )
+
+
+def _minutes(node: Node) -> Decimal:
+    minutes = node.amount()
+    if minutes > LONGEST_STEP or -int(minutes.as_tuple().exponent) > 2:
+        raise node.fault("out-of-range", f"minutes run from 0 to {LONGEST_STEP}, to the hundredth")
+    return minutes
+
+
+def step_document(step: Step) -> dict[str, Any]:
+    """A step as JSON values that ``read_step`` reads back."""
+    document: dict[str, Any] = {"says": step.says, "when": step.when.value}
+    if step.pieces:
+        document["pieces"] = list(step.pieces)
+    if step.tool:
+        document["tool"] = step.tool
+    if step.minutes is not None:
+        document["minutes"] = format(step.minutes.normalize(), "f")
+    if step.cautions:
+        document["cautions"] = [caution.value for caution in step.cautions]
+    if step.supplies:
+        document["supplies"] = list(step.supplies)
+    return document
+
+
+def read_content(node: Node) -> Content:
+    """Something that goes inside a piece."""
+    node.object(["name", "width", "depth", "height", "piece"], ["rigid"])
+    width, depth, height = (node.key(key).size() for key in ("width", "depth", "height"))
+    rigid = node.take("rigid", Node.flag, True)
+    return Content(node.key("name").text(), width, depth, height, node.key("piece").text(), rigid)
+
+
+def content_document(content: Content, units: Unit) -> dict[str, Any]:
+    """What goes inside, as JSON values that ``read_content`` reads back."""
+
+    def said(length: Length) -> str:
+        return write_length(length, units)
+
+    return {
+        "name": content.name,
+        "width": said(content.width),
+        "depth": said(content.depth),
+        "height": said(content.height),
+        "piece": content.piece,
+        "rigid": content.rigid,
+    }

@@ -1,0 +1,52 @@
+"""Where practitioners differ, and the checks judge by it: how this studio works."""
+
+from __future__ import annotations
+
+from dataclasses import dataclass
+from enum import StrEnum
+
+from neat_sheaf.length import Length, inches
+
+__all__ = ["USUAL_HABITS", "Habits", "LidFeel", "Scoring"]
+
+
+_EIGHTH, _QUARTER, _SIX = inches("1/8"), inches("1/4"), inches(6)
+
+
+class Scoring(StrEnum):
+    """Scored on a board with grooves, or with the trimmer's scoring blade, which takes any position."""
+
+    BOARD = "board"
+    BLADE = "blade"
+
+
+class LidFeel(StrEnum):
+    """How a lid should clear its base."""
+
+    SNUG = "snug"
+    EASY = "easy"
+
+    @property
+    def clearance(self) -> Length:
+        """What the lid is larger by, in all. Common practice."""
+        return inches("1/16") if self is LidFeel.SNUG else inches("1/8")
+
+
+@dataclass(frozen=True, slots=True)
+class Habits:
+    """How a studio works. Lengths in nm.
+
+    ``groove`` is the distance of the scoring board's grooves, ``plate`` the width of the
+    die-cutting machine's plates, ``tape`` the width of the adhesive on tabs, ``border`` the
+    usual border of a mat a side.
+    """
+
+    scoring: Scoring = Scoring.BLADE
+    groove: Length = _EIGHTH  # Common practice.
+    plate: Length = _SIX  # From memory.
+    tape: Length = _QUARTER  # From memory.
+    border: Length = _EIGHTH  # Common practice.
+    lid: LidFeel = LidFeel.EASY
+
+
+USUAL_HABITS = Habits()

@@ -1,0 +1,161 @@
+"""Sister versions of a project: the same list but for some named numbers.
+
+A number is named by where it stands in its piece: ``width``, ``height``, ``margin``,
+``score width 2`` (the second score along the width), ``slit height 1``, ``hole 1 x``,
+``corner 1``. Everything else is shared.
+"""
+
+from __future__ import annotations
+
+from collections.abc import Iterator
+from dataclasses import dataclass, replace
+from fractions import Fraction
+
+from neat_sheaf.errors import NeatSheafError
+from neat_sheaf.length import CENTIMETRE, INCH, MILLIMETRE, Length
+from neat_sheaf.project import Hole, Line, Override, Piece, Project, Side, Variant
+
+__all__ = [
+    "Row",
+    "UnknownNumberError",
+    "compared",
+    "nominal_centimetres",
+    "nominal_variant",
+    "numbers_of",
+    "variant_of",
+    "with_number",
+]
+
+
+class UnknownNumberError(NeatSheafError):
+    """A number that the piece does not have."""
+
+    code = "unknown-number"
+
+
+def numbers_of(piece: Piece) -> dict[str, Length]:
+    """Every named number of a piece, nm, in the order of the list."""
+    found = {"width": piece.width, "height": piece.height}
+    for kind, lines in (("score", piece.scores), ("slit", piece.slits)):
+        for side in Side:
+            for n, line in enumerate((line for line in lines if line.along is side), 1):
+                found[f"{kind} {side} {n}"] = line.at
+                if line.start is not None:
+                    found[f"{kind} {side} {n} from"] = line.start
+                if line.end is not None:
+                    found[f"{kind} {side} {n} to"] = line.end
+    for n, hole in enumerate(piece.holes, 1):
+        found |= {f"hole {n} x": hole.x, f"hole {n} y": hole.y, f"hole {n} across": hole.diameter}
+    for n, corner in enumerate(piece.corners, 1):
+        found[f"corner {n}"] = corner.size
+    if piece.margin:
+        found["margin"] = piece.margin
+    return found
+
+
+def with_number(piece: Piece, number: str, value: Length) -> Piece:
+    """The piece with one named number changed; raises UnknownNumberError."""
+    if number not in numbers_of(piece):
+        raise UnknownNumberError(f"{piece.name} has no number called '{number}'")
+    words = number.split()
+    match words:
+        case ["width"]:
+            return replace(piece, width=value)
+        case ["height"]:
+            return replace(piece, height=value)
+        case ["margin"]:
+            return replace(piece, margin=value)
+        case ["score", side, count, *which]:
+            return replace(piece, scores=_lines(piece.scores, side, int(count), which, value))
+        case ["slit", side, count, *which]:
+            return replace(piece, slits=_lines(piece.slits, side, int(count), which, value))
+    n = int(words[1]) - 1
+    if words[0] == "hole":
+        holes = [_hole(h, words[2], value) if i == n else h for i, h in enumerate(piece.holes)]
+        return replace(piece, holes=tuple(holes))
+    corners = [replace(c, size=value) if i == n else c for i, c in enumerate(piece.corners)]
+    return replace(piece, corners=tuple(corners))
+
+
+def _lines(lines: tuple[Line, ...], side: str, n: int, which: list[str], value: Length) -> tuple[Line, ...]:
+    at = [i for i, line in enumerate(lines) if line.along == side][n - 1]
+    line = lines[at]
+    if which == ["from"]:
+        line = replace(line, start=value)
+    elif which == ["to"]:
+        line = replace(line, end=value)
+    else:
+        line = replace(line, at=value)
+    return (*lines[:at], line, *lines[at + 1 :])
+
+
+def _hole(hole: Hole, which: str, value: Length) -> Hole:
+    if which == "x":
+        return replace(hole, x=value)
+    return replace(hole, y=value) if which == "y" else replace(hole, diameter=value)
+
+
+def variant_of(project: Project, name: str) -> Project:
+    """The project as that sister version has it; the project itself for an empty name.
+
+    Raises UnknownNumberError for a version, a piece or a number that is not there.
+    """
+    if not name:
+        return project
+    variant = next((v for v in project.variants if v.name == name), None)
+    if variant is None:
+        raise UnknownNumberError(f"there is no version called '{name}'")
+    pieces = {piece.name: piece for piece in project.pieces}
+    for change in variant.numbers:
+        if change.piece not in pieces:
+            raise UnknownNumberError(f"there is no piece called '{change.piece}'")
+        pieces[change.piece] = with_number(pieces[change.piece], change.number, change.value)
+    return replace(project, pieces=tuple(pieces.values()))
+
+
+@dataclass(frozen=True, slots=True)
+class Row:
+    """One number side by side: as the list has it, and as each version has it, nm."""
+
+    piece: str
+    number: str
+    values: tuple[Length, ...]
+
+
+def compared(project: Project) -> list[Row]:
+    """The numbers in which the versions differ from the list, in its order."""
+    changed: set[tuple[str, str]] = {(o.piece, o.number) for v in project.variants for o in v.numbers}
+    rows = []
+    for piece in project.pieces:
+        for number, plain in numbers_of(piece).items():
+            if (piece.name, number) in changed:
+                values = [plain, *(_value(v, piece.name, number, plain) for v in project.variants)]
+                rows.append(Row(piece.name, number, tuple(values)))
+    return rows
+
+
+def _value(variant: Variant, piece: str, number: str, plain: Length) -> Length:
+    mine = [o.value for o in variant.numbers if (o.piece, o.number) == (piece, number)]
+    return mine[-1] if mine else plain
+
+
+def nominal_centimetres(length: Length) -> Length:
+    """The centimetre size that is taught for one in inches: 2.5 cm an inch, to the half centimetre.
+
+    Under 1 in it is kept to the millimetre. Common practice: 8 1/2 x 4 in scored every 2 in is
+    taught as 21.5 x 10 cm scored every 5 cm.
+    """
+    nominal = Fraction(length, INCH) * 25 * MILLIMETRE
+    step = CENTIMETRE // 2 if length >= INCH else MILLIMETRE
+    return Length(int(nominal / step + Fraction(1, 2)) * step)
+
+
+def nominal_variant(project: Project, name: str = "Nominal centimetres") -> Variant:
+    """A sister version in nominal centimetres, every number changed."""
+    return Variant(name, tuple(_nominal(project)))
+
+
+def _nominal(project: Project) -> Iterator[Override]:
+    for piece in project.pieces:
+        for number, value in numbers_of(piece).items():
+            yield Override(piece.name, number, nominal_centimetres(value))
