@@ -17,6 +17,10 @@ need() { # need COMMAND-OR-FILE PACKAGE...
 need python3 python3 python3-venv
 python3 -c 'import ensurepip, venv' 2>/dev/null || missing+=(python3-venv)
 need '/usr/lib/postgresql/*/bin/pg_ctl' postgresql
+# What the printed sheets are set with.
+need '/usr/lib/*/libpango-1.0.so.0' libpango-1.0-0
+need '/usr/lib/*/libpangoft2-1.0.so.0' libpangoft2-1.0-0
+need '/usr/lib/*/libharfbuzz-subset.so.0' libharfbuzz-subset0
 if [[ $purpose == test ]]; then
   need /usr/bin/chromium chromium
   need /usr/bin/chromedriver chromium-driver

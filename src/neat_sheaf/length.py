@@ -7,6 +7,7 @@ micrometre is a whole number and no arithmetic on lengths ever rounds.
 
 from __future__ import annotations
 
+import functools
 import re
 from dataclasses import dataclass
 from fractions import Fraction
@@ -78,6 +79,7 @@ def millimetres(value: str | int | Fraction) -> Length:
     return _exact(Fraction(value) * MILLIMETRE, f"{value} mm")
 
 
+@functools.lru_cache(maxsize=4096)
 def parse_length(text: str, units: Unit) -> Length:
     """Read ``4 1/4``, ``4-1/4``, ``4¼``, ``4.25``, ``13/16``, ``4 1/4"``, ``108 mm``, ``10.8 cm``.
 
