@@ -73,7 +73,7 @@ def _lid(table: Table, where: str, lid: Piece, base: Piece) -> Iterator[Finding]
     if over is None or under is None:
         flat = lid if over is None else base
         says = f"{flat.name} has no floor: it wants two scores along each side"
-        mend = _tray_mend(table, flat)
+        mend = _tray_mend(table, flat, base if over is None else lid)
         yield Finding(Level.ERROR, "tray-without-floor", where, says, index, mend)
         return
     # The longer side of the lid goes over the longer side of the base.
@@ -97,9 +97,13 @@ def _lid(table: Table, where: str, lid: Piece, base: Piece) -> Iterator[Finding]
         yield Finding(Level.NOTE, "lid-clears", where, says, index)
 
 
-def _tray_mend(table: Table, flat: Piece) -> Mend | None:
-    """Walls of a sixth of the shorter side all round, to the eighth: a start to be changed."""
-    wall = Length(max(inches("1/4"), min(flat.width, flat.height) // 6 // inches("1/8") * inches("1/8")))
+def _tray_mend(table: Table, flat: Piece, other: Piece) -> Mend | None:
+    """Walls all round as deep as the other tray's; where it has none, a sixth of the shorter side."""
+    eighth = inches("1/8")
+    if floor(other) is not None:
+        wall = columns(other)[0]
+    else:
+        wall = Length(max(2 * eighth, min(flat.width, flat.height) // 6 // eighth * eighth))
     if 2 * wall >= min(flat.width, flat.height):
         return None
     scores = tuple(

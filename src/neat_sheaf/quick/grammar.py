@@ -148,8 +148,8 @@ def parse(text: str) -> Branch:
     return _lark().parse(text)
 
 
-def words_only(text: str) -> bool:
-    """Whether a text is nothing but plain words, so that it needs no quotation marks in a line."""
-    tokens = list(_lark().lex(text))
+def words_only(before: str, text: str) -> bool:
+    """Whether a text after a clause's first word is nothing but plain words: it needs no quotation marks."""
+    tokens = list(_lark().lex(f"{before} {text}"))[1:]
     plain = text[:1].isalpha() and all(t.type in ("WORD", "NUMBER") for t in tokens)
     return plain and " ".join(tokens) == text and '"' not in text

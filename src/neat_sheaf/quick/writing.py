@@ -28,7 +28,7 @@ def tidy_line(piece: Piece, units: Unit) -> str:
     clauses = [f"{_name(piece.name)}: {said(piece.width)} x {said(piece.height)} {unit}"]
     if piece.per_kit != 1:
         clauses.append(f"{piece.per_kit} a kit")
-    clauses.append(f"in {_words(piece.paper)}")
+    clauses.append(_words("in", piece.paper))
     clauses += _ways(piece, unit)
     clauses += _lines("score", piece.scores, unit)
     clauses += [_diagonal(diagonal, unit) for diagonal in piece.diagonals]
@@ -38,7 +38,9 @@ def tidy_line(piece: Piece, units: Unit) -> str:
     clauses += [f"tab {_panel(t.panel)}" + (f" {t.runs} runs" if t.runs != 1 else "") for t in piece.tabs]
     for face in piece.faces:
         up = f" up {face.up}" if face.up is not Edge.TOP else ""
-        clauses.append(f"seen {_panel(face.panel)}{up}" + (f" as {_words(face.name)}" if face.name else ""))
+        clauses.append(
+            f"seen {_panel(face.panel)}{up}" + (f" {_words('as', face.name)}" if face.name else "")
+        )
     return "; ".join(clauses)
 
 
@@ -60,17 +62,20 @@ def _ways(piece: Piece, unit: Unit) -> Iterator[str]:
     if piece.scrap:
         yield "from scrap"
     if piece.mat_of is not None:
-        yield f"mat of {_words(piece.mat_of.piece)} {_panel(piece.mat_of.panel)}"
+        yield f"{_words('mat of', piece.mat_of.piece)} {_panel(piece.mat_of.panel)}"
     if piece.matched:
-        yield f"matched {_words(piece.matched)}"
+        yield _words("matched", piece.matched)
 
 
 def _panel(panel: Panel) -> str:
     return f"column {panel.column} row {panel.row}"
 
 
-def _words(text: str) -> str:
-    return text if words_only(text) else json.dumps(text, ensure_ascii=False)
+def _words(before: str, text: str) -> str:
+    """A name behind the word it belongs to, in quotation marks where it could be misread."""
+    # Of a role that is not known yet only two words are taken.
+    plain = words_only(before, text) and (before != "in" or len(text.split()) <= 2)
+    return f"{before} {text if plain else json.dumps(text, ensure_ascii=False)}"
 
 
 def _name(name: str) -> str:
