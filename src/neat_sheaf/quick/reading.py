@@ -33,7 +33,7 @@ from neat_sheaf.quick.marks import MarkReader
 from neat_sheaf.quick.question import Question
 from neat_sheaf.quick.sizes import line_unit, read_size
 
-__all__ = ["Known", "ReadLine", "follows_by_role", "read_line", "read_lines"]
+__all__ = ["Known", "ReadLine", "follows_by_role", "read_clauses", "read_line", "read_lines"]
 
 LONGEST_LINE = 2_000
 MOST_LINES = 2_000
@@ -152,12 +152,24 @@ def read_line(text: str, units: Unit, known: Known) -> ReadLine:
     if _decimal_comma(reading, size):
         return ReadLine(text, None, tuple(reading.questions))
     _read_head(reading, [t for t in head.children if isinstance(t, Token)])
+    return _piece_of(reading, tail, width, height)
+
+
+def read_clauses(text: str, width: Length, height: Length, units: Unit, known: Known) -> ReadLine:
+    """What stands behind a size, for a piece whose sizes are known: scores, holes, tabs and the rest."""
+    reading = _Reading(f"A: 1 x 1; {text}"[: LONGEST_LINE + 10], units, known)
+    _, _, tail = cast(tuple[Branch, Token, Branch], tuple(parse(reading.text).children))
+    reading.fields["name"] = "A"
+    return _piece_of(reading, tail, width, height)
+
+
+def _piece_of(reading: _Reading, tail: Branch, width: Length, height: Length) -> ReadLine:
+    known = reading.known
     marks = MarkReader(width, height, reading.length, reading.ask)
     _read_tail(reading, tail, marks)
     name = reading.fields.pop("name", None)
     if not isinstance(name, str):
-        n = len(known.pieces) + 1
-        name = f"Piece {n}"
+        name = f"Piece {len(known.pieces) + 1}"
     role = str(reading.fields.pop("paper", known.role))
     piece = Piece(
         name=name,
@@ -178,7 +190,7 @@ def read_line(text: str, units: Unit, known: Known) -> ReadLine:
         reading.ask(0, 0, "no-paper", "no paper; write in body, in print A")
     piece = replace(piece, **reading.fields)  # type: ignore[arg-type]
     questions = sorted(reading.questions, key=lambda q: (q.start, q.end))
-    return ReadLine(text, piece, tuple(questions))
+    return ReadLine(reading.text, piece, tuple(questions))
 
 
 def _decimal_comma(reading: _Reading, size: Token) -> bool:

@@ -12,7 +12,7 @@ from neat_sheaf.quick.grammar import words_only
 from neat_sheaf.quick.reading import Known, follows_by_role, read_line
 from neat_sheaf.variants import numbers_of
 
-__all__ = ["tidy_line"]
+__all__ = ["clauses_beyond_columns", "tidy_line"]
 
 
 def tidy_line(piece: Piece, units: Unit) -> str:
@@ -21,27 +21,45 @@ def tidy_line(piece: Piece, units: Unit) -> str:
     One unit holds for the whole line: ``units``, or cm where a length is no whole 64th of an inch.
     """
     unit = _unit(piece, units)
-
-    def said(length: Length) -> str:
-        return write_length(length, unit)
-
-    clauses = [f"{_name(piece.name)}: {said(piece.width)} x {said(piece.height)} {unit}"]
+    size = f"{write_length(piece.width, unit)} x {write_length(piece.height, unit)} {unit}"
+    clauses = [f"{_name(piece.name)}: {size}"]
     if piece.per_kit != 1:
         clauses.append(f"{piece.per_kit} a kit")
     clauses.append(_words("in", piece.paper))
-    clauses += _ways(piece, unit)
+    if piece.follows_print != follows_by_role(piece.paper):
+        clauses.append("follows the print" if piece.follows_print else "may turn")
+    if piece.cut is not Cut.TRIM:
+        clauses.append("die-cut" if piece.cut is Cut.DIE else "punched")
+    if piece.margin:
+        clauses.append(f"margin {write_length(piece.margin, unit)}")
+    clauses += _ways(piece)
     clauses += _lines("score", piece.scores, unit)
-    clauses += [_diagonal(diagonal, unit) for diagonal in piece.diagonals]
-    clauses += _lines("slit", piece.slits, unit)
-    clauses += [f"hole {said(h.diameter)} at {said(h.x)}, {said(h.y)}" for h in piece.holes]
-    clauses += [f"{c.shape} {c.corner} corner {said(c.size)}" for c in piece.corners]
-    clauses += [f"tab {_panel(t.panel)}" + (f" {t.runs} runs" if t.runs != 1 else "") for t in piece.tabs]
+    clauses += _marks(piece, unit)
+    return "; ".join(clauses)
+
+
+def clauses_beyond_columns(piece: Piece, units: Unit) -> list[str]:
+    """What a table's own columns have no room for, in the same words; each length with its unit."""
+    scores = tuple(
+        line for line in piece.scores if not line.full or line.fold is not Fold.VALLEY or line.relief
+    )
+    return [*_ways(piece), *_lines("score", scores, units), *_marks(piece, units)]
+
+
+def _marks(piece: Piece, unit: Unit) -> Iterator[str]:
+    def said(length: Length) -> str:
+        return write_length(length, unit)
+
+    yield from (_diagonal(diagonal, unit) for diagonal in piece.diagonals)
+    yield from _lines("slit", piece.slits, unit)
+    yield from (f"hole {said(h.diameter)} at {said(h.x)}, {said(h.y)}" for h in piece.holes)
+    yield from (f"{c.shape} {c.corner} corner {said(c.size)}" for c in piece.corners)
+    for tab in piece.tabs:
+        yield f"tab {_panel(tab.panel)}" + (f" {tab.runs} runs" if tab.runs != 1 else "")
     for face in piece.faces:
         up = f" up {face.up}" if face.up is not Edge.TOP else ""
-        clauses.append(
-            f"seen {_panel(face.panel)}{up}" + (f" {_words('as', face.name)}" if face.name else "")
-        )
-    return "; ".join(clauses)
+        name = f" {_words('as', face.name)}" if face.name else ""
+        yield f"seen {_panel(face.panel)}{up}{name}"
 
 
 def _unit(piece: Piece, units: Unit) -> Unit:
@@ -50,13 +68,7 @@ def _unit(piece: Piece, units: Unit) -> Unit:
     return units if units != "in" or all(nearest_inches(length).exact for length in lengths) else "cm"
 
 
-def _ways(piece: Piece, unit: Unit) -> Iterator[str]:
-    if piece.follows_print != follows_by_role(piece.paper):
-        yield "follows the print" if piece.follows_print else "may turn"
-    if piece.cut is not Cut.TRIM:
-        yield "die-cut" if piece.cut is Cut.DIE else "punched"
-    if piece.margin:
-        yield f"margin {write_length(piece.margin, unit)}"
+def _ways(piece: Piece) -> Iterator[str]:
     if piece.portion is not Portion.WHOLE:
         yield piece.portion.value
     if piece.scrap:

@@ -1,0 +1,195 @@
+"""The list as a table: CSV for a spreadsheet, and rows pasted from one.
+
+A column a field; what has no column stands in ``also``, in the words of a quick line. The
+header's names are read in any order, and the unit that bare numbers take is the reader's.
+"""
+
+from __future__ import annotations
+
+import csv
+import io
+import re
+from collections.abc import Sequence
+from dataclasses import replace
+
+from neat_sheaf.errors import Fault
+from neat_sheaf.formats.reading import FileError
+from neat_sheaf.length import Length, LengthError, Unit, parse_length, write_length
+from neat_sheaf.project import Cut, Fold, Line, Piece, Side
+from neat_sheaf.quick.reading import Known, follows_by_role, read_clauses
+from neat_sheaf.quick.writing import clauses_beyond_columns
+
+__all__ = ["COLUMNS", "looks_like_rows", "read_csv", "write_csv"]
+
+COLUMNS = (
+    "name", "per_kit", "width", "height", "score_width", "score_height", "paper", "follows_print",
+    "cut", "margin", "also",
+)  # fmt: skip
+LARGEST = 1_000_000  # characters
+MOST_ROWS = 500
+_YES = {"yes": True, "y": True, "true": True, "1": True, "no": False, "n": False, "false": False, "0": False}
+# A spreadsheet takes a cell that begins so for a formula.
+_FORMULA = ("=", "+", "-", "@", "\t", "\r")
+
+
+def write_csv(pieces: Sequence[Piece], units: Unit, delimiter: str = ",") -> str:
+    """The pieces as a table with a header; ``read_csv`` reads it back."""
+    out = io.StringIO()
+    table = csv.writer(out, delimiter=delimiter, lineterminator="\r\n")
+    table.writerow(COLUMNS)
+    for piece in pieces:
+        table.writerow([_inert(cell) for cell in _cells(piece, units)])
+    return out.getvalue()
+
+
+def _cells(piece: Piece, units: Unit) -> list[str]:
+    def scores(side: Side) -> str:
+        at = [line.at for line in piece.scores if line.along is side and _plain(line)]
+        return "; ".join(write_length(place, units) for place in at)
+
+    return [
+        piece.name, str(piece.per_kit), write_length(piece.width, units), write_length(piece.height, units),
+        scores(Side.WIDTH), scores(Side.HEIGHT), piece.paper, "yes" if piece.follows_print else "no",
+        piece.cut.value, write_length(piece.margin, units) if piece.margin else "",
+        "; ".join(clauses_beyond_columns(piece, units)),
+    ]  # fmt: skip
+
+
+def _plain(line: Line) -> bool:
+    return line.full and line.fold is Fold.VALLEY and not line.relief
+
+
+def _inert(cell: str) -> str:
+    return f"'{cell}" if cell.startswith((*_FORMULA, "'")) else cell
+
+
+def looks_like_rows(text: str) -> bool:
+    """Whether a pasted text is rows of a table rather than lines of words."""
+    first = text.strip("\r\n").split("\n", 1)[0]
+    return "\t" in first or first.lower().replace('"', "").startswith(("name,", "name;"))
+
+
+def read_csv(text: str, units: Unit, known: Known | None = None) -> list[Piece]:
+    """The pieces of a table; raises FileError with every fault by line and column.
+
+    Columns are parted by commas, semicolons or tabs. Without a header the columns are taken in
+    the order in which ``write_csv`` writes them.
+    """
+    known = known or Known()
+    if len(text) > LARGEST:
+        raise FileError([Fault("", "too-large", f"the table is over {LARGEST // 1_000_000} MB")])
+    text = text.lstrip("\N{BYTE ORDER MARK}")
+    first = text.split("\n", 1)[0]
+    delimiter = max(",;\t", key=first.count)
+    try:
+        rows = list(csv.reader(io.StringIO(text, newline=""), delimiter=delimiter, strict=True))
+    except csv.Error as error:
+        raise FileError([Fault("", "not-csv", f"not a table that can be read: {error}")]) from error
+    faults: list[Fault] = []
+    columns, begin = _header(rows, faults)
+    if faults:
+        raise FileError(faults)
+    pieces: list[Piece] = []
+    for number, row in enumerate(rows[begin:], begin + 1):
+        if not any(cell.strip() for cell in row):
+            continue
+        if len(pieces) == MOST_ROWS:
+            faults.append(Fault(f"line {number}", "too-many", f"more than {MOST_ROWS} rows"))
+            break
+        piece = _Row(number, columns, row, units, faults).piece(known)
+        if piece is not None:
+            if piece.name in [other.name for other in pieces]:
+                says = f"another row is called '{piece.name}'; give each its own name"
+                faults.append(Fault(f"line {number}, column {columns.get('name', 0) + 1}", "doubled", says))
+            pieces.append(piece)
+            known = replace(known, pieces=(*known.pieces, piece.name))
+    if faults:
+        raise FileError(faults)
+    return pieces
+
+
+def _header(rows: list[list[str]], faults: list[Fault]) -> tuple[dict[str, int], int]:
+    """Where each column stands, and the first row that is not the header."""
+    if not rows:
+        faults.append(Fault("", "empty", "there is nothing in it"))
+        return {}, 0
+    cells = [re.sub(r"[\s_]+", "_", cell.strip().lower()) for cell in rows[0]]
+    if not {"name", "width", "height"} <= set(cells):
+        if "name" in cells or "width" in cells:
+            missing = [name for name in ("name", "width", "height") if name not in cells]
+            faults.append(Fault("line 1", "missing-column", f"no column is called {' or '.join(missing)}"))
+        return {name: n for n, name in enumerate(COLUMNS)}, 0
+    for n, cell in enumerate(cells):
+        if cell and cell not in COLUMNS:
+            says = f"unknown column '{rows[0][n]}'; known columns: {', '.join(COLUMNS)}"
+            faults.append(Fault(f"line 1, column {n + 1}", "unknown-column", says))
+    return {cell: n for n, cell in enumerate(cells)}, 1
+
+
+class _Row:
+    """One row: its cells by name, and faults by line and column."""
+
+    def __init__(
+        self, number: int, columns: dict[str, int], cells: list[str], units: Unit, faults: list[Fault]
+    ) -> None:
+        self.number, self.columns, self.cells = number, columns, cells
+        self.units, self.faults = units, faults
+
+    def text(self, name: str) -> str:
+        at = self.columns.get(name)
+        cell = self.cells[at].strip() if at is not None and at < len(self.cells) else ""
+        return cell[1:] if cell.startswith("'") else cell
+
+    def fault(self, name: str, code: str, says: str) -> None:
+        at = f", column {self.columns[name] + 1} ({name})" if name in self.columns else ""
+        self.faults.append(Fault(f"line {self.number}{at}", code, says))
+
+    def length(self, name: str, text: str) -> Length:
+        try:
+            return parse_length(text, self.units)
+        except LengthError as error:
+            self.fault(name, error.code, str(error))
+            return Length(0)
+
+    def size(self, name: str) -> Length:
+        length = self.length(name, self.text(name)) if self.text(name) else Length(0)
+        if not self.text(name):
+            self.fault(name, "empty", "is empty; write a size, such as 4 1/4")
+        elif length <= 0 and not any(f.path.endswith(f"({name})") for f in self.faults[-1:]):
+            self.fault(name, "not-over-zero", "must be over zero")
+        return length
+
+    def lines(self, name: str, side: Side) -> list[Line]:
+        parts = [part for part in re.split(r"[;,]", self.text(name)) if part.strip()]
+        return [Line(side, self.length(name, part)) for part in parts]
+
+    def piece(self, known: Known) -> Piece | None:
+        before = len(self.faults)
+        name, paper = self.text("name"), self.text("paper") or known.role
+        if not name:
+            self.fault("name", "empty", "is empty; name the piece")
+        width, height = self.size("width"), self.size("height")
+        count = self.text("per_kit") or "1"
+        if not count.isascii() or not count.isdigit() or int(count) > 10_000:
+            self.fault("per_kit", "not-whole", f"'{count}' is not a whole number from 0 to 10000")
+        said = self.text("follows_print").lower()
+        if said and said not in _YES:
+            self.fault("follows_print", "not-a-flag", f"'{said}' is neither yes nor no")
+        cut = self.text("cut").lower() or Cut.TRIM.value
+        if cut not in [c.value for c in Cut]:
+            self.fault("cut", "not-a-choice", f"'{cut}' is not one of: {', '.join(Cut)}")
+        scores = self.lines("score_width", Side.WIDTH) + self.lines("score_height", Side.HEIGHT)
+        margin = self.length("margin", self.text("margin")) if self.text("margin") else Length(0)
+        if len(self.faults) > before:
+            return None
+        words = read_clauses(self.text("also"), width, height, self.units, known)
+        for question in words.questions:
+            self.fault("also", question.code, question.says)
+        if words.piece is None or words.questions:
+            return None
+        return replace(
+            words.piece,
+            name=name, paper=paper, per_kit=int(count), width=width, height=height, margin=margin,
+            scores=(*scores, *words.piece.scores), cut=Cut(cut),
+            follows_print=_YES[said] if said else follows_by_role(paper),
+        )  # fmt: skip

@@ -1,0 +1,90 @@
+"""One piece as SVG at true size, its cut, score and hole lines in layers of those names."""
+
+from __future__ import annotations
+
+from collections.abc import Iterable
+from fractions import Fraction
+from xml.sax.saxutils import escape, quoteattr
+
+from neat_sheaf.drawing import Drawn, Point, drawn
+from neat_sheaf.project import Piece
+
+__all__ = ["piece_drawing", "write_svg"]
+
+# The published origami convention (Yoshizawa-Randlett): valley dashed, mountain dash-dot.
+_VALLEY, _MOUNTAIN = "2.4 1.6", "4 1.2 0.5 1.2"
+
+
+def write_svg(piece: Piece) -> str:
+    """The piece as the text of an SVG file; a millimetre on it is a millimetre."""
+    shape = drawn(piece)
+    return (
+        '<?xml version="1.0" encoding="UTF-8"?>\n'
+        f'<svg xmlns="http://www.w3.org/2000/svg" version="1.1" width="{_n(shape.width)}mm" '
+        f'height="{_n(shape.height)}mm" viewBox="0 0 {_n(shape.width)} {_n(shape.height)}">\n'
+        f"<title>{escape(piece.name)}</title>\n{piece_drawing(piece)}</svg>\n"
+    )
+
+
+def piece_drawing(piece: Piece, stroke: str = "0.25") -> str:
+    """The layers of a piece as SVG groups, in mm with y downwards; ``stroke`` is a width in mm."""
+    shape = drawn(piece)
+    name = quoteattr(piece.name)
+    layers = [
+        _layer("cut", [_path(shape), *_slits(shape)], f'stroke="#000" stroke-width="{stroke}"'),
+        _layer(
+            "score",
+            [*_segments(shape, "valley", _VALLEY), *_segments(shape, "mountain", _MOUNTAIN)],
+            f'stroke="#000" stroke-width="{stroke}"',
+        ),
+        _layer("hole", _holes(shape), f'stroke="#000" stroke-width="{stroke}"'),
+    ]
+    return f'<g aria-label={name} fill="none">\n{"".join(layers)}</g>\n'
+
+
+def _layer(name: str, elements: Iterable[str], style: str) -> str:
+    body = "".join(f"{element}\n" for element in elements)
+    return f'<g id="{name}" class="{name}" {style}>\n<title>{name}</title>\n{body}</g>\n'
+
+
+def _n(value: Fraction) -> str:
+    """A number of mm to the nanometre, which is exact for every length there is."""
+    text = f"{float(value):.6f}".rstrip("0").rstrip(".")
+    return text if text not in ("", "-0") else "0"
+
+
+def _at(shape: Drawn, point: Point) -> str:
+    return f"{_n(point[0])} {_n(shape.height - point[1])}"
+
+
+def _path(shape: Drawn) -> str:
+    steps = []
+    for number, step in enumerate(shape.outline):
+        if isinstance(step, tuple):
+            steps.append(f"{'L' if number else 'M'}{_at(shape, step)}")
+        else:
+            # Clockwise with y upwards is clockwise on the screen too, where y runs down.
+            steps.append(f"A{_n(step.radius)} {_n(step.radius)} 0 0 1 {_at(shape, step.end)}")
+    return f'<path d="{" ".join(steps)} Z"/>'
+
+
+def _slits(shape: Drawn) -> list[str]:
+    lines = [f'<path d="M{_at(shape, s.start)} L{_at(shape, s.end)}"/>' for s in shape.slits]
+    for a, b, c in shape.reliefs:
+        lines.append(f'<path d="M{_at(shape, a)} L{_at(shape, c)} L{_at(shape, b)}"/>')
+    return lines
+
+
+def _segments(shape: Drawn, fold: str, dashes: str) -> list[str]:
+    segments = shape.valleys if fold == "valley" else shape.mountains
+    return [
+        f'<path class="{fold}" stroke-dasharray="{dashes}" d="M{_at(shape, s.start)} L{_at(shape, s.end)}"/>'
+        for s in segments
+    ]
+
+
+def _holes(shape: Drawn) -> list[str]:
+    return [
+        f'<circle cx="{_n(h.centre[0])}" cy="{_n(shape.height - h.centre[1])}" r="{_n(h.radius)}"/>'
+        for h in shape.holes
+    ]
