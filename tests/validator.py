@@ -70,10 +70,35 @@ def _wanted(job: dict[str, Any]) -> Counter[tuple[str, str, str]]:
     colourways = klass.get("colourways") or [{"name": "all", "kits": kits, "papers": every}]
     wanted: Counter[tuple[str, str, str]] = Counter()
     for colourway in colourways:
+        wholes: dict[str, list[int]] = {}
+        first: dict[str, str] = {}
         for piece in job["project"]["pieces"]:
             paper = colourway["papers"][piece["paper"]]
-            wanted[paper, piece["name"], colourway["name"]] += piece.get("per_kit", 1) * colourway["kits"]
+            count = piece.get("per_kit", 1) * colourway["kits"]
+            if piece.get("portion", "whole") == "whole":
+                wanted[paper, piece["name"], colourway["name"]] += count
+            else:
+                same = ("paper", "width", "height", "cut", "margin", "follows_print")
+                key = repr([piece.get(name) for name in same])
+                first.setdefault(key, piece["name"])
+                wholes.setdefault(key, []).extend([PORTIONS[piece["portion"]]] * count)
+                wanted[paper, first[key], colourway["name"]] = _bins(wholes[key])
     return +wanted
+
+
+PORTIONS = {"three-quarters": 3, "half": 2, "quarter": 1}
+
+
+def _bins(quarters: list[int]) -> int:
+    """Wholes of four quarters that hold these, the largest portion first into the first that has room."""
+    bins: list[int] = []
+    for size in sorted(quarters, reverse=True):
+        at = next((n for n, full in enumerate(bins) if full + size <= 4), None)
+        if at is None:
+            bins.append(size)
+        else:
+            bins[at] += size
+    return len(bins)
 
 
 Box = tuple[Fraction, Fraction, Fraction, Fraction]

@@ -11,7 +11,8 @@ from neat_sheaf.length import Length, Unit, write_length
 from neat_sheaf.nesting.items import Item, Stock
 from neat_sheaf.nesting.pattern import Cut, Node, Region, cuts, offcuts, placements
 from neat_sheaf.nesting.planner import Nested, lower_bound, nest
-from neat_sheaf.project import Piece
+from neat_sheaf.project import Piece, Portion
+from neat_sheaf.wholes import fewest_wholes
 
 __all__ = [
     "CannotPlanError",
@@ -88,12 +89,33 @@ def wanted(job: Job) -> dict[str, list[Wanted]]:
     """The pieces wanted of each paper (by id), in the order of the list."""
     found: dict[str, list[Wanted]] = {}
     for colourway in job.klass.colourways:
-        for piece in job.project.pieces:
-            count = piece.per_kit * colourway.kits
+        for piece, count in _counted(job, colourway):
             if count:
                 paper = colourway.papers[piece.paper]
                 found.setdefault(paper, []).append(Wanted(piece, colourway.name, count))
     return found
+
+
+def _counted(job: Job, colourway: Colourway) -> Iterable[tuple[Piece, int]]:
+    """Each piece and how many to cut; halves and quarters of one whole are cut as its wholes.
+
+    The wholes stand under the first piece that is cut from them. They are shared by all the kits
+    of the colourway, but where each kit is cut on its own sheets.
+    """
+    alone = job.cutting.style is Style.KIT_PER_SHEET
+    kits, times = (1, colourway.kits) if alone else (colourway.kits, 1)
+    parts: dict[tuple[object, ...], list[Piece]] = {}
+    for piece in job.project.pieces:
+        if piece.portion is Portion.WHOLE:
+            yield piece, piece.per_kit * colourway.kits
+        else:
+            whole = (piece.paper, piece.width, piece.height, piece.cut, piece.margin, piece.follows_print)
+            parts.setdefault(whole, []).append(piece)
+    for pieces in parts.values():
+        portions: dict[Portion, int] = {}
+        for piece in pieces:
+            portions[piece.portion] = portions.get(piece.portion, 0) + piece.per_kit * kits
+        yield pieces[0], fewest_wholes(portions) * times
 
 
 def plan_papers(job: Job) -> list[PaperPlan]:

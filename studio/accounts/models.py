@@ -7,7 +7,8 @@ from typing import cast
 from django.conf import settings
 from django.db import models
 
-from neat_sheaf.length import Unit
+from neat_sheaf.habits import Habits, LidFeel, Scoring
+from neat_sheaf.length import Length, Unit
 
 __all__ = ["Member", "Studio"]
 
@@ -23,12 +24,26 @@ class Studio(models.Model):
     name = models.CharField(max_length=120)
     units = models.CharField(max_length=2, choices=Units.choices, default=Units.INCHES)
     currency = models.CharField(max_length=3, default="EUR")
+    scoring = models.CharField(max_length=5, default="blade")
+    groove_nm = models.BigIntegerField(default=3_175_000)
+    plate_nm = models.BigIntegerField(default=152_400_000)
+    tape_nm = models.BigIntegerField(default=6_350_000)
+    border_nm = models.BigIntegerField(default=3_175_000)
+    lid = models.CharField(max_length=4, default="easy")
     created = models.DateTimeField(auto_now_add=True)
 
     class Meta:
         constraints = [
             models.CheckConstraint(condition=models.Q(units__in=["in", "cm", "mm"]), name="studio_units"),
             models.CheckConstraint(condition=models.Q(currency__regex=r"^[A-Z]{3}$"), name="studio_currency"),
+            models.CheckConstraint(
+                condition=models.Q(scoring__in=["board", "blade"], lid__in=["snug", "easy"]),
+                name="studio_habits",
+            ),
+            models.CheckConstraint(
+                condition=models.Q(groove_nm__gt=0, plate_nm__gt=0, tape_nm__gt=0, border_nm__gte=0),
+                name="studio_habits_over_zero",
+            ),
         ]
 
     def __str__(self) -> str:
@@ -38,6 +53,18 @@ class Studio(models.Model):
     def measure(self) -> Unit:
         """The unit that lengths are written in; a constraint keeps it one of the core's."""
         return cast(Unit, self.units)
+
+    @property
+    def habits(self) -> Habits:
+        """How the studio works, for the checks."""
+        return Habits(
+            scoring=Scoring(self.scoring),
+            groove=Length(self.groove_nm),
+            plate=Length(self.plate_nm),
+            tape=Length(self.tape_nm),
+            border=Length(self.border_nm),
+            lid=LidFeel(self.lid),
+        )
 
 
 class Member(models.Model):

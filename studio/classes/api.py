@@ -57,6 +57,7 @@ class ClassIn(Schema):
     style: Style = "fewest-sheets"
     sheets_at_once: int = Field(1, ge=1, le=100)
     keep_offcut: list[str] = Field(["1", "3"], min_length=2, max_length=2)
+    variant: str = ""
     colourways: list[ColourwayDoc] = []
 
 
@@ -119,6 +120,7 @@ def _class_out(kit_class: KitClass, units: Unit) -> ClassOut:
         keep_offcut=[
             write_length(Length(side), units) for side in (kit_class.keep_short_nm, kit_class.keep_long_nm)
         ],
+        variant=kit_class.variant,
         kits=kits,
         colourways=[
             ColourwayOut(
@@ -248,7 +250,7 @@ def _store(kit_class: KitClass, payload: ClassIn, studio: Studio, request: HttpR
         raise Http404
     kit_class.name, kit_class.fee, kit_class.place = name[:120], fee, payload.place.strip()[:120]
     kit_class.keep_short_nm, kit_class.keep_long_nm = keep
-    for field in ("date", "seats", "samples", "spares", "style", "sheets_at_once"):
+    for field in ("date", "seats", "samples", "spares", "style", "sheets_at_once", "variant"):
         setattr(kit_class, field, getattr(payload, field))
     kit_class.version += 1
     with transaction.atomic():

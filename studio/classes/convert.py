@@ -6,6 +6,7 @@ from neat_sheaf import job as core
 from neat_sheaf.errors import Fault
 from neat_sheaf.length import Length
 from neat_sheaf.sheets import CannotPlanError
+from neat_sheaf.variants import UnknownNumberError, variant_of
 from studio.classes.models import KitClass
 from studio.cupboard.convert import core_paper, core_supply, plain_price
 from studio.projects.convert import core_project
@@ -16,7 +17,10 @@ __all__ = ["core_job"]
 def core_job(kit_class: KitClass) -> core.Job:
     """The job of a class. Raises CannotPlanError where a role has no paper yet."""
     studio = kit_class.studio
-    project = core_project(kit_class.project)
+    try:
+        project = variant_of(core_project(kit_class.project), kit_class.variant)
+    except UnknownNumberError as error:
+        raise CannotPlanError([Fault("variant", error.code, str(error))]) from error
     colourways = list(kit_class.colourways.prefetch_related("choices"))
     kits = core.share_out(
         kit_class.seats + kit_class.samples + kit_class.spares, [c.share for c in colourways]
@@ -42,7 +46,7 @@ def core_job(kit_class: KitClass) -> core.Job:
         chosen.append(core.Colourway(colourway.name, share, by_role))
     if faults:
         raise CannotPlanError(faults)
-    used = {use.supply for use in project.supplies}
+    used = {use.supply for use in project.supplies} | {s for step in project.steps for s in step.supplies}
     return core.Job(
         project=project,
         papers=tuple(core_paper(p) for p in studio.papers.filter(pk__in=wanted).prefetch_related("offcuts")),
@@ -57,4 +61,5 @@ def core_job(kit_class: KitClass) -> core.Job:
         ),
         units=studio.measure,
         currency=studio.currency,
+        habits=studio.habits,
     )

@@ -33,6 +33,7 @@ class KitClass(models.Model):
     sheets_at_once = models.IntegerField(default=1)
     keep_short_nm = models.BigIntegerField(default=25_400_000)
     keep_long_nm = models.BigIntegerField(default=76_200_000)
+    variant = models.CharField(max_length=400, blank=True, default="")
     version = models.IntegerField(default=1)
 
     class Meta:

@@ -6,7 +6,7 @@ from typing import Literal
 
 from ninja import Schema
 
-from studio.projects.api import CheckOut
+from studio.projects.documents import CheckOut
 
 __all__ = ["PlanOut"]
 

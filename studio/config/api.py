@@ -12,15 +12,21 @@ from ninja.security import SessionAuth, django_auth
 
 from neat_sheaf.formats.reading import FileError
 from studio.accounts.api import router as accounts
+from studio.accounts.habits_api import router as habits
 from studio.classes.api import router as classes
 from studio.config.problems import InUse, Locked, NotSignedIn, Stale
 from studio.cupboard.api import router as cupboard
 from studio.projects.api import router as projects
+from studio.projects.files import router as files
+from studio.projects.lines import router as lines
 
 api = NinjaAPI(title="Neat Sheaf", version="1", auth=django_auth, docs_url=None)
 api.add_router("", accounts)
+api.add_router("", habits)
 api.add_router("", cupboard)
 api.add_router("", projects)
+api.add_router("", lines)
+api.add_router("", files)
 api.add_router("", classes)
 
 __all__ = ["SessionAuth", "api"]

@@ -52,7 +52,13 @@ MIDDLEWARE = [
 ]
 ROOT_URLCONF = "studio.config.urls"
 WSGI_APPLICATION = "studio.config.wsgi.application"
-TEMPLATES = [{"BACKEND": "django.template.backends.django.DjangoTemplates", "DIRS": [WEB_DIST]}]
+TEMPLATES = [
+    {
+        "BACKEND": "django.template.backends.django.DjangoTemplates",
+        "DIRS": [WEB_DIST],
+        "APP_DIRS": True,
+    }
+]
 
 DATABASES = {
     "default": dj_database_url.config(

@@ -46,6 +46,7 @@ class PaperIn(Schema):
     motif: Literal["plain", "sprigs", "dots", "stripes", "checks", "waves"] = "plain"
     ground: str = Field("#d9c9a8", pattern=r"^#[0-9a-f]{6}$")
     ink: str = Field("#6b5a3a", pattern=r"^#[0-9a-f]{6}$")
+    caliper: str = ""
 
 
 class PaperOut(PaperIn):
@@ -97,6 +98,7 @@ def paper_out(paper: Paper, units: Unit) -> PaperOut:
         motif=paper.motif,  # type: ignore[arg-type]
         ground=paper.ground,
         ink=paper.ink,
+        caliper=write_length(core.caliper, "mm") if core.caliper else "",
     )
 
 
@@ -181,7 +183,9 @@ def store_paper(paper: Paper, payload: PaperIn, studio: Studio) -> PaperOut:
     paper.width_nm, paper.height_nm = form.size("width"), form.size("height")
     paper.pack_price = form.price("pack_price")
     offcuts = form.root.list_at("offcuts", _offcut, most=100)
+    caliper = form.root.take("caliper", _caliper, Length(0))
     form.done()
+    paper.caliper_nm = caliper
     for field in ("kind", "print", "pack_sheets", "on_hand", "motif", "ground", "ink"):
         setattr(paper, field, getattr(payload, field))
     paper.version += 1
@@ -195,6 +199,11 @@ def store_paper(paper: Paper, payload: PaperIn, studio: Studio) -> PaperOut:
     except IntegrityError as error:
         raise _name_taken("paper", paper.name) from error
     return paper_out(paper, units)
+
+
+def _caliper(node: Node) -> Length:
+    """A thickness; a bare number is millimetres, as paper is measured."""
+    return Length(0) if node.value == "" else Node(node.value, node.path, "mm", node.faults).length()
 
 
 def _offcut(node: Node) -> tuple[Length, Length, int]:

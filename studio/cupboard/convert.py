@@ -26,6 +26,7 @@ def core_paper(paper: Paper) -> core.Paper:
         offcuts=tuple(
             core.Offcut(Length(o.width_nm), Length(o.height_nm), o.count) for o in paper.offcuts.all()
         ),
+        caliper=Length(paper.caliper_nm),
     )
 
 

@@ -49,6 +49,7 @@ class Paper(models.Model):
     pack_sheets = models.IntegerField(default=1)
     pack_price = models.DecimalField(max_digits=12, decimal_places=4, null=True, blank=True)
     on_hand = models.IntegerField(default=0)
+    caliper_nm = models.BigIntegerField(default=0)
     motif = models.CharField(max_length=8, choices=Motif.choices, default=Motif.PLAIN)
     ground = models.CharField(max_length=7, default="#d9c9a8", validators=[COLOUR])
     ink = models.CharField(max_length=7, default="#6b5a3a", validators=[COLOUR])
@@ -64,6 +65,7 @@ class Paper(models.Model):
                 condition=Q(on_hand__gte=0) & (Q(pack_price__isnull=True) | Q(pack_price__gte=0)),
                 name="paper_counts_not_negative",
             ),
+            models.CheckConstraint(condition=Q(caliper_nm__gte=0), name="paper_caliper_not_negative"),
             models.CheckConstraint(condition=Q(print__in=["none", "two-way", "one-way"]), name="paper_print"),
         ]
 

@@ -14,7 +14,8 @@ from studio.classes.models import Choice, Colourway, KitClass
 from studio.cupboard.api import PaperIn, SupplyIn, store_paper, store_supply
 from studio.cupboard.models import Paper, Supply
 from studio.demo import paper_room
-from studio.projects.api import ProjectIn, store_project
+from studio.projects.api import store_project
+from studio.projects.documents import ProjectIn
 from studio.projects.models import Project
 
 __all__ = ["load_paper_room"]

@@ -2,154 +2,36 @@
 
 from __future__ import annotations
 
-from datetime import datetime
-from typing import Any, Literal
+from typing import Any
 
 from django.db import transaction
 from django.db.models import Count
 from django.http import HttpRequest
-from ninja import Field, Router, Schema, Status
-from pydantic import ConfigDict
+from ninja import Router, Status
 
-from neat_sheaf.checks import check_project
 from neat_sheaf.errors import Fault
-from neat_sheaf.formats.plan_file import findings_document
 from neat_sheaf.formats.project_part import project_document, read_project
 from neat_sheaf.formats.reading import Faulty, FileError, Node
-from neat_sheaf.length import Unit
+from neat_sheaf.length import Unit, write_length
 from neat_sheaf.project import Project as CoreProject
+from neat_sheaf.quick import tidy_line
+from neat_sheaf.variants import numbers_of
 from studio.accounts.models import Studio
 from studio.accounts.tenancy import check_version, own, studio_of
 from studio.config.problems import Problem
 from studio.cupboard.convert import core_supply
 from studio.projects.convert import core_project, store_pieces
+from studio.projects.documents import ProjectIn, ProjectOut, ProjectRow
+from studio.projects.finding import findings_of, papers_chosen
 from studio.projects.models import Project
 
 router = Router(tags=["projects"])
 
 
-class _Doc(Schema):
-    model_config = ConfigDict(populate_by_name=True)
-
-
-class LinesDoc(_Doc):
-    """Scores or slits along a side, or (with no side) a diagonal between two marks."""
-
-    along: Literal["width", "height"] | None = None
-    at: list[str] | None = None
-    start: str | list[str] | None = Field(None, alias="from")
-    end: str | list[str] | None = Field(None, alias="to")
-
-
-class HoleDoc(_Doc):
-    """A round hole by its centre."""
-
-    x: str
-    y: str
-    diameter: str
-
-
-class CornerDoc(_Doc):
-    """What is taken off corners."""
-
-    at: list[Literal["bottom-left", "bottom-right", "top-left", "top-right"]]
-    shape: Literal["round", "mitre", "notch"]
-    size: str
-
-
-class TabDoc(_Doc):
-    """A panel glued behind another."""
-
-    column: int
-    row: int
-    runs: int = 1
-
-
-class MatDoc(_Doc):
-    """The panel a mat is glued onto."""
-
-    piece: str
-    column: int = 1
-    row: int = 1
-
-
-class PieceDoc(_Doc):
-    """One line of the list, as in a job file."""
-
-    name: str
-    paper: str
-    per_kit: int = 1
-    width: str
-    height: str
-    scores: list[LinesDoc] = []
-    slits: list[LinesDoc] = []
-    holes: list[HoleDoc] = []
-    corners: list[CornerDoc] = []
-    tabs: list[TabDoc] = []
-    follows_print: bool = False
-    cut: Literal["trim", "die", "punch"] = "trim"
-    margin: str = "0"
-    mat_of: MatDoc | None = None
-
-
-class FitDoc(_Doc):
-    """Two pieces of which the outer must clear the inner."""
-
-    kind: Literal["lid"]
-    outer: str
-    inner: str
-
-
-class UseDoc(_Doc):
-    """What one kit takes of a supply (its id as text)."""
-
-    supply: str
-    per_kit: str
-    cuts: int = 1
-
-
-class ProjectIn(_Doc):
-    """A project as it is written; ``version`` is the one it was based on."""
-
-    version: int = 0
-    name: str
-    pieces: list[PieceDoc] = []
-    fits: list[FitDoc] = []
-    supplies: list[UseDoc] = []
-
-
-class CheckOut(Schema):
-    """One finding; ``piece`` is the line it concerns, from 0."""
-
-    level: Literal["error", "warning", "note"]
-    code: str
-    where: str
-    says: str
-    piece: int | None
-
-
-class ProjectOut(ProjectIn):
-    """A project as it is kept, with what the checks say."""
-
-    id: int
-    units: Literal["in", "cm", "mm"]
-    roles: list[str]
-    checks: list[CheckOut]
-
-
-class ProjectRow(Schema):
-    """A project in the list of projects."""
-
-    id: int
-    name: str
-    pieces: int
-    classes: int
-    changed: datetime
-
-
 def project_out(project: Project, units: Unit) -> ProjectOut:
     """A project in the studio's units."""
     core = core_project(project)
+    chosen = papers_chosen(project)
     return ProjectOut.model_validate(
         {
             **project_document(core, units),
@@ -157,7 +39,14 @@ def project_out(project: Project, units: Unit) -> ProjectOut:
             "version": project.version,
             "units": units,
             "roles": list(core.roles),
-            "checks": findings_document(check_project(core, units)),
+            "words": [tidy_line(piece, units) for piece in core.pieces],
+            "numbers": [
+                {"piece": piece.name, "number": number, "value": write_length(value, units)}
+                for piece in core.pieces
+                for number, value in numbers_of(piece).items()
+            ],
+            "papers": {role: [paper.pk for paper in papers] for role, papers in chosen.items()},
+            "checks": findings_of(core, project.studio, chosen),
         }
     )
 
@@ -209,6 +98,7 @@ def store_project(project: Project, payload: ProjectIn, studio: Studio) -> Proje
     core = read_document(payload.model_dump(by_alias=True, exclude={"version"}, exclude_none=True), studio)
     with transaction.atomic():
         project.name = core.name[:120]
+        project.tools = list(core.tools)
         project.version += 1
         project.save()
         store_pieces(project, core)

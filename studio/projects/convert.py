@@ -4,9 +4,10 @@ from __future__ import annotations
 
 from django.db import transaction
 
+from neat_sheaf import assembly
 from neat_sheaf import project as core
 from neat_sheaf.length import Length
-from studio.projects import models
+from studio.projects import assembly_models, models
 
 __all__ = ["core_project", "store_pieces"]
 
@@ -17,14 +18,43 @@ def _maybe(nm: int | None) -> Length | None:
 
 def core_project(project: models.Project) -> core.Project:
     """The project as the core knows it, a handful of queries for the whole of it."""
-    pieces = project.pieces.prefetch_related("lines", "diagonals", "holes", "corners", "tabs")
+    pieces = project.pieces.prefetch_related("lines", "diagonals", "holes", "corners", "tabs", "faces")
     return core.Project(
         name=project.name,
         pieces=tuple(_core_piece(piece) for piece in pieces),
         fits=tuple(core.Fit(core.FitKind(f.kind), f.outer, f.inner) for f in project.fits.all()),
         supplies=tuple(
-            core.SupplyUse(str(u.supply_id), u.count, _maybe(u.length_nm), u.cuts) for u in project.uses.all()
+            core.SupplyUse(
+                str(u.supply_id), u.count, _maybe(u.length_nm), u.cuts, _maybe(u.girth_nm), _maybe(u.bow_nm)
+            )
+            for u in project.uses.all()
         ),
+        tools=tuple(project.tools),
+        steps=tuple(_core_step(step) for step in project.steps.prefetch_related("supplies")),
+        contents=tuple(
+            assembly.Content(
+                c.name, Length(c.width_nm), Length(c.depth_nm), Length(c.height_nm), c.piece, c.rigid
+            )
+            for c in project.contents.all()
+        ),
+        variants=tuple(
+            core.Variant(
+                v.name, tuple(core.Override(o.piece, o.number, Length(o.value_nm)) for o in v.numbers.all())
+            )
+            for v in project.variants.prefetch_related("numbers")
+        ),
+    )
+
+
+def _core_step(step: assembly_models.Step) -> assembly.Step:
+    return assembly.Step(
+        says=step.says,
+        pieces=tuple(step.pieces),
+        tool=step.tool,
+        minutes=step.minutes,
+        when=assembly.When(step.when),
+        cautions=tuple(assembly.Caution(code) for code in step.cautions),
+        supplies=tuple(str(used.supply_id) for used in step.supplies.all()),
     )
 
 
@@ -32,7 +62,14 @@ def _core_piece(piece: models.Piece) -> core.Piece:
     lines = [
         (
             row.slit,
-            core.Line(core.Side(row.along), Length(row.at_nm), _maybe(row.start_nm), _maybe(row.end_nm)),
+            core.Line(
+                core.Side(row.along),
+                Length(row.at_nm),
+                _maybe(row.start_nm),
+                _maybe(row.end_nm),
+                core.Fold(row.fold),
+                Length(row.relief_nm),
+            ),
         )
         for row in piece.lines.all()
     ]
@@ -46,7 +83,9 @@ def _core_piece(piece: models.Piece) -> core.Piece:
         slits=tuple(line for slit, line in lines if slit),
         diagonals=tuple(
             core.Diagonal(
-                (Length(d.start_x_nm), Length(d.start_y_nm)), (Length(d.end_x_nm), Length(d.end_y_nm))
+                (Length(d.start_x_nm), Length(d.start_y_nm)),
+                (Length(d.end_x_nm), Length(d.end_y_nm)),
+                core.Fold(d.fold),
             )
             for d in piece.diagonals.all()
         ),
@@ -64,15 +103,20 @@ def _core_piece(piece: models.Piece) -> core.Piece:
         mat_of=core.MatOf(piece.mat_piece, core.Panel(piece.mat_column, piece.mat_row))
         if piece.mat_piece
         else None,
+        faces=tuple(
+            core.Face(core.Panel(f.column, f.row), core.Edge(f.up), f.name) for f in piece.faces.all()
+        ),
+        portion=core.Portion(piece.portion),
+        scrap=piece.scrap,
+        matched=piece.matched,
     )
 
 
 @transaction.atomic
 def store_pieces(row: models.Project, project: core.Project) -> None:
     """Put the core's list in place of the one that is kept."""
-    row.pieces.all().delete()
-    row.fits.all().delete()
-    row.uses.all().delete()
+    for kept in (row.pieces, row.fits, row.uses, row.steps, row.contents, row.variants):
+        kept.all().delete()
     stored = models.Piece.objects.bulk_create(
         models.Piece(
             project=row,
@@ -88,6 +132,9 @@ def store_pieces(row: models.Project, project: core.Project) -> None:
             mat_piece=p.mat_of.piece if p.mat_of else "",
             mat_column=p.mat_of.panel.column if p.mat_of else 1,
             mat_row=p.mat_of.panel.row if p.mat_of else 1,
+            portion=p.portion.value,
+            scrap=p.scrap,
+            matched=p.matched,
         )
         for n, p in enumerate(project.pieces)
     )
@@ -95,7 +142,7 @@ def store_pieces(row: models.Project, project: core.Project) -> None:
     models.Line.objects.bulk_create(
         models.Line(
             piece=kept, position=n, slit=slit, along=line.along.value,
-            at_nm=line.at, start_nm=line.start, end_nm=line.end,
+            at_nm=line.at, start_nm=line.start, end_nm=line.end, fold=line.fold.value, relief_nm=line.relief,
         )
         for kept, p in both
         for slit, lines in ((False, p.scores), (True, p.slits))
@@ -103,7 +150,12 @@ def store_pieces(row: models.Project, project: core.Project) -> None:
     )  # fmt: skip
     models.Diagonal.objects.bulk_create(
         models.Diagonal(
-            piece=kept, start_x_nm=d.start[0], start_y_nm=d.start[1], end_x_nm=d.end[0], end_y_nm=d.end[1]
+            piece=kept,
+            start_x_nm=d.start[0],
+            start_y_nm=d.start[1],
+            end_x_nm=d.end[0],
+            end_y_nm=d.end[1],
+            fold=d.fold.value,
         )
         for kept, p in both
         for d in p.diagonals
@@ -123,12 +175,55 @@ def store_pieces(row: models.Project, project: core.Project) -> None:
         for kept, p in both
         for t in p.tabs
     )
+    models.Face.objects.bulk_create(
+        models.Face(piece=kept, column=f.panel.column, row=f.panel.row, up=f.up.value, name=f.name)
+        for kept, p in both
+        for f in p.faces
+    )
     models.Fit.objects.bulk_create(
         models.Fit(project=row, kind=f.kind.value, outer=f.outer, inner=f.inner) for f in project.fits
     )
     models.SupplyUse.objects.bulk_create(
         models.SupplyUse(
-            project=row, position=n, supply_id=int(u.supply), count=u.count, length_nm=u.length, cuts=u.cuts
+            project=row,
+            position=n,
+            supply_id=int(u.supply),
+            count=u.count,
+            length_nm=u.length,
+            cuts=u.cuts,
+            girth_nm=u.girth,
+            bow_nm=u.bow,
         )
         for n, u in enumerate(project.supplies)
+    )
+    _store_assembly(row, project)
+
+
+def _store_assembly(row: models.Project, project: core.Project) -> None:
+    steps = assembly_models.Step.objects.bulk_create(
+        assembly_models.Step(
+            project=row, position=n, says=s.says, tool=s.tool, minutes=s.minutes, when=s.when.value,
+            cautions=[c.value for c in s.cautions], pieces=list(s.pieces),
+        )
+        for n, s in enumerate(project.steps)
+    )  # fmt: skip
+    assembly_models.StepSupply.objects.bulk_create(
+        assembly_models.StepSupply(step=kept, position=n, supply_id=int(supply))
+        for kept, s in zip(steps, project.steps, strict=True)
+        for n, supply in enumerate(s.supplies)
+    )
+    assembly_models.Content.objects.bulk_create(
+        assembly_models.Content(
+            project=row, position=n, name=c.name, width_nm=c.width, depth_nm=c.depth, height_nm=c.height,
+            piece=c.piece, rigid=c.rigid,
+        )
+        for n, c in enumerate(project.contents)
+    )  # fmt: skip
+    variants = assembly_models.Variant.objects.bulk_create(
+        assembly_models.Variant(project=row, position=n, name=v.name) for n, v in enumerate(project.variants)
+    )
+    assembly_models.Override.objects.bulk_create(
+        assembly_models.Override(variant=kept, position=n, piece=o.piece, number=o.number, value_nm=o.value)
+        for kept, v in zip(variants, project.variants, strict=True)
+        for n, o in enumerate(v.numbers)
     )

@@ -8,7 +8,18 @@ from django.db.models import F, Q
 from studio.accounts.models import Studio
 from studio.cupboard.models import Supply
 
-__all__ = ["CornerCut", "Diagonal", "Fit", "Hole", "Line", "Piece", "Project", "SupplyUse", "Tab"]
+__all__ = [
+    "CornerCut",
+    "Diagonal",
+    "Face",
+    "Fit",
+    "Hole",
+    "Line",
+    "Piece",
+    "Project",
+    "SupplyUse",
+    "Tab",
+]
 
 
 class Project(models.Model):
@@ -16,6 +27,7 @@ class Project(models.Model):
 
     studio = models.ForeignKey(Studio, models.CASCADE, related_name="projects")
     name = models.CharField(max_length=120)
+    tools = models.JSONField(default=list, blank=True)
     version = models.IntegerField(default=1)
     changed = models.DateTimeField(auto_now=True)
 
@@ -42,6 +54,9 @@ class Piece(models.Model):
     mat_piece = models.CharField(max_length=400, blank=True, default="")
     mat_column = models.IntegerField(default=1)
     mat_row = models.IntegerField(default=1)
+    portion = models.CharField(max_length=14, default="whole")
+    scrap = models.BooleanField(default=False)
+    matched = models.CharField(max_length=400, blank=True, default="")
 
     class Meta:
         ordering = ["position"]
@@ -53,6 +68,9 @@ class Piece(models.Model):
                 name="piece_counts_not_negative",
             ),
             models.CheckConstraint(condition=Q(cut__in=["trim", "die", "punch"]), name="piece_cut"),
+            models.CheckConstraint(
+                condition=Q(portion__in=["whole", "three-quarters", "half", "quarter"]), name="piece_portion"
+            ),
             models.CheckConstraint(condition=~Q(name="") & ~Q(role=""), name="piece_named"),
         ]
 
@@ -70,6 +88,8 @@ class Line(models.Model):
     at_nm = models.BigIntegerField()
     start_nm = models.BigIntegerField(null=True, blank=True)
     end_nm = models.BigIntegerField(null=True, blank=True)
+    fold = models.CharField(max_length=8, default="valley")
+    relief_nm = models.BigIntegerField(default=0)
 
     class Meta:
         ordering = ["position"]
@@ -80,6 +100,8 @@ class Line(models.Model):
                 condition=Q(start_nm__isnull=True) | Q(end_nm__isnull=True) | Q(start_nm__lt=F("end_nm")),
                 name="line_runs_forward",
             ),
+            models.CheckConstraint(condition=Q(fold__in=["valley", "mountain"]), name="line_fold"),
+            models.CheckConstraint(condition=Q(relief_nm__gte=0), name="line_relief_not_negative"),
         ]
 
     def __str__(self) -> str:
@@ -94,6 +116,7 @@ class Diagonal(models.Model):
     start_y_nm = models.BigIntegerField()
     end_x_nm = models.BigIntegerField()
     end_y_nm = models.BigIntegerField()
+    fold = models.CharField(max_length=8, default="valley")
 
     class Meta:
         ordering = ["id"]
@@ -152,6 +175,26 @@ class Tab(models.Model):
         return f"tab of {self.piece}"
 
 
+class Face(models.Model):
+    """A panel that is seen on the finished thing."""
+
+    piece = models.ForeignKey(Piece, models.CASCADE, related_name="faces")
+    column = models.IntegerField()
+    row = models.IntegerField()
+    up = models.CharField(max_length=6, default="top")
+    name = models.CharField(max_length=400, blank=True, default="")
+
+    class Meta:
+        ordering = ["id"]
+        constraints = [
+            models.CheckConstraint(condition=Q(column__gte=1, row__gte=1), name="face_counts"),
+            models.CheckConstraint(condition=Q(up__in=["top", "bottom", "left", "right"]), name="face_up"),
+        ]
+
+    def __str__(self) -> str:
+        return f"face of {self.piece}"
+
+
 class Fit(models.Model):
     """Two pieces of which the outer must clear the inner, by name."""
 
@@ -176,6 +219,8 @@ class SupplyUse(models.Model):
     count = models.DecimalField(max_digits=15, decimal_places=6, null=True, blank=True)
     length_nm = models.BigIntegerField(null=True, blank=True)
     cuts = models.IntegerField(default=1)
+    girth_nm = models.BigIntegerField(null=True, blank=True)
+    bow_nm = models.BigIntegerField(null=True, blank=True)
 
     class Meta:
         ordering = ["position"]

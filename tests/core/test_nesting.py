@@ -16,7 +16,7 @@ from neat_sheaf.nesting.pattern import Split, Spot, counts, cuts, gathered, lay,
 from neat_sheaf.nesting.planner import lower_bound, nest
 from neat_sheaf.nesting.pricing import Pricer, normal_patterns, scaled_down
 from neat_sheaf.plan import plan_job
-from neat_sheaf.project import Cut, Side
+from neat_sheaf.project import Cut, Portion, Side
 from neat_sheaf.sheets import CannotPlanError, plan_papers
 from tests.validator import faults_of
 
@@ -270,3 +270,17 @@ def jobs(draw):
 def test_every_plan_is_accepted_by_the_independent_judge(made_up):
     made = plan_job(made_up)
     assert faults_of(job_document(made_up), plan_document(made)) == []
+
+
+def test_quarters_are_cut_as_wholes_shared_by_all_the_kits():
+    corner = {"cut": Cut.PUNCH, "portion": Portion.QUARTER}
+    guard = piece("Guard", "2", "2", per_kit=3, **corner)
+    cap = piece("Cap", "2", "2", per_kit=1, cut=Cut.PUNCH, portion=Portion.THREE_QUARTERS)
+    made = plan_job(job([guard, cap], [letter()], 5))
+    # 15 quarters and 5 three-quarters: five wholes take both, and ten quarters are three wholes more.
+    placed = [p for lay in made.papers[0].layouts for _ in range(lay.times) for p in lay.placements]
+    assert [p.piece for p in placed] == ["Guard"] * 8
+    assert faults_of(job_document(made.job), plan_document(made)) == []
+    alone = plan_job(job([guard, cap], [letter()], 5, Cutting(Style.KIT_PER_SHEET)))
+    counts = [lay.times * len(lay.placements) for lay in alone.papers[0].layouts]
+    assert sum(counts) == 10

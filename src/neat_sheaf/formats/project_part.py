@@ -36,7 +36,7 @@ from neat_sheaf.project import (
 )
 from neat_sheaf.variants import UnknownNumberError, with_number
 
-__all__ = ["PIECE_KEYS", "project_document", "read_project"]
+__all__ = ["PIECE_KEYS", "piece_document", "project_document", "read_project"]
 
 PIECE_KEYS = (
     "name", "paper", "per_kit", "width", "height", "scores", "slits", "holes", "corners",
@@ -241,7 +241,7 @@ def project_document(project: Project, units: Unit) -> dict[str, Any]:
     """The project as JSON values that ``read_project`` reads back to an equal project."""
     return {
         "name": project.name,
-        "pieces": [_piece_document(piece, units) for piece in project.pieces],
+        "pieces": [piece_document(piece, units) for piece in project.pieces],
         "fits": [{"kind": f.kind.value, "outer": f.outer, "inner": f.inner} for f in project.fits],
         "supplies": [_use_document(use, units) for use in project.supplies],
         "tools": list(project.tools),
@@ -272,7 +272,9 @@ def _use_document(use: SupplyUse, units: Unit) -> dict[str, Any]:
     return {"supply": use.supply, "per_kit": format(use.count or 0, "f"), "cuts": use.cuts}
 
 
-def _piece_document(piece: Piece, units: Unit) -> dict[str, Any]:
+def piece_document(piece: Piece, units: Unit) -> dict[str, Any]:
+    """One piece as JSON values, in the project's units."""
+
     def said(length: Length) -> str:
         return write_length(length, units)
 

@@ -32,6 +32,30 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/studio": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Habits
+         * @description How the studio works.
+         */
+        get: operations["studio_accounts_habits_api_habits"];
+        /**
+         * Change Habits
+         * @description Change how the studio works. Lengths are read in the units that are sent with them.
+         */
+        put: operations["studio_accounts_habits_api_change_habits"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/papers": {
         parameters: {
             query?: never;
@@ -175,6 +199,126 @@ export interface paths {
          * @description Delete a project; refused while a class uses it.
          */
         delete: operations["studio_projects_api_drop_project"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/lines": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Lines
+         * @description Read quick lines, or rows pasted from a spreadsheet; what is not understood comes back as questions.
+         */
+        post: operations["studio_projects_lines_lines"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/projects/{project_id}/list.csv": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Table
+         * @description The list as a table for a spreadsheet.
+         */
+        get: operations["studio_projects_files_table"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/projects/{project_id}/pieces/{number}.svg": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Drawing
+         * @description One piece (from 0) at true size.
+         */
+        get: operations["studio_projects_files_drawing"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/projects/{project_id}/sheet.pdf": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Sheet
+         * @description The cut-and-score sheet for attendees.
+         */
+        get: operations["studio_projects_files_sheet"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/projects/{project_id}/job.json": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Job File
+         * @description The project as a job file for one kit; a role that no class has chosen a paper for takes Letter.
+         */
+        get: operations["studio_projects_files_job_file"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/job-files": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Take In Job
+         * @description Make a project of a job file's list; supplies are found in the cupboard by name, or put there.
+         */
+        post: operations["studio_projects_files_take_in_job"];
+        delete?: never;
         options?: never;
         head?: never;
         patch?: never;
@@ -359,6 +503,37 @@ export interface components {
             password: string;
         };
         /**
+         * HabitsDoc
+         * @description A studio's ways; lengths as text in its units.
+         */
+        HabitsDoc: {
+            /** Name */
+            name: string;
+            /**
+             * Units
+             * @enum {string}
+             */
+            units: "in" | "cm" | "mm";
+            /**
+             * Scoring
+             * @enum {string}
+             */
+            scoring: "board" | "blade";
+            /** Groove */
+            groove: string;
+            /** Plate */
+            plate: string;
+            /** Tape */
+            tape: string;
+            /** Border */
+            border: string;
+            /**
+             * Lid
+             * @enum {string}
+             */
+            lid: "snug" | "easy";
+        };
+        /**
          * OffcutDoc
          * @description Kept pieces of one size; sizes are lengths as text in the studio's units.
          */
@@ -433,6 +608,11 @@ export interface components {
              * @default #6b5a3a
              */
             ink: string;
+            /**
+             * Caliper
+             * @default
+             */
+            caliper: string;
             /** Id */
             id: number;
             /** Width Mm */
@@ -500,6 +680,11 @@ export interface components {
              * @default #6b5a3a
              */
             ink: string;
+            /**
+             * Caliper
+             * @default
+             */
+            caliper: string;
         };
         /**
          * SupplyOut
@@ -587,23 +772,43 @@ export interface components {
             changed: string;
         };
         /**
-         * CheckOut
-         * @description One finding; ``piece`` is the line it concerns, from 0.
+         * ChangesDoc
+         * @description The parts of a project's document that a mend changes, each whole; null where it stays.
          */
-        CheckOut: {
-            /**
-             * Level
-             * @enum {string}
-             */
-            level: "error" | "warning" | "note";
-            /** Code */
-            code: string;
-            /** Where */
-            where: string;
-            /** Says */
-            says: string;
+        ChangesDoc: {
+            /** Pieces */
+            pieces?: components["schemas"]["PieceDoc"][] | null;
+            /** Fits */
+            fits?: components["schemas"]["FitDoc"][] | null;
+            /** Supplies */
+            supplies?: components["schemas"]["UseDoc"][] | null;
+            /** Tools */
+            tools?: string[] | null;
+            /** Steps */
+            steps?: components["schemas"]["StepDoc"][] | null;
+            /** Contents */
+            contents?: components["schemas"]["ContentDoc"][] | null;
+        };
+        /**
+         * ContentDoc
+         * @description Something that goes inside a piece.
+         */
+        ContentDoc: {
+            /** Name */
+            name: string;
+            /** Width */
+            width: string;
+            /** Depth */
+            depth: string;
+            /** Height */
+            height: string;
             /** Piece */
-            piece: number | null;
+            piece: string;
+            /**
+             * Rigid
+             * @default true
+             */
+            rigid: boolean;
         };
         /**
          * CornerDoc
@@ -621,15 +826,58 @@ export interface components {
             size: string;
         };
         /**
+         * FaceDoc
+         * @description A panel that is seen on the finished thing; ``up`` is the side of the piece that points up.
+         */
+        FaceDoc: {
+            /** Column */
+            column: number;
+            /** Row */
+            row: number;
+            /**
+             * Up
+             * @default top
+             * @enum {string}
+             */
+            up: "top" | "bottom" | "left" | "right";
+            /** Name */
+            name?: string | null;
+        };
+        /**
+         * FindingOut
+         * @description A finding of a project, with its mend; ``version`` names the sister version it is of.
+         */
+        FindingOut: {
+            /**
+             * Level
+             * @enum {string}
+             */
+            level: "error" | "warning" | "note";
+            /** Code */
+            code: string;
+            /** Where */
+            where: string;
+            /** Says */
+            says: string;
+            /** Piece */
+            piece: number | null;
+            /**
+             * Version
+             * @default
+             */
+            version: string;
+            mend?: components["schemas"]["MendOut"] | null;
+        };
+        /**
          * FitDoc
-         * @description Two pieces of which the outer must clear the inner.
+         * @description Two pieces of which the outer must clear the inner, or that share a panel's length.
          */
         FitDoc: {
             /**
              * Kind
-             * @constant
+             * @enum {string}
              */
-            kind: "lid";
+            kind: "lid" | "sleeve" | "shared";
             /** Outer */
             outer: string;
             /** Inner */
@@ -660,6 +908,10 @@ export interface components {
             from?: string | string[] | null;
             /** To */
             to?: string | string[] | null;
+            /** Fold */
+            fold?: ("valley" | "mountain") | null;
+            /** Relief */
+            relief?: string | null;
         };
         /**
          * MatDoc
@@ -678,6 +930,39 @@ export interface components {
              * @default 1
              */
             row: number;
+        };
+        /**
+         * MendOut
+         * @description What would put it right, in words and as changes.
+         */
+        MendOut: {
+            /** Says */
+            says: string;
+            changes: components["schemas"]["ChangesDoc"];
+        };
+        /**
+         * NumberOut
+         * @description A named number of a piece, as the list has it.
+         */
+        NumberOut: {
+            /** Piece */
+            piece: string;
+            /** Number */
+            number: string;
+            /** Value */
+            value: string;
+        };
+        /**
+         * OverrideDoc
+         * @description One named number as a sister version has it.
+         */
+        OverrideDoc: {
+            /** Piece */
+            piece: string;
+            /** Number */
+            number: string;
+            /** Value */
+            value: string;
         };
         /**
          * PieceDoc
@@ -739,10 +1024,31 @@ export interface components {
              */
             margin: string;
             mat_of?: components["schemas"]["MatDoc"] | null;
+            /**
+             * Faces
+             * @default []
+             */
+            faces: components["schemas"]["FaceDoc"][];
+            /**
+             * Portion
+             * @default whole
+             * @enum {string}
+             */
+            portion: "whole" | "three-quarters" | "half" | "quarter";
+            /**
+             * Scrap
+             * @default false
+             */
+            scrap: boolean;
+            /** Matched */
+            matched?: string | null;
         };
         /**
          * ProjectOut
          * @description A project as it is kept, with what the checks say.
+         *
+         *     ``words`` is each piece as one tidy line, ``numbers`` every number that a version may change,
+         *     ``papers`` the papers that the classes have chosen for each role, the soonest class first.
          */
         ProjectOut: {
             /**
@@ -767,6 +1073,26 @@ export interface components {
              * @default []
              */
             supplies: components["schemas"]["UseDoc"][];
+            /**
+             * Tools
+             * @default []
+             */
+            tools: string[];
+            /**
+             * Steps
+             * @default []
+             */
+            steps: components["schemas"]["StepDoc"][];
+            /**
+             * Contents
+             * @default []
+             */
+            contents: components["schemas"]["ContentDoc"][];
+            /**
+             * Variants
+             * @default []
+             */
+            variants: components["schemas"]["VariantDoc"][];
             /** Id */
             id: number;
             /**
@@ -776,8 +1102,49 @@ export interface components {
             units: "in" | "cm" | "mm";
             /** Roles */
             roles: string[];
+            /** Words */
+            words: string[];
+            /** Numbers */
+            numbers: components["schemas"]["NumberOut"][];
             /** Checks */
-            checks: components["schemas"]["CheckOut"][];
+            checks: components["schemas"]["FindingOut"][];
+            /** Papers */
+            papers: {
+                [key: string]: number[];
+            };
+        };
+        /**
+         * StepDoc
+         * @description One step of the assembly; supplies by id as text, pieces by name.
+         */
+        StepDoc: {
+            /** Says */
+            says: string;
+            /**
+             * Pieces
+             * @default []
+             */
+            pieces: string[];
+            /** Tool */
+            tool?: string | null;
+            /** Minutes */
+            minutes?: string | null;
+            /**
+             * When
+             * @default table
+             * @enum {string}
+             */
+            when: "before" | "table";
+            /**
+             * Cautions
+             * @default []
+             */
+            cautions: ("blades" | "rollers" | "heat" | "spray" | "small-parts" | "magnets" | "food")[];
+            /**
+             * Supplies
+             * @default []
+             */
+            supplies: string[];
         };
         /**
          * TabDoc
@@ -808,6 +1175,23 @@ export interface components {
              * @default 1
              */
             cuts: number;
+            /** Girth */
+            girth?: string | null;
+            /** Bow */
+            bow?: string | null;
+        };
+        /**
+         * VariantDoc
+         * @description A sister version: the list but for these numbers.
+         */
+        VariantDoc: {
+            /** Name */
+            name: string;
+            /**
+             * Numbers
+             * @default []
+             */
+            numbers: components["schemas"]["OverrideDoc"][];
         };
         /**
          * ProjectIn
@@ -836,6 +1220,98 @@ export interface components {
              * @default []
              */
             supplies: components["schemas"]["UseDoc"][];
+            /**
+             * Tools
+             * @default []
+             */
+            tools: string[];
+            /**
+             * Steps
+             * @default []
+             */
+            steps: components["schemas"]["StepDoc"][];
+            /**
+             * Contents
+             * @default []
+             */
+            contents: components["schemas"]["ContentDoc"][];
+            /**
+             * Variants
+             * @default []
+             */
+            variants: components["schemas"]["VariantDoc"][];
+        };
+        /**
+         * LineOut
+         * @description One line as it was read; ``tidy`` says the piece again.
+         */
+        LineOut: {
+            /** Text */
+            text: string;
+            /** Tidy */
+            tidy: string;
+            piece: components["schemas"]["PieceDoc"] | null;
+            /** Questions */
+            questions: components["schemas"]["QuestionOut"][];
+        };
+        /**
+         * LinesOut
+         * @description Every line; ``rows`` where it was a table, with the faults of the table.
+         */
+        LinesOut: {
+            /** Rows */
+            rows: boolean;
+            /** Lines */
+            lines: components["schemas"]["LineOut"][];
+            /** Faults */
+            faults: components["schemas"]["FaultOut"][];
+        };
+        /**
+         * QuestionOut
+         * @description A part of a line that was not understood, from ``start`` to before ``end``.
+         */
+        QuestionOut: {
+            /** Start */
+            start: number;
+            /** End */
+            end: number;
+            /** Code */
+            code: string;
+            /** Says */
+            says: string;
+            /** Suggestion */
+            suggestion: string | null;
+        };
+        /**
+         * LinesIn
+         * @description What was typed or pasted, and what the list has already.
+         */
+        LinesIn: {
+            /** Text */
+            text: string;
+            /**
+             * Roles
+             * @default []
+             */
+            roles: string[];
+            /**
+             * Pieces
+             * @default []
+             */
+            pieces: string[];
+            /**
+             * Role
+             * @default body
+             */
+            role: string;
+        };
+        /**
+         * JobText
+         * @description A job file's text.
+         */
+        JobText: {
+            /** Text */
+            text: string;
         };
         /**
          * Bench
@@ -938,6 +1414,25 @@ export interface components {
             kits: number;
         };
         /**
+         * CheckOut
+         * @description One finding; ``piece`` is the line it concerns, from 0.
+         */
+        CheckOut: {
+            /**
+             * Level
+             * @enum {string}
+             */
+            level: "error" | "warning" | "note";
+            /** Code */
+            code: string;
+            /** Where */
+            where: string;
+            /** Says */
+            says: string;
+            /** Piece */
+            piece: number | null;
+        };
+        /**
          * ClassOut
          * @description A class as it is kept, with its plan.
          */
@@ -994,6 +1489,11 @@ export interface components {
              *     ]
              */
             keep_offcut: string[];
+            /**
+             * Variant
+             * @default
+             */
+            variant: string;
             /**
              * Colourways
              * @default []
@@ -1327,6 +1827,11 @@ export interface components {
              */
             keep_offcut: string[];
             /**
+             * Variant
+             * @default
+             */
+            variant: string;
+            /**
              * Colourways
              * @default []
              */
@@ -1438,6 +1943,59 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content?: never;
+            };
+        };
+    };
+    studio_accounts_habits_api_habits: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["HabitsDoc"];
+                };
+            };
+        };
+    };
+    studio_accounts_habits_api_change_habits: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["HabitsDoc"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["HabitsDoc"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
             };
         };
     };
@@ -1895,6 +2453,240 @@ export interface operations {
             };
             /** @description Conflict */
             409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    studio_projects_lines_lines: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["LinesIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["LinesOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    studio_projects_files_table: {
+        parameters: {
+            query?: {
+                version?: string;
+            };
+            header?: never;
+            path: {
+                project_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": string;
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    studio_projects_files_drawing: {
+        parameters: {
+            query?: {
+                version?: string;
+            };
+            header?: never;
+            path: {
+                project_id: number;
+                number: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": string;
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    studio_projects_files_sheet: {
+        parameters: {
+            query?: {
+                paper?: "letter" | "a4";
+                version?: string;
+            };
+            header?: never;
+            path: {
+                project_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": string;
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    studio_projects_files_job_file: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                project_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": string;
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    studio_projects_files_take_in_job: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["JobText"];
+            };
+        };
+        responses: {
+            /** @description Created */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProjectOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
                 headers: {
                     [name: string]: unknown;
                 };

@@ -16,6 +16,7 @@ export function draftOf(kitClass: KitClass): ClassIn {
     style: kitClass.style,
     sheets_at_once: kitClass.sheets_at_once,
     keep_offcut: kitClass.keep_offcut,
+    variant: kitClass.variant,
     colourways: (kitClass.colourways ?? []).map(({ name, share, papers }) => ({
       name,
       share,

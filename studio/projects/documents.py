@@ -1,0 +1,251 @@
+"""The project's document, as the API takes and gives it; the core's reader checks what is in it."""
+
+from __future__ import annotations
+
+from datetime import datetime
+from typing import Literal
+
+from ninja import Field, Schema
+from pydantic import ConfigDict
+
+__all__ = [
+    "ChangesDoc",
+    "CheckOut",
+    "ContentDoc",
+    "CornerDoc",
+    "FaceDoc",
+    "FindingOut",
+    "FitDoc",
+    "HoleDoc",
+    "LinesDoc",
+    "MatDoc",
+    "MendOut",
+    "NumberOut",
+    "OverrideDoc",
+    "PieceDoc",
+    "ProjectIn",
+    "ProjectOut",
+    "ProjectRow",
+    "StepDoc",
+    "TabDoc",
+    "UseDoc",
+    "VariantDoc",
+]
+
+
+class _Doc(Schema):
+    model_config = ConfigDict(populate_by_name=True)
+
+
+class LinesDoc(_Doc):
+    """Scores or slits along a side, or (with no side) a diagonal between two marks."""
+
+    along: Literal["width", "height"] | None = None
+    at: list[str] | None = None
+    start: str | list[str] | None = Field(None, alias="from")
+    end: str | list[str] | None = Field(None, alias="to")
+    fold: Literal["valley", "mountain"] | None = None
+    relief: str | None = None
+
+
+class HoleDoc(_Doc):
+    """A round hole by its centre."""
+
+    x: str
+    y: str
+    diameter: str
+
+
+class CornerDoc(_Doc):
+    """What is taken off corners."""
+
+    at: list[Literal["bottom-left", "bottom-right", "top-left", "top-right"]]
+    shape: Literal["round", "mitre", "notch"]
+    size: str
+
+
+class TabDoc(_Doc):
+    """A panel glued behind another."""
+
+    column: int
+    row: int
+    runs: int = 1
+
+
+class FaceDoc(_Doc):
+    """A panel that is seen on the finished thing; ``up`` is the side of the piece that points up."""
+
+    column: int
+    row: int
+    up: Literal["top", "bottom", "left", "right"] = "top"
+    name: str | None = None
+
+
+class MatDoc(_Doc):
+    """The panel a mat is glued onto."""
+
+    piece: str
+    column: int = 1
+    row: int = 1
+
+
+class PieceDoc(_Doc):
+    """One line of the list, as in a job file."""
+
+    name: str
+    paper: str
+    per_kit: int = 1
+    width: str
+    height: str
+    scores: list[LinesDoc] = []
+    slits: list[LinesDoc] = []
+    holes: list[HoleDoc] = []
+    corners: list[CornerDoc] = []
+    tabs: list[TabDoc] = []
+    follows_print: bool = False
+    cut: Literal["trim", "die", "punch"] = "trim"
+    margin: str = "0"
+    mat_of: MatDoc | None = None
+    faces: list[FaceDoc] = []
+    portion: Literal["whole", "three-quarters", "half", "quarter"] = "whole"
+    scrap: bool = False
+    matched: str | None = None
+
+
+class FitDoc(_Doc):
+    """Two pieces of which the outer must clear the inner, or that share a panel's length."""
+
+    kind: Literal["lid", "sleeve", "shared"]
+    outer: str
+    inner: str
+
+
+class UseDoc(_Doc):
+    """What one kit takes of a supply (its id as text)."""
+
+    supply: str
+    per_kit: str
+    cuts: int = 1
+    girth: str | None = None
+    bow: str | None = None
+
+
+class StepDoc(_Doc):
+    """One step of the assembly; supplies by id as text, pieces by name."""
+
+    says: str
+    pieces: list[str] = []
+    tool: str | None = None
+    minutes: str | None = None
+    when: Literal["before", "table"] = "table"
+    cautions: list[Literal["blades", "rollers", "heat", "spray", "small-parts", "magnets", "food"]] = []
+    supplies: list[str] = []
+
+
+class ContentDoc(_Doc):
+    """Something that goes inside a piece."""
+
+    name: str
+    width: str
+    depth: str
+    height: str
+    piece: str
+    rigid: bool = True
+
+
+class OverrideDoc(_Doc):
+    """One named number as a sister version has it."""
+
+    piece: str
+    number: str
+    value: str
+
+
+class VariantDoc(_Doc):
+    """A sister version: the list but for these numbers."""
+
+    name: str
+    numbers: list[OverrideDoc] = []
+
+
+class ProjectIn(_Doc):
+    """A project as it is written; ``version`` is the one it was based on."""
+
+    version: int = 0
+    name: str
+    pieces: list[PieceDoc] = []
+    fits: list[FitDoc] = []
+    supplies: list[UseDoc] = []
+    tools: list[str] = []
+    steps: list[StepDoc] = []
+    contents: list[ContentDoc] = []
+    variants: list[VariantDoc] = []
+
+
+class ChangesDoc(_Doc):
+    """The parts of a project's document that a mend changes, each whole; null where it stays."""
+
+    pieces: list[PieceDoc] | None = None
+    fits: list[FitDoc] | None = None
+    supplies: list[UseDoc] | None = None
+    tools: list[str] | None = None
+    steps: list[StepDoc] | None = None
+    contents: list[ContentDoc] | None = None
+
+
+class MendOut(_Doc):
+    """What would put it right, in words and as changes."""
+
+    says: str
+    changes: ChangesDoc
+
+
+class CheckOut(Schema):
+    """One finding; ``piece`` is the line it concerns, from 0."""
+
+    level: Literal["error", "warning", "note"]
+    code: str
+    where: str
+    says: str
+    piece: int | None
+
+
+class FindingOut(CheckOut):
+    """A finding of a project, with its mend; ``version`` names the sister version it is of."""
+
+    version: str = ""
+    mend: MendOut | None = None
+
+
+class NumberOut(Schema):
+    """A named number of a piece, as the list has it."""
+
+    piece: str
+    number: str
+    value: str
+
+
+class ProjectOut(ProjectIn):
+    """A project as it is kept, with what the checks say.
+
+    ``words`` is each piece as one tidy line, ``numbers`` every number that a version may change,
+    ``papers`` the papers that the classes have chosen for each role, the soonest class first.
+    """
+
+    id: int
+    units: Literal["in", "cm", "mm"]
+    roles: list[str]
+    words: list[str]
+    numbers: list[NumberOut]
+    checks: list[FindingOut]
+    papers: dict[str, list[int]]
+
+
+class ProjectRow(Schema):
+    """A project in the list of projects."""
+
+    id: int
+    name: str
+    pieces: int
+    classes: int
+    changed: datetime

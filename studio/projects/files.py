@@ -1,0 +1,124 @@
+"""A project as files: table, drawing, printed sheet, job file; and a job file taken in."""
+
+from __future__ import annotations
+
+import re
+from typing import Literal
+
+from django.db import transaction
+from django.http import Http404, HttpRequest, HttpResponse
+from ninja import Field, Router, Schema, Status
+
+from neat_sheaf import job as core
+from neat_sheaf.errors import Fault
+from neat_sheaf.formats.csv_file import write_csv
+from neat_sheaf.formats.job_file import read_job, write_job
+from neat_sheaf.formats.reading import LARGEST_FILE, FileError
+from neat_sheaf.formats.svg_file import write_svg
+from neat_sheaf.length import inches, millimetres
+from neat_sheaf.project import Project as CoreProject
+from neat_sheaf.variants import UnknownNumberError, variant_of
+from studio.accounts.models import Studio
+from studio.accounts.tenancy import own, studio_of
+from studio.config.problems import Problem
+from studio.cupboard.convert import core_paper, core_supply
+from studio.projects.api import project_out
+from studio.projects.convert import core_project, store_pieces
+from studio.projects.documents import ProjectOut
+from studio.projects.finding import papers_chosen
+from studio.projects.models import Project
+from studio.projects.printing import printed_sheet
+from studio.projects.taking_in import take_in
+
+router = Router(tags=["files"])
+
+Size = Literal["letter", "a4"]
+
+
+def download(project_name: str, kind: str, content: str | bytes, content_type: str) -> HttpResponse:
+    """A file named after what it is of."""
+    stem = re.sub(r"[^a-z0-9]+", "-", project_name.lower()).strip("-") or "project"
+    disposition = f'attachment; filename="{stem}.{kind}"'
+    return HttpResponse(content, content_type=content_type, headers={"Content-Disposition": disposition})
+
+
+def _project(request: HttpRequest, project_id: int, version: str) -> tuple[Project, CoreProject]:
+    found = own(Project.objects.select_related("studio"), request, project_id)
+    try:
+        return found, variant_of(core_project(found), version)
+    except UnknownNumberError as error:
+        raise FileError([Fault("version", error.code, str(error))]) from error
+
+
+@router.get("/projects/{project_id}/list.csv", response={200: str, 404: Problem, 422: Problem})
+def table(request: HttpRequest, project_id: int, version: str = "") -> HttpResponse:
+    """The list as a table for a spreadsheet."""
+    found, project = _project(request, project_id, version)
+    # The mark at the front tells a spreadsheet that the file is UTF-8.
+    text = "\N{BYTE ORDER MARK}" + write_csv(project.pieces, found.studio.measure)
+    return download(found.name, "csv", text, "text/csv; charset=utf-8")
+
+
+@router.get("/projects/{project_id}/pieces/{number}.svg", response={200: str, 404: Problem, 422: Problem})
+def drawing(request: HttpRequest, project_id: int, number: int, version: str = "") -> HttpResponse:
+    """One piece (from 0) at true size."""
+    found, project = _project(request, project_id, version)
+    if not 0 <= number < len(project.pieces):
+        raise Http404
+    piece = project.pieces[number]
+    return download(f"{found.name} {piece.name}", "svg", write_svg(piece), "image/svg+xml")
+
+
+@router.get("/projects/{project_id}/sheet.pdf", response={200: bytes, 404: Problem, 422: Problem})
+def sheet(request: HttpRequest, project_id: int, paper: Size = "letter", version: str = "") -> HttpResponse:
+    """The cut-and-score sheet for attendees."""
+    found, project = _project(request, project_id, version)
+    pdf = printed_sheet(project, found.studio, paper, version)
+    return download(found.name, "pdf", pdf, "application/pdf")
+
+
+@router.get("/projects/{project_id}/job.json", response={200: str, 404: Problem, 422: Problem})
+def job_file(request: HttpRequest, project_id: int) -> HttpResponse:
+    """The project as a job file for one kit; a role that no class has chosen a paper for takes Letter."""
+    found, project = _project(request, project_id, "")
+    text = write_job(_job_of_one(found, project))
+    return download(found.name, "job.json", text, "application/json; charset=utf-8")
+
+
+def _job_of_one(found: Project, project: CoreProject) -> core.Job:
+    studio = found.studio
+    chosen = papers_chosen(found)
+    a4 = studio.units != "in"
+    size = (millimetres(210), millimetres(297)) if a4 else (inches("17/2"), inches(11))
+    papers: dict[str, core.Paper] = {}
+    by_role: dict[str, str] = {}
+    for role in project.roles:
+        mine = chosen.get(role)
+        paper = core_paper(mine[0]) if mine else core.Paper(f"role {role}", role, *size)
+        papers[paper.id], by_role[role] = paper, paper.id
+    used = {use.supply for use in project.supplies} | {s for step in project.steps for s in step.supplies}
+    klass = core.Class(1, 0, 0, None, (core.Colourway("As chosen", 1, by_role),))
+    supplies = tuple(core_supply(s) for s in studio.supplies.filter(pk__in=[int(key) for key in used]))
+    return core.Job(
+        project, tuple(papers.values()), supplies, klass, core.Cutting(), studio.measure, studio.currency,
+        studio.habits,
+    )  # fmt: skip
+
+
+class JobText(Schema):
+    """A job file's text."""
+
+    text: str = Field(max_length=LARGEST_FILE)
+
+
+@router.post("/job-files", response={201: ProjectOut, 422: Problem}, by_alias=True)
+def take_in_job(request: HttpRequest, payload: JobText) -> Status[ProjectOut]:
+    """Make a project of a job file's list; supplies are found in the cupboard by name, or put there."""
+    studio: Studio = studio_of(request)
+    job = read_job(payload.text)
+    with transaction.atomic():
+        project = take_in(job, studio)
+        row = Project(studio=studio, name=project.name[:120], tools=list(project.tools), version=1)
+        row.save()
+        store_pieces(row, project)
+    return Status(201, project_out(row, studio.measure))

@@ -1,0 +1,74 @@
+"""What the checks find in a project as the studio keeps it, and the mends as changes to its document."""
+
+from __future__ import annotations
+
+from typing import Any
+
+from neat_sheaf.checks import Finding, Level, check_project
+from neat_sheaf.formats.project_part import project_document
+from neat_sheaf.job import Paper as CorePaper
+from neat_sheaf.length import Unit
+from neat_sheaf.project import Project as CoreProject
+from neat_sheaf.variants import UnknownNumberError, variant_of
+from studio.accounts.models import Studio
+from studio.cupboard.convert import core_paper, core_supply
+from studio.cupboard.models import Paper
+from studio.projects.models import Project
+
+__all__ = ["findings_of", "papers_chosen"]
+
+
+def papers_chosen(project: Project) -> dict[str, list[Paper]]:
+    """The papers that the project's classes have chosen for each role, the soonest class first."""
+    chosen: dict[str, dict[int, Paper]] = {}
+    papers = Paper.objects.filter(studio=project.studio, choices__colourway__kit_class__project=project)
+    rows = papers.order_by("choices__colourway__kit_class__date", "choices__id").values_list(
+        "choices__role", "pk"
+    )
+    by_key = {paper.pk: paper for paper in papers.distinct()}
+    for role, key in rows:
+        chosen.setdefault(role, {})[key] = by_key[key]
+    return {role: list(found.values()) for role, found in chosen.items()}
+
+
+def findings_of(core: CoreProject, studio: Studio, chosen: dict[str, list[Paper]]) -> list[dict[str, Any]]:
+    """Every finding of the list, and what its sister versions find besides."""
+    units = studio.measure
+    papers = {role: tuple(core_paper(paper) for paper in found) for role, found in chosen.items()}
+    supplies = tuple(core_supply(supply) for supply in studio.supplies.all())
+
+    def check(project: CoreProject, sheets: dict[str, tuple[CorePaper, ...]]) -> list[Finding]:
+        return check_project(project, units, studio.habits, sheets, supplies)
+
+    found = check(core, papers)
+    known = {(f.code, f.where) for f in found}
+    before = project_document(core, units)
+    rows = [_row(finding, units, before, "") for finding in found]
+    for variant in core.variants:
+        try:
+            version = variant_of(core, variant.name)
+        except UnknownNumberError:
+            continue
+        rows += [
+            _row(finding, units, None, variant.name)
+            for finding in check(version, papers)
+            if finding.level is not Level.NOTE and (finding.code, finding.where) not in known
+        ]
+    return rows
+
+
+def _row(finding: Finding, units: Unit, before: dict[str, Any] | None, version: str) -> dict[str, Any]:
+    mend = None
+    if finding.mend is not None and before is not None:
+        after = project_document(finding.mend.project, units)
+        changes = {key: after[key] for key in after if after[key] != before[key]}
+        mend = {"says": finding.mend.says, "changes": changes}
+    return {
+        "level": finding.level.value,
+        "code": finding.code,
+        "where": finding.where,
+        "says": finding.says,
+        "piece": finding.piece,
+        "version": version,
+        "mend": mend,
+    }

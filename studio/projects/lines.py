@@ -1,0 +1,90 @@
+"""Reading what is typed or pasted: quick lines, rows of a table. Nothing is kept here."""
+
+from __future__ import annotations
+
+from typing import Any
+
+from django.http import HttpRequest
+from ninja import Field, Router, Schema
+
+from neat_sheaf.formats.csv_file import looks_like_rows, read_csv
+from neat_sheaf.formats.project_part import piece_document
+from neat_sheaf.formats.reading import FileError
+from neat_sheaf.length import Unit
+from neat_sheaf.project import Piece
+from neat_sheaf.quick import Known, ReadLine, read_lines, tidy_line
+from studio.accounts.tenancy import studio_of
+from studio.config.problems import FaultOut, Problem
+from studio.projects.documents import PieceDoc
+
+router = Router(tags=["lines"])
+
+MOST = 200_000  # characters
+
+
+class LinesIn(Schema):
+    """What was typed or pasted, and what the list has already."""
+
+    text: str = Field(max_length=MOST)
+    roles: list[str] = Field([], max_length=500)
+    pieces: list[str] = Field([], max_length=500)
+    role: str = "body"
+
+
+class QuestionOut(Schema):
+    """A part of a line that was not understood, from ``start`` to before ``end``."""
+
+    start: int
+    end: int
+    code: str
+    says: str
+    suggestion: str | None
+
+
+class LineOut(Schema):
+    """One line as it was read; ``tidy`` says the piece again."""
+
+    text: str
+    tidy: str
+    piece: PieceDoc | None
+    questions: list[QuestionOut]
+
+
+class LinesOut(Schema):
+    """Every line; ``rows`` where it was a table, with the faults of the table."""
+
+    rows: bool
+    lines: list[LineOut]
+    faults: list[FaultOut]
+
+
+@router.post("/lines", response={200: LinesOut, 422: Problem}, by_alias=True)
+def lines(request: HttpRequest, payload: LinesIn) -> dict[str, Any]:
+    """Read quick lines, or rows pasted from a spreadsheet; what is not understood comes back as questions."""
+    units = studio_of(request).measure
+    known = Known(tuple(payload.roles), tuple(payload.pieces), payload.role or "body")
+    if not looks_like_rows(payload.text):
+        read = [_line(line, units) for line in read_lines(payload.text, units, known)]
+        return {"rows": False, "lines": read, "faults": []}
+    try:
+        pieces = read_csv(payload.text, units, known)
+    except FileError as error:
+        faults = [{"path": f.path, "code": f.code, "says": f.says} for f in error.faults]
+        return {"rows": True, "lines": [], "faults": faults}
+    return {"rows": True, "lines": [_row(piece, units) for piece in pieces], "faults": []}
+
+
+def _line(line: ReadLine, units: Unit) -> dict[str, Any]:
+    found = {"text": line.text, "tidy": "", "piece": None}
+    if line.piece is not None:
+        found = _row(line.piece, units) | {"text": line.text}
+    questions = [
+        {"start": q.start, "end": q.end, "code": q.code, "says": q.says, "suggestion": q.suggestion}
+        for q in line.questions
+    ]
+    return found | {"questions": questions}
+
+
+def _row(piece: Piece, units: Unit) -> dict[str, Any]:
+    tidy = tidy_line(piece, units)
+    return {"text": tidy, "tidy": tidy, "piece": piece_document(piece, units), "questions": []}

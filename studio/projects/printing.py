@@ -1,0 +1,232 @@
+"""The cut-and-score sheet for attendees, set as a PDF: drawings to scale, numbers, steps, cautions."""
+
+from __future__ import annotations
+
+import functools
+import html
+import re
+from base64 import b64encode
+from decimal import Decimal
+from fractions import Fraction
+from pathlib import Path
+from typing import TypedDict
+
+from django.conf import settings
+from django.template.loader import render_to_string
+from django.utils.safestring import SafeString, mark_safe
+from weasyprint import HTML
+from weasyprint.urls import URLFetcher, URLFetcherResponse
+
+from neat_sheaf.assembly import CAUTION_SAYS, Caution, Step, When, cautions_for
+from neat_sheaf.formats.svg_file import piece_drawing
+from neat_sheaf.geometry import columns, rows
+from neat_sheaf.job import SupplyUnit
+from neat_sheaf.length import MILLIMETRE, Length, Unit, write_length
+from neat_sheaf.project import Cut, Line, Piece, Project, Side
+from studio.accounts.models import Studio
+
+__all__ = ["SCALES", "printed_sheet", "scale_for"]
+
+# 1 to 1, 2, 3, 4: the largest at which every piece fits its place on the sheet.
+SCALES = (1, 2, 3, 4, 6, 8)
+_PLACE = (84 * MILLIMETRE, 62 * MILLIMETRE)
+_PAGES = {"letter": "letter", "a4": "A4"}
+_CUTS = {Cut.TRIM: "", Cut.DIE: "die-cut", Cut.PUNCH: "punched"}
+
+
+class _PieceRow(TypedDict):
+    letter: str
+    name: str
+    count: int
+    size: SafeString
+    paper: str
+    notes: list[SafeString]
+    width: str
+    height: str
+    box: str
+    drawing: SafeString
+
+
+def scale_for(project: Project) -> int:
+    """The scale 1 : n at which every piece of the list fits its place on the sheet."""
+    for n in SCALES:
+        if all(p.width <= n * _PLACE[0] and p.height <= n * _PLACE[1] for p in project.pieces):
+            return n
+    return SCALES[-1]
+
+
+def fractions(text: str) -> SafeString:
+    """Text with its fractions set as fractions: escaped, and each ``13/16`` in its own span."""
+    escaped = html.escape(text)
+    set_ = re.sub(r"(\d+/\d+)", r'<span class="frac">\1</span>', escaped)
+    return mark_safe(set_)  # noqa: S308 - escaped above; only the span is ours
+
+
+def printed_sheet(project: Project, studio: Studio, paper: str, version: str = "") -> bytes:
+    """The sheet as PDF bytes, on ``letter`` or ``a4``; drawings at the scale that it says."""
+    units = studio.measure
+    names = {str(supply.pk): supply.name for supply in studio.supplies.all()}
+    scale = scale_for(project)
+    page = render_to_string(
+        "cut_and_score_sheet.html",
+        {
+            "project": project,
+            "version": version,
+            "studio": studio,
+            "page": _PAGES[paper],
+            "units": units,
+            "scale": scale,
+            "ruler": _ruler(units),
+            "pieces": [_piece(piece, n, units, scale) for n, piece in enumerate(project.pieces)],
+            "before": _steps(project, When.BEFORE, names),
+            "table": _steps(project, When.TABLE, names),
+            "supplies": [_supply(project, n, names, studio) for n in range(len(project.supplies))],
+            "contents": [content.name for content in project.contents],
+            "cautions": [CAUTION_SAYS[c] for c in _cautions(project, names)],
+            "faces": _faces(),
+        },
+    )
+    pdf: bytes = HTML(string=page, url_fetcher=_nothing_fetched).write_pdf()
+    return pdf
+
+
+def _nothing_fetched(url: str) -> URLFetcherResponse:
+    """The faces come as data; nothing is fetched from anywhere else."""
+    if not url.startswith("data:"):
+        raise ValueError(f"nothing is fetched: {url[:60]}")
+    return URLFetcher().fetch(url)
+
+
+_FACES = {
+    "Source Sans 3 Variable": "source-sans-3-latin-wght-normal-*.woff2",
+    "Bricolage Grotesque Variable": "bricolage-grotesque-latin-wght-normal-*.woff2",
+}
+
+
+@functools.cache
+def _faces() -> SafeString:
+    """The shipped faces as style rules, from the built front end's own files."""
+    rules = []
+    for family, pattern in _FACES.items():
+        font = next(Path(settings.STATIC_ROOT).glob(f"assets/{pattern}"))
+        data = b64encode(font.read_bytes()).decode()
+        rules.append(
+            f"@font-face {{ font-family: '{family}'; font-weight: 200 900; "
+            f"src: url(data:font/woff2;base64,{data}) format('woff2'); }}"
+        )
+    return mark_safe("\n".join(rules))  # noqa: S308 - our own files
+
+
+def _said(length: int, units: Unit) -> str:
+    text = write_length(Length(length), units)
+    return text if text.endswith("mm") else f"{text} {units}"
+
+
+def _piece(piece: Piece, number: int, units: Unit, scale: int) -> _PieceRow:
+    width, height = Fraction(piece.width, MILLIMETRE), Fraction(piece.height, MILLIMETRE)
+    drawing = piece_drawing(piece, stroke=f"{0.3 * scale:.2f}")
+    size = f"{write_length(piece.width, units)} x {_said(piece.height, units)}"
+    return {
+        "letter": chr(65 + number % 26) * (number // 26 + 1),
+        "name": piece.name,
+        "count": piece.per_kit,
+        "size": fractions(size),
+        "paper": piece.paper,
+        "notes": _notes(piece, units),
+        "width": f"{float(width / scale):.4f}mm",
+        "height": f"{float(height / scale):.4f}mm",
+        "box": f"{-0.5 * scale} {-0.5 * scale} {float(width) + scale} {float(height) + scale}",
+        "drawing": mark_safe(drawing),  # noqa: S308 - our own SVG, its text escaped
+    }
+
+
+def _notes(piece: Piece, units: Unit) -> list[SafeString]:
+    notes: list[str] = []
+    for side, panels in ((Side.WIDTH, columns(piece)), (Side.HEIGHT, rows(piece))):
+        full = [line for line in piece.scores if line.along is side and line.full]
+        if full:
+            size = piece.width if side is Side.WIDTH else piece.height
+            at = ", ".join(write_length(line.at, units) for line in full)
+            into = ", ".join(write_length(panel, units) for panel in panels)
+            notes.append(f"Score along the {_said(size, units)} {side}: {at} (panels {into})")
+    notes += [_line("Score", line, units) for line in piece.scores if not line.full]
+    for diagonal in piece.diagonals:
+        ends = [
+            f"({write_length(x, units)}, {write_length(y, units)})" for x, y in (diagonal.start, diagonal.end)
+        ]
+        notes.append(f"Score from {ends[0]} to {ends[1]}")
+    notes += [_line("Slit", line, units) for line in piece.slits]
+    for hole in piece.holes:
+        at_x, at_y = write_length(hole.x, units), write_length(hole.y, units)
+        notes.append(
+            f"Hole {_said(hole.diameter, units)} across, {at_x} from the left, {at_y} from the bottom"
+        )
+    notes += [
+        f"{c.shape.capitalize()} the {c.corner.replace('-', ' ')} corner {_said(c.size, units)}"
+        for c in piece.corners
+    ]
+    if piece.tabs:
+        where = ", ".join(f"column {t.panel.column} row {t.panel.row}" for t in piece.tabs)
+        notes.append(f"Tabs: {where}")
+    if piece.mat_of is not None:
+        panel = piece.mat_of.panel
+        notes.append(f"Goes on {piece.mat_of.piece}, column {panel.column}, row {panel.row}")
+    if piece.follows_print:
+        notes.append("Print upright")
+    if _CUTS[piece.cut]:
+        margin = f", {_said(piece.margin, units)} of margin all round" if piece.margin else ""
+        portion = "" if piece.portion.quarters == 4 else f", one is a {piece.portion.replace('-', ' ')}"
+        notes.append(f"{_CUTS[piece.cut].capitalize()}{margin}{portion}")
+    return [fractions(note) for note in notes]
+
+
+def _line(word: str, line: Line, units: Unit) -> str:
+    start = "the edge" if line.start is None else write_length(line.start, units)
+    end = "the far edge" if line.end is None else write_length(line.end, units)
+    relief = f", with a wedge of {_said(line.relief, units)} on both sides" if line.relief else ""
+    return f"{word} at {_said(line.at, units)} along the {line.along}, from {start} to {end}{relief}"
+
+
+def _steps(project: Project, when: When, names: dict[str, str]) -> list[dict[str, object]]:
+    return [
+        {
+            "number": number,
+            "says": fractions(step.says),
+            "pieces": ", ".join(step.pieces),
+            "tool": step.tool,
+            "supplies": ", ".join(names.get(supply, supply) for supply in step.supplies),
+            "minutes": None if step.minutes is None else format(step.minutes.normalize(), "f"),
+            "cautions": [CAUTION_SAYS[caution] for caution in step.cautions],
+        }
+        for number, step in enumerate(project.steps, 1)
+        if step.when is when
+    ]
+
+
+def _cautions(project: Project, names: dict[str, str]) -> list[Caution]:
+    """Cautions that belong on the sheet: those of its steps, its tools and its cutting."""
+    said = [*project.tools, *(names.get(use.supply, "") for use in project.supplies), "trimmer"]
+    if any(piece.cut is not Cut.TRIM for piece in project.pieces):
+        said.append("die-cutting machine")
+    steps: tuple[Step, ...] = project.steps
+    asked = {c for step in steps for c in step.cautions} | set(cautions_for(*said))
+    return [caution for caution in Caution if caution in asked]
+
+
+def _supply(project: Project, number: int, names: dict[str, str], studio: Studio) -> dict[str, object]:
+    use = project.supplies[number]
+    if use.length is not None:
+        each = _said(use.cut_length, studio.measure)
+        amount = each if use.cuts == 1 else f"{use.cuts} of {each}"
+    else:
+        unit = studio.supplies.get(pk=int(use.supply)).unit
+        amount = format((use.count or Decimal(0)).normalize(), "f")
+        amount += " ml" if SupplyUnit(unit) is SupplyUnit.ML else ""
+    return {"name": names.get(use.supply, use.supply), "amount": fractions(amount)}
+
+
+def _ruler(units: Unit) -> dict[str, object]:
+    """A bar at true size to check the print by: 2 in, or 5 cm."""
+    if units == "in":
+        return {"width": "50.8mm", "says": "2 in", "parts": 8, "part": "6.35mm"}
+    return {"width": "50mm", "says": "5 cm", "parts": 5, "part": "10mm"}

@@ -1,0 +1,45 @@
+"""A job file's project made at home in a studio: its supplies become the cupboard's."""
+
+from __future__ import annotations
+
+from dataclasses import replace
+
+from neat_sheaf.job import Job, SupplyUnit
+from neat_sheaf.job import Supply as CoreSupply
+from neat_sheaf.project import Project
+from studio.accounts.models import Studio
+from studio.cupboard.models import Supply
+
+__all__ = ["take_in"]
+
+
+def take_in(job: Job, studio: Studio) -> Project:
+    """The job's project with the studio's own supplies; one that is not there yet is added.
+
+    A supply of the same name and unit is taken for the same. Nothing of the cupboard is changed.
+    """
+    by_id = {supply.id: supply for supply in job.supplies}
+    project = job.project
+    used = [use.supply for use in project.supplies] + [s for step in project.steps for s in step.supplies]
+    own = {name: str(_own(by_id[name], studio).pk) for name in dict.fromkeys(used)}
+    return replace(
+        project,
+        supplies=tuple(replace(use, supply=own[use.supply]) for use in project.supplies),
+        steps=tuple(
+            replace(step, supplies=tuple(own[name] for name in step.supplies)) for step in project.steps
+        ),
+    )
+
+
+def _own(supply: CoreSupply, studio: Studio) -> Supply:
+    name = supply.name[:120]
+    found = studio.supplies.filter(name=name).first()
+    if found is not None and SupplyUnit(found.unit) is supply.unit:
+        return found
+    n = 2
+    while studio.supplies.filter(name=name).exists():
+        name, n = f"{supply.name[:110]} ({n})", n + 1
+    return Supply.objects.create(
+        studio=studio, name=name, unit=supply.unit.value, pack_size=supply.pack_size,
+        pack_price=supply.pack_price, joinable=supply.joinable,
+    )  # fmt: skip
