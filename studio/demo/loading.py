@@ -43,7 +43,11 @@ def load_paper_room(username: str, password: str) -> Studio:
 
 def _project(studio: Studio, row: dict[str, Any], supplies: dict[str, int]) -> int:
     uses = [{**use, "supply": str(supplies[use["supply"]])} for use in row["supplies"]]
-    payload = ProjectIn.model_validate({**row, "supplies": uses})
+    steps = [
+        {**step, "supplies": [str(supplies[name]) for name in step.get("supplies", [])]}
+        for step in row.get("steps", [])
+    ]
+    payload = ProjectIn.model_validate({**row, "supplies": uses, "steps": steps})
     return store_project(Project(studio=studio, version=0), payload, studio).id
 
 

@@ -75,8 +75,8 @@ PROJECTS: list[dict[str, Any]] = [
                 "name": "Drawer", "paper": "body", "width": "5 1/2", "height": "7",
                 "scores": _four_sides(("1", "4 1/2"), ("1", "6")),
                 "slits": [
-                    {"along": "width", "at": ["1", "4 1/2"], "from": "0", "to": "1"},
-                    {"along": "width", "at": ["1", "4 1/2"], "from": "6", "to": "7"},
+                    {"along": "width", "at": ["1", "4 1/2"], "from": "0", "to": "1", "relief": "1/16"},
+                    {"along": "width", "at": ["1", "4 1/2"], "from": "6", "to": "7", "relief": "1/16"},
                 ],
                 "tabs": [
                     {"column": c, "row": r} for c in (1, 3) for r in (1, 3)
@@ -86,6 +86,7 @@ PROJECTS: list[dict[str, Any]] = [
                 "name": "Sleeve", "paper": "sleeve", "width": "10 1/4", "height": "5",
                 "scores": [_score("width", "3 5/8", "4 11/16", "8 5/16", "9 3/8")],
                 "tabs": [{"column": 5, "row": 1, "runs": 2}],
+                "faces": [{"column": 1, "row": 1, "name": "front"}, {"column": 3, "row": 1, "name": "back"}],
             },
             {
                 "name": "Sleeve front mat", "paper": "print", "per_kit": 1, "width": "3 3/8", "height": "4 3/4",
@@ -112,6 +113,39 @@ PROJECTS: list[dict[str, Any]] = [
             {"supply": "Foam pads", "per_kit": "4"},
             {"supply": "Hemp ribbon", "per_kit": "22"},
             {"supply": "Seed envelopes, C7", "per_kit": "3"},
+        ],
+        "fits": [{"kind": "sleeve", "outer": "Sleeve", "inner": "Drawer"}],
+        "tools": ["trimmer", "scoring board", "bone folder", "circle punch"],
+        "steps": [
+            {"says": "Trim all pieces, one setting at a time", "tool": "trimmer", "minutes": "4", "when": "before",
+             "pieces": ["Drawer", "Sleeve", "Sleeve front mat", "Sleeve back mat", "Drawer front mat", "Divider",
+                        "Pull tab"], "cautions": ["blades"]},
+            {"says": "Punch the label", "tool": "circle punch", "minutes": "0.5", "when": "before",
+             "pieces": ["Label"]},
+            {"says": "Score the drawer on all four sides, slit the corners", "tool": "scoring board",
+             "minutes": "3", "when": "before", "pieces": ["Drawer", "Sleeve", "Divider", "Pull tab"]},
+            {"says": "Fold the drawer up and tape its corners", "tool": "bone folder", "minutes": "6",
+             "pieces": ["Drawer"], "supplies": ["Strong tape, 1/4 in"]},
+            {"says": "Glue the mats on while everything lies flat, prints upright", "minutes": "5",
+             "pieces": ["Sleeve front mat", "Sleeve back mat", "Drawer front mat"]},
+            {"says": "Wrap the sleeve around the drawer and close it", "minutes": "3", "pieces": ["Sleeve"],
+             "supplies": ["Strong tape, 1/4 in"]},
+            {"says": "Set the dividers in, fill the envelopes, pad the label on and tie the ribbon",
+             "minutes": "8", "pieces": ["Divider", "Pull tab", "Label"],
+             "supplies": ["Foam pads", "Hemp ribbon", "Seed envelopes, C7"]},
+        ],
+        "contents": [
+            {"name": "Three seed envelopes", "width": "3 1/4", "depth": "3/4", "height": "4 3/8",
+             "piece": "Drawer", "rigid": False},
+        ],
+        "variants": [
+            {"name": "Tall", "numbers": [
+                {"piece": "Drawer", "number": "height", "value": "8"},
+                {"piece": "Drawer", "number": "score height 2", "value": "7"},
+                {"piece": "Sleeve", "number": "height", "value": "6"},
+                {"piece": "Sleeve front mat", "number": "height", "value": "5 3/4"},
+                {"piece": "Sleeve back mat", "number": "height", "value": "5 3/4"},
+            ]},
         ],
     },
     {

@@ -15,7 +15,8 @@ from neat_sheaf.formats.reading import Faulty, FileError, Node
 from neat_sheaf.length import Unit, write_length
 from neat_sheaf.project import Project as CoreProject
 from neat_sheaf.quick import tidy_line
-from neat_sheaf.variants import numbers_of
+from neat_sheaf.quick.writing import clauses_beyond_columns
+from neat_sheaf.variants import nominal_centimetres, numbers_of
 from studio.accounts.models import Studio
 from studio.accounts.tenancy import check_version, own, studio_of
 from studio.config.problems import Problem
@@ -40,8 +41,14 @@ def project_out(project: Project, units: Unit) -> ProjectOut:
             "units": units,
             "roles": list(core.roles),
             "words": [tidy_line(piece, units) for piece in core.pieces],
+            "also": ["; ".join(clauses_beyond_columns(piece, units)) for piece in core.pieces],
             "numbers": [
-                {"piece": piece.name, "number": number, "value": write_length(value, units)}
+                {
+                    "piece": piece.name,
+                    "number": number,
+                    "value": write_length(value, units),
+                    "nominal": f"{write_length(nominal_centimetres(value), 'cm')} cm",
+                }
                 for piece in core.pieces
                 for number, value in numbers_of(piece).items()
             ],

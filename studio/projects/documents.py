@@ -218,24 +218,27 @@ class FindingOut(CheckOut):
 
 
 class NumberOut(Schema):
-    """A named number of a piece, as the list has it."""
+    """A named number of a piece, as the list has it, and the centimetres taught for it."""
 
     piece: str
     number: str
     value: str
+    nominal: str
 
 
 class ProjectOut(ProjectIn):
     """A project as it is kept, with what the checks say.
 
-    ``words`` is each piece as one tidy line, ``numbers`` every number that a version may change,
-    ``papers`` the papers that the classes have chosen for each role, the soonest class first.
+    ``words`` is each piece as one tidy line, ``also`` what a table has no column for,
+    ``numbers`` every number that a version may change, ``papers`` the papers that the classes
+    have chosen for each role, the soonest class first.
     """
 
     id: int
     units: Literal["in", "cm", "mm"]
     roles: list[str]
     words: list[str]
+    also: list[str]
     numbers: list[NumberOut]
     checks: list[FindingOut]
     papers: dict[str, list[int]]

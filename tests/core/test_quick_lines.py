@@ -212,6 +212,12 @@ def test_what_is_not_understood_is_asked_about_where_it_stands(text, code, part)
     assert asked(text) == [(code, part)]
 
 
+def test_a_letter_behind_a_known_paper_is_another_paper():
+    known = Known(roles=("print", "body"))
+    assert understood("Mat 2 x 3 in print A", known=known).paper == "print A"
+    assert understood("Mat 2 x 3 in Print", known=known).paper == "print"
+
+
 def test_a_suggestion_put_in_its_place_is_understood():
     for text in ("Card 2 x 3, skore 1", "Band 21,5 x 10 cm", "Mat 2 x 3 mat of sleve", "Tag about 2 x 3"):
         (question,) = read(text).questions

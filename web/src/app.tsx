@@ -13,6 +13,7 @@ const ProjectPage = lazy(async () => ({
 }))
 const Classes = lazy(async () => ({ default: (await import('./classes/Classes')).Classes }))
 const ClassPage = lazy(async () => ({ default: (await import('./classes/ClassPage')).ClassPage }))
+const Habits = lazy(async () => ({ default: (await import('./accounts/Habits')).Habits }))
 const Cupboard = lazy(async () => ({ default: (await import('./cupboard/Cupboard')).Cupboard }))
 
 /** Everything: signed out, the way in; signed in, the places. */
@@ -34,10 +35,11 @@ export function App() {
               <Route element={<Frame session={data} />}>
                 <Route index element={<Bench />} />
                 <Route path="projects" element={<Projects />} />
-                <Route path="projects/:id" element={<ProjectPage />} />
+                <Route path="projects/:id/:tab?" element={<ProjectPage />} />
                 <Route path="classes" element={<Classes />} />
                 <Route path="classes/:id/:tab?" element={<ClassPage />} />
                 <Route path="cupboard" element={<Cupboard />} />
+                <Route path="habits" element={<Habits />} />
                 <Route
                   path="*"
                   element={<Empty title="There is no such page">Choose a place above to go on.</Empty>}

@@ -219,7 +219,7 @@ def check_content(table: Table, content: Content) -> Iterator[Finding]:
     excess = over(best)
     room_said = " x ".join(table.said(size) for size in room.sizes)
     if not any(excess):
-        says = f"{content.name} fits inside {piece.name} ({room_said})"
+        says = f"there is room for {content.name} inside {piece.name} ({room_said})"
         yield Finding(Level.NOTE, "content-fits", where, says, index)
         return
     fails = " and ".join(
@@ -234,7 +234,7 @@ def check_content(table: Table, content: Content) -> Iterator[Finding]:
             changes += _walls(piece, size + by)
         elif by:
             changes += [(side, panel, by) for panel in panels]
-    says = f"{content.name} does not go inside {piece.name} ({room_said}): {fails}" + (
+    says = f"no room for {content.name} inside {piece.name} ({room_said}): {fails}" + (
         f", with {table.said(slack)} of slack" if slack else ""
     )
     yield Finding(Level.ERROR, "content-too-large", where, says, index, _mend(table, piece, changes))

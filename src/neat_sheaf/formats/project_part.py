@@ -4,6 +4,7 @@ from __future__ import annotations
 
 from collections.abc import Collection, Mapping
 from dataclasses import replace
+from decimal import Decimal
 from typing import Any
 
 from neat_sheaf.formats.assembly_part import content_document, read_content, read_step, step_document
@@ -269,7 +270,7 @@ def _use_document(use: SupplyUse, units: Unit) -> dict[str, Any]:
             if length is not None:
                 document[key] = write_length(length, units)
         return document
-    return {"supply": use.supply, "per_kit": format(use.count or 0, "f"), "cuts": use.cuts}
+    return {"supply": use.supply, "per_kit": format((use.count or Decimal(0)).normalize(), "f"), "cuts": use.cuts}
 
 
 def piece_document(piece: Piece, units: Unit) -> dict[str, Any]:

@@ -440,7 +440,9 @@ def _role(reading: _Reading, tokens: list[Token], marks: MarkReader) -> None:
     for n in range(len(words), 0, -1):
         said = reading.text[_start(words[0]) : _end(words[n - 1])]
         known = [role for role in reading.known.roles if role.lower() == said.lower()]
-        if known:
+        # "print A" beside a known "print" is another role, not that one and a stray letter.
+        stray = words[n : n + 1]
+        if known and not (stray and len(stray[0]) == 1 and str(stray[0]).isalnum()):
             reading.fields["paper"], most = known[0], n
             break
     else:

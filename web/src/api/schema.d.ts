@@ -942,7 +942,7 @@ export interface components {
         };
         /**
          * NumberOut
-         * @description A named number of a piece, as the list has it.
+         * @description A named number of a piece, as the list has it, and the centimetres taught for it.
          */
         NumberOut: {
             /** Piece */
@@ -951,6 +951,8 @@ export interface components {
             number: string;
             /** Value */
             value: string;
+            /** Nominal */
+            nominal: string;
         };
         /**
          * OverrideDoc
@@ -1047,7 +1049,7 @@ export interface components {
          * ProjectOut
          * @description A project as it is kept, with what the checks say.
          *
-         *     ``words`` is each piece as one tidy line, ``numbers`` every number that a version may change,
+         *     ``words`` is each piece as one tidy line, ``also`` what a table has no column for, ``numbers`` every number that a version may change,
          *     ``papers`` the papers that the classes have chosen for each role, the soonest class first.
          */
         ProjectOut: {
@@ -1104,6 +1106,8 @@ export interface components {
             roles: string[];
             /** Words */
             words: string[];
+            /** Also */
+            also: string[];
             /** Numbers */
             numbers: components["schemas"]["NumberOut"][];
             /** Checks */

@@ -118,8 +118,22 @@ export function KitTab({ saved, draft, change, project, paperOf, faults }: Sheaf
             label: p.name,
           }))}
           value={String(draft.project)}
-          onChange={(value) => value && change({ ...draft, project: Number(value) }, 'project', 0)}
+          onChange={(value) =>
+            value && change({ ...draft, project: Number(value), variant: '' }, 'project', 0)
+          }
         />
+        {project.variants?.length ? (
+          <Select
+            label="Version of the list"
+            allowDeselect={false}
+            data={[
+              { value: '', label: 'As the list has it' },
+              ...project.variants.map((version) => ({ value: version.name, label: version.name })),
+            ]}
+            value={draft.variant ?? ''}
+            onChange={(value) => change({ ...draft, variant: value ?? '' }, 'variant', 0)}
+          />
+        ) : null}
         <div className={classes.pair}>
           <NumberInput
             label="Samples"

@@ -74,6 +74,7 @@ test('a colourway is added in the papers of the last, and a paper is chosen in o
     spares: 0,
     style: 'fewest-sheets' as const,
     sheets_at_once: 1,
+    variant: '',
     keep_offcut: ['1', '3'],
     name: 'Evening',
     project: 1,

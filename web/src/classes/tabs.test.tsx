@@ -38,13 +38,13 @@ function said(tab: ReactNode): string {
 
 const piece = (name: string, paper: string, width: string, height: string): Piece => ({
   name, paper, width, height, per_kit: 2, scores: [], slits: [], holes: [], corners: [], tabs: [],
-  follows_print: false, cut: 'trim', margin: '0',
+  follows_print: false, cut: 'trim', margin: '0', faces: [], portion: 'whole' as const, scrap: false,
 }) // prettier-ignore
 
 const paper: Paper = {
   id: 1, version: 1, name: 'Loam kraft', kind: 'cardstock', width: '8 1/2', height: '11', width_mm: 215.9,
   height_mm: 279.4, print: 'none', pack_sheets: 24, pack_price: '11.40', on_hand: 3, offcuts: [],
-  motif: 'plain', ground: '#c8a978', ink: '#8a6b3d',
+  motif: 'plain', ground: '#c8a978', caliper: '', ink: '#8a6b3d',
 } // prettier-ignore
 
 const ribbon: Supply = {
@@ -97,15 +97,23 @@ const plan: Plan = {
 
 const kitClass: KitClass = {
   id: 3, version: 4, name: 'Evening', project: 5, project_name: 'Card', date: null, place: '', seats: 7,
-  samples: 1, spares: 0, fee: '1.00', style: 'fewest-sheets', sheets_at_once: 1, keep_offcut: ['1', '3'],
+  samples: 1, spares: 0, fee: '1.00', style: 'fewest-sheets', sheets_at_once: 1, variant: '', keep_offcut: ['1', '3'],
   kits: 8, colourways: [{ name: 'Plain', share: 1, kits: 8, papers: { body: 1 } }],
   planned: { plan, faults: [] },
 } // prettier-ignore
 
 const project: Project = {
-  id: 5, version: 1, name: 'Card', units: 'in', roles: ['body'], fits: [], supplies: [],
+  id: 5, version: 1, name: 'Card', units: 'in', tools: [],
+      steps: [],
+      contents: [],
+      variants: [],
+      words: [],
+      also: [],
+      numbers: [],
+      papers: {},
+      roles: ['body'], fits: [], supplies: [],
   pieces: [piece('Card', 'body', '4 1/4', '11')],
-  checks: [{ level: 'warning', code: 'mat-uneven', where: 'Card', says: 'the border is 1/8 in', piece: 0 }],
+  checks: [{ level: 'warning', code: 'mat-uneven', where: 'Card', says: 'the border is 1/8 in', piece: 0, version: '' }],
 } // prettier-ignore
 
 const sheaf: Sheaf = {

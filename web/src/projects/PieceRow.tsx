@@ -7,37 +7,54 @@ import {
   Switch,
   TextInput,
 } from '@mantine/core'
-import { IconAlertTriangle, IconBulb, IconDots, IconInfoCircle } from '@tabler/icons-react'
+import { IconAlertTriangle, IconDots } from '@tabler/icons-react'
 import { type KeyboardEvent, useState } from 'react'
-import type { Check, Fault, Piece } from '../api/client'
+import type { Fault, Piece } from '../api/client'
 import { readLength, type Units } from '../ui/length'
 import { FracWords } from '../ui/FracWords'
 import { sentence } from '../ui/fractions'
 import { LengthInput } from '../ui/LengthInput'
 import { PieceDrawing } from '../ui/PieceDrawing'
 import { letterOf } from '../ui/words'
+import { type Changes, type Finding, FindingLine } from './Checks'
 import { faultsOf, otherScores, scoresText, withScores } from './draft'
 import classes from './ProjectPage.module.css'
 
 interface Props {
   index: number
+  count: number
   piece: Piece
   units: Units
   roles: string[]
   chosen: boolean
   faults: Fault[]
-  checks: Check[]
+  checks: Finding[]
+  /** Whether it is one of several rows marked together. */
+  marked: boolean
   choose: () => void
+  extend: () => void
   change: (piece: Piece, mark: string) => void
-  next: () => void
+  /** Go to a column of another row. */
+  go: (column: string, row: number) => void
   move: (by: -1 | 1) => void
+  double: () => void
   remove: () => void
+  mend: (changes: Changes) => void
+  grab: () => void
+  drop: () => void
 }
 
 const CUTS = [
   { value: 'trim', label: 'Trimmed' },
   { value: 'die', label: 'Die-cut' },
   { value: 'punch', label: 'Punched' },
+]
+
+const PORTIONS = [
+  { value: 'whole', label: 'All' },
+  { value: 'three-quarters', label: '3/4' },
+  { value: 'half', label: '1/2' },
+  { value: 'quarter', label: '1/4' },
 ]
 
 /** One line of the list: every field typed in place, faults and checks under it. */
@@ -49,20 +66,44 @@ export function PieceRow(props: Props) {
   const unread = (text: string) => text !== '' && !readLength(text, units).ok
 
   function keys(event: KeyboardEvent) {
-    if (event.key === 'Enter' && !event.defaultPrevented) {
+    if (event.defaultPrevented) return
+    const column = (event.target as HTMLElement).id.replace(/-\d+$/, '') || 'name'
+    const vertical = event.key === 'ArrowUp' ? -1 : event.key === 'ArrowDown' ? 1 : 0
+    if (event.altKey && vertical) {
       event.preventDefault()
-      props.next()
-    } else if (event.altKey && (event.key === 'ArrowUp' || event.key === 'ArrowDown')) {
+      props.move(vertical)
+    } else if (event.altKey && event.key === 'Enter') {
       event.preventDefault()
-      props.move(event.key === 'ArrowUp' ? -1 : 1)
+      const mend = props.checks.find((check) => check.mend)?.mend
+      if (mend) props.mend(mend.changes)
+    } else if (event.key === 'Enter') {
+      event.preventDefault()
+      props.go(column, index + 1)
+    } else if (vertical && !event.shiftKey && !event.ctrlKey && !event.metaKey && column !== 'paper') {
+      event.preventDefault()
+      if (index + vertical < props.count) props.go(column, index + vertical)
     }
   }
 
   const of = `of ${piece.name || `piece ${index + 1}`}`
   return (
-    <div className={classes.group} role="listitem" data-chosen={props.chosen} onFocus={props.choose}>
+    <div
+      className={classes.group}
+      role="listitem"
+      data-chosen={props.chosen}
+      data-marked={props.marked}
+      onFocus={props.choose}
+      onDragOver={(e) => e.preventDefault()}
+      onDrop={props.drop}
+    >
       <div className={classes.row} onKeyDown={keys}>
-        <span className={classes.letter} onClick={props.choose}>
+        <span
+          className={classes.letter}
+          draggable
+          title="Drag to another place; Shift and click to mark several"
+          onDragStart={props.grab}
+          onClick={(e) => (e.shiftKey ? props.extend() : props.choose())}
+        >
           {letterOf(index)}
         </span>
         <TextInput
@@ -74,6 +115,7 @@ export function PieceRow(props: Props) {
           onChange={(e) => set('name', e.currentTarget.value)}
         />
         <NumberInput
+          id={`count-${index}`}
           aria-label={`How many a kit ${of}`}
           variant="unstyled"
           min={0}
@@ -84,6 +126,7 @@ export function PieceRow(props: Props) {
           onChange={(value) => set('per_kit', Number(value) || 0)}
         />
         <LengthInput
+          id={`width-${index}`}
           aria-label={`Width ${of}`}
           variant="unstyled"
           value={piece.width}
@@ -92,6 +135,7 @@ export function PieceRow(props: Props) {
           onChange={(e) => set('width', e.currentTarget.value)}
         />
         <LengthInput
+          id={`height-${index}`}
           aria-label={`Height ${of}`}
           variant="unstyled"
           value={piece.height}
@@ -100,6 +144,7 @@ export function PieceRow(props: Props) {
           onChange={(e) => set('height', e.currentTarget.value)}
         />
         <ScoresField
+          id={`across-${index}`}
           label={`Scores along the width ${of}`}
           piece={piece}
           along="width"
@@ -108,6 +153,7 @@ export function PieceRow(props: Props) {
           change={change}
         />
         <ScoresField
+          id={`upward-${index}`}
           label={`Scores along the height ${of}`}
           piece={piece}
           along="height"
@@ -116,6 +162,7 @@ export function PieceRow(props: Props) {
           change={change}
         />
         <Autocomplete
+          id={`paper-${index}`}
           aria-label={`Paper ${of}`}
           variant="unstyled"
           data={props.roles}
@@ -155,46 +202,63 @@ export function PieceRow(props: Props) {
                 checked={piece.follows_print ?? false}
                 onChange={(e) => set('follows_print', e.currentTarget.checked)}
               />
+              <Switch
+                m={10}
+                label="May come from scrap"
+                checked={piece.scrap ?? false}
+                onChange={(e) => set('scrap', e.currentTarget.checked)}
+              />
+              {piece.cut !== 'trim' ? (
+                <>
+                  <Menu.Label>How much of the whole one is</Menu.Label>
+                  <SegmentedControl
+                    m={6}
+                    size="sm"
+                    data={PORTIONS}
+                    value={piece.portion ?? 'whole'}
+                    onChange={(value) => set('portion', value)}
+                  />
+                </>
+              ) : null}
               <Menu.Divider />
+              <Menu.Item closeMenuOnClick onClick={props.double} rightSection="Ctrl D">
+                Double it
+              </Menu.Item>
               <Menu.Item closeMenuOnClick onClick={() => props.move(-1)} rightSection="Alt ↑">
                 Move up
               </Menu.Item>
               <Menu.Item closeMenuOnClick onClick={() => props.move(1)} rightSection="Alt ↓">
                 Move down
               </Menu.Item>
-              <Menu.Item closeMenuOnClick color="red" onClick={props.remove}>
+              <Menu.Item closeMenuOnClick color="red" onClick={props.remove} rightSection="Ctrl Delete">
                 Take off the list
               </Menu.Item>
             </Menu.Dropdown>
           </Menu>
         </span>
       </div>
-      <Notes
-        faults={faults}
-        checks={props.checks}
-        others={otherScores(piece)}
-        slits={piece.slits?.length ?? 0}
-        cut={piece.cut ?? 'trim'}
-      />
+      <Notes faults={faults} checks={props.checks} piece={piece} mend={props.mend} />
     </div>
   )
 }
 
-const ICONS = { error: IconAlertTriangle, warning: IconBulb, note: IconInfoCircle }
-
 function Notes(props: {
   faults: { says: string }[]
-  checks: Check[]
-  others: number
-  slits: number
-  cut: string
+  checks: Finding[]
+  piece: Piece
+  mend: (changes: Changes) => void
 }) {
+  const { piece, checks } = props
   const also = [
-    props.cut === 'die' ? 'die-cut' : props.cut === 'punch' ? 'punched' : '',
-    props.slits ? 'slit' : '',
-    props.others ? 'scored in part' : '',
+    piece.cut === 'die' ? 'die-cut' : piece.cut === 'punch' ? 'punched' : '',
+    piece.portion !== 'whole' ? `${(piece.portion ?? '').replace('-', ' ')} of a whole` : '',
+    piece.slits?.length ? 'slit' : '',
+    otherScores(piece) ? 'scored in part' : '',
+    piece.scrap ? 'scrap will do' : '',
+    piece.matched ? `cut as one with ${piece.matched}` : '',
   ].filter(Boolean)
-  if (!props.faults.length && !props.checks.length && !also.length) return null
+  if (!props.faults.length && !checks.length && !also.length) return null
+  const first = checks.findIndex((check) => check.mend)
   return (
     <ul className={classes.notes}>
       {props.faults.map((fault) => (
@@ -205,23 +269,21 @@ function Notes(props: {
           </span>
         </li>
       ))}
-      {props.checks.map((check) => {
-        const Icon = ICONS[check.level]
-        return (
-          <li key={check.code + check.says} data-level={check.level}>
-            <Icon size={17} aria-hidden />{' '}
-            <span>
-              <FracWords text={sentence(check.says)} />
-            </span>
-          </li>
-        )
-      })}
+      {checks.map((check, n) => (
+        <FindingLine
+          key={check.code + check.says}
+          finding={check}
+          mend={props.mend}
+          mendKey={n === first ? 'Alt Enter' : undefined}
+        />
+      ))}
       {also.length ? <li data-level="plain">Also {also.join(', ')}</li> : null}
     </ul>
   )
 }
 
 function ScoresField(props: {
+  id: string
   label: string
   piece: Piece
   along: 'width' | 'height'
@@ -236,6 +298,7 @@ function ScoresField(props: {
   const unread = text.split(/[,;]/).some((part) => part.trim() !== '' && !readLength(part, units).ok)
   return (
     <LengthInput
+      id={props.id}
       aria-label={props.label}
       variant="unstyled"
       value={text}

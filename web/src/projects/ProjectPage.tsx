@@ -1,21 +1,37 @@
-import { Button, TextInput } from '@mantine/core'
+import { TextInput } from '@mantine/core'
 import { useHotkeys } from '@mantine/hooks'
-import { IconPlus } from '@tabler/icons-react'
 import { useQuery, useQueryClient } from '@tanstack/react-query'
-import { useState } from 'react'
-import { Link, useParams } from 'react-router'
-import { api, ask, type Project } from '../api/client'
+import type { ReactNode } from 'react'
+import { NavLink, useParams } from 'react-router'
+import { api, ask, type Fault, type Paper, type Project, type ProjectIn } from '../api/client'
 import { differences } from '../ui/differences'
-import { PieceDrawing } from '../ui/PieceDrawing'
 import { SaveMark, StaleQuestion, UndoButtons } from '../ui/SaveMark'
 import { useStudio } from '../ui/session'
-import { Loaded } from '../ui/states'
+import { Empty, Loaded } from '../ui/states'
+import type { SaveStatus } from '../ui/autosave'
+import type { Units } from '../ui/length'
 import { useAutosave } from '../ui/useAutosave'
-import { counted, letterOf } from '../ui/words'
-import { draftOf, movedPiece, newPiece, withoutPiece, withPiece } from './draft'
-import { PieceRow } from './PieceRow'
+import { counted } from '../ui/words'
+import { AssemblyTab } from './AssemblyTab'
+import type { Changes } from './Checks'
+import { draftOf, minutesOf, withChanges } from './draft'
+import { FilesMenu } from './FilesMenu'
+import { ListTab } from './ListTab'
 import classes from './ProjectPage.module.css'
-import { SupplyUses } from './SupplyUses'
+import { VersionsTab } from './VersionsTab'
+
+/** What every tab of a project is given. */
+export interface Work {
+  project: Project
+  doc: ProjectIn
+  units: Units
+  status: SaveStatus
+  faults: Fault[]
+  /** The paper that the soonest class has chosen for a role. */
+  paperOf: (role: string) => Paper | undefined
+  change: (doc: ProjectIn, mark?: string) => void
+  mend: (changes: Changes) => void
+}
 
 /** One project: its list, edited in place, each piece drawn as it is typed. */
 export function ProjectPage() {
@@ -24,13 +40,20 @@ export function ProjectPage() {
     queryKey: ['project', id],
     queryFn: () => ask(api.GET('/api/projects/{project_id}', { params: { path: { project_id: id } } })),
   })
-  return <Loaded query={project}>{(data) => <Editor key={data.id} project={data} />}</Loaded>
+  const papers = useQuery({ queryKey: ['papers'], queryFn: () => ask(api.GET('/api/papers')) })
+  return (
+    <Loaded query={project}>
+      {(data) => (
+        <Loaded query={papers}>{(rows) => <Editor key={data.id} project={data} papers={rows} />}</Loaded>
+      )}
+    </Loaded>
+  )
 }
 
-function Editor({ project }: { project: Project }) {
+function Editor({ project, papers }: { project: Project; papers: Paper[] }) {
   const { units } = useStudio()
   const queries = useQueryClient()
-  const [chosen, setChosen] = useState(0)
+  const tab = useParams().tab ?? 'list'
   const { saver, doc, status, problem, canUndo, canRedo } = useAutosave(
     { doc: draftOf(project), version: project.version ?? 0 },
     {
@@ -54,21 +77,21 @@ function Editor({ project }: { project: Project }) {
     [
       ['mod+z', () => saver.undo()],
       ['mod+shift+z', () => saver.redo()],
+      ['mod+y', () => saver.redo()],
     ],
     [],
   )
-  const pieces = doc.pieces ?? []
   const faults = problem?.code === 'faulty' ? (problem.faults ?? []) : []
-  const roles = [...new Set(pieces.map((piece) => piece.paper).filter(Boolean))]
-  const piece = pieces[chosen] ?? pieces[0]
-  const checks = status === 'saved' ? project.checks : project.checks.filter((c) => c.piece === null)
-
-  function add() {
-    saver.change({ ...doc, pieces: [...pieces, newPiece(pieces)] })
-    setChosen(pieces.length)
-    setTimeout(() => document.querySelector<HTMLInputElement>(`#name-${pieces.length}`)?.select(), 0)
+  const work: Work = {
+    project,
+    doc,
+    units,
+    status,
+    faults,
+    paperOf: (role) => papers.find((paper) => paper.id === project.papers[role]?.[0]),
+    change: (draft, mark) => saver.change(draft, mark),
+    mend: (changes) => saver.change(withChanges(doc, changes)),
   }
-
   return (
     <>
       <div className={classes.head}>
@@ -88,92 +111,24 @@ function Editor({ project }: { project: Project }) {
             redo={() => saver.redo()}
           />
           <SaveMark status={status} />
+          <FilesMenu project={project} />
         </span>
       </div>
-      <p className="soft">
-        {counted(pieces.length, 'piece')} on the list, sizes in {units === 'in' ? 'inches' : units}. Width
-        runs across the print, height up it. Enter adds the next line.
-      </p>
-      <div className={classes.split}>
-        <section aria-label="Cut-and-score list">
-          <div className={classes.list}>
-            <div className={classes.heads} aria-hidden>
-              <span />
-              <span>Piece</span>
-              <span>A kit</span>
-              <span>Width</span>
-              <span>Height</span>
-              <span>Scored along width at</span>
-              <span>along height at</span>
-              <span>Paper</span>
-              <span />
-            </div>
-            <div role="list" aria-label="Pieces">
-              {pieces.map((row, n) => (
-                <PieceRow
-                  key={n}
-                  index={n}
-                  piece={row}
-                  units={units}
-                  roles={roles}
-                  chosen={row === piece}
-                  faults={faults}
-                  checks={checks.filter((check) => check.piece === n)}
-                  choose={() => setChosen(n)}
-                  change={(changed, mark) => saver.change(withPiece(doc, n, changed), `${n}.${mark}`)}
-                  next={add}
-                  move={(by) => {
-                    saver.change(movedPiece(doc, n, by))
-                    setChosen(Math.min(Math.max(0, n + by), pieces.length - 1))
-                  }}
-                  remove={() => {
-                    saver.change(withoutPiece(doc, n))
-                    setChosen(Math.max(0, n - 1))
-                  }}
-                />
-              ))}
-            </div>
-          </div>
-          <Button variant="light" leftSection={<IconPlus size={18} />} onClick={add} mt="md">
-            Next piece
-          </Button>
-          <SupplyUses
-            doc={doc}
-            faults={faults}
-            change={(uses) => saver.change({ ...doc, supplies: uses }, 'uses')}
-          />
-        </section>
-        <aside className={classes.drawing} aria-label="Drawing of the chosen piece">
-          {piece ? (
-            <>
-              <h2>
-                <span className={classes.letter}>{letterOf(pieces.indexOf(piece))}</span> {piece.name}
-              </h2>
-              <PieceDrawing piece={piece} units={units} frameWidth={364} frameHeight={400} measured />
-              <p className="soft">
-                {piece.per_kit} a kit from {piece.paper || 'no paper yet'}
-                {piece.cut === 'trim' ? '' : piece.cut === 'die' ? ', die-cut' : ', punched'}
-                {piece.follows_print ? ', follows the print' : ', may turn'}
-              </p>
-              <ul className={classes.legend}>
-                <li>
-                  <i data-kind="score" /> score, folds towards you
-                </li>
-                <li>
-                  <i data-kind="cut" /> slit
-                </li>
-              </ul>
-            </>
-          ) : (
-            <p className="soft">The piece you are typing is drawn here.</p>
-          )}
-        </aside>
-      </div>
+      <Tabs project={project} doc={doc} active={tab} />
+      {tab === 'list' ? (
+        <ListTab {...work} />
+      ) : tab === 'assembly' ? (
+        <AssemblyTab {...work} />
+      ) : tab === 'versions' ? (
+        <VersionsTab {...work} />
+      ) : (
+        <Empty title="There is no such tab">Choose one of the tabs above.</Empty>
+      )}
       {status === 'stale' && problem?.current ? (
         <StaleQuestion
           what={doc.name}
           says={problem.says}
-          differences={differences(doc, problem.current)}
+          differences={differences(doc, draftOf(problem.current as unknown as Project))}
           keepMine={() => saver.keepMine(Number(problem.current?.version))}
           takeTheirs={() => {
             const theirs = problem.current as unknown as Project
@@ -182,9 +137,56 @@ function Editor({ project }: { project: Project }) {
           }}
         />
       ) : null}
-      <p className={classes.onward}>
-        <Link to="/classes">Teach it: multiply this list by a class</Link>
-      </p>
     </>
+  )
+}
+
+function Tabs({ project, doc, active }: { project: Project; doc: ProjectIn; active: string }) {
+  const wrong = project.checks.filter((check) => check.level !== 'note').length
+  const steps = doc.steps ?? []
+  const minutes = minutesOf(steps)
+  const versions = doc.variants?.length ?? 0
+  const tabs: { to: string; name: string; total: ReactNode; more: string; grave?: boolean }[] = [
+    {
+      to: 'list',
+      name: 'List',
+      total: doc.pieces?.length ?? 0,
+      more: wrong
+        ? `pieces, ${wrong} to look at`
+        : counted(doc.pieces?.length ?? 0, 'piece').replace(/^\S+ /, ''),
+      grave: wrong > 0,
+    },
+    {
+      to: 'assembly',
+      name: 'Assembly',
+      total: steps.length || '–',
+      more: steps.length ? `steps${minutes ? `, ${minutes} min a kit` : ''}` : 'no steps yet',
+    },
+    {
+      to: 'versions',
+      name: 'Versions',
+      total: versions + 1,
+      more: versions ? 'side by side' : 'only this one',
+    },
+  ]
+  return (
+    <nav className={classes.tabs} aria-label="Parts of the project">
+      {tabs.map((tab) => (
+        <NavLink
+          key={tab.to}
+          to={`/projects/${project.id}/${tab.to}`}
+          replace
+          className={classes.tab}
+          aria-current={active === tab.to ? 'page' : undefined}
+          data-active={active === tab.to}
+        >
+          <strong>{tab.name}</strong>
+          <span>
+            <span className="figure">{tab.total}</span>{' '}
+            <span className={tab.grave ? classes.tabGrave : undefined}>{tab.more}</span>
+          </span>
+        </NavLink>
+      ))}
+    </nav>
   )
 }

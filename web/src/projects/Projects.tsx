@@ -2,29 +2,34 @@ import { Button } from '@mantine/core'
 import { IconPlus } from '@tabler/icons-react'
 import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query'
 import { Link, useNavigate } from 'react-router'
-import { api, ask } from '../api/client'
+import { api, ask, type ProjectIn } from '../api/client'
+import { emptyProject, newPiece } from './draft'
 import { Empty, Failed, Loaded } from '../ui/states'
 import { counted } from '../ui/words'
 import classes from './Projects.module.css'
 
-const EXAMPLE = {
-  version: 0,
-  name: 'Pocketed card',
+const blank = newPiece([])
+const EXAMPLE: ProjectIn = {
+  ...emptyProject('Pocketed card'),
   pieces: [
     {
-      name: 'Card', paper: 'body', per_kit: 1, width: '4 1/4 in', height: '11 in',
-      scores: [{ along: 'height' as const, at: ['1 1/2 in', '5 1/2 in'] }],
-      slits: [], holes: [], corners: [], tabs: [], follows_print: false, cut: 'trim' as const, margin: '0',
+      ...blank,
+      name: 'Card',
+      width: '4 1/4 in',
+      height: '11 in',
+      follows_print: false,
+      scores: [{ along: 'height', at: ['1 1/2 in', '5 1/2 in'] }],
     },
     {
-      name: 'Pocket mat', paper: 'print', per_kit: 1, width: '4 in', height: '1 1/4 in',
-      scores: [], slits: [], holes: [], corners: [], tabs: [], follows_print: true, cut: 'trim' as const,
-      margin: '0', mat_of: { piece: 'Card', column: 1, row: 1 },
+      ...blank,
+      name: 'Pocket mat',
+      paper: 'print',
+      width: '4 in',
+      height: '1 1/4 in',
+      mat_of: { piece: 'Card', column: 1, row: 1 },
     },
   ],
-  fits: [],
-  supplies: [],
-} // prettier-ignore
+}
 
 /** Every project, and the way to a new one. */
 export function Projects() {
@@ -38,7 +43,7 @@ export function Projects() {
     mutationFn: (example: boolean) =>
       ask(
         api.POST('/api/projects', {
-          body: example ? EXAMPLE : { version: 0, name: 'New project', pieces: [], fits: [], supplies: [] },
+          body: example ? EXAMPLE : emptyProject('New project'),
         }),
       ),
     onSuccess: async (made) => {

@@ -6,7 +6,7 @@ import {
   newPiece,
   otherScores,
   scoresText,
-  withoutPiece,
+  withoutPieces,
   withPiece,
   withScores,
 } from './draft'
@@ -27,6 +27,10 @@ const list: ProjectIn = {
   pieces: [tray, mat],
   fits: [{ kind: 'lid', outer: 'Mat', inner: 'Tray' }],
   supplies: [],
+  tools: [],
+  steps: [{ says: 'Fold', pieces: ['Tray'], when: 'table', cautions: [], supplies: [] }],
+  contents: [],
+  variants: [{ name: 'A4', numbers: [{ piece: 'Tray', number: 'width', value: '4' }] }],
 }
 
 test('scores are typed as they are said and read back the same', () => {
@@ -49,7 +53,7 @@ test('renaming a piece takes its mats and fits along', () => {
 })
 
 test('a piece that goes takes its fits with it, and order is changed one step at a time', () => {
-  expect(withoutPiece(list, 0)).toMatchObject({ pieces: [{ name: 'Mat' }], fits: [] })
+  expect(withoutPieces(list, 0, 0)).toMatchObject({ pieces: [{ name: 'Mat' }], fits: [] })
   expect(movedPiece(list, 0, 1).pieces?.map((p) => p.name)).toEqual(['Mat', 'Tray'])
   expect(movedPiece(list, 0, -1)).toBe(list)
 })

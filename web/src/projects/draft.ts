@@ -1,5 +1,6 @@
 /** Editing a project's document, free of React. */
-import type { LinesDoc, Piece, Project, ProjectIn } from '../api/client'
+import type { LinesDoc, Piece, Project, ProjectIn, Schemas } from '../api/client'
+import { freeName } from './lines'
 
 type Side = 'width' | 'height'
 
@@ -11,6 +12,10 @@ export function draftOf(project: Project): ProjectIn {
     pieces: project.pieces,
     fits: project.fits,
     supplies: project.supplies,
+    tools: project.tools,
+    steps: project.steps,
+    contents: project.contents,
+    variants: project.variants,
   }
 }
 
@@ -32,11 +37,31 @@ export function newPiece(pieces: Piece[]): Piece {
     follows_print: last?.follows_print ?? true,
     cut: 'trim',
     margin: '0',
+    faces: [],
+    portion: 'whole',
+    scrap: false,
   }
 }
 
+/** An empty list of that name. */
+export const emptyProject = (name: string): ProjectIn => ({
+  version: 0,
+  name,
+  pieces: [],
+  fits: [],
+  supplies: [],
+  tools: [],
+  steps: [],
+  contents: [],
+  variants: [],
+})
+
 const isPlain = (group: LinesDoc, along: Side) =>
-  group.along === along && group.from == null && group.to == null
+  group.along === along &&
+  group.from == null &&
+  group.to == null &&
+  group.fold !== 'mountain' &&
+  !group.relief
 
 /** Full-length scores along a side as they are typed: `1, 4 1/2`. */
 export function scoresText(piece: Piece, along: Side): string {
@@ -72,22 +97,65 @@ export function withPiece(draft: ProjectIn, index: number, piece: Piece): Projec
       ? { ...other, mat_of: { ...other.mat_of, piece: renamed(other.mat_of.piece) } }
       : other
   })
+  const steps = (draft.steps ?? []).map((step) => ({ ...step, pieces: step.pieces.map(renamed) }))
+  const contents = (draft.contents ?? []).map((thing) => ({ ...thing, piece: renamed(thing.piece) }))
+  const variants = (draft.variants ?? []).map((version) => ({
+    ...version,
+    numbers: version.numbers.map((number) => ({ ...number, piece: renamed(number.piece) })),
+  }))
   const fits = (draft.fits ?? []).map((fit) => ({
     ...fit,
     outer: renamed(fit.outer),
     inner: renamed(fit.inner),
   }))
-  return { ...draft, pieces, fits }
+  return { ...draft, pieces, fits, steps, contents, variants }
 }
 
-/** The list without a piece, and without the fits that named it. */
-export function withoutPiece(draft: ProjectIn, index: number): ProjectIn {
-  const gone = draft.pieces?.[index]?.name
+/** The list without the pieces from one row to another, nor what named them. */
+export function withoutPieces(draft: ProjectIn, first: number, last: number): ProjectIn {
+  const pieces = draft.pieces ?? []
+  const gone = new Set(pieces.slice(first, last + 1).map((piece) => piece.name))
   return {
     ...draft,
-    pieces: (draft.pieces ?? []).filter((_, n) => n !== index),
-    fits: (draft.fits ?? []).filter((fit) => fit.outer !== gone && fit.inner !== gone),
+    pieces: pieces.filter((_, n) => n < first || n > last),
+    fits: (draft.fits ?? []).filter((fit) => !gone.has(fit.outer) && !gone.has(fit.inner)),
+    variants: (draft.variants ?? []).map((version) => ({
+      ...version,
+      numbers: version.numbers.filter((number) => !gone.has(number.piece)),
+    })),
   }
+}
+
+/** The list with a copy of a piece below it, under a name of its own. */
+export function doubledPiece(draft: ProjectIn, index: number): ProjectIn {
+  const pieces = [...(draft.pieces ?? [])]
+  const piece = pieces[index]
+  if (!piece) return draft
+  const names = pieces.map((other) => other.name)
+  pieces.splice(index + 1, 0, { ...piece, name: freeName(piece.name, names) })
+  return { ...draft, pieces }
+}
+
+/** The list with a piece taken from one row and put at another. */
+export function placedPiece(draft: ProjectIn, from: number, to: number): ProjectIn {
+  const pieces = [...(draft.pieces ?? [])]
+  const [piece] = pieces.splice(from, 1)
+  if (!piece || from === to) return draft
+  pieces.splice(to, 0, piece)
+  return { ...draft, pieces }
+}
+
+/** The document with the parts that a mend changes, each whole. */
+export function withChanges(draft: ProjectIn, changes: Schemas['ChangesDoc']): ProjectIn {
+  const given = Object.entries(changes).filter(([, value]) => value !== null && value !== undefined)
+  return { ...draft, ...(Object.fromEntries(given) as Partial<ProjectIn>) }
+}
+
+/** Minutes a kit of all the steps that say theirs, as text; empty where none does. */
+export function minutesOf(steps: Schemas['StepDoc'][]): string {
+  const said = steps.map((step) => Number(step.minutes ?? '')).filter((minutes) => minutes > 0)
+  const total = said.reduce((sum, minutes) => sum + minutes, 0)
+  return total ? String(Math.round(total * 100) / 100) : ''
 }
 
 /** The list with a piece moved up (-1) or down (1). */

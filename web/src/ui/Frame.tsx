@@ -54,6 +54,9 @@ export function Frame({ session }: { session: Session }) {
           </Menu.Target>
           <Menu.Dropdown>
             <Menu.Label>Signed in as {session.user}</Menu.Label>
+            <Menu.Item component={NavLink} to="/habits">
+              How we work
+            </Menu.Item>
             <Menu.Item onClick={() => setColorScheme(colorScheme === 'dark' ? 'light' : 'dark')}>
               {colorScheme === 'dark' ? 'Light' : 'Dark'} colours
             </Menu.Item>

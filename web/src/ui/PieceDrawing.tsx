@@ -1,10 +1,21 @@
-import { useId } from 'react'
+import { type PointerEvent, useId, useRef } from 'react'
 import type { Piece } from '../api/client'
 import { drawnMm, nmOf, type Units, writeLength } from './length'
 import { type CornerName, type CornerShape, lineAcross, outline, scaleToFit } from './drawing'
 import { FracText } from './FracText'
-import { marksOf } from './marks'
+import { type Mark, type MarkRef, marksOf, panelBox, panelsOf, sameMark, snapped } from './marks'
 import { MotifPattern, type SwatchLook } from './Swatch'
+
+/** What a person can do on the drawing: light a line, take it in hand, move it by the groove. */
+export interface Handling {
+  lit: MarkRef | null
+  light: (ref: MarkRef | null) => void
+  choose: (ref: MarkRef) => void
+  /** Move a line to a distance in nm. */
+  move: (ref: MarkRef, nm: number) => void
+  /** The step of a move, nm. */
+  groove: number
+}
 
 interface Props {
   piece: Piece
@@ -16,6 +27,9 @@ interface Props {
   measured?: boolean
   /** Pixels per mm at most, so that small pieces stay small beside large ones. */
   mostScale?: number
+  /** The mats that lie on this piece, each in its own paper. */
+  mats?: { mat: Piece; look: SwatchLook | undefined }[]
+  handling?: Handling
 }
 
 /** One piece at true proportion: valley folds dashed, slits solid. */
@@ -63,8 +77,8 @@ export function PieceDrawing(props: Props) {
   }
   const y = (mm: number) => h - mm * scale
   const ink = 'var(--drawn-ink)'
-  const columns = panels(marks.fullAlongWidth, width)
-  const rows = panels(marks.fullAlongHeight, height)
+  const columns = panelsOf(marks.fullAlongWidth, width)
+  const rows = panelsOf(marks.fullAlongHeight, height)
   const said = `${piece.name}, ${piece.width} by ${piece.height} ${units}`
   return (
     <svg
@@ -89,21 +103,21 @@ export function PieceDrawing(props: Props) {
         {props.look ? (
           <path d={outline(w, h, corners)} fill="var(--drawn-paper)" opacity={measured ? 0.62 : 0.15} />
         ) : null}
-        {marks.scores.map((line, n) => {
-          const s = lineAcross(line.along, line.at, { width, height }, line.start, line.end)
-          return (
-            <line
-              key={n}
-              x1={s.x1 * scale}
-              x2={s.x2 * scale}
-              y1={y(s.y1)}
-              y2={y(s.y2)}
-              stroke={ink}
-              strokeWidth={measured ? 1.2 : 0.9}
-              strokeDasharray={measured ? '6 4' : '3 2'}
-            />
-          )
-        })}
+        {(props.mats ?? []).map(({ mat, look }, n) => (
+          <LaidMat
+            key={n}
+            mat={mat}
+            under={piece}
+            look={look}
+            units={units}
+            scale={scale}
+            h={h}
+            named={measured}
+          />
+        ))}
+        {marks.scores.map((line) => (
+          <MarkLine key={keyOf(line.ref)} line={line} kind="score" {...{ width, height, scale, measured }} />
+        ))}
         {marks.diagonals.map((s, n) => (
           <line
             key={n}
@@ -113,23 +127,12 @@ export function PieceDrawing(props: Props) {
             y2={y(s.y2)}
             stroke={ink}
             strokeWidth="1.100"
-            strokeDasharray="6 4"
+            strokeDasharray={dashes(s.mountain, measured)}
           />
         ))}
-        {marks.slits.map((line, n) => {
-          const s = lineAcross(line.along, line.at, { width, height }, line.start, line.end)
-          return (
-            <line
-              key={n}
-              x1={s.x1 * scale}
-              x2={s.x2 * scale}
-              y1={y(s.y1)}
-              y2={y(s.y2)}
-              stroke={ink}
-              strokeWidth={measured ? 2.6 : 1.8}
-            />
-          )
-        })}
+        {marks.slits.map((line) => (
+          <MarkLine key={keyOf(line.ref)} line={line} kind="slit" {...{ width, height, scale, measured }} />
+        ))}
         {(piece.holes ?? []).map((hole, n) => {
           const [cx, cy, d] = [hole.x, hole.y, hole.diameter].map((text) => drawnMm(text, units))
           return cx != null && cy != null && d ? (
@@ -147,25 +150,9 @@ export function PieceDrawing(props: Props) {
           <>
             <Measures along="width" sizes={columns} scale={scale} total={width} units={units} h={h} />
             <Measures along="height" sizes={rows} scale={scale} total={height} units={units} h={h} />
-            {(piece.tabs ?? []).map((tab) => {
-              const x0 = sum(columns.slice(0, tab.column - 1))
-              const y0 = sum(rows.slice(0, tab.row - 1))
-              const pw = columns[tab.column - 1]
-              const ph = rows[tab.row - 1]
-              return pw && ph && Math.min(pw, ph) * scale > 20 ? (
-                <text
-                  key={`${tab.column}.${tab.row}`}
-                  x={(x0 + pw / 2) * scale}
-                  y={y(y0 + ph / 2) + 4}
-                  className="drawn-small"
-                  textAnchor="middle"
-                >
-                  tab
-                </text>
-              ) : null
-            })}
+            <PanelNames piece={piece} units={units} columns={columns} rows={rows} scale={scale} h={h} />
             {piece.follows_print ? (
-              <g transform={`translate(${w / 2} ${h / 2})`} aria-hidden>
+              <g transform={`translate(${w / 2} ${h / 2})`} className="drawn-haloed" aria-hidden>
                 <path d="M0 14V-12M-6-5l6-8 6 8" fill="none" stroke={ink} strokeWidth="2" />
                 <text y="28" textAnchor="middle" className="drawn-small">
                   up
@@ -174,17 +161,205 @@ export function PieceDrawing(props: Props) {
             ) : null}
           </>
         ) : null}
+        {props.handling
+          ? [...marks.scores, ...marks.slits].map((line) => (
+              <Handle
+                key={keyOf(line.ref)}
+                line={line}
+                handling={props.handling as Handling}
+                {...{ width, height, scale }}
+              />
+            ))
+          : null}
       </g>
     </svg>
   )
 }
 
-const sum = (sizes: number[]) => sizes.reduce((a, b) => a + b, 0)
+const keyOf = (ref: MarkRef) => `${ref.kind}.${ref.group}.${ref.at}`
 
-function panels(at: number[], side: number): number[] {
-  const marks = [0, ...at.filter((mm) => mm > 0 && mm < side).sort((a, b) => a - b), side]
-  return marks.slice(1).map((mm, n) => mm - (marks[n] ?? 0))
+/** The published origami convention: a valley dashed, a mountain dash-dotted. */
+function dashes(mountain: boolean, measured: boolean): string {
+  if (mountain) return measured ? '10 4 2 4' : '5 2 1 2'
+  return measured ? '6 4' : '3 2'
 }
+
+interface Sized {
+  width: number
+  height: number
+  scale: number
+}
+
+/** A score or a slit; a slit with its wedges where it runs in from one edge. */
+function MarkLine(props: Sized & { line: Mark; kind: 'score' | 'slit'; measured: boolean }) {
+  const { line, kind, width, height, scale, measured } = props
+  const s = lineAcross(line.along, line.at, { width, height }, line.start, line.end)
+  const y = (mm: number) => (height - mm) * scale
+  const score = kind === 'score'
+  const whole = line.along === 'width' ? height : width
+  const start = line.start ?? 0
+  const end = line.end ?? whole
+  const wedged = line.relief > 0 && (start === 0) !== (end === whole)
+  const point = (at: number, along: number) =>
+    line.along === 'width' ? `${at * scale} ${y(along)}` : `${along * scale} ${y(at)}`
+  const [edge, inner] = start === 0 ? [start, end] : [end, start]
+  return (
+    <>
+      {wedged ? (
+        <path
+          d={`M${point(line.at - line.relief, edge)} L${point(line.at, inner)} L${point(line.at + line.relief, edge)} Z`}
+          fill="var(--drawn-waste)"
+          stroke="var(--drawn-ink)"
+          strokeWidth="0.8"
+        />
+      ) : null}
+      <line
+        x1={s.x1 * scale}
+        x2={s.x2 * scale}
+        y1={y(s.y1)}
+        y2={y(s.y2)}
+        stroke="var(--drawn-ink)"
+        strokeWidth={score ? (measured ? 1.2 : 0.9) : measured ? 2.6 : 1.8}
+        strokeDasharray={score ? dashes(line.mountain, measured) : undefined}
+      />
+    </>
+  )
+}
+
+/** A mat in its own paper, in the middle of the panel that it is glued onto. */
+function LaidMat(props: {
+  mat: Piece
+  under: Piece
+  look: SwatchLook | undefined
+  units: Units
+  scale: number
+  h: number
+  named: boolean
+}) {
+  const id = useId()
+  const { mat, under, look, units, scale, h } = props
+  const on = mat.mat_of
+  const panel = on ? panelBox(under, units, on.column, on.row) : null
+  const wide = drawnMm(mat.width, units)
+  const high = drawnMm(mat.height, units)
+  if (!panel || !wide || !high) return null
+  // It is drawn the way round in which its border is the more even.
+  const uneven = (w: number, t: number) => Math.abs(panel.width - w - (panel.height - t))
+  const [w, t] = uneven(wide, high) <= uneven(high, wide) ? [wide, high] : [high, wide]
+  const box = {
+    x: (panel.x + (panel.width - w) / 2) * scale,
+    y: h - (panel.y + (panel.height + t) / 2) * scale,
+    width: w * scale,
+    height: t * scale,
+  }
+  const over = w > panel.width || t > panel.height
+  return (
+    <g>
+      {look ? (
+        <defs>
+          <MotifPattern id={id} look={look} />
+        </defs>
+      ) : null}
+      <rect
+        {...box}
+        fill={look ? `url(#${id})` : 'var(--drawn-waste)'}
+        stroke={over ? 'var(--grave)' : 'var(--drawn-ink)'}
+        strokeWidth={over ? 2 : 0.6}
+      />
+      {props.named && box.width > 60 && box.height > 22 ? (
+        <g className="drawn-haloed">
+          <text
+            x={box.x + box.width / 2}
+            y={box.y + box.height - 7}
+            textAnchor="middle"
+            className="drawn-small"
+          >
+            {mat.name}
+          </text>
+        </g>
+      ) : null}
+    </g>
+  )
+}
+
+/** What each panel is: a tab, or part of a visible face, with its own up. */
+function PanelNames(props: {
+  piece: Piece
+  units: Units
+  columns: number[]
+  rows: number[]
+  scale: number
+  h: number
+}) {
+  const { piece, columns, rows, scale, h } = props
+  const named = [
+    ...(piece.tabs ?? []).map((tab) => ({ ...tab, text: 'tab', up: 'top' })),
+    ...(piece.faces ?? []).map((face) => ({
+      ...face,
+      text: face.name || 'seen',
+      up: face.up,
+    })),
+  ]
+  const turn: Record<string, number> = { top: 0, bottom: 180, left: 90, right: -90 }
+  return named.map((panel, n) => {
+    const x = (sum(columns.slice(0, panel.column - 1)) + (columns[panel.column - 1] ?? 0) / 2) * scale
+    const y = h - (sum(rows.slice(0, panel.row - 1)) + (rows[panel.row - 1] ?? 0) / 2) * scale
+    const least = Math.min(columns[panel.column - 1] ?? 0, rows[panel.row - 1] ?? 0) * scale
+    if (least < 16) return null
+    return (
+      <g key={n} className="drawn-haloed" transform={`translate(${x} ${y}) rotate(${turn[panel.up] ?? 0})`}>
+        <text y={4} className="drawn-small" textAnchor="middle">
+          {panel.text}
+          {panel.up === 'top' ? '' : ' ↑'}
+        </text>
+      </g>
+    )
+  })
+}
+
+/** The part of a line that a hand can take: wider than the line, lit under the pointer. */
+function Handle(props: Sized & { line: Mark; handling: Handling }) {
+  const { line, handling, width, height, scale } = props
+  const from = useRef<{ x: number; y: number; at: number } | null>(null)
+  const s = lineAcross(line.along, line.at, { width, height }, line.start, line.end)
+  const y = (mm: number) => (height - mm) * scale
+  const lit = sameMark(handling.lit, line.ref)
+  const place = { x1: s.x1 * scale, x2: s.x2 * scale, y1: y(s.y1), y2: y(s.y2) }
+
+  function down(event: PointerEvent<SVGLineElement>) {
+    event.currentTarget.setPointerCapture(event.pointerId)
+    from.current = { x: event.clientX, y: event.clientY, at: line.at }
+    handling.choose(line.ref)
+  }
+  function move(event: PointerEvent) {
+    const start = from.current
+    if (!start) return
+    const px = line.along === 'width' ? event.clientX - start.x : start.y - event.clientY
+    if (Math.abs(px) < 3) return
+    const side = nmOf(line.along === 'width' ? width : height)
+    const nm = snapped(nmOf(start.at + px / scale), handling.groove, side)
+    if (nm !== nmOf(line.at)) handling.move(line.ref, nm)
+  }
+  return (
+    <g>
+      {lit ? <line {...place} stroke="var(--drawn-cut)" strokeWidth="3" pointerEvents="none" /> : null}
+      <line
+        {...place}
+        data-mark={keyOf(line.ref)}
+        stroke="transparent"
+        strokeWidth="14"
+        style={{ cursor: line.along === 'width' ? 'ew-resize' : 'ns-resize', touchAction: 'none' }}
+        onPointerEnter={() => handling.light(line.ref)}
+        onPointerLeave={() => handling.light(null)}
+        onPointerDown={down}
+        onPointerMove={move}
+        onPointerUp={() => (from.current = null)}
+      />
+    </g>
+  )
+}
+
+const sum = (sizes: number[]) => sizes.reduce((a, b) => a + b, 0)
 
 /** The panel sizes along one side, and the whole side outside them. */
 function Measures(props: {

@@ -4,7 +4,12 @@ import { useKeys } from './useKeys'
 
 const KEYS = [
   { keys: '+  −', does: 'one seat more or fewer, in a class' },
-  { keys: 'Enter', does: 'the next line, in a list of pieces' },
+  { keys: 'Enter', does: 'the next line, in a list; in the box of words, onto the list' },
+  { keys: '↑  ↓', does: 'the same column of another line' },
+  { keys: 'Alt Enter', does: 'mend the first thing said of a line' },
+  { keys: 'Ctrl D', does: 'double a piece' },
+  { keys: 'Ctrl Delete', does: 'take a piece off its list' },
+  { keys: 'Shift ↑  ↓', does: 'mark several lines; Ctrl C copies them for a spreadsheet' },
   { keys: 'Tab', does: 'the next field' },
   { keys: 'Alt ↑  Alt ↓', does: 'move a piece up or down its list' },
   { keys: 'Ctrl Z', does: 'undo; with Shift, redo' },

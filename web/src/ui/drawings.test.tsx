@@ -28,6 +28,9 @@ const tray: Piece = {
   follows_print: true,
   cut: 'trim',
   margin: '0',
+  faces: [],
+  portion: 'whole',
+  scrap: false,
 }
 
 const drawn = (piece: Piece, measured = true) => {

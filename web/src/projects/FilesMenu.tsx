@@ -1,0 +1,52 @@
+import { Button, Menu } from '@mantine/core'
+import { IconChevronDown, IconFileDownload } from '@tabler/icons-react'
+import type { Project } from '../api/client'
+
+/** The project as files: printed, for a spreadsheet, for the command line, a piece at true size. */
+export function FilesMenu({ project }: { project: Project }) {
+  const versions = ['', ...(project.variants ?? []).map((variant) => variant.name)]
+  const base = `/api/projects/${project.id}`
+  return (
+    <Menu position="bottom-end" withinPortal>
+      <Menu.Target>
+        <Button
+          variant="default"
+          size="sm"
+          leftSection={<IconFileDownload size={18} aria-hidden />}
+          rightSection={<IconChevronDown size={15} aria-hidden />}
+        >
+          Print and files
+        </Button>
+      </Menu.Target>
+      <Menu.Dropdown>
+        {versions.map((version) => {
+          const query = version ? `&version=${encodeURIComponent(version)}` : ''
+          return (
+            <div key={version}>
+              <Menu.Label>Sheet for attendees{version ? `, ${version}` : ''}</Menu.Label>
+              <Menu.Item component="a" href={`${base}/sheet.pdf?paper=letter${query}`}>
+                PDF on Letter
+              </Menu.Item>
+              <Menu.Item component="a" href={`${base}/sheet.pdf?paper=a4${query}`}>
+                PDF on A4
+              </Menu.Item>
+            </div>
+          )
+        })}
+        <Menu.Label>Open files</Menu.Label>
+        <Menu.Item component="a" href={`${base}/list.csv`}>
+          The list as CSV, for a spreadsheet
+        </Menu.Item>
+        <Menu.Item component="a" href={`${base}/job.json`}>
+          Job file
+        </Menu.Item>
+        <Menu.Label>One piece as SVG, true size</Menu.Label>
+        {(project.pieces ?? []).slice(0, 30).map((piece, n) => (
+          <Menu.Item key={piece.name} component="a" href={`${base}/pieces/${n}.svg`}>
+            {piece.name}
+          </Menu.Item>
+        ))}
+      </Menu.Dropdown>
+    </Menu>
+  )
+}

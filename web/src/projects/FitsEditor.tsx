@@ -1,0 +1,79 @@
+import { ActionIcon, Button, Select } from '@mantine/core'
+import { IconPlus, IconX } from '@tabler/icons-react'
+import type { Work } from './ProjectPage'
+import classes from './ProjectPage.module.css'
+
+const KINDS = [
+  { value: 'lid', label: 'goes as a lid over' },
+  { value: 'sleeve', label: 'slides as a sleeve around' },
+  { value: 'shared', label: 'shares a panel’s length with' },
+] as const
+
+/** Which piece must clear, or match, which other. */
+export function FitsEditor({ doc, change }: Work) {
+  const fits = doc.fits ?? []
+  const names = (doc.pieces ?? []).map((piece) => piece.name).filter(Boolean)
+  const options = [...new Set([...names, ...fits.flatMap((fit) => [fit.outer, fit.inner])])]
+  const set = (n: number, more: Partial<(typeof fits)[number]>) =>
+    change({ ...doc, fits: fits.map((fit, k) => (k === n ? { ...fit, ...more } : fit)) }, `fit ${n}`)
+  return (
+    <section aria-labelledby="fits" className={classes.uses}>
+      <h2 id="fits">What fits what</h2>
+      {fits.length === 0 ? (
+        <p className="soft">
+          A lid and its base, a sleeve and its drawer, two ends that meet: say which, and the clearance is
+          checked.
+        </p>
+      ) : null}
+      {fits.map((fit, n) => (
+        <div key={n} className={classes.fit}>
+          <Select
+            aria-label={`Outer piece of fit ${n + 1}`}
+            data={options}
+            value={fit.outer}
+            allowDeselect={false}
+            onChange={(value) => value && set(n, { outer: value })}
+          />
+          <Select
+            aria-label={`Kind of fit ${n + 1}`}
+            data={[...KINDS]}
+            value={fit.kind}
+            allowDeselect={false}
+            onChange={(value) => value && set(n, { kind: value })}
+          />
+          <Select
+            aria-label={`Inner piece of fit ${n + 1}`}
+            data={options}
+            value={fit.inner}
+            allowDeselect={false}
+            onChange={(value) => value && set(n, { inner: value })}
+          />
+          <ActionIcon
+            variant="subtle"
+            color="gray"
+            aria-label={`Forget fit ${n + 1}`}
+            onClick={() => change({ ...doc, fits: fits.filter((_, k) => k !== n) })}
+          >
+            <IconX size={18} />
+          </ActionIcon>
+        </div>
+      ))}
+      {names.length > 1 ? (
+        <Button
+          variant="light"
+          size="sm"
+          mt="xs"
+          leftSection={<IconPlus size={17} />}
+          onClick={() =>
+            change({
+              ...doc,
+              fits: [...fits, { kind: 'lid', outer: names[0] ?? '', inner: names[1] ?? '' }],
+            })
+          }
+        >
+          Add a fit
+        </Button>
+      ) : null}
+    </section>
+  )
+}

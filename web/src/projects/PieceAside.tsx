@@ -1,0 +1,221 @@
+import { Textarea } from '@mantine/core'
+import { useQuery } from '@tanstack/react-query'
+import { useEffect, useRef, useState } from 'react'
+import { api, ask, type Piece } from '../api/client'
+import { FracWords } from '../ui/FracWords'
+import { sentence } from '../ui/fractions'
+import { nmOf, readLength, writeLength } from '../ui/length'
+import { LengthInput } from '../ui/LengthInput'
+import { type MarkRef, marksOf, panelsOf, sameMark, withMark } from '../ui/marks'
+import { PieceDrawing } from '../ui/PieceDrawing'
+import { letterOf } from '../ui/words'
+import { type Question, readText } from './lines'
+import type { Work } from './ProjectPage'
+import classes from './ProjectPage.module.css'
+
+const DEFAULT_GROOVE = 3_175_000
+
+/** The chosen piece: drawn with what lies on it, its distances as numbers, and the whole of it in words. */
+export function PieceAside(
+  props: Work & {
+    piece: Piece | undefined
+    index: number
+    set: (piece: Piece, mark: string) => void
+  },
+) {
+  const { piece, index, units, doc } = props
+  const [lit, setLit] = useState<MarkRef | null>(null)
+  const habits = useQuery({ queryKey: ['studio'], queryFn: () => ask(api.GET('/api/studio')) })
+  const read = habits.data ? readLength(habits.data.groove, units) : null
+  const groove = read?.ok && read.nm > 0 ? read.nm : DEFAULT_GROOVE
+  if (!piece) {
+    return (
+      <aside className={classes.drawing} aria-label="Drawing of the chosen piece">
+        <p className="soft">The piece you are typing is drawn here.</p>
+      </aside>
+    )
+  }
+  const mats = (doc.pieces ?? []).filter((mat) => mat.mat_of?.piece === piece.name)
+  return (
+    <aside className={classes.drawing} aria-label="Drawing of the chosen piece">
+      <h2>
+        <span className={classes.letter}>{letterOf(index)}</span> {piece.name}
+      </h2>
+      <PieceDrawing
+        piece={piece}
+        units={units}
+        frameWidth={364}
+        frameHeight={360}
+        look={props.paperOf(piece.paper)}
+        measured
+        mats={mats.map((mat) => ({ mat, look: props.paperOf(mat.paper) }))}
+        handling={{
+          lit,
+          light: setLit,
+          choose: (ref) => document.querySelector<HTMLInputElement>(`#${fieldOf(ref)}`)?.select(),
+          move: (ref, nm) => props.set(withMark(piece, ref, writeLength(nm, units)), `move ${fieldOf(ref)}`),
+          groove,
+        }}
+      />
+      <Legend piece={piece} />
+      <Distances {...props} piece={piece} lit={lit} light={setLit} />
+      <InWords key={piece.name} {...props} piece={piece} />
+    </aside>
+  )
+}
+
+const fieldOf = (ref: MarkRef) => `mark-${ref.kind}-${ref.group}-${ref.at}`
+
+function Legend({ piece }: { piece: Piece }) {
+  const mountain = (piece.scores ?? []).some((group) => group.fold === 'mountain')
+  const valley = (piece.scores ?? []).some((group) => group.fold !== 'mountain')
+  if (!valley && !mountain && !piece.slits?.length) return null
+  return (
+    <ul className={classes.legend}>
+      {valley ? (
+        <li>
+          <i data-kind="score" /> folds towards you
+        </li>
+      ) : null}
+      {mountain ? (
+        <li>
+          <i data-kind="mountain" /> folds away
+        </li>
+      ) : null}
+      {piece.slits?.length ? (
+        <li>
+          <i data-kind="cut" /> slit
+        </li>
+      ) : null}
+    </ul>
+  )
+}
+
+/** Every distance as a number beside its line: point at one and the other is lit. */
+function Distances(
+  props: Work & {
+    piece: Piece
+    lit: MarkRef | null
+    light: (ref: MarkRef | null) => void
+    set: (piece: Piece, mark: string) => void
+  },
+) {
+  const { piece, units, lit, light } = props
+  const marks = marksOf(piece, units)
+  const groups = (['scores', 'slits'] as const).flatMap((kind) =>
+    (piece[kind] ?? []).flatMap((group, g) => (group.along ? [{ kind, group, g }] : [])),
+  )
+  if (!groups.length) return null
+  const sums = (['width', 'height'] as const).flatMap((along) => {
+    const side = readLength(piece[along], units)
+    const at = along === 'width' ? marks.fullAlongWidth : marks.fullAlongHeight
+    if (!side.ok || at.length === 0) return []
+    const panels = panelsOf(at, side.nm / 1_000_000).map((mm) => writeLength(nmOf(mm), units))
+    return [{ along, text: `${panels.join(' + ')} = ${writeLength(side.nm, units)} ${units}` }]
+  })
+  return (
+    <div className={classes.distances}>
+      {groups.map(({ kind, group, g }) => (
+        <div key={`${kind}.${g}`} className={classes.group}>
+          <span>
+            {kind === 'scores' ? (group.fold === 'mountain' ? 'Mountain score' : 'Score') : 'Slit'} along the{' '}
+            {group.along} at
+            {group.from != null || group.to != null ? (
+              <span className="soft">
+                {' '}
+                (
+                <FracWords
+                  text={`${typeof group.from === 'string' ? group.from : 'edge'} to ${typeof group.to === 'string' ? group.to : 'edge'}`}
+                />
+                )
+              </span>
+            ) : null}
+          </span>
+          <span className={classes.numbers}>
+            {(group.at ?? []).map((text, n) => {
+              const ref: MarkRef = { kind, group: g, at: n }
+              return (
+                <span
+                  key={n}
+                  data-lit={sameMark(lit, ref)}
+                  onPointerEnter={() => light(ref)}
+                  onPointerLeave={() => light(null)}
+                >
+                  <LengthInput
+                    id={fieldOf(ref)}
+                    aria-label={`${kind === 'scores' ? 'Score' : 'Slit'} ${n + 1} along the ${group.along} of ${piece.name}`}
+                    size="sm"
+                    value={text}
+                    error={!readLength(text, units).ok}
+                    onFocus={() => light(ref)}
+                    onBlur={() => light(null)}
+                    onChange={(e) => props.set(withMark(piece, ref, e.currentTarget.value), fieldOf(ref))}
+                  />
+                </span>
+              )
+            })}
+          </span>
+        </div>
+      ))}
+      {sums.map((sum) => (
+        <p key={sum.along} className="soft">
+          Panels along the {sum.along}: <FracWords text={sum.text} />
+        </p>
+      ))}
+    </div>
+  )
+}
+
+/** The whole piece as one line of words; typing it anew changes the piece. */
+function InWords(props: Work & { piece: Piece; index: number; set: (piece: Piece, mark: string) => void }) {
+  const { piece, index, project, status, doc, units } = props
+  const [typed, setTyped] = useState<string | null>(null)
+  const [asked, setAsked] = useState<Question[]>([])
+  const set = useRef(props.set)
+  useEffect(() => {
+    set.current = props.set
+  })
+  const saved = status === 'saved' ? (project.words[index] ?? '') : null
+  const [kept, setKept] = useState(saved ?? '')
+  if (saved !== null && saved !== kept) setKept(saved)
+
+  useEffect(() => {
+    if (typed === null) return
+    const others = { ...doc, pieces: (doc.pieces ?? []).filter((_, n) => n !== index) }
+    const timer = setTimeout(() => {
+      readText(typed, others)
+        .then((read) => {
+          const line = read.lines[0]
+          setAsked(line ? line.questions : [])
+          if (line?.piece && line.questions.length === 0 && read.lines.length === 1)
+            set.current(line.piece, `words ${index}`)
+        })
+        .catch(() => undefined)
+    }, 120)
+    return () => clearTimeout(timer)
+    // Only typing starts a reading; the list that it changes must not start another.
+    // eslint-disable-next-line react-hooks/exhaustive-deps
+  }, [typed])
+
+  return (
+    <div className={classes.words}>
+      <Textarea
+        label="In words"
+        description={`Anything a piece can have: slits, holes, corners, tabs, mats, faces. Bare numbers are ${units === 'in' ? 'inches' : units}.`}
+        aria-label={`${piece.name} in words`}
+        autosize
+        minRows={2}
+        maxRows={9}
+        value={typed ?? kept}
+        onChange={(e) => setTyped(e.currentTarget.value.replace(/\n/g, ' '))}
+        onKeyDown={(e) => {
+          if (e.key === 'Enter') e.preventDefault()
+        }}
+        onBlur={() => {
+          if (asked.length === 0) setTyped(null)
+        }}
+        error={asked.length ? asked.map((question) => `${sentence(question.says)}.`).join(' ') : undefined}
+      />
+    </div>
+  )
+}

@@ -1,0 +1,208 @@
+import { Button, Textarea } from '@mantine/core'
+import { IconAlertTriangle, IconCornerDownLeft } from '@tabler/icons-react'
+import { forwardRef, type KeyboardEvent, useEffect, useImperativeHandle, useRef, useState } from 'react'
+import type { Piece, ProjectIn } from '../api/client'
+import { FracWords } from '../ui/FracWords'
+import { sentence } from '../ui/fractions'
+import type { Units } from '../ui/length'
+import { PieceDrawing } from '../ui/PieceDrawing'
+import { counted } from '../ui/words'
+import { leftOver, type ReadLine, type ReadLines, readText, spansOf, withSuggestion } from './lines'
+import classes from './QuickLines.module.css'
+
+const EXAMPLE = '2 end walls 2 1/4 x 7, score 1/4, 1 1/8, 2 on the short side'
+const REST_MS = 40
+
+export interface QuickHandle {
+  /** Put a text in the box and go there. */
+  take: (text: string) => void
+}
+
+/** A box in which pieces are written as they are said; each is drawn and said again at once. */
+export const QuickLines = forwardRef<
+  QuickHandle,
+  { doc: ProjectIn; units: Units; add: (pieces: Piece[]) => void }
+>(function QuickLines({ doc, units, add }, ref) {
+  const [text, setText] = useState('')
+  const [read, setRead] = useState<{ of: string; lines: ReadLines } | null>(null)
+  const [away, setAway] = useState(false)
+  const box = useRef<HTMLTextAreaElement>(null)
+  const latest = useRef({ text, doc })
+  useEffect(() => {
+    latest.current = { text, doc }
+  })
+  useImperativeHandle(ref, () => ({
+    take: (taken) => {
+      setText(taken)
+      box.current?.focus()
+    },
+  }))
+  useEffect(() => {
+    if (!text.trim()) return
+    const timer = setTimeout(() => {
+      readText(text, latest.current.doc)
+        .then((lines) => {
+          setAway(false)
+          if (latest.current.text === text) setRead({ of: text, lines })
+        })
+        .catch(() => setAway(true))
+    }, REST_MS)
+    return () => clearTimeout(timer)
+  }, [text, doc])
+
+  const shown = text.trim() && read ? read.lines : null
+
+  async function accept(all: boolean) {
+    if (!text.trim()) return
+    try {
+      const lines = read?.of === text ? read.lines : await readText(text, doc)
+      setRead({ of: text, lines })
+      const ready = lines.lines.filter((line) => line.piece && (all || line.questions.length === 0))
+      if (ready.length === 0) return
+      add(ready.flatMap((line) => (line.piece ? [line.piece] : [])))
+      setText(
+        all
+          ? lines.lines
+              .filter((l) => !l.piece)
+              .map((l) => l.text)
+              .join('\n')
+          : leftOver(lines),
+      )
+    } catch {
+      setAway(true)
+    }
+  }
+
+  function keys(event: KeyboardEvent) {
+    if (event.key !== 'Enter' || event.nativeEvent.isComposing) return
+    if (event.shiftKey) return
+    event.preventDefault()
+    void accept(event.ctrlKey || event.metaKey)
+  }
+
+  const ready = shown?.lines.filter((line) => line.piece && line.questions.length === 0).length ?? 0
+  const asked = shown?.lines.filter((line) => line.questions.length > 0).length ?? 0
+  return (
+    <section className={classes.quick} aria-label="Write pieces as you say them">
+      <Textarea
+        ref={box}
+        aria-label="A piece in words"
+        autosize
+        minRows={1}
+        maxRows={8}
+        placeholder={EXAMPLE}
+        value={text}
+        onChange={(e) => setText(e.currentTarget.value)}
+        onKeyDown={keys}
+        rightSection={
+          <Button
+            size="compact-sm"
+            variant="light"
+            disabled={ready === 0}
+            onClick={() => void accept(false)}
+            rightSection={<IconCornerDownLeft size={15} aria-hidden />}
+          >
+            {ready > 1 ? `Add ${ready}` : 'Add'}
+          </Button>
+        }
+        rightSectionWidth={100}
+      />
+      {shown ? (
+        <div className={classes.read} role="status" aria-live="polite">
+          {shown.faults.map((fault) => (
+            <p key={fault.path + fault.says} className={classes.fault}>
+              <IconAlertTriangle size={17} aria-hidden /> {sentence(fault.path)}: {fault.says}
+            </p>
+          ))}
+          {shown.lines.map((line, n) => (
+            <Read
+              key={n}
+              line={line}
+              units={units}
+              bare={shown.lines.length === 1}
+              suggest={(mended) =>
+                setText(
+                  text
+                    .split('\n')
+                    .map((old) => (old.trim() === line.text ? mended : old))
+                    .join('\n'),
+                )
+              }
+            />
+          ))}
+          <p className={classes.hint}>
+            {asked ? (
+              <>
+                {counted(asked, 'line')} with a question. Enter adds what is understood and leaves the rest
+                here; Ctrl Enter adds everything as it is drawn.
+              </>
+            ) : ready ? (
+              <>Enter puts {ready === 1 ? 'it' : `all ${ready}`} on the list.</>
+            ) : null}
+          </p>
+        </div>
+      ) : (
+        <p className={classes.hint}>
+          {away
+            ? 'The server is out of reach; what you type stays here.'
+            : 'Type a line and press Enter, or paste many. Sizes are width by height; a number takes the unit of the size.'}
+        </p>
+      )}
+    </section>
+  )
+})
+
+/** One line as it was read: drawn, said in tidy words, and what is asked underlined. */
+function Read(props: { line: ReadLine; units: Units; bare: boolean; suggest: (mended: string) => void }) {
+  const { line, units } = props
+  return (
+    <div className={classes.line} data-asked={line.questions.length > 0}>
+      <span className={classes.thumb}>
+        {line.piece ? (
+          <PieceDrawing
+            piece={line.piece}
+            units={units}
+            frameWidth={props.bare ? 132 : 64}
+            frameHeight={props.bare ? 104 : 46}
+            mostScale={props.bare ? 0.5 : 0.24}
+          />
+        ) : null}
+      </span>
+      <div>
+        {line.tidy ? (
+          <p className={classes.tidy}>
+            <FracWords text={line.tidy} />
+          </p>
+        ) : null}
+        {line.questions.length ? (
+          <p className={classes.said}>
+            {spansOf(line).map((span, n) =>
+              span.question ? (
+                <u key={n} title={span.question.says}>
+                  {span.text}
+                </u>
+              ) : (
+                <span key={n}>{span.text}</span>
+              ),
+            )}
+          </p>
+        ) : null}
+        {line.questions.map((question) => (
+          <p key={`${question.start}.${question.code}`} className={classes.question}>
+            <FracWords text={sentence(question.says)} />.
+            {question.suggestion !== null ? (
+              <Button
+                size="compact-sm"
+                variant="default"
+                ml={8}
+                onClick={() => props.suggest(withSuggestion(line.text, question))}
+              >
+                {question.suggestion ? `Write “${question.suggestion}”` : 'Take it out'}
+              </Button>
+            ) : null}
+          </p>
+        ))}
+      </div>
+    </div>
+  )
+}

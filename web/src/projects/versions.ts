@@ -1,0 +1,51 @@
+/** Sister versions: the list but for some named numbers. Free of React. */
+import type { ProjectIn, Schemas } from '../api/client'
+
+export type NumberRow = Schemas['NumberOut']
+type Variant = Schemas['VariantDoc']
+
+const same = (a: { piece: string; number: string }, b: { piece: string; number: string }) =>
+  a.piece === b.piece && a.number === b.number
+
+/** The numbers in which any version differs, in the order of the list. */
+export const rowsThatDiffer = (doc: ProjectIn, numbers: NumberRow[]): NumberRow[] =>
+  numbers.filter((row) => (doc.variants ?? []).some((v) => v.numbers.some((n) => same(n, row))))
+
+/** A number as a version has it; undefined where it shares the list's. */
+export const valueIn = (variant: Variant, row: NumberRow): string | undefined =>
+  variant.numbers.find((n) => same(n, row))?.value
+
+/** The document with one number of one version written; an empty text shares the list's again. */
+export function withValue(doc: ProjectIn, version: number, row: NumberRow, value: string): ProjectIn {
+  const variants = (doc.variants ?? []).map((variant, n) => {
+    if (n !== version) return variant
+    const others = variant.numbers.filter((number) => !same(number, row))
+    return {
+      ...variant,
+      numbers: value.trim() ? [...others, { piece: row.piece, number: row.number, value }] : others,
+    }
+  })
+  return { ...doc, variants }
+}
+
+/** The document with one more version under a name of its own. */
+export function withVersion(doc: ProjectIn, name: string, numbers: Variant['numbers']): ProjectIn {
+  const variants = doc.variants ?? []
+  let free = name
+  for (let n = 2; variants.some((v) => v.name === free); n++) free = `${name} ${n}`
+  return { ...doc, variants: [...variants, { name: free, numbers }] }
+}
+
+/** Every number in the centimetres that are taught for it. */
+export const nominal = (numbers: NumberRow[]): Variant['numbers'] =>
+  numbers.map(({ piece, number, nominal: value }) => ({ piece, number, value }))
+
+/** A number's name as it is said: `score 2 along the width`. */
+export function numberSaid(number: string): string {
+  const words = number.split(' ')
+  const [kind, side, count, which] = words
+  if (kind === 'score' || kind === 'slit')
+    return `${kind} ${count} along the ${side}${which ? `, ${which}` : ''}`
+  if (kind === 'hole') return `hole ${side}, ${count}`
+  return number
+}
