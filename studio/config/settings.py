@@ -120,6 +120,14 @@ STATICFILES_DIRS = [WEB_DIST] if WEB_DIST.exists() else []
 # Vite's names carry a hash of what is in them.
 WHITENOISE_IMMUTABLE_FILE_TEST = r"^.+-[0-9A-Za-z_-]{8}\..+$"
 
+# What goes wrong is said where the server runs; nothing of a request's body is written down.
+LOGGING = {
+    "version": 1,
+    "disable_existing_loggers": False,
+    "handlers": {"console": {"class": "logging.StreamHandler"}},
+    "loggers": {"django.request": {"handlers": ["console"], "level": "ERROR", "propagate": True}},
+}
+
 LANGUAGE_CODE = "en-gb"
 TIME_ZONE = "UTC"
 USE_TZ = True

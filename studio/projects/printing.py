@@ -6,6 +6,8 @@ import functools
 import html
 import re
 from base64 import b64encode
+from collections.abc import Sequence
+from dataclasses import replace
 from decimal import Decimal
 from fractions import Fraction
 from pathlib import Path
@@ -77,7 +79,7 @@ def printed_sheet(project: Project, studio: Studio, paper: str, version: str = "
             "units": units,
             "scale": scale,
             "ruler": _ruler(units),
-            "pieces": [_piece(piece, n, units, scale) for n, piece in enumerate(project.pieces)],
+            "pairs": _pairs([_piece(piece, n, units, scale) for n, piece in enumerate(project.pieces)]),
             "before": _steps(project, When.BEFORE, names),
             "table": _steps(project, When.TABLE, names),
             "supplies": [_supply(project, n, names, studio) for n in range(len(project.supplies))],
@@ -122,9 +124,14 @@ def _said(length: int, units: Unit) -> str:
     return text if text.endswith("mm") else f"{text} {units}"
 
 
+def _pairs(pieces: list[_PieceRow]) -> list[list[_PieceRow]]:
+    """Two beside each other: a pair is never parted by a page's end."""
+    return [pieces[n : n + 2] for n in range(0, len(pieces), 2)]
+
+
 def _piece(piece: Piece, number: int, units: Unit, scale: int) -> _PieceRow:
     width, height = Fraction(piece.width, MILLIMETRE), Fraction(piece.height, MILLIMETRE)
-    drawing = piece_drawing(piece, stroke=f"{0.3 * scale:.2f}")
+    drawing = piece_drawing(piece, scale)
     size = f"{write_length(piece.width, units)} x {_said(piece.height, units)}"
     return {
         "letter": chr(65 + number % 26) * (number // 26 + 1),
@@ -133,8 +140,9 @@ def _piece(piece: Piece, number: int, units: Unit, scale: int) -> _PieceRow:
         "size": fractions(size),
         "paper": piece.paper,
         "notes": _notes(piece, units),
-        "width": f"{float(width / scale):.4f}mm",
-        "height": f"{float(height / scale):.4f}mm",
+        # Half a millimetre all round, so that no stroke is cut off.
+        "width": f"{float(width / scale) + 1:.4f}mm",
+        "height": f"{float(height / scale) + 1:.4f}mm",
         "box": f"{-0.5 * scale} {-0.5 * scale} {float(width) + scale} {float(height) + scale}",
         "drawing": mark_safe(drawing),  # noqa: S308 - our own SVG, its text escaped
     }
@@ -149,13 +157,13 @@ def _notes(piece: Piece, units: Unit) -> list[SafeString]:
             at = ", ".join(write_length(line.at, units) for line in full)
             into = ", ".join(write_length(panel, units) for panel in panels)
             notes.append(f"Score along the {_said(size, units)} {side}: {at} (panels {into})")
-    notes += [_line("Score", line, units) for line in piece.scores if not line.full]
+    notes += _lines("Score", [line for line in piece.scores if not line.full], units)
     for diagonal in piece.diagonals:
         ends = [
             f"({write_length(x, units)}, {write_length(y, units)})" for x, y in (diagonal.start, diagonal.end)
         ]
         notes.append(f"Score from {ends[0]} to {ends[1]}")
-    notes += [_line("Slit", line, units) for line in piece.slits]
+    notes += _lines("Slit", piece.slits, units)
     for hole in piece.holes:
         at_x, at_y = write_length(hole.x, units), write_length(hole.y, units)
         notes.append(
@@ -180,11 +188,19 @@ def _notes(piece: Piece, units: Unit) -> list[SafeString]:
     return [fractions(note) for note in notes]
 
 
-def _line(word: str, line: Line, units: Unit) -> str:
-    start = "the edge" if line.start is None else write_length(line.start, units)
-    end = "the far edge" if line.end is None else write_length(line.end, units)
-    relief = f", with a wedge of {_said(line.relief, units)} on both sides" if line.relief else ""
-    return f"{word} at {_said(line.at, units)} along the {line.along}, from {start} to {end}{relief}"
+def _lines(word: str, lines: Sequence[Line], units: Unit) -> list[str]:
+    """Lines that run alike are said together."""
+    alike: dict[Line, list[Length]] = {}
+    for line in lines:
+        alike.setdefault(replace(line, at=Length(0)), []).append(line.at)
+    said = []
+    for line, places in alike.items():
+        at = ", ".join(write_length(place, units) for place in places)
+        start = "the edge" if line.start is None else write_length(line.start, units)
+        end = "the far edge" if line.end is None else write_length(line.end, units)
+        relief = f", a wedge of {_said(line.relief, units)} off both sides" if line.relief else ""
+        said.append(f"{word} at {at} along the {line.along}, from {start} to {end}{relief}")
+    return said
 
 
 def _steps(project: Project, when: When, names: dict[str, str]) -> list[dict[str, object]]:
@@ -206,7 +222,7 @@ def _steps(project: Project, when: When, names: dict[str, str]) -> list[dict[str
 def _cautions(project: Project, names: dict[str, str]) -> list[Caution]:
     """Cautions that belong on the sheet: those of its steps, its tools and its cutting."""
     said = [*project.tools, *(names.get(use.supply, "") for use in project.supplies), "trimmer"]
-    if any(piece.cut is not Cut.TRIM for piece in project.pieces):
+    if any(piece.cut is Cut.DIE for piece in project.pieces):
         said.append("die-cutting machine")
     steps: tuple[Step, ...] = project.steps
     asked = {c for step in steps for c in step.cautions} | set(cautions_for(*said))

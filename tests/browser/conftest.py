@@ -67,6 +67,10 @@ class Page:
         """Press keys wherever the focus is."""
         ActionChains(self.driver).send_keys(*keys).perform()
 
+    def chord(self, held: str, *keys: str) -> None:
+        """Press keys while another is held down."""
+        ActionChains(self.driver).key_down(held).send_keys(*keys).key_up(held).perform()
+
     def click(self, label: str) -> None:
         """Press a button or follow a link."""
         self.field(label).click()

@@ -6,6 +6,7 @@ from selenium.webdriver.common.action_chains import ActionChains
 from selenium.webdriver.common.by import By
 from selenium.webdriver.common.keys import Keys
 
+from studio.classes.models import KitClass
 from studio.projects.models import Project
 from tests.core.test_quick_lines import PASTE
 
@@ -106,14 +107,14 @@ def test_the_sheet_is_walked_doubled_moved_and_undone_by_keys(page, paper_room):
     page.press(Keys.ENTER)
     assert page.driver.switch_to.active_element.get_attribute("aria-label") == "Width of Sleeve front mat"
     before = named(page)
-    ActionChains(page.driver).key_down(Keys.CONTROL).send_keys("d").key_up(Keys.CONTROL).perform()
+    page.chord(Keys.CONTROL, "d")
     page.until(lambda d: "Sleeve front mat (2)" in named(page))
     assert named(page).index("Sleeve front mat (2)") == 3
     page.until(lambda d: d.switch_to.active_element.get_attribute("value") == "Sleeve front mat (2)")
-    ActionChains(page.driver).key_down(Keys.ALT).send_keys(Keys.ARROW_UP).key_up(Keys.ALT).perform()
+    page.chord(Keys.ALT, Keys.ARROW_UP)
     page.until(lambda d: named(page).index("Sleeve front mat (2)") == 2)
     page.until(lambda d: d.switch_to.active_element.get_attribute("value") == "Sleeve front mat (2)")
-    ActionChains(page.driver).key_down(Keys.CONTROL).send_keys(Keys.DELETE).key_up(Keys.CONTROL).perform()
+    page.chord(Keys.CONTROL, Keys.DELETE)
     page.until(lambda d: named(page) == before)
     for _ in range(3):
         page.click("Undo")
@@ -136,8 +137,8 @@ def test_rows_are_copied_for_a_spreadsheet_and_pasted_back(page, paper_room):
         "Browser.grantPermissions", {"permissions": ["clipboardReadWrite", "clipboardSanitizedWrite"]}
     )
     page.field("Name of Drawer").click()
-    page.press(Keys.SHIFT, Keys.ARROW_DOWN)
-    page.press(Keys.CONTROL, "c")
+    page.chord(Keys.SHIFT, Keys.ARROW_DOWN)
+    page.chord(Keys.CONTROL, "c")
     copied = page.driver.execute_async_script(
         "const done = arguments[0]; navigator.clipboard.readText().then(done, (e) => done(String(e)))"
     )
@@ -146,7 +147,7 @@ def test_rows_are_copied_for_a_spreadsheet_and_pasted_back(page, paper_room):
     assert drawer[:6] == ["Drawer", "1", "5 1/2", "7", "1; 4 1/2", "1; 6"]
     assert sleeve[0] == "Sleeve"
     page.field("Name of Label").click()
-    page.press(Keys.CONTROL, "v")
+    page.chord(Keys.CONTROL, "v")
     page.until(lambda d: box(page).get_attribute("value").startswith("name\tper_kit"))
     page.says("Enter puts all 2 on the list")
     page.press(Keys.ENTER)
@@ -201,7 +202,7 @@ def test_one_key_mends_what_the_check_found(page, paper_room):
     page.open(f"/projects/{project.pk}")
     page.says("would make it even")
     page.field("Height of Lid mat").click()
-    ActionChains(page.driver).key_down(Keys.ALT).send_keys(Keys.ENTER).key_up(Keys.ALT).perform()
+    page.chord(Keys.ALT, Keys.ENTER)
     page.until(lambda d: pieces(project.pk)["Lid mat"].height_nm == 133_350_000)
     page.until(lambda d: "would make it even" not in d.find_element(By.TAG_NAME, "main").text)
     page.click("Undo")
@@ -235,11 +236,12 @@ def test_a_version_is_written_beside_the_list_and_taught(page, paper_room):
             .numbers.filter(number="height", value_nm=155_575_000)
         )
     )
-    page.open("/classes/1/kit")
+    kit_class = KitClass.objects.get(name="Seed-swap evening")
+    page.open(f"/classes/{kit_class.pk}/kit")
     page.says("Every kit holds")
     field = page.field("Version of the list")
     field.click()
-    field.send_keys(Keys.ARROW_DOWN, Keys.ARROW_DOWN, Keys.ENTER)
+    page.until(lambda d: d.find_elements(By.XPATH, "//*[@role='option'][.='Tall']"))[0].click()
     page.says("proved fewest")
     page.until(lambda d: Project.objects.get(pk=project).classes.filter(variant="Tall").exists())
 
@@ -248,6 +250,7 @@ def test_how_we_work_decides_what_is_worth_a_word(page, paper_room):
     project = open_drawer(page)
     assert "no groove of the board" not in page.driver.find_element(By.TAG_NAME, "main").text
     page.open("/habits")
+    page.says("Scored with")
     page.driver.find_element(By.XPATH, "//label[.='A board with grooves']").click()
     page.click("Keep it so")
     page.says("Kept.")

@@ -270,7 +270,11 @@ def _use_document(use: SupplyUse, units: Unit) -> dict[str, Any]:
             if length is not None:
                 document[key] = write_length(length, units)
         return document
-    return {"supply": use.supply, "per_kit": format((use.count or Decimal(0)).normalize(), "f"), "cuts": use.cuts}
+    return {
+        "supply": use.supply,
+        "per_kit": format((use.count or Decimal(0)).normalize(), "f"),
+        "cuts": use.cuts,
+    }
 
 
 def piece_document(piece: Piece, units: Unit) -> dict[str, Any]:

@@ -12,7 +12,8 @@ from neat_sheaf.project import Piece
 __all__ = ["piece_drawing", "write_svg"]
 
 # The published origami convention (Yoshizawa-Randlett): valley dashed, mountain dash-dot.
-_VALLEY, _MOUNTAIN = "2.4 1.6", "4 1.2 0.5 1.2"
+_VALLEY, _MOUNTAIN = (2.4, 1.6), (4, 1.2, 0.5, 1.2)
+_STROKE = 0.25
 
 
 def write_svg(piece: Piece) -> str:
@@ -26,18 +27,22 @@ def write_svg(piece: Piece) -> str:
     )
 
 
-def piece_drawing(piece: Piece, stroke: str = "0.25") -> str:
-    """The layers of a piece as SVG groups, in mm with y downwards; ``stroke`` is a width in mm."""
+def piece_drawing(piece: Piece, scale: int = 1) -> str:
+    """The layers of a piece as SVG groups, in mm with y downwards.
+
+    Strokes and dashes are ``scale`` times as large, for a drawing that is shown 1 : ``scale``.
+    """
     shape = drawn(piece)
     name = quoteattr(piece.name)
+    style = f'stroke="#000" stroke-width="{_STROKE * scale:g}"'
     layers = [
-        _layer("cut", [_path(shape), *_slits(shape)], f'stroke="#000" stroke-width="{stroke}"'),
+        _layer("cut", [_path(shape), *_slits(shape)], style),
         _layer(
             "score",
-            [*_segments(shape, "valley", _VALLEY), *_segments(shape, "mountain", _MOUNTAIN)],
-            f'stroke="#000" stroke-width="{stroke}"',
+            [*_segments(shape, "valley", _VALLEY, scale), *_segments(shape, "mountain", _MOUNTAIN, scale)],
+            style,
         ),
-        _layer("hole", _holes(shape), f'stroke="#000" stroke-width="{stroke}"'),
+        _layer("hole", _holes(shape), style),
     ]
     return f'<g aria-label={name} fill="none">\n{"".join(layers)}</g>\n'
 
@@ -75,7 +80,8 @@ def _slits(shape: Drawn) -> list[str]:
     return lines
 
 
-def _segments(shape: Drawn, fold: str, dashes: str) -> list[str]:
+def _segments(shape: Drawn, fold: str, pattern: tuple[float, ...], scale: int) -> list[str]:
+    dashes = " ".join(f"{length * scale:g}" for length in pattern)
     segments = shape.valleys if fold == "valley" else shape.mountains
     return [
         f'<path class="{fold}" stroke-dasharray="{dashes}" d="M{_at(shape, s.start)} L{_at(shape, s.end)}"/>'

@@ -10,7 +10,7 @@ type Doc = Schemas['HabitsDoc']
 /** Where practitioners differ: what this studio scores on, cuts with and glues with. */
 export function Habits() {
   const studio = useQuery({ queryKey: ['studio'], queryFn: () => ask(api.GET('/api/studio')) })
-  return <Loaded query={studio}>{(data) => <Form key={JSON.stringify(data)} kept={data} />}</Loaded>
+  return <Loaded query={studio}>{(data) => <Form kept={data} />}</Loaded>
 }
 
 function Form({ kept }: { kept: Doc }) {
@@ -18,7 +18,8 @@ function Form({ kept }: { kept: Doc }) {
   const [doc, setDoc] = useState(kept)
   const save = useMutation({
     mutationFn: () => ask(api.PUT('/api/studio', { body: doc })),
-    onSuccess: async () => {
+    onSuccess: async (saved) => {
+      setDoc(saved)
       await queries.invalidateQueries()
     },
   })

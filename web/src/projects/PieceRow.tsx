@@ -230,7 +230,13 @@ export function PieceRow(props: Props) {
               <Menu.Item closeMenuOnClick onClick={() => props.move(1)} rightSection="Alt ↓">
                 Move down
               </Menu.Item>
-              <Menu.Item closeMenuOnClick color="red" onClick={props.remove} rightSection="Ctrl Delete">
+              <Menu.Item
+                closeMenuOnClick
+                color="red"
+                aria-label="Take off the list"
+                onClick={props.remove}
+                rightSection="Ctrl Delete"
+              >
                 Take off the list
               </Menu.Item>
             </Menu.Dropdown>

@@ -352,6 +352,8 @@ function Handle(props: Sized & { line: Mark; handling: Handling }) {
         onPointerEnter={() => handling.light(line.ref)}
         onPointerLeave={() => handling.light(null)}
         onPointerDown={down}
+        // The number that it takes to keeps the focus.
+        onMouseDown={(e) => e.preventDefault()}
         onPointerMove={move}
         onPointerUp={() => (from.current = null)}
       />
