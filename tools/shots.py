@@ -2,13 +2,7 @@
 
 from __future__ import annotations
 
-import os
-import secrets
-import subprocess
-import sys
 import time
-import urllib.request
-from pathlib import Path
 
 from selenium.webdriver.common.by import By
 from selenium.webdriver.common.keys import Keys
@@ -16,14 +10,17 @@ from selenium.webdriver.remote.webdriver import WebDriver
 from selenium.webdriver.support.ui import WebDriverWait
 
 from tools.chromium import open_chromium, resize
-from tools.cluster import CHECKOUT, free_port
+from tools.cluster import CHECKOUT
+from tools.served import served_demo
 
 SHOTS = CHECKOUT / "docs" / "screenshots"
 VIEWS = [
     ("bench", "/", "Next on the bench"),
     ("projects", "/projects", "Row-marker fan"),
-    ("project", "/projects/1", "A kit also takes"),
+    ("project", "/projects/1", "There is room for"),
     ("project-checks", "/projects/3", "would make it even"),
+    ("project-assembly", "/projects/1/assembly", "The order of assembly"),
+    ("project-versions", "/projects/1/versions", "score 2 along the height"),
     ("classes", "/classes", "Harvest supper"),
     ("class-kit", "/classes/1/kit", "Every kit holds"),
     ("class-papers", "/classes/1/papers", "Sheets and packs"),
@@ -46,28 +43,8 @@ def _shoot(driver: WebDriver, name: str) -> None:
 
 def main() -> None:
     """Serve the demo, visit every main view, save a picture of each."""
-    password = secrets.token_urlsafe(9)
-    environment = {**os.environ, "NEAT_SHEAF_DEMO_PASSWORD": password}
-    manage = [sys.executable, str(CHECKOUT / "manage.py")]
-    for command in (["migrate", "-v", "0"], ["load_demo"]):
-        subprocess.run([*manage, *command], env=environment, check=True)
-    address = f"127.0.0.1:{free_port(8790)}"
-    server = subprocess.Popen(
-        [str(Path(sys.executable).parent / "gunicorn"), "studio.config.wsgi", "-b", address,
-         "--threads", "4", "--log-level", "warning", "--no-control-socket"],
-        env=environment, cwd=CHECKOUT,
-    )  # fmt: skip
-    try:
-        for _ in range(100):
-            try:
-                urllib.request.urlopen(f"http://{address}/", timeout=2).close()
-                break
-            except OSError:
-                time.sleep(0.2)
-        _visit(f"http://{address}", password)
-    finally:
-        server.terminate()
-        server.wait()
+    with served_demo() as (address, password):
+        _visit(address, password)
 
 
 def _visit(address: str, password: str) -> None:
@@ -86,6 +63,12 @@ def _visit(address: str, password: str) -> None:
             driver.get(address + path)
             _wait(driver, text)
             _shoot(driver, name)
+        driver.get(f"{address}/projects/2")
+        _wait(driver, "What fits what")
+        box = driver.find_element(By.CSS_SELECTOR, "textarea[aria-label='A piece in words']")
+        box.send_keys("Seed packet 9 x 12 cm in print, score the long side at 1 and 11, skore 2")
+        _wait(driver, "did you mean")
+        _shoot(driver, "project-words")
         driver.execute_script("localStorage.setItem('mantine-color-scheme-value', 'dark')")
         driver.get(f"{address}/classes/1/sheets")
         _wait(driver, "No way of cutting")

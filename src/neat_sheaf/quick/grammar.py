@@ -127,7 +127,9 @@ DASH.5: /[-–—=](?=\s|$)/
 OPEN.5: "("
 CLOSE.5: ")"
 WORD.1: /[^\s,;:()"]+(?<!\.)|[^\s]/
-%ignore /\s+/
+// White space is looked for first: it is every other token.
+_SPACE.20: /\s+/
+%ignore _SPACE
 """
 
 KEYWORDS = (

@@ -5,8 +5,8 @@ from __future__ import annotations
 import functools
 import json
 from collections.abc import Sequence
-from dataclasses import dataclass, field, replace
-from typing import cast
+from dataclasses import dataclass, field
+from typing import Any, cast
 
 from lark import Token
 from rapidfuzz import fuzz, process
@@ -171,24 +171,15 @@ def _piece_of(reading: _Reading, tail: Branch, width: Length, height: Length) ->
     if not isinstance(name, str):
         name = f"Piece {len(known.pieces) + 1}"
     role = str(reading.fields.pop("paper", known.role))
-    piece = Piece(
-        name=name,
-        paper=role,
-        per_kit=1,
-        width=width,
-        height=height,
-        follows_print=follows_by_role(role),
-        scores=tuple(marks.scores),
-        slits=tuple(marks.slits),
-        diagonals=tuple(reading.diagonals),
-        holes=tuple(reading.holes),
-        corners=tuple(reading.corners),
-        tabs=tuple(reading.tabs),
-        faces=tuple(reading.faces),
-    )
     if not role:
         reading.ask(0, 0, "no-paper", "no paper; write in body, in print A")
-    piece = replace(piece, **reading.fields)  # type: ignore[arg-type]
+    fields: dict[str, Any] = {
+        "name": name, "paper": role, "per_kit": 1, "width": width, "height": height,
+        "follows_print": follows_by_role(role), "scores": tuple(marks.scores), "slits": tuple(marks.slits),
+        "diagonals": tuple(reading.diagonals), "holes": tuple(reading.holes),
+        "corners": tuple(reading.corners), "tabs": tuple(reading.tabs), "faces": tuple(reading.faces),
+    }  # fmt: skip
+    piece = Piece(**(fields | reading.fields))
     questions = sorted(reading.questions, key=lambda q: (q.start, q.end))
     return ReadLine(reading.text, piece, tuple(questions))
 

@@ -127,13 +127,22 @@ function Opened({ paper, close }: { paper: Paper; close: () => void }) {
             onChange={(value) => set({ pack_sheets: Number(value) || 1 })}
           />
         </div>
-        <TextInput
-          label={`A pack costs, ${currency}`}
-          value={doc.pack_price ?? ''}
-          error={said('pack_price')}
-          placeholder="11.40"
-          onChange={(e) => set({ pack_price: e.currentTarget.value || null })}
-        />
+        <div className={classes.pair}>
+          <TextInput
+            label={`A pack costs, ${currency}`}
+            value={doc.pack_price ?? ''}
+            error={said('pack_price')}
+            placeholder="11.40"
+            onChange={(e) => set({ pack_price: e.currentTarget.value || null })}
+          />
+          <TextInput
+            label="Thickness, mm"
+            value={doc.caliper ?? ''}
+            error={said('caliper')}
+            placeholder="0.3"
+            onChange={(e) => set({ caliper: e.currentTarget.value })}
+          />
+        </div>
         <fieldset className={classes.offcuts}>
           <legend>Offcuts kept</legend>
           {offcuts.map((offcut, n) => {

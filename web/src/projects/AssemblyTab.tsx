@@ -157,7 +157,7 @@ export function AssemblyTab(work: Work) {
         {checks.length ? (
           <ul className={classes.findings}>
             {checks.map((finding, n) => (
-              <FindingLine key={n} finding={finding} where mend={work.mend} />
+              <FindingLine key={n} finding={finding} where fresh mend={work.mend} />
             ))}
           </ul>
         ) : null}

@@ -2,7 +2,7 @@ import { Button } from '@mantine/core'
 import { IconAlertTriangle, IconBulb, IconInfoCircle } from '@tabler/icons-react'
 import type { Schemas } from '../api/client'
 import { FracWords } from '../ui/FracWords'
-import { sentence } from '../ui/fractions'
+import { sentence, whole } from '../ui/fractions'
 import classes from './ProjectPage.module.css'
 
 export type Finding = Schemas['FindingOut']
@@ -14,7 +14,9 @@ const ICONS = { error: IconAlertTriangle, warning: IconBulb, note: IconInfoCircl
 export function FindingLine(props: {
   finding: Finding
   where?: boolean
-  mendKey?: string
+  mendKey?: string | undefined
+  /** Whether the finding is of the list as it stands; an older one mends nothing. */
+  fresh: boolean
   mend: (changes: Changes) => void
 }) {
   const { finding } = props
@@ -26,13 +28,14 @@ export function FindingLine(props: {
       <span>
         {finding.version ? <strong>{finding.version}: </strong> : null}
         {props.where ? <strong>{finding.where}: </strong> : null}
-        <FracWords text={props.where ? finding.says : sentence(finding.says)} />.
+        <FracWords text={props.where ? `${finding.says}.` : whole(finding.says)} />
         {mend ? (
           <Button
             size="compact-sm"
             variant="default"
             ml={8}
             my={1}
+            disabled={!props.fresh}
             className={classes.mend}
             onClick={() => props.mend(mend.changes)}
             rightSection={props.mendKey ? <kbd>{props.mendKey}</kbd> : null}

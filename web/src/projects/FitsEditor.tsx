@@ -1,6 +1,6 @@
 import { ActionIcon, Button, Select } from '@mantine/core'
 import { IconPlus, IconX } from '@tabler/icons-react'
-import type { Work } from './ProjectPage'
+import type { ProjectIn } from '../api/client'
 import classes from './ProjectPage.module.css'
 
 const KINDS = [
@@ -9,13 +9,24 @@ const KINDS = [
   { value: 'shared', label: 'shares a panel’s length with' },
 ] as const
 
+type Fits = NonNullable<ProjectIn['fits']>
+
 /** Which piece must clear, or match, which other. */
-export function FitsEditor({ doc, change }: Work) {
-  const fits = doc.fits ?? []
-  const names = (doc.pieces ?? []).map((piece) => piece.name).filter(Boolean)
+export function FitsEditor({
+  fits,
+  names,
+  change,
+}: {
+  fits: Fits
+  names: string[]
+  change: (fits: Fits, mark: string) => void
+}) {
   const options = [...new Set([...names, ...fits.flatMap((fit) => [fit.outer, fit.inner])])]
   const set = (n: number, more: Partial<(typeof fits)[number]>) =>
-    change({ ...doc, fits: fits.map((fit, k) => (k === n ? { ...fit, ...more } : fit)) }, `fit ${n}`)
+    change(
+      fits.map((fit, k) => (k === n ? { ...fit, ...more } : fit)),
+      `fit ${n}`,
+    )
   return (
     <section aria-labelledby="fits" className={classes.uses}>
       <h2 id="fits">What fits what</h2>
@@ -52,7 +63,12 @@ export function FitsEditor({ doc, change }: Work) {
             variant="subtle"
             color="gray"
             aria-label={`Forget fit ${n + 1}`}
-            onClick={() => change({ ...doc, fits: fits.filter((_, k) => k !== n) })}
+            onClick={() =>
+              change(
+                fits.filter((_, k) => k !== n),
+                '',
+              )
+            }
           >
             <IconX size={18} />
           </ActionIcon>
@@ -64,12 +80,7 @@ export function FitsEditor({ doc, change }: Work) {
           size="sm"
           mt="xs"
           leftSection={<IconPlus size={17} />}
-          onClick={() =>
-            change({
-              ...doc,
-              fits: [...fits, { kind: 'lid', outer: names[0] ?? '', inner: names[1] ?? '' }],
-            })
-          }
+          onClick={() => change([...fits, { kind: 'lid', outer: names[0] ?? '', inner: names[1] ?? '' }], '')}
         >
           Add a fit
         </Button>

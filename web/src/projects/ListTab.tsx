@@ -1,18 +1,26 @@
 import { Button } from '@mantine/core'
 import { IconPlus } from '@tabler/icons-react'
-import { type ClipboardEvent, type KeyboardEvent, useRef, useState } from 'react'
+import { type ClipboardEvent, type KeyboardEvent, memo, useEffect, useMemo, useRef, useState } from 'react'
 import { Link } from 'react-router'
 import type { Piece } from '../api/client'
-import { FindingLine } from './Checks'
-import { doubledPiece, movedPiece, newPiece, placedPiece, withoutPieces, withPiece } from './draft'
+import { type Finding, FindingLine } from './Checks'
+import { doubledPiece, faultsOf, movedPiece, newPiece, placedPiece, withoutPieces, withPiece } from './draft'
 import { FitsEditor } from './FitsEditor'
 import { rowsOf, withAdded } from './lines'
 import { PieceAside } from './PieceAside'
-import { PieceRow } from './PieceRow'
+import { PieceRow, type RowActs } from './PieceRow'
 import classes from './ProjectPage.module.css'
 import type { Work } from './ProjectPage'
 import { type QuickHandle, QuickLines } from './QuickLines'
 import { SupplyUses } from './SupplyUses'
+
+const NONE: never[] = []
+const Quick = memo(QuickLines)
+const Fits = memo(FitsEditor)
+const Uses = memo(SupplyUses)
+
+const focus = (column: string, row: number) =>
+  setTimeout(() => document.querySelector<HTMLInputElement>(`#${column}-${row}`)?.select(), 0)
 
 /** The cut-and-score list: written in words or in cells, drawn, and looked over. */
 export function ListTab(work: Work) {
@@ -21,62 +29,89 @@ export function ListTab(work: Work) {
   const [to, setTo] = useState<number | null>(null)
   const dragged = useRef<number | null>(null)
   const quick = useRef<QuickHandle>(null)
-  const pieces = doc.pieces ?? []
+  const pieces = doc.pieces ?? NONE
   const piece = pieces[chosen] ?? pieces[0]
   const at = piece ? pieces.indexOf(piece) : 0
-  const roles = [...new Set(pieces.map((row) => row.paper).filter(Boolean))]
-  const checks = status === 'saved' ? project.checks : []
-  const whole = checks.filter((check) => check.piece === null || check.version !== '')
-  const marked = to === null ? [at, at] : [Math.min(at, to), Math.max(at, to)]
-  const [first = 0, last = 0] = marked
+  const [first, last] = to === null ? [at, at] : [Math.min(at, to), Math.max(at, to)]
+  const fresh = status === 'saved'
+  // Only what a keystroke changes is drawn again: a row hears of the rest through `latest`.
+  const latest = useRef({ work, at, first, last, to })
+  useEffect(() => {
+    latest.current = { work, at, first, last, to }
+  })
+  const roleList = [...new Set(pieces.map((row) => row.paper).filter(Boolean))].join('\n')
+  const roles = useMemo(() => roleList.split('\n').filter(Boolean), [roleList])
+  const nameList = pieces.map((row) => row.name).join('\n')
+  const names = useMemo(() => nameList.split('\n').filter(Boolean), [nameList])
+  const checks = useMemo(() => byPiece(project.checks), [project.checks])
+  const rowFaults = useMemo(
+    () => pieces.map((_, n) => (faults.length ? faultsOf(faults, n) : NONE)),
+    [pieces, faults],
+  )
 
-  const focus = (column: string, row: number) =>
-    setTimeout(() => document.querySelector<HTMLInputElement>(`#${column}-${row}`)?.select(), 0)
-
-  function add() {
-    change({ ...doc, pieces: [...pieces, newPiece(pieces)] })
-    setChosen(pieces.length)
-    setTo(null)
-    focus('name', pieces.length)
-  }
-
-  function go(column: string, row: number) {
-    if (row >= pieces.length) return add()
-    if (row < 0) return
-    setChosen(row)
-    setTo(null)
-    focus(column, row)
-  }
-
-  function move(n: number, by: -1 | 1) {
-    change(movedPiece(doc, n, by))
-    const there = Math.min(Math.max(0, n + by), pieces.length - 1)
-    setChosen(there)
-    setTo(null)
-    const column = document.activeElement?.id.replace(/-\d+$/, '') ?? 'name'
-    focus(column, there)
-  }
-
-  function remove(from: number, until: number) {
-    change(withoutPieces(doc, from, until))
-    setChosen(Math.max(0, from - 1))
-    setTo(null)
-  }
-
-  function double(n: number) {
-    change(doubledPiece(doc, n))
-    go('name', n + 1)
-    focus('name', n + 1)
-    setChosen(n + 1)
-  }
-
-  const alsoOf = (row: Piece) => project.also[pieces.indexOf(row)] ?? ''
+  const acts = useMemo<RowActs & { docOf: () => Work['doc']; added: (more: Piece[]) => void }>(() => {
+    const now = () => latest.current.work
+    const rows = () => now().doc.pieces ?? []
+    const choose = (n: number) => {
+      if (n !== latest.current.at) setTo(null)
+      setChosen(n)
+    }
+    const add = () => {
+      const count = rows().length
+      now().change({ ...now().doc, pieces: [...rows(), newPiece(rows())] })
+      choose(count)
+      focus('name', count)
+    }
+    return {
+      docOf: () => now().doc,
+      added: (more) => {
+        now().change(withAdded(now().doc, more))
+        choose(rows().length + more.length - 1)
+      },
+      add,
+      choose,
+      extend: (n) => setTo(n),
+      change: (n, changed, mark) => now().change(withPiece(now().doc, n, changed), `${n}.${mark}`),
+      go: (column, row) => {
+        if (row >= rows().length) return add()
+        if (row < 0) return
+        choose(row)
+        focus(column, row)
+      },
+      move: (n, by) => {
+        now().change(movedPiece(now().doc, n, by))
+        const there = Math.min(Math.max(0, n + by), rows().length - 1)
+        choose(there)
+        focus(document.activeElement?.id.replace(/-\d+$/, '') || 'name', there)
+      },
+      double: (n) => {
+        now().change(doubledPiece(now().doc, n))
+        choose(n + 1)
+        focus('name', n + 1)
+      },
+      remove: (from, until) => {
+        now().change(withoutPieces(now().doc, from, until))
+        setTo(null)
+        setChosen(Math.max(0, from - 1))
+      },
+      mend: (changes) => now().mend(changes),
+      grab: (n) => {
+        dragged.current = n
+      },
+      drop: (n) => {
+        if (dragged.current !== null) now().change(placedPiece(now().doc, dragged.current, n))
+        dragged.current = null
+        choose(n)
+      },
+    }
+  }, [])
 
   function copied(event: ClipboardEvent) {
     const field = event.target instanceof HTMLInputElement ? event.target : null
     const some = field && field.selectionStart !== field.selectionEnd
     if (to === null && some) return
     event.preventDefault()
+    const alsoOf = (row: Piece) => project.also[pieces.indexOf(row)] ?? ''
     event.clipboardData.setData('text/plain', rowsOf(pieces.slice(first, last + 1), alsoOf))
   }
 
@@ -95,25 +130,27 @@ export function ListTab(work: Work) {
       setTo(Math.min(Math.max(0, (to ?? at) + by), pieces.length - 1))
     } else if (mod && event.key.toLowerCase() === 'd') {
       event.preventDefault()
-      double(at)
+      acts.double(at)
     } else if (mod && (event.key === 'Delete' || event.key === 'Backspace')) {
       event.preventDefault()
-      remove(first, last)
+      acts.remove(first, last)
     }
   }
 
+  const changeFits = useMemo(
+    () => (fits: Work['doc']['fits'], mark: string) =>
+      latest.current.work.change({ ...latest.current.work.doc, fits }, mark),
+    [],
+  )
+  const changeUses = useMemo(
+    () => (supplies: Work['doc']['supplies']) =>
+      latest.current.work.change({ ...latest.current.work.doc, supplies }, 'uses'),
+    [],
+  )
+
   return (
     <>
-      <QuickLines
-        ref={quick}
-        doc={doc}
-        units={units}
-        add={(added) => {
-          change(withAdded(doc, added))
-          setChosen(pieces.length + added.length - 1)
-          setTo(null)
-        }}
-      />
+      <Quick ref={quick} docOf={acts.docOf} units={units} add={acts.added} />
       <div className={classes.split}>
         <section aria-label="Cut-and-score list">
           <div className={classes.list} onCopy={copied} onPaste={pasted} onKeyDown={keys}>
@@ -128,6 +165,11 @@ export function ListTab(work: Work) {
               <span>Paper</span>
               <span />
             </div>
+            <datalist id="roles">
+              {roles.map((role) => (
+                <option key={role} value={role} />
+              ))}
+            </datalist>
             <div role="list" aria-label="Pieces">
               {pieces.map((row, n) => (
                 <PieceRow
@@ -136,28 +178,12 @@ export function ListTab(work: Work) {
                   count={pieces.length}
                   piece={row}
                   units={units}
-                  roles={roles}
                   chosen={row === piece}
                   marked={to !== null && n >= first && n <= last}
-                  faults={faults}
-                  checks={checks.filter((check) => check.piece === n && check.version === '')}
-                  choose={() => {
-                    if (n !== at) setTo(null)
-                    setChosen(n)
-                  }}
-                  extend={() => setTo(n)}
-                  change={(changed, mark) => change(withPiece(doc, n, changed), `${n}.${mark}`)}
-                  go={go}
-                  move={(by) => move(n, by)}
-                  double={() => double(n)}
-                  remove={() => remove(n, n)}
-                  mend={work.mend}
-                  grab={() => (dragged.current = n)}
-                  drop={() => {
-                    if (dragged.current !== null) change(placedPiece(doc, dragged.current, n))
-                    dragged.current = null
-                    setChosen(n)
-                  }}
+                  faults={rowFaults[n] ?? NONE}
+                  checks={project.pieces[n]?.name === row.name ? (checks.rows[n] ?? NONE) : NONE}
+                  fresh={fresh}
+                  acts={acts}
                 />
               ))}
             </div>
@@ -167,31 +193,19 @@ export function ListTab(work: Work) {
               The list is empty. Write its first piece above as you would say it, or paste the whole list.
             </p>
           ) : null}
-          <Button variant="light" leftSection={<IconPlus size={18} />} onClick={add} mt="md">
+          <Button variant="light" leftSection={<IconPlus size={18} />} onClick={acts.add} mt="md">
             Next piece
           </Button>
-          {whole.length ? (
-            <section aria-labelledby="looked-over" className={classes.whole}>
-              <h2 id="looked-over">Looked over as a whole</h2>
-              <ul className={classes.findings}>
-                {whole.map((finding, n) => (
-                  <FindingLine key={n} finding={finding} where mend={work.mend} />
-                ))}
-              </ul>
-            </section>
-          ) : null}
-          <FitsEditor {...work} />
-          <SupplyUses
-            doc={doc}
-            faults={faults}
-            change={(uses) => change({ ...doc, supplies: uses }, 'uses')}
-          />
+          <Whole findings={checks.whole} fresh={fresh} mend={acts.mend} />
+          <Fits fits={doc.fits ?? NONE} names={names} change={changeFits} />
+          <Uses uses={doc.supplies ?? NONE} faults={faults} change={changeUses} />
         </section>
         <PieceAside
           key={at}
           {...work}
           piece={piece}
           index={at}
+          docOf={acts.docOf}
           set={(changed, mark) => change(withPiece(doc, at, changed), `${at}.${mark}`)}
         />
       </div>
@@ -201,3 +215,28 @@ export function ListTab(work: Work) {
     </>
   )
 }
+
+/** Findings by the row they concern, and those of the list as a whole or of its sister versions. */
+function byPiece(found: Finding[]): { rows: Finding[][]; whole: Finding[] } {
+  const rows: Finding[][] = []
+  const whole: Finding[] = []
+  for (const finding of found) {
+    if (finding.piece === null || finding.version !== '') whole.push(finding)
+    else rows[finding.piece] = [...(rows[finding.piece] ?? []), finding]
+  }
+  return { rows, whole }
+}
+
+const Whole = memo(function Whole(props: { findings: Finding[]; fresh: boolean; mend: RowActs['mend'] }) {
+  if (!props.findings.length) return null
+  return (
+    <section aria-labelledby="looked-over" className={classes.whole}>
+      <h2 id="looked-over">Looked over as a whole</h2>
+      <ul className={classes.findings}>
+        {props.findings.map((finding, n) => (
+          <FindingLine key={n} finding={finding} where fresh={props.fresh} mend={props.mend} />
+        ))}
+      </ul>
+    </section>
+  )
+})

@@ -1,11 +1,11 @@
 import { Textarea } from '@mantine/core'
 import { useQuery } from '@tanstack/react-query'
-import { useEffect, useRef, useState } from 'react'
-import { api, ask, type Piece } from '../api/client'
+import { memo, useEffect, useMemo, useRef, useState } from 'react'
+import { api, ask, type Piece, type ProjectIn } from '../api/client'
 import { FracWords } from '../ui/FracWords'
-import { sentence } from '../ui/fractions'
-import { nmOf, readLength, writeLength } from '../ui/length'
-import { LengthInput } from '../ui/LengthInput'
+import { whole } from '../ui/fractions'
+import { nmOf, readLength, type Units, writeLength } from '../ui/length'
+import { LengthCell } from '../ui/Cell'
 import { type MarkRef, marksOf, panelsOf, sameMark, withMark } from '../ui/marks'
 import { PieceDrawing } from '../ui/PieceDrawing'
 import { letterOf } from '../ui/words'
@@ -20,6 +20,7 @@ export function PieceAside(
   props: Work & {
     piece: Piece | undefined
     index: number
+    docOf: () => ProjectIn
     set: (piece: Piece, mark: string) => void
   },
 ) {
@@ -28,6 +29,11 @@ export function PieceAside(
   const habits = useQuery({ queryKey: ['studio'], queryFn: () => ask(api.GET('/api/studio')) })
   const read = habits.data ? readLength(habits.data.groove, units) : null
   const groove = read?.ok && read.nm > 0 ? read.nm : DEFAULT_GROOVE
+  const latest = useRef(props.set)
+  useEffect(() => {
+    latest.current = props.set
+  })
+  const setWords = useMemo(() => (changed: Piece, mark: string) => latest.current(changed, mark), [])
   if (!piece) {
     return (
       <aside className={classes.drawing} aria-label="Drawing of the chosen piece">
@@ -59,7 +65,15 @@ export function PieceAside(
       />
       <Legend piece={piece} />
       <Distances {...props} piece={piece} lit={lit} light={setLit} />
-      <InWords key={piece.name} {...props} piece={piece} />
+      <InWords
+        key={piece.name}
+        name={piece.name}
+        index={index}
+        units={units}
+        words={props.status === 'saved' ? (props.project.words[index] ?? '') : null}
+        docOf={props.docOf}
+        set={setWords}
+      />
     </aside>
   )
 }
@@ -141,10 +155,9 @@ function Distances(
                   onPointerEnter={() => light(ref)}
                   onPointerLeave={() => light(null)}
                 >
-                  <LengthInput
+                  <LengthCell
                     id={fieldOf(ref)}
                     aria-label={`${kind === 'scores' ? 'Score' : 'Slit'} ${n + 1} along the ${group.along} of ${piece.name}`}
-                    size="sm"
                     value={text}
                     error={!readLength(text, units).ok}
                     onFocus={() => light(ref)}
@@ -167,42 +180,44 @@ function Distances(
 }
 
 /** The whole piece as one line of words; typing it anew changes the piece. */
-function InWords(props: Work & { piece: Piece; index: number; set: (piece: Piece, mark: string) => void }) {
-  const { piece, index, project, status, doc, units } = props
+const InWords = memo(function InWords(props: {
+  name: string
+  index: number
+  units: Units
+  /** The words of the piece as it is kept; null while it is being saved. */
+  words: string | null
+  docOf: () => ProjectIn
+  set: (piece: Piece, mark: string) => void
+}) {
+  const { name, index, units, words, docOf, set } = props
   const [typed, setTyped] = useState<string | null>(null)
   const [asked, setAsked] = useState<Question[]>([])
-  const set = useRef(props.set)
-  useEffect(() => {
-    set.current = props.set
-  })
-  const saved = status === 'saved' ? (project.words[index] ?? '') : null
-  const [kept, setKept] = useState(saved ?? '')
-  if (saved !== null && saved !== kept) setKept(saved)
+  const [kept, setKept] = useState(words ?? '')
+  if (words !== null && words !== kept) setKept(words)
 
   useEffect(() => {
     if (typed === null) return
-    const others = { ...doc, pieces: (doc.pieces ?? []).filter((_, n) => n !== index) }
     const timer = setTimeout(() => {
+      const doc = docOf()
+      const others = { ...doc, pieces: (doc.pieces ?? []).filter((_, n) => n !== index) }
       readText(typed, others)
         .then((read) => {
           const line = read.lines[0]
           setAsked(line ? line.questions : [])
           if (line?.piece && line.questions.length === 0 && read.lines.length === 1)
-            set.current(line.piece, `words ${index}`)
+            set(line.piece, `words ${index}`)
         })
         .catch(() => undefined)
     }, 120)
     return () => clearTimeout(timer)
-    // Only typing starts a reading; the list that it changes must not start another.
-    // eslint-disable-next-line react-hooks/exhaustive-deps
-  }, [typed])
+  }, [typed, index, docOf, set])
 
   return (
     <div className={classes.words}>
       <Textarea
         label="In words"
         description={`Anything a piece can have: slits, holes, corners, tabs, mats, faces. Bare numbers are ${units === 'in' ? 'inches' : units}.`}
-        aria-label={`${piece.name} in words`}
+        aria-label={`${name} in words`}
         autosize
         minRows={2}
         maxRows={9}
@@ -214,8 +229,8 @@ function InWords(props: Work & { piece: Piece; index: number; set: (piece: Piece
         onBlur={() => {
           if (asked.length === 0) setTyped(null)
         }}
-        error={asked.length ? asked.map((question) => `${sentence(question.says)}.`).join(' ') : undefined}
+        error={asked.length ? asked.map((question) => whole(question.says)).join(' ') : undefined}
       />
     </div>
   )
-}
+})

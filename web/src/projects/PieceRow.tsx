@@ -1,47 +1,46 @@
-import {
-  ActionIcon,
-  Autocomplete,
-  Menu,
-  NumberInput,
-  SegmentedControl,
-  Switch,
-  TextInput,
-} from '@mantine/core'
+import { ActionIcon, Menu, SegmentedControl, Switch, TextInput } from '@mantine/core'
 import { IconAlertTriangle, IconDots } from '@tabler/icons-react'
-import { type KeyboardEvent, useState } from 'react'
-import type { Fault, Piece } from '../api/client'
+import { type KeyboardEvent, memo, useState } from 'react'
+import type { Piece } from '../api/client'
 import { readLength, type Units } from '../ui/length'
 import { FracWords } from '../ui/FracWords'
 import { sentence } from '../ui/fractions'
-import { LengthInput } from '../ui/LengthInput'
+import { Cell, LengthCell } from '../ui/Cell'
 import { PieceDrawing } from '../ui/PieceDrawing'
 import { letterOf } from '../ui/words'
 import { type Changes, type Finding, FindingLine } from './Checks'
-import { faultsOf, otherScores, scoresText, withScores } from './draft'
+import { type CellFault, otherScores, scoresText, withScores } from './draft'
 import classes from './ProjectPage.module.css'
+
+/** What a row can do to the list; the same object for every row, for as long as the page is open. */
+export interface RowActs {
+  add: () => void
+  choose: (n: number) => void
+  extend: (n: number) => void
+  change: (n: number, piece: Piece, mark: string) => void
+  /** Go to a column of another row. */
+  go: (column: string, row: number) => void
+  move: (n: number, by: -1 | 1) => void
+  double: (n: number) => void
+  remove: (from: number, until: number) => void
+  mend: (changes: Changes) => void
+  grab: (n: number) => void
+  drop: (n: number) => void
+}
 
 interface Props {
   index: number
   count: number
   piece: Piece
   units: Units
-  roles: string[]
   chosen: boolean
-  faults: Fault[]
-  checks: Finding[]
   /** Whether it is one of several rows marked together. */
   marked: boolean
-  choose: () => void
-  extend: () => void
-  change: (piece: Piece, mark: string) => void
-  /** Go to a column of another row. */
-  go: (column: string, row: number) => void
-  move: (by: -1 | 1) => void
-  double: () => void
-  remove: () => void
-  mend: (changes: Changes) => void
-  grab: () => void
-  drop: () => void
+  faults: CellFault[]
+  checks: Finding[]
+  /** Whether the checks are of the list as it stands. */
+  fresh: boolean
+  acts: RowActs
 }
 
 const CUTS = [
@@ -58,9 +57,9 @@ const PORTIONS = [
 ]
 
 /** One line of the list: every field typed in place, faults and checks under it. */
-export function PieceRow(props: Props) {
-  const { index, piece, units, change } = props
-  const faults = faultsOf(props.faults, index)
+export const PieceRow = memo(function PieceRow(props: Props) {
+  const { index, piece, units, acts, faults } = props
+  const change = (changed: Piece, mark: string) => acts.change(index, changed, mark)
   const faulty = (field: string) => faults.some((fault) => fault.field === field)
   const set = (field: keyof Piece, value: unknown) => change({ ...piece, [field]: value }, field)
   const unread = (text: string) => text !== '' && !readLength(text, units).ok
@@ -71,17 +70,17 @@ export function PieceRow(props: Props) {
     const vertical = event.key === 'ArrowUp' ? -1 : event.key === 'ArrowDown' ? 1 : 0
     if (event.altKey && vertical) {
       event.preventDefault()
-      props.move(vertical)
+      acts.move(index, vertical)
     } else if (event.altKey && event.key === 'Enter') {
       event.preventDefault()
       const mend = props.checks.find((check) => check.mend)?.mend
-      if (mend) props.mend(mend.changes)
+      if (mend && props.fresh) acts.mend(mend.changes)
     } else if (event.key === 'Enter') {
       event.preventDefault()
-      props.go(column, index + 1)
+      acts.go(column, index + 1)
     } else if (vertical && !event.shiftKey && !event.ctrlKey && !event.metaKey && column !== 'paper') {
       event.preventDefault()
-      if (index + vertical < props.count) props.go(column, index + vertical)
+      if (index + vertical < props.count) acts.go(column, index + vertical)
     }
   }
 
@@ -92,52 +91,48 @@ export function PieceRow(props: Props) {
       role="listitem"
       data-chosen={props.chosen}
       data-marked={props.marked}
-      onFocus={props.choose}
+      onFocus={() => acts.choose(index)}
       onDragOver={(e) => e.preventDefault()}
-      onDrop={props.drop}
+      onDrop={() => acts.drop(index)}
     >
       <div className={classes.row} onKeyDown={keys}>
         <span
           className={classes.letter}
           draggable
           title="Drag to another place; Shift and click to mark several"
-          onDragStart={props.grab}
-          onClick={(e) => (e.shiftKey ? props.extend() : props.choose())}
+          onDragStart={() => acts.grab(index)}
+          onClick={(e) => (e.shiftKey ? acts.extend(index) : acts.choose(index))}
         >
           {letterOf(index)}
         </span>
-        <TextInput
+        <Cell
           id={`name-${index}`}
           aria-label={`Name ${of}`}
-          variant="unstyled"
           value={piece.name}
           error={faulty('name')}
           onChange={(e) => set('name', e.currentTarget.value)}
         />
-        <NumberInput
+        <Cell
           id={`count-${index}`}
           aria-label={`How many a kit ${of}`}
-          variant="unstyled"
-          min={0}
-          max={10000}
-          allowDecimal={false}
-          hideControls
-          value={piece.per_kit ?? 1}
-          onChange={(value) => set('per_kit', Number(value) || 0)}
+          inputMode="numeric"
+          value={String(piece.per_kit ?? 1)}
+          onChange={(e) => {
+            const digits = e.currentTarget.value.replace(/\D/g, '')
+            set('per_kit', Math.min(10_000, Number(digits)))
+          }}
         />
-        <LengthInput
+        <LengthCell
           id={`width-${index}`}
           aria-label={`Width ${of}`}
-          variant="unstyled"
           value={piece.width}
           placeholder="4 1/4"
           error={faulty('width') || unread(piece.width)}
           onChange={(e) => set('width', e.currentTarget.value)}
         />
-        <LengthInput
+        <LengthCell
           id={`height-${index}`}
           aria-label={`Height ${of}`}
-          variant="unstyled"
           value={piece.height}
           placeholder="11"
           error={faulty('height') || unread(piece.height)}
@@ -161,14 +156,13 @@ export function PieceRow(props: Props) {
           faulty={faulty('scores')}
           change={change}
         />
-        <Autocomplete
+        <Cell
           id={`paper-${index}`}
           aria-label={`Paper ${of}`}
-          variant="unstyled"
-          data={props.roles}
+          list="roles"
           value={piece.paper}
           error={faulty('paper')}
-          onChange={(value) => set('paper', value)}
+          onChange={(e) => set('paper', e.currentTarget.value)}
         />
         <span className={classes.thumb}>
           <PieceDrawing piece={piece} units={units} frameWidth={56} frameHeight={46} mostScale={0.22} />
@@ -221,20 +215,20 @@ export function PieceRow(props: Props) {
                 </>
               ) : null}
               <Menu.Divider />
-              <Menu.Item closeMenuOnClick onClick={props.double} rightSection="Ctrl D">
+              <Menu.Item closeMenuOnClick onClick={() => acts.double(index)} rightSection="Ctrl D">
                 Double it
               </Menu.Item>
-              <Menu.Item closeMenuOnClick onClick={() => props.move(-1)} rightSection="Alt ↑">
+              <Menu.Item closeMenuOnClick onClick={() => acts.move(index, -1)} rightSection="Alt ↑">
                 Move up
               </Menu.Item>
-              <Menu.Item closeMenuOnClick onClick={() => props.move(1)} rightSection="Alt ↓">
+              <Menu.Item closeMenuOnClick onClick={() => acts.move(index, 1)} rightSection="Alt ↓">
                 Move down
               </Menu.Item>
               <Menu.Item
                 closeMenuOnClick
                 color="red"
                 aria-label="Take off the list"
-                onClick={props.remove}
+                onClick={() => acts.remove(index, index)}
                 rightSection="Ctrl Delete"
               >
                 Take off the list
@@ -243,14 +237,15 @@ export function PieceRow(props: Props) {
           </Menu>
         </span>
       </div>
-      <Notes faults={faults} checks={props.checks} piece={piece} mend={props.mend} />
+      <Notes faults={faults} checks={props.checks} fresh={props.fresh} piece={piece} mend={acts.mend} />
     </div>
   )
-}
+})
 
 function Notes(props: {
   faults: { says: string }[]
   checks: Finding[]
+  fresh: boolean
   piece: Piece
   mend: (changes: Changes) => void
 }) {
@@ -279,6 +274,7 @@ function Notes(props: {
         <FindingLine
           key={check.code + check.says}
           finding={check}
+          fresh={props.fresh}
           mend={props.mend}
           mendKey={n === first ? 'Alt Enter' : undefined}
         />
@@ -295,7 +291,7 @@ function ScoresField(props: {
   along: 'width' | 'height'
   units: Units
   faulty: boolean
-  change: Props['change']
+  change: (piece: Piece, mark: string) => void
 }) {
   const { piece, along, units } = props
   const kept = scoresText(piece, along)
@@ -303,10 +299,9 @@ function ScoresField(props: {
   const text = typing ?? kept
   const unread = text.split(/[,;]/).some((part) => part.trim() !== '' && !readLength(part, units).ok)
   return (
-    <LengthInput
+    <LengthCell
       id={props.id}
       aria-label={props.label}
-      variant="unstyled"
       value={text}
       placeholder="–"
       error={unread || (props.faulty && kept !== '' && unread)}

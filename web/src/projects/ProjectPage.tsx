@@ -1,7 +1,7 @@
 import { TextInput } from '@mantine/core'
 import { useHotkeys } from '@mantine/hooks'
 import { useQuery, useQueryClient } from '@tanstack/react-query'
-import type { ReactNode } from 'react'
+import { memo, type ReactNode } from 'react'
 import { NavLink, useParams } from 'react-router'
 import { api, ask, type Fault, type Paper, type Project, type ProjectIn } from '../api/client'
 import { differences } from '../ui/differences'
@@ -11,7 +11,6 @@ import { Empty, Loaded } from '../ui/states'
 import type { SaveStatus } from '../ui/autosave'
 import type { Units } from '../ui/length'
 import { useAutosave } from '../ui/useAutosave'
-import { counted } from '../ui/words'
 import { AssemblyTab } from './AssemblyTab'
 import type { Changes } from './Checks'
 import { draftOf, minutesOf, withChanges } from './draft'
@@ -111,10 +110,18 @@ function Editor({ project, papers }: { project: Project; papers: Paper[] }) {
             redo={() => saver.redo()}
           />
           <SaveMark status={status} />
-          <FilesMenu project={project} />
+          <Files project={project} />
         </span>
       </div>
-      <Tabs project={project} doc={doc} active={tab} />
+      <Tabs
+        id={project.id}
+        wrong={project.checks.filter((check) => check.level !== 'note').length}
+        pieces={doc.pieces?.length ?? 0}
+        steps={doc.steps?.length ?? 0}
+        minutes={minutesOf(doc.steps ?? [])}
+        versions={doc.variants?.length ?? 0}
+        active={tab}
+      />
       {tab === 'list' ? (
         <ListTab {...work} />
       ) : tab === 'assembly' ? (
@@ -141,26 +148,32 @@ function Editor({ project, papers }: { project: Project; papers: Paper[] }) {
   )
 }
 
-function Tabs({ project, doc, active }: { project: Project; doc: ProjectIn; active: string }) {
-  const wrong = project.checks.filter((check) => check.level !== 'note').length
-  const steps = doc.steps ?? []
-  const minutes = minutesOf(steps)
-  const versions = doc.variants?.length ?? 0
+const Files = memo(FilesMenu)
+
+/** Index tabs that carry the totals; drawn again only when one of them changes. */
+const Tabs = memo(function Tabs(props: {
+  id: number
+  wrong: number
+  pieces: number
+  steps: number
+  minutes: string
+  versions: number
+  active: string
+}) {
+  const { wrong, pieces, steps, minutes, versions, active } = props
   const tabs: { to: string; name: string; total: ReactNode; more: string; grave?: boolean }[] = [
     {
       to: 'list',
       name: 'List',
-      total: doc.pieces?.length ?? 0,
-      more: wrong
-        ? `pieces, ${wrong} to look at`
-        : counted(doc.pieces?.length ?? 0, 'piece').replace(/^\S+ /, ''),
+      total: pieces,
+      more: wrong ? `pieces, ${wrong} to look at` : pieces === 1 ? 'piece' : 'pieces',
       grave: wrong > 0,
     },
     {
       to: 'assembly',
       name: 'Assembly',
-      total: steps.length || '–',
-      more: steps.length ? `steps${minutes ? `, ${minutes} min a kit` : ''}` : 'no steps yet',
+      total: steps || '–',
+      more: steps ? `steps${minutes ? `, ${minutes} min a kit` : ''}` : 'no steps yet',
     },
     {
       to: 'versions',
@@ -174,7 +187,7 @@ function Tabs({ project, doc, active }: { project: Project; doc: ProjectIn; acti
       {tabs.map((tab) => (
         <NavLink
           key={tab.to}
-          to={`/projects/${project.id}/${tab.to}`}
+          to={`/projects/${props.id}/${tab.to}`}
           replace
           className={classes.tab}
           aria-current={active === tab.to ? 'page' : undefined}
@@ -189,4 +202,4 @@ function Tabs({ project, doc, active }: { project: Project; doc: ProjectIn; acti
       ))}
     </nav>
   )
-}
+})

@@ -1,8 +1,8 @@
-import { Button } from '@mantine/core'
+import { Button, FileButton } from '@mantine/core'
 import { IconPlus } from '@tabler/icons-react'
 import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query'
 import { Link, useNavigate } from 'react-router'
-import { api, ask, type ProjectIn } from '../api/client'
+import { api, ask, type ProjectIn, Refused } from '../api/client'
 import { emptyProject, newPiece } from './draft'
 import { Empty, Failed, Loaded } from '../ui/states'
 import { counted } from '../ui/words'
@@ -51,6 +51,15 @@ export function Projects() {
       await go(`/projects/${made.id}`)
     },
   })
+  const takeIn = useMutation({
+    mutationFn: async (file: File) => ask(api.POST('/api/job-files', { body: { text: await file.text() } })),
+    onSuccess: async (made) => {
+      await queries.invalidateQueries({ queryKey: ['projects'] })
+      await queries.invalidateQueries({ queryKey: ['supplies'] })
+      await go(`/projects/${made.id}`)
+    },
+  })
+  const faults = takeIn.error instanceof Refused ? (takeIn.error.problem.faults ?? []) : []
   const addButton = (
     <Button leftSection={<IconPlus size={18} />} loading={add.isPending} onClick={() => add.mutate(false)}>
       New project
@@ -60,9 +69,31 @@ export function Projects() {
     <>
       <div className={classes.head}>
         <h1>Projects</h1>
-        {addButton}
+        <span className={classes.ways}>
+          <FileButton accept=".json,application/json" onChange={(file) => file && takeIn.mutate(file)}>
+            {(props) => (
+              <Button {...props} variant="default" loading={takeIn.isPending}>
+                Take in a job file
+              </Button>
+            )}
+          </FileButton>
+          {addButton}
+        </span>
       </div>
       {add.error ? <Failed error={add.error} /> : null}
+      {takeIn.error && faults.length === 0 ? <Failed error={takeIn.error} /> : null}
+      {faults.length ? (
+        <div className={classes.faults} role="alert">
+          <p>That file was not taken in; nothing was changed. It wants mending here:</p>
+          <ul>
+            {faults.slice(0, 30).map((fault) => (
+              <li key={fault.path + fault.says}>
+                <code>{fault.path || 'the file'}</code>: {fault.says}
+              </li>
+            ))}
+          </ul>
+        </div>
+      ) : null}
       <Loaded query={projects}>
         {(rows) =>
           rows.length === 0 ? (

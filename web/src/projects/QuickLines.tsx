@@ -1,9 +1,9 @@
-import { Button, Textarea } from '@mantine/core'
+import { Button, FileButton, Textarea } from '@mantine/core'
 import { IconAlertTriangle, IconCornerDownLeft } from '@tabler/icons-react'
 import { forwardRef, type KeyboardEvent, useEffect, useImperativeHandle, useRef, useState } from 'react'
 import type { Piece, ProjectIn } from '../api/client'
 import { FracWords } from '../ui/FracWords'
-import { sentence } from '../ui/fractions'
+import { sentence, whole } from '../ui/fractions'
 import type { Units } from '../ui/length'
 import { PieceDrawing } from '../ui/PieceDrawing'
 import { counted } from '../ui/words'
@@ -21,15 +21,15 @@ export interface QuickHandle {
 /** A box in which pieces are written as they are said; each is drawn and said again at once. */
 export const QuickLines = forwardRef<
   QuickHandle,
-  { doc: ProjectIn; units: Units; add: (pieces: Piece[]) => void }
->(function QuickLines({ doc, units, add }, ref) {
+  { docOf: () => ProjectIn; units: Units; add: (pieces: Piece[]) => void }
+>(function QuickLines({ docOf, units, add }, ref) {
   const [text, setText] = useState('')
   const [read, setRead] = useState<{ of: string; lines: ReadLines } | null>(null)
   const [away, setAway] = useState(false)
   const box = useRef<HTMLTextAreaElement>(null)
-  const latest = useRef({ text, doc })
+  const latest = useRef(text)
   useEffect(() => {
-    latest.current = { text, doc }
+    latest.current = text
   })
   useImperativeHandle(ref, () => ({
     take: (taken) => {
@@ -40,22 +40,22 @@ export const QuickLines = forwardRef<
   useEffect(() => {
     if (!text.trim()) return
     const timer = setTimeout(() => {
-      readText(text, latest.current.doc)
+      readText(text, docOf())
         .then((lines) => {
           setAway(false)
-          if (latest.current.text === text) setRead({ of: text, lines })
+          if (latest.current === text) setRead({ of: text, lines })
         })
         .catch(() => setAway(true))
     }, REST_MS)
     return () => clearTimeout(timer)
-  }, [text, doc])
+  }, [text, docOf])
 
   const shown = text.trim() && read ? read.lines : null
 
   async function accept(all: boolean) {
     if (!text.trim()) return
     try {
-      const lines = read?.of === text ? read.lines : await readText(text, doc)
+      const lines = read?.of === text ? read.lines : await readText(text, docOf())
       setRead({ of: text, lines })
       const ready = lines.lines.filter((line) => line.piece && (all || line.questions.length === 0))
       if (ready.length === 0) return
@@ -143,9 +143,25 @@ export const QuickLines = forwardRef<
         </div>
       ) : (
         <p className={classes.hint}>
-          {away
-            ? 'The server is out of reach; what you type stays here.'
-            : 'Type a line and press Enter, or paste many. Sizes are width by height; a number takes the unit of the size.'}
+          {away ? (
+            'The server is out of reach; what you type stays here.'
+          ) : (
+            <>
+              Type a line and press Enter, or paste many. Sizes are width by height; a number takes the unit
+              of the size. Rows of a spreadsheet can be pasted, or{' '}
+              <FileButton
+                accept=".csv,.tsv,text/csv"
+                onChange={(file) => void file?.text().then((table) => setText(table.replace(/\r\n?/g, '\n')))}
+              >
+                {(props) => (
+                  <button type="button" className={classes.link} {...props}>
+                    taken in from a CSV file
+                  </button>
+                )}
+              </FileButton>
+              .
+            </>
+          )}
         </p>
       )}
     </section>
@@ -189,7 +205,7 @@ function Read(props: { line: ReadLine; units: Units; bare: boolean; suggest: (me
         ) : null}
         {line.questions.map((question) => (
           <p key={`${question.start}.${question.code}`} className={classes.question}>
-            <FracWords text={sentence(question.says)} />.
+            <FracWords text={whole(question.says)} />
             {question.suggestion !== null ? (
               <Button
                 size="compact-sm"

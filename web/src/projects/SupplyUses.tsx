@@ -9,11 +9,11 @@ type Uses = NonNullable<ProjectIn['supplies']>
 
 /** What one kit takes of each supply. */
 export function SupplyUses({
-  doc,
+  uses,
   faults,
   change,
 }: {
-  doc: ProjectIn
+  uses: Uses
   faults: Fault[]
   change: (uses: Uses) => void
 }) {
@@ -23,7 +23,6 @@ export function SupplyUses({
     queryFn: () => ask(api.GET('/api/supplies')),
   })
   const known = supplies.data ?? []
-  const uses = doc.supplies ?? []
   const free = known.filter((supply) => !uses.some((use) => use.supply === String(supply.id)))
   const said = (n: number) => faults.find((fault) => fault.path.startsWith(`supplies[${n}]`))?.says
   return (

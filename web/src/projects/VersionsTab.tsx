@@ -135,7 +135,7 @@ export function VersionsTab({ project, doc, units, status, change, mend }: Work)
       {checks.length ? (
         <ul className={classes.findings}>
           {checks.map((finding, n) => (
-            <FindingLine key={n} finding={finding} where mend={mend} />
+            <FindingLine key={n} finding={finding} where fresh mend={mend} />
           ))}
         </ul>
       ) : null}

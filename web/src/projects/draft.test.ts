@@ -1,6 +1,10 @@
 import { expect, test } from 'vitest'
 import type { Piece, ProjectIn } from '../api/client'
 import {
+  doubledPiece,
+  minutesOf,
+  placedPiece,
+  withChanges,
   faultsOf,
   movedPiece,
   newPiece,
@@ -71,4 +75,28 @@ test('a fault is shown at the field it names', () => {
     { path: 'pieces[11].width', says: 'y' },
   ]
   expect(faultsOf(faults, 1)).toEqual([{ field: 'scores', says: 'x' }])
+})
+
+test('a piece is doubled below itself, and put at another place', () => {
+  expect(doubledPiece(list, 0).pieces?.map((p) => p.name)).toEqual(['Tray', 'Tray (2)', 'Mat'])
+  expect(placedPiece(list, 1, 0).pieces?.map((p) => p.name)).toEqual(['Mat', 'Tray'])
+  expect(placedPiece(list, 1, 1)).toBe(list)
+})
+
+test('what names a piece follows its new name, and goes when it goes', () => {
+  const renamed = withPiece(list, 0, { ...tray, name: 'Base' })
+  expect(renamed.steps?.[0]?.pieces).toEqual(['Base'])
+  expect(renamed.variants?.[0]?.numbers[0]?.piece).toBe('Base')
+  expect(withoutPieces(list, 0, 0).variants?.[0]?.numbers).toEqual([])
+})
+
+test('a mend changes the parts it gives and leaves the others', () => {
+  const changes = { pieces: [mat], fits: null, tools: ['trimmer'] }
+  expect(withChanges(list, changes)).toEqual({ ...list, pieces: [mat], tools: ['trimmer'] })
+})
+
+test('minutes of the steps are summed, and nothing is said where none is', () => {
+  const step = { says: 'x', pieces: [], when: 'table' as const, cautions: [], supplies: [] }
+  expect(minutesOf([{ ...step, minutes: '2.5' }, { ...step, minutes: '0.1' }, step])).toBe('2.6')
+  expect(minutesOf([step])).toBe('')
 })

@@ -13,3 +13,6 @@ export function fractionRuns(text: string): Run[] {
 
 /** A sentence with its first letter large. */
 export const sentence = (text: string) => text.charAt(0).toUpperCase() + text.slice(1)
+
+/** A whole sentence: its first letter large, and a full stop where it does not end by itself. */
+export const whole = (text: string) => sentence(/[.?!]$/.test(text) ? text : `${text}.`)

@@ -1,0 +1,75 @@
+import { expect, test } from 'vitest'
+import { emptyProject, newPiece } from './draft'
+import { freeName, knownOf, leftOver, rowsOf, spansOf, withAdded, withSuggestion } from './lines'
+
+const question = (start: number, end: number, suggestion: string | null = null) => ({
+  start,
+  end,
+  code: 'not-understood',
+  says: 'what?',
+  suggestion,
+})
+const card = { ...newPiece([]), name: 'Card', width: '4 1/4', height: '11', paper: 'print A' }
+
+test('a line is cut where it is asked about, in characters and not in code units', () => {
+  const spans = spansOf({ text: 'Tag 🌱 2 x 3, skore 2', questions: [question(13, 20)] })
+  expect(spans.map((s) => [s.text, s.question !== null])).toEqual([
+    ['Tag 🌱 2 x 3, ', false],
+    ['skore 2', true],
+  ])
+  expect(spansOf({ text: 'all', questions: [] })).toEqual([{ text: 'all', question: null }])
+})
+
+test('a suggestion goes in its place; taken out, words leave no gap', () => {
+  const text = 'Card 2 x 3, skore 2'
+  expect(withSuggestion(text, question(12, 19, 'score 2'))).toBe('Card 2 x 3, score 2')
+  expect(withSuggestion(text, question(12, 19, ''))).toBe('Card 2 x 3')
+  expect(withSuggestion('Tag about 2 x 3', question(4, 9, ''))).toBe('Tag 2 x 3')
+})
+
+test('added pieces keep names of their own', () => {
+  const doc = withAdded({ ...emptyProject('X'), pieces: [card] }, [card, card])
+  expect(doc.pieces?.map((p) => p.name)).toEqual(['Card', 'Card (2)', 'Card (3)'])
+  expect(freeName('Tag', ['Card'])).toBe('Tag')
+})
+
+test('the reader is told the roles, the names and the paper to go on in', () => {
+  expect(knownOf({ ...emptyProject('X'), pieces: [card] })).toEqual({
+    roles: ['print A'],
+    pieces: ['Card'],
+    role: 'print A',
+  })
+  expect(knownOf(emptyProject('X')).role).toBe('body')
+})
+
+test('what has a question or no piece stays in the box', () => {
+  const line = (text: string, piece: typeof card | null, questions: ReturnType<typeof question>[]) => ({
+    text,
+    tidy: '',
+    piece,
+    questions,
+  })
+  const lines = [
+    line('Card 2 x 3', card, []),
+    line('Tag 2 x 3 huh', card, [question(10, 13)]),
+    line('Tie', null, []),
+  ]
+  expect(leftOver({ rows: false, lines, faults: [] })).toBe('Tag 2 x 3 huh\nTie')
+})
+
+test('rows for a spreadsheet have the columns of the table format', () => {
+  const scored = {
+    ...card,
+    scores: [
+      { along: 'width' as const, at: ['1', '2'] },
+      { along: 'width' as const, at: ['3'], from: '0', to: '1' },
+    ],
+  }
+  const [header, row] = rowsOf([{ ...scored, name: 'A "b"' }], () => 'score width at 3 from 0 to 1').split(
+    '\n',
+  )
+  expect(header?.split('\t')).toHaveLength(11)
+  expect(row?.split('\t')).toEqual([
+    '"A ""b"""', '1', '4 1/4', '11', '1; 2', '', 'print A', 'yes', 'trim', '', 'score width at 3 from 0 to 1',
+  ]) // prettier-ignore
+})
