@@ -111,7 +111,7 @@ PROJECTS: list[dict[str, Any]] = [
         "supplies": [
             {"supply": "Strong tape, 1/4 in", "per_kit": "18"},
             {"supply": "Foam pads", "per_kit": "4"},
-            {"supply": "Hemp ribbon", "per_kit": "22"},
+            {"supply": "Hemp ribbon", "per_kit": "24", "girth": "11 1/2", "bow": "12"},
             {"supply": "Seed envelopes, C7", "per_kit": "3"},
         ],
         "fits": [{"kind": "sleeve", "outer": "Sleeve", "inner": "Drawer"}],

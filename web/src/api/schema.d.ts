@@ -1049,8 +1049,9 @@ export interface components {
          * ProjectOut
          * @description A project as it is kept, with what the checks say.
          *
-         *     ``words`` is each piece as one tidy line, ``also`` what a table has no column for, ``numbers`` every number that a version may change,
-         *     ``papers`` the papers that the classes have chosen for each role, the soonest class first.
+         *     ``words`` is each piece as one tidy line, ``also`` what a table has no column for,
+         *     ``numbers`` every number that a version may change, ``papers`` the papers that the classes
+         *     have chosen for each role, the soonest class first.
          */
         ProjectOut: {
             /**

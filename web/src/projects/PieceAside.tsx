@@ -44,36 +44,45 @@ export function PieceAside(
   const mats = (doc.pieces ?? []).filter((mat) => mat.mat_of?.piece === piece.name)
   return (
     <aside className={classes.drawing} aria-label="Drawing of the chosen piece">
-      <h2>
-        <span className={classes.letter}>{letterOf(index)}</span> {piece.name}
-      </h2>
-      <PieceDrawing
-        piece={piece}
-        units={units}
-        frameWidth={364}
-        frameHeight={360}
-        look={props.paperOf(piece.paper)}
-        measured
-        mats={mats.map((mat) => ({ mat, look: props.paperOf(mat.paper) }))}
-        handling={{
-          lit,
-          light: setLit,
-          choose: (ref) => document.querySelector<HTMLInputElement>(`#${fieldOf(ref)}`)?.select(),
-          move: (ref, nm) => props.set(withMark(piece, ref, writeLength(nm, units)), `move ${fieldOf(ref)}`),
-          groove,
-        }}
-      />
-      <Legend piece={piece} />
-      <Distances {...props} piece={piece} lit={lit} light={setLit} />
-      <InWords
-        key={piece.name}
-        name={piece.name}
-        index={index}
-        units={units}
-        words={props.status === 'saved' ? (props.project.words[index] ?? '') : null}
-        docOf={props.docOf}
-        set={setWords}
-      />
+      <div>
+        <h2>
+          <span className={classes.letter}>{letterOf(index)}</span> {piece.name}
+        </h2>
+        <PieceDrawing
+          piece={piece}
+          units={units}
+          frameWidth={364}
+          frameHeight={360}
+          look={props.paperOf(piece.paper)}
+          measured
+          mats={mats.map((mat) => ({
+            mat,
+            letter: letterOf((doc.pieces ?? []).indexOf(mat)),
+            look: props.paperOf(mat.paper),
+          }))}
+          handling={{
+            lit,
+            light: setLit,
+            choose: (ref) => document.querySelector<HTMLInputElement>(`#${fieldOf(ref)}`)?.select(),
+            move: (ref, nm) =>
+              props.set(withMark(piece, ref, writeLength(nm, units)), `move ${fieldOf(ref)}`),
+            groove,
+          }}
+        />
+        <Legend piece={piece} />
+      </div>
+      <div>
+        <Distances {...props} piece={piece} lit={lit} light={setLit} />
+        <InWords
+          key={piece.name}
+          name={piece.name}
+          index={index}
+          units={units}
+          words={props.status === 'saved' ? (props.project.words[index] ?? '') : null}
+          docOf={props.docOf}
+          set={setWords}
+        />
+      </div>
     </aside>
   )
 }

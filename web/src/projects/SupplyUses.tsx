@@ -2,6 +2,8 @@ import { ActionIcon, Button, NumberInput, Select, TextInput } from '@mantine/cor
 import { IconPlus, IconX } from '@tabler/icons-react'
 import { useQuery } from '@tanstack/react-query'
 import { api, ask, type Fault, type ProjectIn } from '../api/client'
+import { LengthCell } from '../ui/Cell'
+import { readLength } from '../ui/length'
 import { useStudio } from '../ui/session'
 import classes from './ProjectPage.module.css'
 
@@ -71,6 +73,30 @@ export function SupplyUses({
             >
               <IconX size={18} />
             </ActionIcon>
+            {byLength && !supply.joinable ? (
+              <p className={classes.tie}>
+                Tied around
+                <LengthCell
+                  aria-label={`What ${supply.name} goes around`}
+                  placeholder="–"
+                  value={use.girth ?? ''}
+                  error={!!use.girth && !readLength(use.girth, units).ok}
+                  onChange={(e) => {
+                    const girth = e.currentTarget.value || null
+                    set({ girth, bow: girth ? (use.bow ?? '12 in') : null })
+                  }}
+                />
+                {units}, with
+                <LengthCell
+                  aria-label={`What a bow of ${supply.name} takes`}
+                  placeholder="12 in"
+                  value={use.bow ?? ''}
+                  error={!!use.bow && !readLength(use.bow, units).ok}
+                  onChange={(e) => set({ bow: e.currentTarget.value || null })}
+                />
+                {units} for the bow
+              </p>
+            ) : null}
           </div>
         )
       })}
@@ -90,7 +116,7 @@ export function SupplyUses({
                 ...uses,
                 {
                   supply: String(supply.id),
-                  per_kit: supply.unit === 'length' ? '12' : '1',
+                  per_kit: supply.unit === 'length' ? '12 in' : '1',
                   cuts: 1,
                 },
               ])

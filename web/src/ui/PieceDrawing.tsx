@@ -28,7 +28,7 @@ interface Props {
   /** Pixels per mm at most, so that small pieces stay small beside large ones. */
   mostScale?: number
   /** The mats that lie on this piece, each in its own paper. */
-  mats?: { mat: Piece; look: SwatchLook | undefined }[]
+  mats?: { mat: Piece; letter: string; look: SwatchLook | undefined }[]
   handling?: Handling
 }
 
@@ -103,10 +103,11 @@ export function PieceDrawing(props: Props) {
         {props.look ? (
           <path d={outline(w, h, corners)} fill="var(--drawn-paper)" opacity={measured ? 0.62 : 0.15} />
         ) : null}
-        {(props.mats ?? []).map(({ mat, look }, n) => (
+        {(props.mats ?? []).map(({ mat, letter, look }, n) => (
           <LaidMat
             key={n}
             mat={mat}
+            letter={letter}
             under={piece}
             look={look}
             units={units}
@@ -150,7 +151,14 @@ export function PieceDrawing(props: Props) {
           <>
             <Measures along="width" sizes={columns} scale={scale} total={width} units={units} h={h} />
             <Measures along="height" sizes={rows} scale={scale} total={height} units={units} h={h} />
-            <PanelNames piece={piece} units={units} columns={columns} rows={rows} scale={scale} h={h} />
+            <PanelNames
+              piece={piece}
+              covered={(props.mats ?? []).map(({ mat }) => mat.mat_of)}
+              columns={columns}
+              rows={rows}
+              scale={scale}
+              h={h}
+            />
             {piece.follows_print ? (
               <g transform={`translate(${w / 2} ${h / 2})`} className="drawn-haloed" aria-hidden>
                 <path d="M0 14V-12M-6-5l6-8 6 8" fill="none" stroke={ink} strokeWidth="2" />
@@ -229,6 +237,7 @@ function MarkLine(props: Sized & { line: Mark; kind: 'score' | 'slit'; measured:
 /** A mat in its own paper, in the middle of the panel that it is glued onto. */
 function LaidMat(props: {
   mat: Piece
+  letter: string
   under: Piece
   look: SwatchLook | undefined
   units: Units
@@ -266,7 +275,7 @@ function LaidMat(props: {
         stroke={over ? 'var(--grave)' : 'var(--drawn-ink)'}
         strokeWidth={over ? 2 : 0.6}
       />
-      {props.named && box.width > 60 && box.height > 22 ? (
+      {props.named && box.width > 18 && box.height > 22 ? (
         <g className="drawn-haloed">
           <text
             x={box.x + box.width / 2}
@@ -274,7 +283,7 @@ function LaidMat(props: {
             textAnchor="middle"
             className="drawn-small"
           >
-            {mat.name}
+            {mat.name.length * 6.8 < box.width ? mat.name : props.letter}
           </text>
         </g>
       ) : null}
@@ -285,7 +294,7 @@ function LaidMat(props: {
 /** What each panel is: a tab, or part of a visible face, with its own up. */
 function PanelNames(props: {
   piece: Piece
-  units: Units
+  covered: Piece['mat_of'][]
   columns: number[]
   rows: number[]
   scale: number
@@ -301,7 +310,21 @@ function PanelNames(props: {
     })),
   ]
   const turn: Record<string, number> = { top: 0, bottom: 180, left: 90, right: -90 }
-  return named.map((panel, n) => {
+  const numbers =
+    columns.length * rows.length < 2
+      ? []
+      : columns.flatMap((width, c) =>
+          rows.map((height, r) => ({
+            text: `${c + 1}.${r + 1}`,
+            x: sum(columns.slice(0, c)) * scale + 4,
+            y: h - sum(rows.slice(0, r)) * scale - 5,
+            // A panel under a mat has no room for its number.
+            room: props.covered.some((on) => on?.column === c + 1 && on.row === r + 1)
+              ? 0
+              : Math.min(width, height) * scale,
+          })),
+        )
+  const labels = named.map((panel, n) => {
     const x = (sum(columns.slice(0, panel.column - 1)) + (columns[panel.column - 1] ?? 0) / 2) * scale
     const y = h - (sum(rows.slice(0, panel.row - 1)) + (rows[panel.row - 1] ?? 0) / 2) * scale
     const least = Math.min(columns[panel.column - 1] ?? 0, rows[panel.row - 1] ?? 0) * scale
@@ -315,6 +338,18 @@ function PanelNames(props: {
       </g>
     )
   })
+  return (
+    <>
+      {numbers
+        .filter((panel) => panel.room > 30)
+        .map((panel) => (
+          <text key={panel.text} x={panel.x} y={panel.y} className="drawn-panel">
+            {panel.text}
+          </text>
+        ))}
+      {labels}
+    </>
+  )
 }
 
 /** The part of a line that a hand can take: wider than the line, lit under the pointer. */
