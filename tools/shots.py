@@ -2,8 +2,10 @@
 
 from __future__ import annotations
 
+import io
 import time
 
+import pdfplumber
 from selenium.webdriver.common.by import By
 from selenium.webdriver.common.keys import Keys
 from selenium.webdriver.remote.webdriver import WebDriver
@@ -47,6 +49,17 @@ def main() -> None:
         _visit(address, password)
 
 
+def _print_sheet(driver: WebDriver) -> None:
+    """The first page of the attendees' sheet, as the browser's own session gets it."""
+    fetched = driver.execute_async_script(
+        "const done = arguments[0]; fetch('/api/projects/1/sheet.pdf').then((r) => r.arrayBuffer())"
+        ".then((b) => done(Array.from(new Uint8Array(b))))"
+    )
+    page = pdfplumber.open(io.BytesIO(bytes(fetched))).pages[0]
+    page.to_image(resolution=90).save(SHOTS / "attendee-sheet.png")
+    print("docs/screenshots/attendee-sheet.png")
+
+
 def _visit(address: str, password: str) -> None:
     SHOTS.mkdir(parents=True, exist_ok=True)
     driver = open_chromium()
@@ -73,6 +86,7 @@ def _visit(address: str, password: str) -> None:
         driver.get(f"{address}/classes/1/sheets")
         _wait(driver, "No way of cutting")
         _shoot(driver, "class-sheets-dark")
+        _print_sheet(driver)
         driver.execute_script("localStorage.clear()")
         resize(driver, 820, 1180)
         driver.get(f"{address}/classes/1/sheets")
