@@ -16,7 +16,7 @@ from neat_sheaf.length import Unit, write_length
 from neat_sheaf.project import Project as CoreProject
 from neat_sheaf.quick import tidy_line
 from neat_sheaf.quick.writing import clauses_beyond_columns
-from neat_sheaf.variants import nominal_centimetres, numbers_of
+from neat_sheaf.variants import UnknownNumberError, nominal_centimetres, numbers_of, variant_of
 from studio.accounts.models import Studio
 from studio.accounts.tenancy import check_version, own, studio_of
 from studio.config.problems import Problem
@@ -29,9 +29,9 @@ from studio.projects.models import Project
 router = Router(tags=["projects"])
 
 
-def project_out(project: Project, units: Unit) -> ProjectOut:
-    """A project in the studio's units."""
-    core = core_project(project)
+def project_out(project: Project, units: Unit, version: str = "") -> ProjectOut:
+    """A project in the studio's units, as one of its sister versions has it."""
+    core = version_of(project, version)
     chosen = papers_chosen(project)
     return ProjectOut.model_validate(
         {
@@ -58,6 +58,14 @@ def project_out(project: Project, units: Unit) -> ProjectOut:
     )
 
 
+def version_of(project: Project, version: str) -> CoreProject:
+    """The core's project in that sister version; FileError where there is none of the name."""
+    try:
+        return variant_of(core_project(project), version)
+    except UnknownNumberError as error:
+        raise FileError([Fault("version", error.code, str(error))]) from error
+
+
 @router.get("/projects", response=list[ProjectRow])
 def projects(request: HttpRequest) -> list[ProjectRow]:
     """Every project of the studio."""
@@ -77,11 +85,11 @@ def add_project(request: HttpRequest, payload: ProjectIn) -> Status[ProjectOut]:
     return Status(201, store_project(Project(studio=studio, version=0), payload, studio))
 
 
-@router.get("/projects/{project_id}", response={200: ProjectOut, 404: Problem}, by_alias=True)
-def project(request: HttpRequest, project_id: int) -> ProjectOut:
-    """One project."""
+@router.get("/projects/{project_id}", response={200: ProjectOut, 404: Problem, 422: Problem}, by_alias=True)
+def project(request: HttpRequest, project_id: int, version: str = "") -> ProjectOut:
+    """One project, as the sister version of that name has it where one is named."""
     found = own(Project.objects.select_related("studio"), request, project_id)
-    return project_out(found, found.studio.measure)
+    return project_out(found, found.studio.measure, version)
 
 
 @router.put(

@@ -10,20 +10,18 @@ from django.http import Http404, HttpRequest, HttpResponse
 from ninja import Field, Router, Schema, Status
 
 from neat_sheaf import job as core
-from neat_sheaf.errors import Fault
 from neat_sheaf.formats.csv_file import write_csv
 from neat_sheaf.formats.job_file import read_job, write_job
-from neat_sheaf.formats.reading import LARGEST_FILE, FileError
+from neat_sheaf.formats.reading import LARGEST_FILE
 from neat_sheaf.formats.svg_file import write_svg
 from neat_sheaf.length import inches, millimetres
 from neat_sheaf.project import Project as CoreProject
-from neat_sheaf.variants import UnknownNumberError, variant_of
 from studio.accounts.models import Studio
 from studio.accounts.tenancy import own, studio_of
 from studio.config.problems import Problem
 from studio.cupboard.convert import core_paper, core_supply
-from studio.projects.api import project_out
-from studio.projects.convert import core_project, store_pieces
+from studio.projects.api import project_out, version_of
+from studio.projects.convert import store_pieces
 from studio.projects.documents import ProjectOut
 from studio.projects.finding import papers_chosen
 from studio.projects.models import Project
@@ -44,10 +42,7 @@ def download(project_name: str, kind: str, content: str | bytes, content_type: s
 
 def _project(request: HttpRequest, project_id: int, version: str) -> tuple[Project, CoreProject]:
     found = own(Project.objects.select_related("studio"), request, project_id)
-    try:
-        return found, variant_of(core_project(found), version)
-    except UnknownNumberError as error:
-        raise FileError([Fault("version", error.code, str(error))]) from error
+    return found, version_of(found, version)
 
 
 @router.get("/projects/{project_id}/list.csv", response={200: str, 404: Problem, 422: Problem})

@@ -244,6 +244,9 @@ def test_a_version_is_written_beside_the_list_and_taught(page, paper_room):
     page.until(lambda d: d.find_elements(By.XPATH, "//*[@role='option'][.='Tall']"))[0].click()
     page.says("proved fewest")
     page.until(lambda d: Project.objects.get(pk=project).classes.filter(variant="Tall").exists())
+    # The kit shows the drawer as the version has it: 8 in high, not 7.
+    drawer = "//tr[.//th[contains(., 'Drawer')]]"
+    page.until(lambda d: " 8 " in f" {d.find_element(By.XPATH, drawer).text} ".replace("\n", " "))
 
 
 def test_how_we_work_decides_what_is_worth_a_word(page, paper_room):

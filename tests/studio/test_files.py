@@ -195,5 +195,8 @@ def test_a_version_is_checked_and_taught_by_the_class_that_chooses_it(person, fu
     ]
     taught = person.save(f"/classes/{made['class']['id']}", made["class"] | {"variant": "Wide"})
     assert taught["planned"]["faults"][0]["code"] == "larger-than-paper"
+    wide = person.get(f"/projects/{project['id']}?version=Wide")
+    assert (wide["pieces"][0]["width"], project["pieces"][0]["width"]) == ("9", "4 1/4")
+    assert person.ask("GET", f"/projects/{project['id']}?version=Narrow").status_code == 422
     gone = person.save(f"/classes/{made['class']['id']}", taught | {"variant": "Tall"})
     assert gone["planned"]["faults"][0]["code"] == "unknown-number"

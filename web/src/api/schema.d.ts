@@ -185,7 +185,7 @@ export interface paths {
         };
         /**
          * Project
-         * @description One project.
+         * @description One project, as the sister version of that name has it where one is named.
          */
         get: operations["studio_projects_api_project"];
         /**
@@ -2347,7 +2347,9 @@ export interface operations {
     };
     studio_projects_api_project: {
         parameters: {
-            query?: never;
+            query?: {
+                version?: string;
+            };
             header?: never;
             path: {
                 project_id: number;
@@ -2367,6 +2369,15 @@ export interface operations {
             };
             /** @description Not Found */
             404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
                 headers: {
                     [name: string]: unknown;
                 };

@@ -58,13 +58,15 @@ export function ClassPage() {
 
 function Opened({ kitClass }: { kitClass: KitClass }) {
   const project = useQuery({
-    queryKey: ['project', kitClass.project],
+    queryKey: ['project', kitClass.project, kitClass.variant],
     queryFn: () =>
       ask(
         api.GET('/api/projects/{project_id}', {
-          params: { path: { project_id: kitClass.project } },
+          params: { path: { project_id: kitClass.project }, query: { version: kitClass.variant } },
         }),
       ),
+    // While another version is fetched the one before stays on screen.
+    placeholderData: (before) => before,
   })
   const papers = useQuery({ queryKey: ['papers'], queryFn: () => ask(api.GET('/api/papers')) })
   const supplies = useQuery({
