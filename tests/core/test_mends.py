@@ -6,13 +6,16 @@ from dataclasses import replace
 from hypothesis import assume, given
 from hypothesis import strategies as st
 
+from neat_sheaf.assembly import Content
 from neat_sheaf.checks import check_project
 from neat_sheaf.checks.fits import LOOSEST as LOOSEST_LID
+from neat_sheaf.geometry import columns
 from neat_sheaf.habits import LidFeel
-from neat_sheaf.length import Length, parse_length, write_length
-from neat_sheaf.project import Fit, FitKind, Line, MatOf, Panel, Project, Side
+from neat_sheaf.job import Print
+from neat_sheaf.length import Length, millimetres, parse_length, write_length
+from neat_sheaf.project import Fit, FitKind, Line, MatOf, Panel, Project, Side, SupplyUse, Tab
 
-from .building import across, inch, piece, tray
+from .building import across, inch, letter, piece, tray
 
 SNUG, EASY = LidFeel.SNUG.clearance, LidFeel.EASY.clearance
 SIXTEENTH = inch("1/16")
@@ -98,3 +101,76 @@ def test_scores_inside_a_piece_and_apart_are_never_called_outside_or_doubled(at)
 def test_a_score_at_or_beyond_the_edge_is_always_outside(at):
     codes = [f.code for f in found(piece("Card", "12", "4", scores=across(f"{at}/8")))]
     assert codes == ["score-outside"]
+
+
+def mended(project, code, **more):
+    """The project with the mend of the one finding of that code applied, and what is then found."""
+    (finding,) = [f for f in check_project(project, "in", **more) if f.code == code]
+    after = finding.mend.project
+    return after, [f.code for f in check_project(after, "in", **more)]
+
+
+@given(
+    st.integers(20, 70), st.integers(20, 70), st.integers(8, 24), st.integers(-20, 20), st.integers(-10, 10)
+)
+def test_a_sleeve_mended_is_never_too_small_or_too_loose(width, height, wall, off, deep):
+    drawer = tray("Drawer", f"{width + 2 * wall}/16", f"{height + 2 * wall}/16", f"{wall}/16")
+    front, depth = max(4, width + off), max(2, wall + deep)
+    marks = [front, front + depth, 2 * front + depth, 2 * front + 2 * depth]
+    scores = across(*(f"{mark}/16" for mark in marks))
+    sleeve = piece("Sleeve", f"{marks[-1] + 8}/16", f"{height}/16", scores=scores)
+    project = Project("T", (sleeve, drawer), (Fit(FitKind.SLEEVE, "Sleeve", "Drawer"),))
+    codes = [f.code for f in check_project(project, "in")]
+    wrong = [code for code in codes if code in ("sleeve-too-small", "sleeve-too-loose")]
+    assume(wrong)
+    after, found_after = mended(project, wrong[0])
+    assert "sleeve-clears" in found_after
+    assert after.pieces[1] == drawer
+
+
+@given(st.integers(4, 90), st.integers(4, 90), st.integers(4, 40), st.booleans(), st.integers(40, 100))
+def test_a_box_mended_for_what_goes_inside_has_room_for_it(width, depth, height, rigid, blank):
+    box = tray("Box", f"{blank}/8", f"{blank + 8}/8", "1")
+    thing = Content("Jar", inch(f"{width}/8"), inch(f"{depth}/8"), inch(f"{height}/8"), "Box", rigid)
+    project = Project("T", (box,), contents=(thing,))
+    assume("content-too-large" in [f.code for f in check_project(project, "in")])
+    _, found_after = mended(project, "content-too-large")
+    assert "content-fits" in found_after
+
+
+@given(st.integers(1, 15), st.integers(1, 4), st.integers(1, 3))
+def test_a_tab_mended_is_as_wide_as_its_adhesive(sixteenths, runs, before):
+    narrow = min(sixteenths, 4 * runs - 1)
+    tab = Tab(Panel(before + 1, 1), runs)
+    at = [f"{n}" for n in range(1, before + 1)]
+    flap = piece("Flap", f"{16 * before + narrow}/16", "5", scores=across(*at), tabs=(tab,))
+    after, found_after = mended(Project("T", (flap,)), "tab-too-narrow")
+    assert "tab-too-narrow" not in found_after
+    assert columns(after.pieces[0])[:-1] == columns(flap)[:-1]
+
+
+@given(st.integers(1, 60), st.integers(1, 60), st.integers(1, 4), st.sampled_from(["in", "cm"]))
+def test_a_ribbon_mended_reaches_around_and_ties_a_bow_and_is_a_round_length(around, bow, cuts, units):
+    girth, extra = inch(f"{around * 5}/8"), inch(f"{bow * 3}/8")
+    use = SupplyUse("ribbon", None, Length(inch("1/8") * cuts), cuts, girth, extra)
+    project = Project("T", (), supplies=(use,))
+    (finding,) = [f for f in check_project(project, units) if f.code == "ribbon-too-short"]
+    (after,) = finding.mend.project.supplies
+    assert after.cut_length >= girth + extra
+    assert after.cut_length - (girth + extra) < (inch("1") if units == "in" else millimetres(10))
+    assert after.cut_length % (inch("1") if units == "in" else millimetres(10)) == 0
+    assert [f.code for f in check_project(finding.mend.project, units)] == []
+
+
+@given(st.integers(100, 300), st.integers(20, 300), st.booleans())
+def test_a_piece_shrunk_to_its_sheet_lies_on_it(width, height, follows):
+    made = piece("Wrap", f"{width}/16", f"{height}/16", scores=across("1"), follows_print=follows)
+    project = Project("T", (made,))
+    papers = {"body": (letter(print=Print.ONE_WAY),)}
+    assume("larger-than-paper" in [f.code for f in check_project(project, "in", papers=papers)])
+    (finding,) = [f for f in check_project(project, "in", papers=papers) if f.code == "larger-than-paper"]
+    after = check_project(finding.mend.project, "in", papers=papers)
+    assert "larger-than-paper" not in [f.code for f in after]
+    small = finding.mend.project.pieces[0]
+    assert small.width <= made.width
+    assert small.height <= made.height

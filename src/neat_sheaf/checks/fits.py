@@ -129,9 +129,14 @@ def _sleeve(table: Table, where: str, sleeve: Piece, drawer: Piece) -> Iterator[
     sizes = panels_along(sleeve, around)
     width, height, wall = under.sizes
     front, depth = min(sizes[0], sizes[2]), min(sizes[1], sizes[3])
-    # The sleeve runs along one side of the drawer; its panels go around the other.
-    side = min((width, height), key=lambda s: abs(front - s))
     least, wish = _least(table, sleeve, drawer), _wished(table, sleeve, drawer)
+    # The sleeve runs along one side of the drawer; its panels go around the other. Which is which
+    # is told by the nearer sizes, and where they are as near by what clears.
+    long = max(panels_along(sleeve, Side.HEIGHT if around is Side.WIDTH else Side.WIDTH))
+    side, _ = min(
+        ((width, height), (height, width)),
+        key=lambda way: (abs(front - way[0]) + abs(long - way[1]), front - way[0] < least),
+    )
     play = (front - side, depth - wall)
     said = (
         f"the drawer is {table.said(side)} across and {table.said(wall)} deep, "

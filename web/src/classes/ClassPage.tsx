@@ -57,12 +57,15 @@ export function ClassPage() {
 }
 
 function Opened({ kitClass }: { kitClass: KitClass }) {
+  // A version that is gone from the list is said by the plan; the list itself is shown.
+  const gone = kitClass.planned.faults.some((fault) => fault.path === 'variant')
+  const version = gone ? '' : kitClass.variant
   const project = useQuery({
-    queryKey: ['project', kitClass.project, kitClass.variant],
+    queryKey: ['project', kitClass.project, version],
     queryFn: () =>
       ask(
         api.GET('/api/projects/{project_id}', {
-          params: { path: { project_id: kitClass.project }, query: { version: kitClass.variant } },
+          params: { path: { project_id: kitClass.project }, query: { version } },
         }),
       ),
     // While another version is fetched the one before stays on screen.
