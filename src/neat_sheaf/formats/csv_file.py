@@ -16,7 +16,8 @@ from neat_sheaf.errors import Fault
 from neat_sheaf.formats.reading import FileError
 from neat_sheaf.length import Length, LengthError, Unit, parse_length, write_length
 from neat_sheaf.project import Cut, Fold, Line, Piece, Side
-from neat_sheaf.quick.reading import Known, follows_by_role, read_clauses
+from neat_sheaf.quick.draft import Known, follows_by_role
+from neat_sheaf.quick.reading import read_clauses
 from neat_sheaf.quick.writing import clauses_beyond_columns
 
 __all__ = ["COLUMNS", "looks_like_rows", "read_csv", "write_csv"]

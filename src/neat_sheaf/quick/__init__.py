@@ -2,8 +2,9 @@
 
 from __future__ import annotations
 
+from neat_sheaf.quick.draft import Known
 from neat_sheaf.quick.question import Question
-from neat_sheaf.quick.reading import Known, ReadLine, read_line, read_lines
+from neat_sheaf.quick.reading import ReadLine, read_line, read_lines
 from neat_sheaf.quick.writing import tidy_line
 
 __all__ = ["Known", "Question", "ReadLine", "read_line", "read_lines", "tidy_line"]

@@ -8,8 +8,9 @@ from itertools import groupby
 
 from neat_sheaf.length import Length, Unit, nearest_inches, write_length
 from neat_sheaf.project import Cut, Diagonal, Edge, Fold, Line, Panel, Piece, Portion
+from neat_sheaf.quick.draft import Known, follows_by_role
 from neat_sheaf.quick.grammar import words_only
-from neat_sheaf.quick.reading import Known, follows_by_role, read_line
+from neat_sheaf.quick.reading import read_line
 from neat_sheaf.variants import numbers_of
 
 __all__ = ["clauses_beyond_columns", "tidy_line"]

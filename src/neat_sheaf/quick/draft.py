@@ -1,0 +1,142 @@
+"""A piece as it is being read from a line: its fields so far, and what is asked about."""
+
+from __future__ import annotations
+
+import json
+from collections.abc import Sequence
+from dataclasses import dataclass, field
+
+from lark import Token
+from rapidfuzz import fuzz, process
+
+from neat_sheaf.length import Length, LengthError, Unit, parse_length
+from neat_sheaf.project import CornerCut, Diagonal, Face, Hole, Panel, Tab
+from neat_sheaf.quick.grammar import KEYWORDS
+from neat_sheaf.quick.question import Question
+
+__all__ = [
+    "Known",
+    "Reading",
+    "about",
+    "close_unknown",
+    "digits",
+    "end_of",
+    "follows_by_role",
+    "name_of",
+    "nearest",
+    "panel",
+    "set_count",
+    "start_of",
+]
+
+
+@dataclass(frozen=True, slots=True)
+class Known:
+    """What is known already: the roles and the pieces of the list, and the role to go on in."""
+
+    roles: tuple[str, ...] = ()
+    pieces: tuple[str, ...] = ()
+    role: str = "body"
+
+
+def follows_by_role(role: str) -> bool:
+    """Whether a piece in this role follows the print unless it is said otherwise."""
+    return role.lower().startswith(("print", "pattern"))
+
+
+@dataclass
+class Reading:
+    """A piece as it is being read."""
+
+    text: str
+    units: Unit
+    known: Known
+    fields: dict[str, object] = field(default_factory=dict)
+    questions: list[Question] = field(default_factory=list)
+    holes: list[Hole] = field(default_factory=list)
+    corners: list[CornerCut] = field(default_factory=list)
+    tabs: list[Tab] = field(default_factory=list)
+    faces: list[Face] = field(default_factory=list)
+    diagonals: list[Diagonal] = field(default_factory=list)
+    size_end: int = 0
+
+    def ask(self, start: int, end: int, code: str, says: str, suggestion: str | None = None) -> None:
+        self.questions.append(Question(start, end, code, says, suggestion))
+
+    def length(self, token: Token) -> Length | None:
+        """The length of a number token in the line's unit; a question where it is none."""
+        try:
+            return parse_length(str(token), self.units)
+        except LengthError as error:
+            self.ask(start_of(token), end_of(token), error.code, str(error))
+            return None
+
+
+def start_of(token: Token) -> int:
+    return token.start_pos or 0
+
+
+def end_of(token: Token) -> int:
+    return token.end_pos or 0
+
+
+def digits(token: Token) -> int:
+    return int("".join(sign for sign in str(token) if sign.isdigit()))
+
+
+def set_count(reading: Reading, count: int) -> None:
+    if count > 10_000:
+        reading.ask(0, len(reading.text), "out-of-range", f"{count} a kit is more than 10000")
+    elif "per_kit" in reading.fields and reading.fields["per_kit"] != count:
+        reading.ask(0, len(reading.text), "two-counts", f"{reading.fields['per_kit']} a kit, or {count}?")
+    else:
+        reading.fields["per_kit"] = count
+
+
+def about(reading: Reading, token: Token) -> None:
+    says = f"'{token}' is no size to cut by; measure it, and write the size alone"
+    reading.ask(start_of(token), end_of(token), "about", says, "")
+
+
+def close_unknown(reading: Reading, tokens: list[Token]) -> None:
+    """A question for a run of words that no clause takes."""
+    if not tokens:
+        return
+    start, end = start_of(tokens[0]), end_of(tokens[-1])
+    said = reading.text[start:end]
+    if any(t.type == "ABOUT" for t in tokens):
+        about(reading, next(t for t in tokens if t.type == "ABOUT"))
+        tokens.clear()
+        return
+    near = nearest(said.lower(), KEYWORDS, 70)
+    if near is None and len(tokens) > 1:
+        first = nearest(str(tokens[0]).lower(), KEYWORDS, 75)
+        near = f"{first}{reading.text[end_of(tokens[0]) : end]}" if first else None
+    if near:
+        says = f"'{said}' was not understood; did you mean '{near}'?"
+        reading.ask(start, end, "not-understood", says, near)
+    else:
+        says = f"'{said}' was not understood; take it out, or put it in a step of the assembly"
+        reading.ask(start, end, "not-understood", says, "")
+    tokens.clear()
+
+
+def nearest(said: str, choices: Sequence[str], least: float) -> str | None:
+    """The choice most like what was said, at least so many percent; None where none is."""
+    found = process.extractOne(said, choices, scorer=fuzz.ratio, score_cutoff=least)
+    return found[0] if found else None
+
+
+def name_of(reading: Reading, tokens: Sequence[Token]) -> str:
+    names = [t for t in tokens if t.type in ("NAMED", "WORD", "NUMBER")]
+    if not names:
+        return ""
+    if names[0].type == "NAMED":
+        return str(json.loads(str(names[0])))
+    return reading.text[start_of(names[0]) : end_of(names[-1])].strip()
+
+
+def panel(tokens: Sequence[Token]) -> Panel:
+    column = [digits(t) for t in tokens if t.type == "COLUMN"]
+    row = [digits(t) for t in tokens if t.type == "ROW"]
+    return Panel(max(1, column[0]) if column else 1, max(1, row[0]) if row else 1)
