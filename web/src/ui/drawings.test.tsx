@@ -198,3 +198,83 @@ test('the piece pointed at is lit and the others stand back', () => {
   expect(faded).toHaveLength(1)
   expect(faded[0]?.textContent).toContain('B')
 })
+
+test('a mountain is dash-dotted and a slit with a relief has its wedge at the edge', () => {
+  const holder = drawn({
+    ...tray,
+    scores: [{ along: 'width', at: ['3'], fold: 'mountain' }],
+    slits: [{ along: 'width', at: ['1'], to: '1', relief: '1/16' }],
+    corners: [],
+  })
+  const [mountain] = lines(holder, true)
+  expect(mountain?.getAttribute('stroke-dasharray')?.split(' ')).toHaveLength(4)
+  const wedge = [...holder.querySelectorAll('path')].find(
+    (p) => p.getAttribute('fill') === 'var(--drawn-waste)',
+  )
+  const points = [...(wedge?.getAttribute('d') ?? '').matchAll(/([\d.]+) ([\d.]+)/g)].map((m) =>
+    m.slice(1).map(Number),
+  )
+  const [left, inner, right] = points
+  // Twice 1/16 in at the lower edge of a piece 6 in wide, to nothing 1 in above it.
+  const wide = ((right?.[0] ?? 0) - (left?.[0] ?? 0)) / (num(mountain, 'x1') / 3)
+  expect(wide).toBeCloseTo(1 / 8)
+  expect(left?.[1]).toBeCloseTo(right?.[1] ?? 0)
+  expect(inner?.[1]).toBeLessThan(left?.[1] ?? 0)
+})
+
+test('a mat lies in the middle of its panel with its border all round', () => {
+  const mat: Piece = {
+    ...tray,
+    name: 'Mat',
+    width: '3 3/4',
+    height: '3 3/4',
+    scores: [],
+    slits: [],
+    holes: [],
+    corners: [],
+    tabs: [],
+    mat_of: { piece: 'Tray', column: 2, row: 1 },
+  }
+  const under = { ...tray, scores: [{ along: 'width' as const, at: ['1', '5'] }], slits: [], corners: [] }
+  const markup = renderToStaticMarkup(
+    <PieceDrawing
+      piece={under}
+      units="in"
+      frameWidth={662}
+      frameHeight={448}
+      measured
+      mats={[{ mat, letter: 'B', look: undefined }]}
+    />,
+  )
+  const holder = document.createElement('div')
+  holder.innerHTML = markup
+  const [first] = lines(holder, true)
+  const inch = num(first, 'x1')
+  const box = holder.querySelector('rect')
+  expect(num(box ?? undefined, 'x') / inch).toBeCloseTo(1 + 1 / 8)
+  expect(num(box ?? undefined, 'width') / inch).toBeCloseTo(3.75)
+  expect(num(box ?? undefined, 'y') / inch).toBeCloseTo(1 / 8)
+  expect(holder.textContent).toContain('Mat')
+  // The other panels carry their numbers, the covered one its mat.
+  expect(holder.textContent).toContain('1.1')
+  expect(holder.textContent).not.toContain('2.1')
+})
+
+test('a panel that is seen says so, turned as its up is turned', () => {
+  const holder = drawn({
+    ...tray,
+    tabs: [],
+    scores: [{ along: 'height', at: ['2'] }],
+    faces: [
+      { column: 1, row: 1, up: 'bottom', name: 'front' },
+      { column: 1, row: 2, up: 'top' },
+    ],
+  })
+  const names = [...holder.querySelectorAll('g.drawn-haloed')].filter((g) =>
+    /front|seen/.test(g.textContent ?? ''),
+  )
+  expect(names.map((g) => /rotate\((-?\d+)\)/.exec(g.getAttribute('transform') ?? '')?.[1])).toEqual([
+    '180',
+    '0',
+  ])
+})
