@@ -72,6 +72,10 @@ export function ListTab(work: Work) {
       choose,
       extend: (n) => setTo(n),
       change: (n, changed, mark) => now().change(withPiece(now().doc, n, changed), `${n}.${mark}`),
+      set: (n, field, value) => {
+        const piece = rows()[n]
+        if (piece) now().change(withPiece(now().doc, n, { ...piece, [field]: value }), `${n}.${field}`)
+      },
       go: (column, row) => {
         if (row >= rows().length) return add()
         if (row < 0) return

@@ -1,5 +1,4 @@
-import { ActionIcon, Menu, SegmentedControl, Switch, TextInput } from '@mantine/core'
-import { IconAlertTriangle, IconDots } from '@tabler/icons-react'
+import { IconAlertTriangle } from '@tabler/icons-react'
 import { type KeyboardEvent, memo, useState } from 'react'
 import type { Piece } from '../api/client'
 import { readLength, type Units } from '../ui/length'
@@ -10,6 +9,7 @@ import { PieceDrawing } from '../ui/PieceDrawing'
 import { letterOf } from '../ui/words'
 import { type Changes, type Finding, FindingLine } from './Checks'
 import { type CellFault, otherScores, scoresText, withScores } from './draft'
+import { PieceMenu } from './PieceMenu'
 import classes from './ProjectPage.module.css'
 
 /** What a row can do to the list; the same object for every row, for as long as the page is open. */
@@ -18,6 +18,8 @@ export interface RowActs {
   choose: (n: number) => void
   extend: (n: number) => void
   change: (n: number, piece: Piece, mark: string) => void
+  /** Change one field of the piece as it stands now. */
+  set: (n: number, field: keyof Piece, value: unknown) => void
   /** Go to a column of another row. */
   go: (column: string, row: number) => void
   move: (n: number, by: -1 | 1) => void
@@ -42,19 +44,6 @@ interface Props {
   fresh: boolean
   acts: RowActs
 }
-
-const CUTS = [
-  { value: 'trim', label: 'Trimmed' },
-  { value: 'die', label: 'Die-cut' },
-  { value: 'punch', label: 'Punched' },
-]
-
-const PORTIONS = [
-  { value: 'whole', label: 'All' },
-  { value: 'three-quarters', label: '3/4' },
-  { value: 'half', label: '1/2' },
-  { value: 'quarter', label: '1/4' },
-]
 
 /** One line of the list: every field typed in place, faults and checks under it. */
 export const PieceRow = memo(function PieceRow(props: Props) {
@@ -166,75 +155,18 @@ export const PieceRow = memo(function PieceRow(props: Props) {
         />
         <span className={classes.thumb}>
           <PieceDrawing piece={piece} units={units} frameWidth={56} frameHeight={46} mostScale={0.22} />
-          <Menu position="bottom-end" withinPortal closeOnItemClick={false}>
-            <Menu.Target>
-              <ActionIcon variant="subtle" color="gray" aria-label={`More about ${piece.name}`}>
-                <IconDots size={18} />
-              </ActionIcon>
-            </Menu.Target>
-            <Menu.Dropdown>
-              <Menu.Label>How it is cut out</Menu.Label>
-              <SegmentedControl
-                m={6}
-                size="sm"
-                data={CUTS}
-                value={piece.cut ?? 'trim'}
-                onChange={(value) => set('cut', value)}
-              />
-              {piece.cut !== 'trim' ? (
-                <TextInput
-                  m={6}
-                  label={`Margin all round, ${units}`}
-                  value={piece.margin ?? '0'}
-                  onChange={(e) => set('margin', e.currentTarget.value)}
-                  error={faulty('margin')}
-                />
-              ) : null}
-              <Switch
-                m={10}
-                label="Follows the print (may not turn)"
-                checked={piece.follows_print ?? false}
-                onChange={(e) => set('follows_print', e.currentTarget.checked)}
-              />
-              <Switch
-                m={10}
-                label="May come from scrap"
-                checked={piece.scrap ?? false}
-                onChange={(e) => set('scrap', e.currentTarget.checked)}
-              />
-              {piece.cut !== 'trim' ? (
-                <>
-                  <Menu.Label>How much of the whole one is</Menu.Label>
-                  <SegmentedControl
-                    m={6}
-                    size="sm"
-                    data={PORTIONS}
-                    value={piece.portion ?? 'whole'}
-                    onChange={(value) => set('portion', value)}
-                  />
-                </>
-              ) : null}
-              <Menu.Divider />
-              <Menu.Item closeMenuOnClick onClick={() => acts.double(index)} rightSection="Ctrl D">
-                Double it
-              </Menu.Item>
-              <Menu.Item closeMenuOnClick onClick={() => acts.move(index, -1)} rightSection="Alt ↑">
-                Move up
-              </Menu.Item>
-              <Menu.Item closeMenuOnClick onClick={() => acts.move(index, 1)} rightSection="Alt ↓">
-                Move down
-              </Menu.Item>
-              <Menu.Item
-                closeMenuOnClick
-                color="red"
-                aria-label="Take off the list"
-                onClick={() => acts.remove(index, index)}
-                rightSection="Ctrl Delete"
-              >
-                Take off the list
-              </Menu.Item>
-            </Menu.Dropdown>
-          </Menu>
+          <PieceMenu
+            index={index}
+            name={piece.name}
+            units={units}
+            cut={piece.cut ?? 'trim'}
+            margin={piece.margin ?? '0'}
+            marginFaulty={faulty('margin')}
+            follows={piece.follows_print ?? false}
+            scrap={piece.scrap ?? false}
+            portion={piece.portion ?? 'whole'}
+            acts={acts}
+          />
         </span>
       </div>
       <Notes faults={faults} checks={props.checks} fresh={props.fresh} piece={piece} mend={acts.mend} />
