@@ -56,7 +56,7 @@ def _print_sheet(driver: WebDriver) -> None:
         ".then((b) => done(Array.from(new Uint8Array(b))))"
     )
     page = pdfplumber.open(io.BytesIO(bytes(fetched))).pages[0]
-    page.to_image(resolution=90).save(SHOTS / "attendee-sheet.png")
+    page.to_image(resolution=90, antialias=True).save(SHOTS / "attendee-sheet.png", quantize=False)
     print("docs/screenshots/attendee-sheet.png")
 
 
