@@ -222,6 +222,7 @@ def _steps(project: Project, when: When, names: dict[str, str]) -> list[dict[str
 def _cautions(project: Project, names: dict[str, str]) -> list[Caution]:
     """Cautions that belong on the sheet: those of its steps, its tools and its cutting."""
     said = [*project.tools, *(names.get(use.supply, "") for use in project.supplies), "trimmer"]
+    said += [content.name for content in project.contents]
     if any(piece.cut is Cut.DIE for piece in project.pieces):
         said.append("die-cutting machine")
     steps: tuple[Step, ...] = project.steps

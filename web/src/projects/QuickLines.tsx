@@ -13,6 +13,21 @@ import classes from './QuickLines.module.css'
 const EXAMPLE = '2 end walls 2 1/4 x 7, score 1/4, 1 1/8, 2 on the short side'
 const REST_MS = 40
 
+const SAYINGS = [
+  ['How many', '2 walls · Walls (2): · 4 a kit'],
+  ['Paper', 'in body · from print A'],
+  ['Scores', 'score 1, 4 1/2 on the long side · score the 11-inch side at 5 1/2 · score 1 on all four sides'],
+  [
+    'In part, away',
+    'score height at 5 from 1 to 3 · mountain score at 2 · diagonal from (0, 0) to (1, 1 1/2)',
+  ],
+  ['Slits', 'slit width at 1, 4 1/2 from 0 to 1 relief 1/16'],
+  ['Holes, corners', 'hole 1/8 at 5/8, 3/8 · round top corners 1/4 · mitre, notch'],
+  ['Tabs, faces', 'tab column 5 row 1 · seen column 1 row 1 up bottom as front'],
+  ['Mats', 'mat of Sleeve column 1 · matched front'],
+  ['Cut', 'die-cut with margin 1/8 · punched · quarter · from scrap · may turn · follows the print'],
+] as const
+
 export interface QuickHandle {
   /** Put a text in the box and go there. */
   take: (text: string) => void
@@ -164,6 +179,19 @@ export const QuickLines = forwardRef<
           )}
         </p>
       )}
+      <details className={classes.help}>
+        <summary>What can be said</summary>
+        <table>
+          <tbody>
+            {SAYINGS.map(([what, how]) => (
+              <tr key={what}>
+                <th scope="row">{what}</th>
+                <td>{how}</td>
+              </tr>
+            ))}
+          </tbody>
+        </table>
+      </details>
     </section>
   )
 })
