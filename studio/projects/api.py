@@ -5,7 +5,7 @@ from __future__ import annotations
 from typing import Any
 
 from django.db import transaction
-from django.db.models import Count
+from django.db.models import Count, F
 from django.http import HttpRequest
 from ninja import Router, Status
 
@@ -112,12 +112,23 @@ def store_project(project: Project, payload: ProjectIn, studio: Studio) -> Proje
     units = studio.measure
     core = read_document(payload.model_dump(by_alias=True, exclude={"version"}, exclude_none=True), studio)
     with transaction.atomic():
+        _follow_renamed_versions(project, [variant.name for variant in core.variants])
         project.name = core.name[:120]
         project.tools = list(core.tools)
         project.version += 1
         project.save()
         store_pieces(project, core)
     return project_out(project, units)
+
+
+def _follow_renamed_versions(project: Project, names: list[str]) -> None:
+    """Classes go on teaching the version they chose when it gets another name."""
+    before = [variant.name for variant in project.variants.all()] if project.pk else []
+    if len(before) != len(names):
+        return
+    for old, new in zip(before, names, strict=True):
+        if old != new and old not in names:
+            project.classes.filter(variant=old).update(variant=new, version=F("version") + 1)
 
 
 def read_document(document: dict[str, Any], studio: Studio) -> CoreProject:

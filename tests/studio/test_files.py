@@ -198,5 +198,9 @@ def test_a_version_is_checked_and_taught_by_the_class_that_chooses_it(person, fu
     wide = person.get(f"/projects/{project['id']}?version=Wide")
     assert (wide["pieces"][0]["width"], project["pieces"][0]["width"]) == ("9", "4 1/4")
     assert person.ask("GET", f"/projects/{project['id']}?version=Narrow").status_code == 422
-    gone = person.save(f"/classes/{made['class']['id']}", taught | {"variant": "Tall"})
+    renamed = project | {"variants": [project["variants"][0] | {"name": "Broad"}]}
+    person.save(f"/projects/{project['id']}", renamed)
+    follows = person.get(f"/classes/{made['class']['id']}")
+    assert (follows["variant"], follows["version"]) == ("Broad", taught["version"] + 1)
+    gone = person.save(f"/classes/{made['class']['id']}", follows | {"variant": "Tall"})
     assert gone["planned"]["faults"][0]["code"] == "unknown-number"
