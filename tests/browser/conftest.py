@@ -2,12 +2,14 @@
 
 from __future__ import annotations
 
+import time
 from collections.abc import Callable, Iterator
 from pathlib import Path
 from typing import Any
 
 import pytest
 from django.contrib.auth.models import User
+from django.db import connection
 from selenium.webdriver.common.action_chains import ActionChains
 from selenium.webdriver.common.by import By
 from selenium.webdriver.common.keys import Keys
@@ -106,7 +108,7 @@ def driver() -> Iterator[Any]:
 
 
 @pytest.fixture
-def page(driver: Any, live_server: Any) -> Iterator[Page]:
+def page(driver: Any, live_server: Any, transactional_db: None) -> Iterator[Page]:
     """A clean browser on the running application; it must not have complained at the end."""
     driver.delete_all_cookies()
     opened = Page(driver, live_server.url)
@@ -114,7 +116,24 @@ def page(driver: Any, live_server: Any) -> Iterator[Page]:
     complaints = opened.complaints()
     driver.execute_cdp_cmd("Network.disable", {})
     driver.get("about:blank")
+    _until_the_server_rests()
     assert complaints == []
+
+
+def _until_the_server_rests() -> None:
+    """Wait for requests that the page left behind: the tables must not be emptied under them."""
+    busy = (
+        "SELECT count(*) FROM pg_stat_activity WHERE datname = current_database() "
+        "AND pid <> pg_backend_pid() AND state <> 'idle'"
+    )
+    quiet = 0
+    for _ in range(200):
+        with connection.cursor() as cursor:
+            cursor.execute(busy)
+            quiet = quiet + 1 if cursor.fetchone()[0] == 0 else 0
+        if quiet == 3:
+            return
+        time.sleep(0.05)
 
 
 @pytest.fixture
