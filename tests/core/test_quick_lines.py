@@ -206,6 +206,20 @@ def test_everything_else_a_piece_can_have():
         ("Walls (4): 2 x 3 (5)", "two-counts", "Walls (4): 2 x 3 (5)"),
         ("score at 1, 2: card 2 x 3", "size-first", "score at 1, 2: card"),
         ("Card 2 x 3 in body glue it on", "not-understood", "glue it on"),
+        ("Card 2 x 3 in body, in print A", "said-twice", "in print A"),
+        ("Card 2 x 3, margin 1/8, margin 1/4", "said-twice", "margin 1/4"),
+        ("Card 2 x 3, half, quarter", "said-twice", "quarter"),
+        ("Card 2 x 3, die-cut, punched", "said-twice", "punched"),
+        ("Card 2 x 3, may turn, follows the print", "said-twice", "follows the print"),
+        ("Card 2 x 3, score 1 from 0 from 1", "said-twice", "from 1"),
+        ("Card 2 x 3, score 1 to", "not-understood", "to"),
+        ("Card 2 x 3, slit 1 relief", "not-understood", "relief"),
+        ("Card 2 x 3, matched", "not-understood", "matched"),
+        ("Card 2 x 3, round top corners 0", "not-over-zero", "round top corners 0"),
+        ("Card 2 x 3, tab column 0", "no-panel", "column 0"),
+        ("Card 2 x 3, tab column 2 column 3", "no-panel", "column 3"),
+        ("Card 2 x 3, tab column 1 12 runs", "out-of-range", "tab column 1 12 runs"),
+        ("Card 2 x 3, seen column 1 up left up right", "said-twice", "up right"),
     ],
 )
 def test_what_is_not_understood_is_asked_about_where_it_stands(text, code, part):
@@ -291,8 +305,36 @@ def test_any_order_of_the_grammars_own_words_is_read_without_a_fall(words):
         assert line.piece is not None or line.questions
 
 
+# Words of the grammar, each number another sixty-fourth, so that it can be found again.
+_PHRASES = [
+    "score {}", "score {}, {} on the long side", "score width at {} from {} to {}",
+    "slit height at {} relief {}", "mountain score at {}", "hole {} at {}, {}", "round top left corner {}",
+    "margin {}", "with {} margin", "diagonal from ({}, {}) to ({}, {})", "{}", "to {}", "from {}",
+    "relief {}", "notch {}", "in print {}",
+]  # fmt: skip
+
+
+@given(st.lists(st.sampled_from(_PHRASES), max_size=6), st.sampled_from([", ", "; ", " ", " and "]))
+@settings(max_examples=300, deadline=None)
+def test_no_number_of_a_line_is_lost_it_is_in_the_piece_or_asked_about(phrases, between):
+    count = sum(phrase.count("{}") for phrase in phrases)
+    numbers = [f"{2 * n + 1}/64" for n in range(count)]
+    text = f"Card 40 x 50, {between.join(phrases)}".format(*numbers)
+    found = read_line(text, "in", Known())
+    asked_about = " ".join(text[q.start : q.end] for q in found.questions)
+    kept = tidy_line(found.piece, "in").split()
+    for number in numbers:
+        in_piece = any(number in word.strip("(),;").split() for word in kept)
+        assert in_piece or number in asked_about, (text, number)
+
+
+@pytest.mark.parametrize("quoted", [r'"a\q"', '"a\tb"', r'"\u12"'])
+def test_what_stands_in_quotation_marks_is_a_name_whatever_it_is(quoted):
+    assert understood(f"Card 2 x 3 in {quoted}").paper
+
+
 def test_what_is_too_much_is_said():
-    (long_line,) = read_lines("a" * 3000, "in")
+    (long_line,) = read_lines("a" * 30_000, "in")
     assert long_line.questions[0].code == "too-long"
     many = read_lines("Card 2 x 3\n" * 2001, "in")
     assert many[-1].questions[0].code == "too-many-lines"

@@ -96,6 +96,25 @@ def test_a_table_that_is_none_or_too_much(table, code):
     assert code in {f.code for f in caught.value.faults}
 
 
+def test_a_row_is_told_by_its_line_though_a_cell_before_it_holds_line_breaks():
+    with pytest.raises(FileError) as caught:
+        read_csv('name,width,height\n"A\nB",2,3\nC,2,zz\n', "in")
+    assert [f.path for f in caught.value.faults] == ["line 4, column 3 (height)"]
+
+
+@pytest.mark.parametrize("words", ["4 a kit", "in print A", "punched", "margin 1/8", "may turn"])
+def test_words_that_have_a_column_of_their_own_are_not_taken_from_among_the_others(words):
+    with pytest.raises(FileError) as caught:
+        read_csv(f"name,width,height,also\nA,2,3,{words}\n", "in")
+    assert [f.code for f in caught.value.faults] == ["said-twice"]
+
+
+def test_a_piece_of_very_many_holes_comes_back_with_all_of_them():
+    holes = tuple(Hole(inch("1"), inch(f"{n}/8"), inch("1/8")) for n in range(1, 160))
+    made = piece("Sieve", "40", "40", holes=holes)
+    assert read_csv(write_csv([made], "in"), "in") == [made]
+
+
 def test_a_name_that_a_spreadsheet_would_run_is_made_inert():
     made = piece("=2+3", "2", "3")
     assert "'=2+3" in write_csv([made], "in")

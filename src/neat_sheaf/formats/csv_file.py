@@ -83,15 +83,17 @@ def read_csv(text: str, units: Unit, known: Known | None = None) -> list[Piece]:
     first = text.split("\n", 1)[0]
     delimiter = max(",;\t", key=first.count)
     try:
-        rows = list(csv.reader(io.StringIO(text, newline=""), delimiter=delimiter, strict=True))
+        table = csv.reader(io.StringIO(text, newline=""), delimiter=delimiter, strict=True)
+        # A cell may hold line breaks, so a row is told by the line on which it ends.
+        rows = [(table.line_num, row) for row in table]
     except csv.Error as error:
         raise FileError([Fault("", "not-csv", f"not a table that can be read: {error}")]) from error
     faults: list[Fault] = []
-    columns, begin = _header(rows, faults)
+    columns, begin = _header([row for _, row in rows[:1]], faults)
     if faults:
         raise FileError(faults)
     pieces: list[Piece] = []
-    for number, row in enumerate(rows[begin:], begin + 1):
+    for number, row in rows[begin:]:
         if not any(cell.strip() for cell in row):
             continue
         if len(pieces) == MOST_ROWS:
@@ -153,10 +155,12 @@ class _Row:
             return Length(0)
 
     def size(self, name: str) -> Length:
-        length = self.length(name, self.text(name)) if self.text(name) else Length(0)
-        if not self.text(name):
+        text, before = self.text(name), len(self.faults)
+        if not text:
             self.fault(name, "empty", "is empty; write a size, such as 4 1/4")
-        elif length <= 0 and not any(f.path.endswith(f"({name})") for f in self.faults[-1:]):
+            return Length(0)
+        length = self.length(name, text)
+        if length <= 0 and len(self.faults) == before:
             self.fault(name, "not-over-zero", "must be over zero")
         return length
 

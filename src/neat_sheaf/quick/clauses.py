@@ -30,11 +30,14 @@ from neat_sheaf.quick.draft import (
     nearest,
     panel,
     set_count,
+    set_once,
     start_of,
 )
 from neat_sheaf.quick.marks import MarkReader
 
 __all__ = ["READERS"]
+
+MOST_RUNS = 10
 
 
 def _count(reading: Reading, tokens: list[Token], marks: MarkReader) -> None:
@@ -87,7 +90,10 @@ def _hole(reading: Reading, tokens: list[Token], marks: MarkReader) -> None:
 
 def _corner(reading: Reading, tokens: list[Token], marks: MarkReader) -> None:
     found = _lengths(reading, tokens, 1, "round all corners 1/4")
-    if not found or found[0] <= 0:
+    if not found:
+        return
+    if found[0] <= 0:
+        reading.ask(start_of(tokens[0]), end_of(tokens[-1]), "not-over-zero", "a corner must be over zero")
         return
     said = str(tokens[0]).lower()
     shape = next(s for s in CornerShape if said.startswith(s.value[:3]))
@@ -107,14 +113,21 @@ def _tab(reading: Reading, tokens: list[Token], marks: MarkReader) -> None:
         says = "which panel is the tab? Write tab column 5"
         reading.ask(start_of(tokens[0]), end_of(tokens[-1]), "no-panel", says, "tab column 1")
         return
-    reading.tabs.append(Tab(panel(tokens), min(10, max(1, runs[0])) if runs else 1))
+    if len(runs) > 1 or not all(1 <= n <= MOST_RUNS for n in runs):
+        says = f"a tab takes 1 to {MOST_RUNS} runs of adhesive"
+        reading.ask(start_of(tokens[0]), end_of(tokens[-1]), "out-of-range", says)
+        return
+    reading.tabs.append(Tab(panel(reading, tokens), *runs))
 
 
 def _seen(reading: Reading, tokens: list[Token], marks: MarkReader) -> None:
-    up = [Edge(str(t).lower().split()[-1]) for t in tokens if t.type == "UP"]
+    ups = [t for t in tokens if t.type == "UP"]
+    if len(ups) > 1:
+        reading.ask(start_of(ups[1]), end_of(ups[-1]), "said-twice", "only one side of it can be up", "")
+    up = [Edge(str(t).lower().split()[-1]) for t in ups]
     at = next((n for n, t in enumerate(tokens) if t.type == "AS"), len(tokens))
     name = name_of(reading, tokens[at + 1 :])
-    reading.faces.append(Face(panel(tokens), up[0] if up else Edge.TOP, name))
+    reading.faces.append(Face(panel(reading, tokens), up[0] if up else Edge.TOP, name))
 
 
 def _role(reading: Reading, tokens: list[Token], marks: MarkReader) -> None:
@@ -123,33 +136,39 @@ def _role(reading: Reading, tokens: list[Token], marks: MarkReader) -> None:
         says = "in which paper? Write in body, or in print A"
         reading.ask(start_of(tokens[0]), end_of(tokens[0]), "not-understood", says, "")
         return
-    named = [t for t in tokens if t.type == "NAMED"]
-    if named:
-        reading.fields["paper"] = name_of(reading, named)
+    if not words:
+        set_once(reading, tokens, "paper", name_of(reading, tokens))
         return
-    most = 2
+    role, taken = _longest_known(reading, words)
+    set_once(reading, tokens, "paper", role)
+    close_unknown(reading, words[taken:])
+
+
+def _longest_known(reading: Reading, words: list[Token]) -> tuple[str, int]:
+    """The role that the first words name, and how many they are: a known one, else two at the most."""
+
+    def said(count: int) -> str:
+        return reading.text[start_of(words[0]) : end_of(words[count - 1])]
+
     for n in range(len(words), 0, -1):
-        said = reading.text[start_of(words[0]) : end_of(words[n - 1])]
-        known = [role for role in reading.known.roles if role.lower() == said.lower()]
+        known = [role for role in reading.known.roles if role.lower() == said(n).lower()]
         # "print A" beside a known "print" is another role, not that one and a stray letter.
         stray = words[n : n + 1]
         if known and not (stray and len(stray[0]) == 1 and str(stray[0]).isalnum()):
-            reading.fields["paper"], most = known[0], n
-            break
-    else:
-        reading.fields["paper"] = reading.text[start_of(words[0]) : end_of(words[min(most, len(words)) - 1])]
-    close_unknown(reading, words[most:])
+            return known[0], n
+    most = min(2, len(words))
+    return said(most), most
 
 
 def _cut(reading: Reading, tokens: list[Token], marks: MarkReader) -> None:
     cut = {"DIE": Cut.DIE, "PUNCH": Cut.PUNCH, "TRIM": Cut.TRIM}
-    reading.fields["cut"] = cut[tokens[0].type]
+    set_once(reading, tokens, "cut", cut[tokens[0].type])
 
 
 def _margin(reading: Reading, tokens: list[Token], marks: MarkReader) -> None:
     found = _lengths(reading, tokens, 1, "margin 1/8")
     if found:
-        reading.fields["margin"] = found[0]
+        set_once(reading, tokens, "margin", found[0])
 
 
 def _mat(reading: Reading, tokens: list[Token], marks: MarkReader) -> None:
@@ -165,19 +184,24 @@ def _mat(reading: Reading, tokens: list[Token], marks: MarkReader) -> None:
             words = [t for t in tokens[1:] if t.type in ("WORD", "NUMBER")]
             says = f"there is no piece called '{name}'; did you mean '{near}'?"
             reading.ask(start_of(words[0]), end_of(words[-1]), "unknown-piece", says, near)
-    reading.fields["mat_of"] = MatOf(known[0] if known else name, panel(tokens))
+    set_once(reading, tokens, "mat_of", MatOf(known[0] if known else name, panel(reading, tokens)))
 
 
 def _matched(reading: Reading, tokens: list[Token], marks: MarkReader) -> None:
-    reading.fields["matched"] = name_of(reading, tokens[1:])
+    name = name_of(reading, tokens[1:])
+    if name:
+        set_once(reading, tokens, "matched", name)
+    else:
+        says = "matched with what? Write matched front"
+        reading.ask(start_of(tokens[0]), end_of(tokens[0]), "not-understood", says, "")
 
 
 def _follows(reading: Reading, tokens: list[Token], marks: MarkReader) -> None:
-    reading.fields["follows_print"] = True
+    set_once(reading, tokens, "follows_print", True)
 
 
 def _turns(reading: Reading, tokens: list[Token], marks: MarkReader) -> None:
-    reading.fields["follows_print"] = False
+    set_once(reading, tokens, "follows_print", False)
 
 
 def _scrap(reading: Reading, tokens: list[Token], marks: MarkReader) -> None:
@@ -186,10 +210,11 @@ def _scrap(reading: Reading, tokens: list[Token], marks: MarkReader) -> None:
 
 def _portion(reading: Reading, tokens: list[Token], marks: MarkReader) -> None:
     said = str(tokens[0]).lower()
-    reading.fields["portion"] = (
+    portion = (
         Portion.THREE_QUARTERS if said.startswith("three")
         else Portion.HALF if said.startswith("hal") else Portion.QUARTER
     )  # fmt: skip
+    set_once(reading, tokens, "portion", portion)
 
 
 READERS: dict[str, Callable[[Reading, list[Token], MarkReader], None]] = {

@@ -26,8 +26,12 @@ __all__ = [
     "nearest",
     "panel",
     "set_count",
+    "set_once",
     "start_of",
+    "unquoted",
 ]
+
+HIGHEST_PANEL = 1_000
 
 
 @dataclass(frozen=True, slots=True)
@@ -93,12 +97,20 @@ def set_count(reading: Reading, count: int) -> None:
         reading.fields["per_kit"] = count
 
 
+def set_once(reading: Reading, tokens: Sequence[Token], key: str, value: object) -> None:
+    """Set what a piece has one of; a question where the line says it twice and differently."""
+    if reading.fields.setdefault(key, value) != value:
+        start, end = start_of(tokens[0]), end_of(tokens[-1])
+        says = f"'{reading.text[start:end]}' does not go with what was said before it; keep one of the two"
+        reading.ask(start, end, "said-twice", says, "")
+
+
 def about(reading: Reading, token: Token) -> None:
     says = f"'{token}' is no size to cut by; measure it, and write the size alone"
     reading.ask(start_of(token), end_of(token), "about", says, "")
 
 
-def close_unknown(reading: Reading, tokens: list[Token]) -> None:
+def close_unknown(reading: Reading, tokens: Sequence[Token]) -> None:
     """A question for a run of words that no clause takes."""
     if not tokens:
         return
@@ -106,7 +118,6 @@ def close_unknown(reading: Reading, tokens: list[Token]) -> None:
     said = reading.text[start:end]
     if any(t.type == "ABOUT" for t in tokens):
         about(reading, next(t for t in tokens if t.type == "ABOUT"))
-        tokens.clear()
         return
     near = nearest(said.lower(), KEYWORDS, 70)
     if near is None and len(tokens) > 1:
@@ -118,7 +129,6 @@ def close_unknown(reading: Reading, tokens: list[Token]) -> None:
     else:
         says = f"'{said}' was not understood; take it out, or put it in a step of the assembly"
         reading.ask(start, end, "not-understood", says, "")
-    tokens.clear()
 
 
 def nearest(said: str, choices: Sequence[str], least: float) -> str | None:
@@ -132,11 +142,30 @@ def name_of(reading: Reading, tokens: Sequence[Token]) -> str:
     if not names:
         return ""
     if names[0].type == "NAMED":
-        return str(json.loads(str(names[0])))
+        return unquoted(names[0])
     return reading.text[start_of(names[0]) : end_of(names[-1])].strip()
 
 
-def panel(tokens: Sequence[Token]) -> Panel:
-    column = [digits(t) for t in tokens if t.type == "COLUMN"]
-    row = [digits(t) for t in tokens if t.type == "ROW"]
-    return Panel(max(1, column[0]) if column else 1, max(1, row[0]) if row else 1)
+def unquoted(token: Token) -> str:
+    """What stands between quotation marks; as it stands where it is no JSON text."""
+    try:
+        return str(json.loads(str(token), strict=False))
+    except ValueError:
+        return str(token)[1:-1]
+
+
+def panel(reading: Reading, tokens: Sequence[Token]) -> Panel:
+    """The panel that a clause names, column and row each 1 where they are not said."""
+    places = {"COLUMN": 1, "ROW": 1}
+    seen: set[str] = set()
+    for token in tokens:
+        if token.type not in places:
+            continue
+        number = digits(token)
+        if token.type in seen or not 1 <= number <= HIGHEST_PANEL:
+            says = f"'{token}' is no panel; columns and rows are counted from 1, each said once"
+            reading.ask(start_of(token), end_of(token), "no-panel", says)
+        else:
+            places[token.type] = number
+        seen.add(token.type)
+    return Panel(places["COLUMN"], places["ROW"])

@@ -23,7 +23,7 @@ _AFTER_UNIT = (
 )
 _UNIT = (
     r"(?:[\"″”]|inch(?:es)?\b|cm\b|mm\b|in\.(?!\w)|"
-    rf"in\b(?!\s+(?!(?:{_AFTER_UNIT})\b)(?:[^\W\d_]|\"[^\W\d_])))"
+    rf"in\b(?!\s+(?!(?:{_AFTER_UNIT})\b)(?:[^\W\d_]|\")))"
 )
 _NUMBER = (
     rf"(?:\d+\s*[{_VULGAR}]|[{_VULGAR}]|\d+(?:\s*-\s*|\s+)\d+\s*[\/⁄]\s*\d+|\d+\s*[\/⁄]\s*\d+|\d+\.\d+|"

@@ -73,11 +73,13 @@ class MarkReader:
                     group.side = side
                     if not side_first:
                         groups.append(_Group(fold=fold))
-            elif (
-                item.type in ("FROM", "TO", "RELIEF") and n + 1 < len(items) and items[n + 1].type == "NUMBER"
-            ):
-                self._shorten(group if group.at or len(groups) < 2 else groups[-2], item, items[n + 1])
-                n += 1
+            elif item.type in ("FROM", "TO", "RELIEF"):
+                shortened = groups[-2] if not group.at and len(groups) > 1 else group
+                if [t.type for t in items[n + 1 : n + 2]] == ["NUMBER"]:
+                    self._shorten(shortened, item, items[n + 1])
+                    n += 1
+                else:
+                    self._ask(item, "not-understood", f"'{item}' what? A distance stands after it")
             elif item.type == "NUMBER":
                 if (group.start, group.end, group.relief) != (None, None, 0):
                     groups.append(group := _Group(side=group.side if side_first else None, fold=fold))
@@ -87,14 +89,21 @@ class MarkReader:
             n += 1
         if items[-1].type == "FOLD" and groups[-1].at == []:
             says = f"'{items[-1]}' stands with no distance after it; write it before the score it is of"
-            self.ask(items[-1].start_pos or 0, items[-1].end_pos or 0, "not-understood", says, "")
+            self._ask(items[-1], "not-understood", says)
         self._take([group for group in groups if group.at], slit, start, end)
+
+    def _ask(self, token: Token, code: str, says: str) -> None:
+        self.ask(token.start_pos or 0, token.end_pos or 0, code, says, "")
 
     def _shorten(self, group: _Group, how: Token, number: Token) -> None:
         value = self.length(number)
         if value is None:
             return
-        if how.type == "FROM":
+        before = {"FROM": group.start, "TO": group.end, "RELIEF": group.relief or None}[how.type]
+        if before not in (None, value):
+            says = f"'{how}' stands twice for the same distances; keep one"
+            self.ask(how.start_pos or 0, number.end_pos or 0, "said-twice", says, "")
+        elif how.type == "FROM":
             group.start = value
         elif how.type == "TO":
             group.end = value

@@ -3,8 +3,7 @@
 from __future__ import annotations
 
 import functools
-import json
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
 from typing import Any, cast
 
 from lark import Token
@@ -22,6 +21,7 @@ from neat_sheaf.quick.draft import (
     follows_by_role,
     set_count,
     start_of,
+    unquoted,
 )
 from neat_sheaf.quick.grammar import Branch, parse
 from neat_sheaf.quick.marks import MarkReader
@@ -30,11 +30,16 @@ from neat_sheaf.quick.sizes import line_unit, read_size
 
 __all__ = ["ReadLine", "read_clauses", "read_line", "read_lines"]
 
-LONGEST_LINE = 2_000
+LONGEST_LINE = 20_000
 MOST_LINES = 2_000
 _WORDS_FOR_COUNTS = {
     "one": 1, "two": 2, "three": 3, "four": 4, "five": 5, "six": 6, "seven": 7, "eight": 8, "nine": 9,
     "ten": 10, "eleven": 11, "twelve": 12,
+}  # fmt: skip
+# What a table has columns of its own for.
+_COLUMNS = {
+    "per_kit": "the count", "paper": "the paper", "cut": "how it is cut", "margin": "the margin",
+    "follows_print": "whether it follows the print",
 }  # fmt: skip
 _MAKING = ("cut", "make", "need")
 
@@ -51,7 +56,7 @@ class ReadLine:
 def read_lines(text: str, units: Unit, known: Known | None = None) -> list[ReadLine]:
     """Every line that is not blank; a piece named in one line is known in the next.
 
-    At most 2000 lines of at most 2000 characters are read; one more is a question of its own.
+    At most 2000 lines of at most 20 000 characters are read; one more is a question of its own.
     """
     known = known or Known()
     found: list[ReadLine] = []
@@ -102,20 +107,26 @@ def read_line(text: str, units: Unit, known: Known) -> ReadLine:
 
 def read_clauses(text: str, width: Length, height: Length, units: Unit, known: Known) -> ReadLine:
     """What stands behind a size, for a piece whose sizes are known: scores, holes, tabs and the rest."""
-    reading = Reading(f"A: 1 x 1; {text}"[: LONGEST_LINE + 10], units, known)
+    if len(text) > LONGEST_LINE:
+        says = f"the words are over {LONGEST_LINE} characters"
+        return ReadLine(text, None, (Question(0, len(text), "too-long", says),))
+    reading = Reading(f"A: 1 x 1; {text}", units, known)
     _, _, tail = cast(tuple[Branch, Token, Branch], tuple(parse(reading.text).children))
     reading.fields["name"] = "A"
-    return _piece_of(reading, tail, width, height)
+    read = _piece_of(reading, tail, width, height)
+    beside = " and ".join(word for key, word in _COLUMNS.items() if key in reading.fields)
+    if not beside:
+        return read
+    question = Question(0, len(text), "said-twice", f"{beside} must stand elsewhere, not among these words")
+    return replace(read, questions=(*read.questions, question))
 
 
 def _piece_of(reading: Reading, tail: Branch, width: Length, height: Length) -> ReadLine:
     known = reading.known
     marks = MarkReader(width, height, reading.length, reading.ask)
     _read_tail(reading, tail, marks)
-    name = reading.fields.pop("name", None)
-    if not isinstance(name, str):
-        name = f"Piece {len(known.pieces) + 1}"
-    role = str(reading.fields.pop("paper", known.role))
+    name = reading.fields.get("name", f"Piece {len(known.pieces) + 1}")
+    role = str(reading.fields.get("paper", known.role))
     if not role:
         reading.ask(0, 0, "no-paper", "no paper; write in body, in print A")
     fields: dict[str, Any] = {
@@ -144,7 +155,7 @@ def _decimal_comma(reading: Reading, size: Token) -> bool:
 def _read_head(reading: Reading, tokens: list[Token]) -> None:
     """The name, with a count before or behind it."""
     if len(tokens) == 2 and tokens[0].type == "NAMED" and tokens[1].type == "COLON":
-        reading.fields["name"] = json.loads(str(tokens[0])).strip()
+        reading.fields["name"] = unquoted(tokens[0]).strip()
         return
     while tokens and tokens[-1].type in ("COLON", "COMMA", "DASH", "ABOUT"):
         if tokens[-1].type == "ABOUT":
@@ -188,33 +199,28 @@ def _count_before(reading: Reading, tokens: list[Token]) -> int | None:
 
 def _read_tail(reading: Reading, tail: Branch, marks: MarkReader) -> None:
     unknown: list[Token] = []
-    named = "name" in reading.fields
-    only_separators = True
+    # A name may follow the size, before anything else: "4 1/4 x 11 card base, score 5 1/2".
+    may_name = "name" not in reading.fields
+
+    def close() -> None:
+        nonlocal may_name
+        if may_name and unknown and all(token.type == "WORD" for token in unknown):
+            reading.fields["name"] = reading.text[start_of(unknown[0]) : end_of(unknown[-1])]
+        else:
+            close_unknown(reading, list(unknown))
+        may_name = may_name and not unknown
+        unknown.clear()
+
     for clause in tail.children:
         if isinstance(clause, Token):
-            if unknown and not named and only_separators and all(t.type == "WORD" for t in unknown):
-                reading.fields["name"] = reading.text[start_of(unknown[0]) : end_of(unknown[-1])]
-                named, unknown = True, []
-            close_unknown(reading, unknown)
+            close()
             continue
-        tokens = [t for t in clause.children if isinstance(t, Token)]
+        tokens = [token for token in clause.children if isinstance(token, Token)]
         if clause.data == "unknown":
-            if unknown and not reading.text[end_of(unknown[-1]) : start_of(tokens[0])].isspace():
-                close_unknown(reading, unknown)
             unknown += tokens
-            if not named and only_separators:
-                continue
-            only_separators = False
             continue
-        if unknown and not named:
-            # A name may follow the size: "4 1/4 x 11 card base, score 5 1/2".
-            reading.fields["name"] = reading.text[start_of(unknown[0]) : end_of(unknown[-1])]
-            named, unknown = True, []
-        close_unknown(reading, unknown)
-        unknown = []
-        only_separators = False
+        close()
+        if clause.data != "count":
+            may_name = False
         READERS[str(clause.data)](reading, tokens, marks)
-    if unknown and not named and only_separators and all(t.type == "WORD" for t in unknown):
-        reading.fields["name"] = reading.text[start_of(unknown[0]) : end_of(unknown[-1])]
-        unknown = []
-    close_unknown(reading, unknown)
+    close()
