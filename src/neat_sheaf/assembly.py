@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+import re
 from dataclasses import dataclass
 from decimal import Decimal
 from enum import StrEnum
@@ -42,9 +43,9 @@ CAUTION_SAYS = {
     Caution.FOOD: "Leave it wrapped, list allergens on the label, keep glue and ink off it.",
 }
 
-# Words in a tool's or a supply's name that call for a caution. Common practice.
+# Words in the name of a tool, a supply or a content that call for a caution. Common practice.
 _WORDS = {
-    Caution.BLADES: ("trimmer", "knife", "blade", "scissors", "guillotine", "cutter", "scalpel"),
+    Caution.BLADES: ("trimmer", "knife", "knives", "blade", "scissors", "guillotine", "cutter", "scalpel"),
     Caution.ROLLERS: ("die-cutting", "die cutting", "machine", "roller", "press"),
     Caution.HEAT: ("hot glue", "glue gun", "heat", "iron", "fusing", "soldering"),
     Caution.SPRAY: ("spray", "solvent", "alcohol", "aerosol", "lacquer"),
@@ -52,12 +53,17 @@ _WORDS = {
     Caution.MAGNETS: ("magnet",),
     Caution.FOOD: ("sweet", "chocolate", "treat", "biscuit", "tea bag", "candy", "food", "coffee"),
 }
+# Whole words, one or several of them: there is no iron in the environment and no heat in wheat.
+_CALLS = {
+    caution: re.compile(rf"\b(?:{'|'.join(words)})(?:s|es)?\b", re.IGNORECASE)
+    for caution, words in _WORDS.items()
+}
 
 
 def cautions_for(*names: str) -> tuple[Caution, ...]:
     """The cautions that the names of tools, supplies and contents call for, in a fixed order."""
-    said = " ".join(names).lower()
-    return tuple(c for c, words in _WORDS.items() if any(word in said for word in words))
+    said = "; ".join(names)
+    return tuple(caution for caution, call in _CALLS.items() if call.search(said))
 
 
 @dataclass(frozen=True, slots=True)

@@ -24,13 +24,13 @@ from neat_sheaf.formats.svg_file import piece_drawing
 from neat_sheaf.geometry import columns, rows
 from neat_sheaf.job import SupplyUnit
 from neat_sheaf.length import MILLIMETRE, Length, Unit, write_length
-from neat_sheaf.project import Cut, Line, Piece, Project, Side
+from neat_sheaf.project import Cut, Line, Piece, Project, Side, SupplyUse
 from studio.accounts.models import Studio
+from studio.cupboard.models import Supply
 
-__all__ = ["SCALES", "printed_sheet", "scale_for"]
+__all__ = ["fractions", "printed_sheet", "scale_for"]
 
-# 1 to 1, 2, 3, 4: the largest at which every piece fits its place on the sheet.
-SCALES = (1, 2, 3, 4, 6, 8)
+# The room for one drawing, nm.
 _PLACE = (84 * MILLIMETRE, 62 * MILLIMETRE)
 _PAGES = {"letter": "letter", "a4": "A4"}
 _CUTS = {Cut.TRIM: "", Cut.DIE: "die-cut", Cut.PUNCH: "punched"}
@@ -50,11 +50,13 @@ class _PieceRow(TypedDict):
 
 
 def scale_for(project: Project) -> int:
-    """The scale 1 : n at which every piece of the list fits its place on the sheet."""
-    for n in SCALES:
-        if all(p.width <= n * _PLACE[0] and p.height <= n * _PLACE[1] for p in project.pieces):
-            return n
-    return SCALES[-1]
+    """The largest scale 1 : n, n whole, at which every piece of the list fits its place on the sheet."""
+    over = [
+        -(-side // room)
+        for p in project.pieces
+        for side, room in zip((p.width, p.height), _PLACE, strict=True)
+    ]
+    return max(over, default=1)
 
 
 def fractions(text: str) -> SafeString:
@@ -67,7 +69,8 @@ def fractions(text: str) -> SafeString:
 def printed_sheet(project: Project, studio: Studio, paper: str, version: str = "") -> bytes:
     """The sheet as PDF bytes, on ``letter`` or ``a4``; drawings at the scale that it says."""
     units = studio.measure
-    names = {str(supply.pk): supply.name for supply in studio.supplies.all()}
+    supplies = {str(supply.pk): supply for supply in studio.supplies.all()}
+    names = {key: supply.name for key, supply in supplies.items()}
     scale = scale_for(project)
     page = render_to_string(
         "cut_and_score_sheet.html",
@@ -82,7 +85,7 @@ def printed_sheet(project: Project, studio: Studio, paper: str, version: str = "
             "pairs": _pairs([_piece(piece, n, units, scale) for n, piece in enumerate(project.pieces)]),
             "before": _steps(project, When.BEFORE, names),
             "table": _steps(project, When.TABLE, names),
-            "supplies": [_supply(project, n, names, studio) for n in range(len(project.supplies))],
+            "supplies": [_supply(use, supplies[use.supply], units) for use in project.supplies],
             "contents": [content.name for content in project.contents],
             "cautions": [CAUTION_SAYS[c] for c in _cautions(project, names)],
             "faces": _faces(),
@@ -230,16 +233,14 @@ def _cautions(project: Project, names: dict[str, str]) -> list[Caution]:
     return [caution for caution in Caution if caution in asked]
 
 
-def _supply(project: Project, number: int, names: dict[str, str], studio: Studio) -> dict[str, object]:
-    use = project.supplies[number]
+def _supply(use: SupplyUse, supply: Supply, units: Unit) -> dict[str, object]:
     if use.length is not None:
-        each = _said(use.cut_length, studio.measure)
+        each = _said(use.cut_length, units)
         amount = each if use.cuts == 1 else f"{use.cuts} of {each}"
     else:
-        unit = studio.supplies.get(pk=int(use.supply)).unit
         amount = format((use.count or Decimal(0)).normalize(), "f")
-        amount += " ml" if SupplyUnit(unit) is SupplyUnit.ML else ""
-    return {"name": names.get(use.supply, use.supply), "amount": fractions(amount)}
+        amount += " ml" if supply.unit == SupplyUnit.ML else ""
+    return {"name": supply.name, "amount": fractions(amount)}
 
 
 def _ruler(units: Unit) -> dict[str, object]:

@@ -32,12 +32,11 @@ def take_in(job: Job, studio: Studio) -> Project:
 
 
 def _own(supply: CoreSupply, studio: Studio) -> Supply:
-    name = supply.name[:120]
-    found = studio.supplies.filter(name=name).first()
-    if found is not None and SupplyUnit(found.unit) is supply.unit:
-        return found
-    n = 2
-    while studio.supplies.filter(name=name).exists():
+    kept = {row.name: row for row in studio.supplies.all()}
+    name, n = supply.name[:120], 2
+    while name in kept:
+        if SupplyUnit(kept[name].unit) is supply.unit:
+            return kept[name]
         name, n = f"{supply.name[:110]} ({n})", n + 1
     return Supply.objects.create(
         studio=studio, name=name, unit=supply.unit.value, pack_size=supply.pack_size,

@@ -268,4 +268,16 @@ def test_cautions_come_from_the_names_of_tools_and_supplies():
     assert cautions_for("12-inch trimmer") == (Caution.BLADES,)
     assert cautions_for("hot glue gun", "Copper brads") == (Caution.HEAT, Caution.SMALL_PARTS)
     assert cautions_for("bone folder") == ()
+    assert cautions_for("12 magnets", "Sweets") == (Caution.MAGNETS, Caution.FOOD)
+
+
+@pytest.mark.parametrize(
+    "name",
+    ["Wheat ribbon", "Flower arrangement", "Environment card", "Belly ribbon", "Label paper", "Sprayed"],
+)
+def test_a_caution_word_inside_another_word_calls_for_nothing(name):
+    assert cautions_for(name) == ()
+
+
+def test_every_caution_has_its_sentence():
     assert set(CAUTION_SAYS) == set(Caution)

@@ -150,6 +150,7 @@ def parse(text: str) -> Branch:
     return _lark().parse(text)
 
 
+@functools.lru_cache(maxsize=4096)
 def words_only(before: str, text: str) -> bool:
     """Whether a text after a clause's first word is nothing but plain words: it needs no quotation marks."""
     tokens = list(_lark().lex(f"{before} {text}"))[1:]
