@@ -28,6 +28,8 @@ __all__ = [
     "millimetres",
     "nearest_inches",
     "parse_length",
+    "say_length",
+    "say_size",
     "write_length",
 ]
 
@@ -158,6 +160,17 @@ def write_length(length: Length, units: Unit) -> str:
         written = nearest_inches(length)
         return written.text if written.exact else f"{_decimal(length, MILLIMETRE)} mm"
     return _decimal(length, _PER_UNIT[units])
+
+
+def say_length(length: int, units: Unit) -> str:
+    """A length in words, always with its unit: ``4 1/4 in``, ``12.3 mm``."""
+    text = write_length(Length(length), units)
+    return text if text.endswith(" mm") else f"{text} {units}"
+
+
+def say_size(width: int, height: int, units: Unit) -> str:
+    """Two sizes in words, the unit said once: ``4 1/4 x 11 in``."""
+    return f"{write_length(Length(width), units)} x {say_length(height, units)}"
 
 
 def _decimal(length: Length, per: Length) -> str:

@@ -302,6 +302,12 @@ class Project:
         """The roles of paper, in the order of the list."""
         return tuple(dict.fromkeys(piece.paper for piece in self.pieces))
 
+    @property
+    def supplies_used(self) -> tuple[str, ...]:
+        """The supplies that a kit takes or a step uses."""
+        taken = [use.supply for use in self.supplies]
+        return tuple(dict.fromkeys([*taken, *(name for step in self.steps for name in step.supplies)]))
+
     def piece(self, name: str) -> Piece | None:
         """The piece of that name, or None."""
         return next((piece for piece in self.pieces if piece.name == name), None)

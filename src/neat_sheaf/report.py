@@ -3,7 +3,7 @@
 from __future__ import annotations
 
 from neat_sheaf.job import SupplyUnit
-from neat_sheaf.length import Length, Unit, write_length
+from neat_sheaf.length import Length, Unit, say_length, write_length
 from neat_sheaf.plan import Plan
 from neat_sheaf.sheets import PaperPlan, SheetLayout
 from neat_sheaf.totals import SupplyTotal
@@ -77,7 +77,7 @@ def _layout(number: int, layout: SheetLayout, units: Unit) -> list[str]:
 def _supply(total: SupplyTotal, units: Unit) -> str:
     if total.supply.unit is SupplyUnit.LENGTH:
         lengths = ", ".join(f"{n} of {_said(cut, units)}" for cut, n in total.lengths)
-        needed = f"{_said(int(total.needed), units)} {units} ({lengths})"
+        needed = f"{say_length(int(total.needed), units)} ({lengths})"
     else:
         needed = format(total.needed.normalize(), "f")
         needed += " ml" if total.supply.unit is SupplyUnit.ML else ""

@@ -6,13 +6,14 @@ from collections.abc import Iterable
 from dataclasses import dataclass
 
 from neat_sheaf.errors import Fault, NeatSheafError
+from neat_sheaf.holding import overhang, say_overhang
 from neat_sheaf.job import Colourway, Job, Paper, Style, may_turn
-from neat_sheaf.length import Length, Unit, write_length
+from neat_sheaf.length import say_size
 from neat_sheaf.nesting.items import Item, Stock
 from neat_sheaf.nesting.pattern import Cut, Node, Region, cuts, offcuts, placements
 from neat_sheaf.nesting.planner import Nested, lower_bound, nest
 from neat_sheaf.project import Piece, Portion
-from neat_sheaf.wholes import fewest_wholes
+from neat_sheaf.wholes import cut_from_one_whole, fewest_wholes, portions_of
 
 __all__ = [
     "CannotPlanError",
@@ -104,18 +105,11 @@ def _counted(job: Job, colourway: Colourway) -> Iterable[tuple[Piece, int]]:
     """
     alone = job.cutting.style is Style.KIT_PER_SHEET
     kits, times = (1, colourway.kits) if alone else (colourway.kits, 1)
-    parts: dict[tuple[object, ...], list[Piece]] = {}
     for piece in job.project.pieces:
         if piece.portion is Portion.WHOLE:
             yield piece, piece.per_kit * colourway.kits
-        else:
-            whole = (piece.paper, piece.width, piece.height, piece.cut, piece.margin, piece.follows_print)
-            parts.setdefault(whole, []).append(piece)
-    for pieces in parts.values():
-        portions: dict[Portion, int] = {}
-        for piece in pieces:
-            portions[piece.portion] = portions.get(piece.portion, 0) + piece.per_kit * kits
-        yield pieces[0], fewest_wholes(portions) * times
+    for pieces in cut_from_one_whole(job.project.pieces):
+        yield pieces[0], fewest_wholes(portions_of(pieces, kits)) * times
 
 
 def plan_papers(job: Job) -> list[PaperPlan]:
@@ -133,41 +127,21 @@ def plan_papers(job: Job) -> list[PaperPlan]:
 
 def _too_large(job: Job, paper: Paper, pieces: Iterable[Piece]) -> Iterable[Fault]:
     for piece in dict.fromkeys(pieces):
-        item = _item(piece, paper)
-        if item.fits(paper.width, paper.height):
+        over = overhang(piece, paper.width, paper.height, may_turn(piece, paper))
+        if over.fits:
             continue
-        over = _shortfall(piece, paper, job.units)
-        turned = Item(piece.rough_width, piece.rough_height, True)
         mend = (
             "; it would fit turned, but it follows the print"
-            if turned.fits(paper.width, paper.height)
+            if overhang(piece, paper.width, paper.height, True).fits
             else ""
         )
         yield Fault(
             f"project.pieces[{job.project.pieces.index(piece)}]",
             "larger-than-paper",
-            f"{piece.name} ({_size(piece.rough_width, piece.rough_height, job.units)}) does not fit "
-            f"a sheet of {paper.name} ({_size(paper.width, paper.height, job.units)}): {over}{mend}",
+            f"{piece.name} ({say_size(piece.rough_width, piece.rough_height, job.units)}) does not fit "
+            f"a sheet of {paper.name} ({say_size(paper.width, paper.height, job.units)}): "
+            f"{say_overhang(over, job.units)}{' even turned' if over.turned else ''}{mend}",
         )
-
-
-def _shortfall(piece: Piece, paper: Paper, units: Unit) -> str:
-    ways = Item(piece.rough_width, piece.rough_height, may_turn(piece, paper)).ways
-    w, h, turned = min(ways, key=lambda way: max(way[0] - paper.width, 0) + max(way[1] - paper.height, 0))
-    said = [
-        f"{write_length(Length(size - room), units)}{_suffix(size - room, units)} too {word}"
-        for size, room, word in ((w, paper.width, "wide"), (h, paper.height, "high"))
-        if size > room
-    ]
-    return " and ".join(said) + (" even turned" if turned else "")
-
-
-def _suffix(length: int, units: Unit) -> str:
-    return "" if write_length(Length(length), units).endswith("mm") else f" {units}"
-
-
-def _size(width: Length, height: Length, units: Unit) -> str:
-    return f"{write_length(width, units)} x {write_length(height, units)}{_suffix(height, units)}"
 
 
 def _item(piece: Piece, paper: Paper) -> Item:

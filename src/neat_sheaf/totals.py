@@ -8,7 +8,7 @@ from fractions import Fraction
 
 from neat_sheaf.errors import Fault
 from neat_sheaf.job import Class, Job, Paper, Supply, SupplyUnit
-from neat_sheaf.length import Length, write_length
+from neat_sheaf.length import Length, say_length
 from neat_sheaf.money import PerKit, per_kit, rounded
 from neat_sheaf.nesting.items import Item, Stock
 from neat_sheaf.nesting.planner import nest
@@ -141,12 +141,11 @@ def supply_totals(job: Job) -> list[SupplyTotal]:
 
 
 def _longer_than_spool(job: Job, number: int, use: SupplyUse, supply: Supply) -> Fault:
-    cut = write_length(use.cut_length, job.units)
-    spool = write_length(Length(int(supply.pack_size)), job.units)
+    cut, spool = say_length(use.cut_length, job.units), say_length(int(supply.pack_size), job.units)
     return Fault(
         f"project.supplies[{number}]",
         "longer-than-spool",
-        f"a length of {cut} {job.units} cannot be cut from {supply.name}: a spool holds {spool} {job.units}",
+        f"a length of {cut} cannot be cut from {supply.name}: a spool holds {spool}",
     )
 
 

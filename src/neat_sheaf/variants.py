@@ -7,20 +7,16 @@ A number is named by where it stands in its piece: ``width``, ``height``, ``marg
 
 from __future__ import annotations
 
-from collections.abc import Iterator
-from dataclasses import dataclass, replace
+from dataclasses import replace
 from fractions import Fraction
 
 from neat_sheaf.errors import NeatSheafError
 from neat_sheaf.length import CENTIMETRE, INCH, MILLIMETRE, Length
-from neat_sheaf.project import Hole, Line, Override, Piece, Project, Side, Variant
+from neat_sheaf.project import Hole, Line, Piece, Project, Side
 
 __all__ = [
-    "Row",
     "UnknownNumberError",
-    "compared",
     "nominal_centimetres",
-    "nominal_variant",
     "numbers_of",
     "variant_of",
     "with_number",
@@ -113,32 +109,6 @@ def variant_of(project: Project, name: str) -> Project:
     return replace(project, pieces=tuple(pieces.values()))
 
 
-@dataclass(frozen=True, slots=True)
-class Row:
-    """One number side by side: as the list has it, and as each version has it, nm."""
-
-    piece: str
-    number: str
-    values: tuple[Length, ...]
-
-
-def compared(project: Project) -> list[Row]:
-    """The numbers in which the versions differ from the list, in its order."""
-    changed: set[tuple[str, str]] = {(o.piece, o.number) for v in project.variants for o in v.numbers}
-    rows = []
-    for piece in project.pieces:
-        for number, plain in numbers_of(piece).items():
-            if (piece.name, number) in changed:
-                values = [plain, *(_value(v, piece.name, number, plain) for v in project.variants)]
-                rows.append(Row(piece.name, number, tuple(values)))
-    return rows
-
-
-def _value(variant: Variant, piece: str, number: str, plain: Length) -> Length:
-    mine = [o.value for o in variant.numbers if (o.piece, o.number) == (piece, number)]
-    return mine[-1] if mine else plain
-
-
 def nominal_centimetres(length: Length) -> Length:
     """The centimetre size that is taught for one in inches: 2.5 cm an inch, to the half centimetre.
 
@@ -148,14 +118,3 @@ def nominal_centimetres(length: Length) -> Length:
     nominal = Fraction(length, INCH) * 25 * MILLIMETRE
     step = CENTIMETRE // 2 if length >= INCH else MILLIMETRE
     return Length(int(nominal / step + Fraction(1, 2)) * step)
-
-
-def nominal_variant(project: Project, name: str = "Nominal centimetres") -> Variant:
-    """A sister version in nominal centimetres, every number changed."""
-    return Variant(name, tuple(_nominal(project)))
-
-
-def _nominal(project: Project) -> Iterator[Override]:
-    for piece in project.pieces:
-        for number, value in numbers_of(piece).items():
-            yield Override(piece.name, number, nominal_centimetres(value))

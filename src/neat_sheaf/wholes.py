@@ -2,11 +2,11 @@
 
 from __future__ import annotations
 
-from collections.abc import Mapping
+from collections.abc import Iterable, Mapping
 
-from neat_sheaf.project import Portion
+from neat_sheaf.project import Piece, Portion
 
-__all__ = ["fewest_wholes", "left_over"]
+__all__ = ["cut_from_one_whole", "fewest_wholes", "left_over", "portions_of"]
 
 
 def fewest_wholes(wanted: Mapping[Portion, int]) -> int:
@@ -28,3 +28,21 @@ def left_over(wanted: Mapping[Portion, int]) -> int:
     """Quarters left of the fewest wholes."""
     used = sum(portion.quarters * count for portion, count in wanted.items())
     return 4 * fewest_wholes(wanted) - used
+
+
+def cut_from_one_whole(pieces: Iterable[Piece]) -> list[list[Piece]]:
+    """The pieces that are halves or quarters, those of one and the same whole together."""
+    groups: dict[tuple[object, ...], list[Piece]] = {}
+    for piece in pieces:
+        if piece.portion is not Portion.WHOLE:
+            whole = (piece.paper, piece.width, piece.height, piece.cut, piece.margin, piece.follows_print)
+            groups.setdefault(whole, []).append(piece)
+    return list(groups.values())
+
+
+def portions_of(pieces: Iterable[Piece], kits: int = 1) -> dict[Portion, int]:
+    """How many of each portion so many kits take."""
+    counts: dict[Portion, int] = {}
+    for piece in pieces:
+        counts[piece.portion] = counts.get(piece.portion, 0) + piece.per_kit * kits
+    return counts

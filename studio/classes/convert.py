@@ -46,11 +46,10 @@ def core_job(kit_class: KitClass) -> core.Job:
         chosen.append(core.Colourway(colourway.name, share, by_role))
     if faults:
         raise CannotPlanError(faults)
-    used = {use.supply for use in project.supplies} | {s for step in project.steps for s in step.supplies}
     return core.Job(
         project=project,
         papers=tuple(core_paper(p) for p in studio.papers.filter(pk__in=wanted).prefetch_related("offcuts")),
-        supplies=tuple(core_supply(s) for s in studio.supplies.filter(pk__in=used)),
+        supplies=tuple(core_supply(s) for s in studio.supplies.filter(pk__in=project.supplies_used)),
         klass=core.Class(
             kit_class.seats, kit_class.samples, kit_class.spares, plain_price(kit_class.fee), tuple(chosen)
         ),

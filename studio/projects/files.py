@@ -91,9 +91,8 @@ def _job_of_one(found: Project, project: CoreProject) -> core.Job:
         mine = chosen.get(role)
         paper = core_paper(mine[0]) if mine else core.Paper(f"role {role}", role, *size)
         papers[paper.id], by_role[role] = paper, paper.id
-    used = {use.supply for use in project.supplies} | {s for step in project.steps for s in step.supplies}
     klass = core.Class(1, 0, 0, None, (core.Colourway("As chosen", 1, by_role),))
-    supplies = tuple(core_supply(s) for s in studio.supplies.filter(pk__in=[int(key) for key in used]))
+    supplies = tuple(core_supply(s) for s in studio.supplies.filter(pk__in=project.supplies_used))
     return core.Job(
         project, tuple(papers.values()), supplies, klass, core.Cutting(), studio.measure, studio.currency,
         studio.habits,

@@ -23,7 +23,7 @@ from neat_sheaf.assembly import CAUTION_SAYS, Caution, Step, When, cautions_for
 from neat_sheaf.formats.svg_file import piece_drawing
 from neat_sheaf.geometry import columns, rows
 from neat_sheaf.job import SupplyUnit
-from neat_sheaf.length import MILLIMETRE, Length, Unit, write_length
+from neat_sheaf.length import MILLIMETRE, Length, Unit, say_length, say_size, write_length
 from neat_sheaf.project import Cut, Line, Piece, Project, Side, SupplyUse
 from studio.accounts.models import Studio
 from studio.cupboard.models import Supply
@@ -122,11 +122,6 @@ def _faces() -> SafeString:
     return mark_safe("\n".join(rules))  # noqa: S308 - our own files
 
 
-def _said(length: int, units: Unit) -> str:
-    text = write_length(Length(length), units)
-    return text if text.endswith("mm") else f"{text} {units}"
-
-
 def _pairs(pieces: list[_PieceRow]) -> list[list[_PieceRow]]:
     """Two beside each other: a pair is never parted by a page's end."""
     return [pieces[n : n + 2] for n in range(0, len(pieces), 2)]
@@ -135,12 +130,11 @@ def _pairs(pieces: list[_PieceRow]) -> list[list[_PieceRow]]:
 def _piece(piece: Piece, number: int, units: Unit, scale: int) -> _PieceRow:
     width, height = Fraction(piece.width, MILLIMETRE), Fraction(piece.height, MILLIMETRE)
     drawing = piece_drawing(piece, scale)
-    size = f"{write_length(piece.width, units)} x {_said(piece.height, units)}"
     return {
         "letter": chr(65 + number % 26) * (number // 26 + 1),
         "name": piece.name,
         "count": piece.per_kit,
-        "size": fractions(size),
+        "size": fractions(say_size(piece.width, piece.height, units)),
         "paper": piece.paper,
         "notes": _notes(piece, units),
         # Half a millimetre all round, so that no stroke is cut off.
@@ -159,7 +153,7 @@ def _notes(piece: Piece, units: Unit) -> list[SafeString]:
             size = piece.width if side is Side.WIDTH else piece.height
             at = ", ".join(write_length(line.at, units) for line in full)
             into = ", ".join(write_length(panel, units) for panel in panels)
-            notes.append(f"Score along the {_said(size, units)} {side}: {at} (panels {into})")
+            notes.append(f"Score along the {say_length(size, units)} {side}: {at} (panels {into})")
     notes += _lines("Score", [line for line in piece.scores if not line.full], units)
     for diagonal in piece.diagonals:
         ends = [
@@ -170,10 +164,10 @@ def _notes(piece: Piece, units: Unit) -> list[SafeString]:
     for hole in piece.holes:
         at_x, at_y = write_length(hole.x, units), write_length(hole.y, units)
         notes.append(
-            f"Hole {_said(hole.diameter, units)} across, {at_x} from the left, {at_y} from the bottom"
+            f"Hole {say_length(hole.diameter, units)} across, {at_x} from the left, {at_y} from the bottom"
         )
     notes += [
-        f"{c.shape.capitalize()} the {c.corner.replace('-', ' ')} corner {_said(c.size, units)}"
+        f"{c.shape.capitalize()} the {c.corner.replace('-', ' ')} corner {say_length(c.size, units)}"
         for c in piece.corners
     ]
     if piece.tabs:
@@ -185,7 +179,7 @@ def _notes(piece: Piece, units: Unit) -> list[SafeString]:
     if piece.follows_print:
         notes.append("Print upright")
     if _CUTS[piece.cut]:
-        margin = f", {_said(piece.margin, units)} of margin all round" if piece.margin else ""
+        margin = f", {say_length(piece.margin, units)} of margin all round" if piece.margin else ""
         portion = "" if piece.portion.quarters == 4 else f", one is a {piece.portion.replace('-', ' ')}"
         notes.append(f"{_CUTS[piece.cut].capitalize()}{margin}{portion}")
     return [fractions(note) for note in notes]
@@ -201,7 +195,7 @@ def _lines(word: str, lines: Sequence[Line], units: Unit) -> list[str]:
         at = ", ".join(write_length(place, units) for place in places)
         start = "the edge" if line.start is None else write_length(line.start, units)
         end = "the far edge" if line.end is None else write_length(line.end, units)
-        relief = f", a wedge of {_said(line.relief, units)} off both sides" if line.relief else ""
+        relief = f", a wedge of {say_length(line.relief, units)} off both sides" if line.relief else ""
         said.append(f"{word} at {at} along the {line.along}, from {start} to {end}{relief}")
     return said
 
@@ -235,7 +229,7 @@ def _cautions(project: Project, names: dict[str, str]) -> list[Caution]:
 
 def _supply(use: SupplyUse, supply: Supply, units: Unit) -> dict[str, object]:
     if use.length is not None:
-        each = _said(use.cut_length, units)
+        each = say_length(use.cut_length, units)
         amount = each if use.cuts == 1 else f"{use.cuts} of {each}"
     else:
         amount = format((use.count or Decimal(0)).normalize(), "f")

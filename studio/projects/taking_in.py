@@ -20,8 +20,7 @@ def take_in(job: Job, studio: Studio) -> Project:
     """
     by_id = {supply.id: supply for supply in job.supplies}
     project = job.project
-    used = [use.supply for use in project.supplies] + [s for step in project.steps for s in step.supplies]
-    own = {name: str(_own(by_id[name], studio).pk) for name in dict.fromkeys(used)}
+    own = {name: str(_own(by_id[name], studio).pk) for name in project.supplies_used}
     return replace(
         project,
         supplies=tuple(replace(use, supply=own[use.supply]) for use in project.supplies),

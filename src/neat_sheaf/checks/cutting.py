@@ -7,10 +7,11 @@ from dataclasses import replace
 
 from neat_sheaf.checks.finding import Finding, Level, Mend, Table
 from neat_sheaf.geometry import panel_size, panels_along, stretched
+from neat_sheaf.holding import overhang, say_overhang
 from neat_sheaf.job import may_turn
 from neat_sheaf.length import Length, inches, millimetres
-from neat_sheaf.project import Cut, Piece, Portion, Side
-from neat_sheaf.wholes import fewest_wholes, left_over
+from neat_sheaf.project import Cut, Piece, Side
+from neat_sheaf.wholes import cut_from_one_whole, fewest_wholes, left_over, portions_of
 
 __all__ = ["check_die", "check_portions", "check_sheet", "check_tabs"]
 
@@ -77,35 +78,27 @@ def check_die(table: Table, index: int, piece: Piece) -> Iterator[Finding]:
     )
 
 
-def _over(piece: Piece, width: int, height: int, turns: bool) -> tuple[int, int]:
-    """By how much a piece is too wide and too high for a sheet, the better way round."""
-    own = (piece.rough_width, piece.rough_height)
-    ways = [own, own[::-1]] if turns else [own]
-    over = [(max(0, w - width), max(0, h - height)) for w, h in ways]
-    return min(over, key=sum)
-
-
 def check_sheet(table: Table, index: int, piece: Piece) -> Iterator[Finding]:
     """A piece that no chosen sheet holds; with none chosen, one that Letter or A4 would not."""
     papers = table.papers.get(piece.paper, ())
     for paper in papers:
-        over = _over(piece, paper.width, paper.height, may_turn(piece, paper))
-        if any(over):
+        over = overhang(piece, paper.width, paper.height, may_turn(piece, paper))
+        if not over.fits:
             yield Finding(
                 Level.ERROR,
                 "larger-than-paper",
                 piece.name,
                 f"no sheet of {paper.name} ({table.sizes(paper.width, paper.height)}) holds it: "
-                f"{_too_much(table, over)}",
+                f"{say_overhang(over, table.units)}",
                 index,
                 _shrunk(table, index, piece, paper.width, paper.height, may_turn(piece, paper)),
             )
             return
-    over_by = {name: _over(piece, *size, True) for name, size in SHEETS.items()}
-    if papers or not (any(over_by["Letter"]) or any(over_by["A4"])):
+    over_by = {name: overhang(piece, *size, True) for name, size in SHEETS.items()}
+    if papers or (over_by["Letter"].fits and over_by["A4"].fits):
         return
-    fails = [f"{name} ({_too_much(table, over)})" for name, over in over_by.items() if any(over)]
-    fits = [name for name, over in over_by.items() if not any(over)]
+    fails = [f"{name} ({say_overhang(over, table.units)})" for name, over in over_by.items() if not over.fits]
+    fits = [name for name, over in over_by.items() if over.fits]
     if not fits:
         yield Finding(
             Level.WARNING,
@@ -120,36 +113,23 @@ def check_sheet(table: Table, index: int, piece: Piece) -> Iterator[Finding]:
         yield Finding(Level.NOTE, "one-sheet-size-only", piece.name, says, index)
 
 
-def _too_much(table: Table, over: tuple[int, int]) -> str:
-    said = [f"{table.said(by)} too {word}" for by, word in zip(over, ("wide", "high"), strict=True) if by]
-    return " and ".join(said)
-
-
 def _shrunk(table: Table, index: int, piece: Piece, width: int, height: int, turns: bool) -> Mend | None:
     """The piece with its largest panel shortened so that the sheet holds it."""
-    own = (piece.rough_width, piece.rough_height)
-    ways = [(width, height), (height, width)] if turns else [(width, height)]
-    room = min(ways, key=lambda way: max(0, own[0] - way[0]) + max(0, own[1] - way[1]))
+    over = overhang(piece, width, height, turns)
+    by = (over.high, over.wide) if over.turned else (over.wide, over.high)
     mended = piece
-    for side, by in ((Side.WIDTH, own[0] - room[0]), (Side.HEIGHT, own[1] - room[1])):
-        if by <= 0:
-            continue
+    for side, less in zip((Side.WIDTH, Side.HEIGHT), by, strict=True):
         sizes = panels_along(mended, side)
-        if max(sizes) <= by:
+        if max(sizes) <= less:
             return None
-        mended = stretched(mended, side, sizes.index(max(sizes)), -by)
+        mended = stretched(mended, side, sizes.index(max(sizes)), -less)
     return Mend(f"cut it {table.sizes(mended.width, mended.height)}", table.with_piece(index, mended))
 
 
 def check_portions(table: Table) -> Iterator[Finding]:
     """Halves and quarters of one punched whole: how many wholes a kit takes, and what is left."""
-    groups: dict[tuple[object, ...], list[Piece]] = {}
-    for piece in table.project.pieces:
-        groups.setdefault((piece.paper, piece.width, piece.height, piece.cut), []).append(piece)
-    for pieces in groups.values():
-        if all(piece.portion is Portion.WHOLE for piece in pieces):
-            continue
-        first = next(p for p in pieces if p.portion is not Portion.WHOLE)
+    for pieces in cut_from_one_whole(table.project.pieces):
+        first = pieces[0]
         index = table.project.pieces.index(first)
         if first.cut is Cut.TRIM:
             punched = replace(first, cut=Cut.PUNCH)
@@ -157,11 +137,9 @@ def check_portions(table: Table) -> Iterator[Finding]:
             mend = Mend("punch it", table.with_piece(index, punched))
             yield Finding(Level.WARNING, "portion-of-nothing", first.name, says, index, mend)
             continue
-        wanted: dict[Portion, int] = {}
-        for piece in pieces:
-            wanted[piece.portion] = wanted.get(piece.portion, 0) + piece.per_kit
+        wanted = portions_of(pieces)
         wholes, left = fewest_wholes(wanted), left_over(wanted)
         rest = f"{left} {'quarter' if left == 1 else 'quarters'}" if left else "nothing"
-        names = ", ".join(p.name for p in pieces)
-        says = f"{names}: {wholes} whole {'one' if wholes == 1 else 'ones'} a kit, {rest} left over"
+        names = ", ".join(piece.name for piece in pieces)
+        says = f"{names}: {wholes} whole {'one' if wholes == 1 else 'ones'} for one kit, {rest} left over"
         yield Finding(Level.NOTE, "wholes", first.name, says, index)

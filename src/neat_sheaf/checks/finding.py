@@ -8,7 +8,7 @@ from enum import StrEnum
 
 from neat_sheaf.habits import USUAL_HABITS, Habits
 from neat_sheaf.job import Paper, Supply
-from neat_sheaf.length import Length, Unit, write_length
+from neat_sheaf.length import Length, Unit, say_length, say_size
 from neat_sheaf.project import Piece, Project
 
 __all__ = ["Finding", "Level", "Mend", "Table"]
@@ -57,12 +57,11 @@ class Table:
 
     def said(self, length: int) -> str:
         """A length in words, with its unit."""
-        text = write_length(Length(length), self.units)
-        return text if text.endswith("mm") else f"{text} {self.units}"
+        return say_length(length, self.units)
 
     def sizes(self, width: int, height: int) -> str:
         """Two sizes in words."""
-        return f"{write_length(Length(width), self.units)} x {self.said(height)}"
+        return say_size(width, height, self.units)
 
     def caliper(self, *roles: str) -> Length:
         """The thickest paper chosen for these roles, nm; 0 where it is not known."""

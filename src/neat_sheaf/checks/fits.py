@@ -11,7 +11,7 @@ from neat_sheaf.checks.finding import Finding, Level, Mend, Table
 from neat_sheaf.geometry import columns, floor, inside, panels_along, rows, stretched, wrap_side
 from neat_sheaf.habits import LidFeel
 from neat_sheaf.length import Length, inches
-from neat_sheaf.project import Fit, FitKind, Line, Piece, Project, Side
+from neat_sheaf.project import Fit, FitKind, Line, Piece, Side
 
 __all__ = ["check_content", "check_fit"]
 
@@ -47,24 +47,16 @@ def _wished(table: Table, outer: Piece, inner: Piece) -> Length:
     return Length(max(table.habits.lid.clearance, _least(table, outer, inner)))
 
 
-def _grown(table: Table, piece: Piece, changes: list[tuple[Side, int, int]]) -> Project | None:
-    """The project with some panels of a piece stretched; None where one would vanish."""
+def _mend(table: Table, piece: Piece, changes: list[tuple[Side, int, int]]) -> Mend | None:
+    """The piece with some panels (numbers from 0) stretched by so many nm; None where one would vanish."""
     mended = piece
     for side, panel, by in changes:
         if panels_along(mended, side)[panel] + by <= 0:
             return None
         mended = stretched(mended, side, panel, by)
-    return table.with_piece(table.project.pieces.index(piece), mended)
-
-
-def _mend(table: Table, piece: Piece, changes: list[tuple[Side, int, int]]) -> Mend | None:
-    project = _grown(table, piece, changes)
-    if project is None:
-        return None
-    mended = project.pieces[table.project.pieces.index(piece)]
-    return Mend(
-        f"cut {piece.name} {table.sizes(mended.width, mended.height)}, its scores moved along", project
-    )
+    size = table.sizes(mended.width, mended.height)
+    project = table.with_piece(table.project.pieces.index(piece), mended)
+    return Mend(f"cut {piece.name} {size}, its scores moved along", project)
 
 
 def _lid(table: Table, where: str, lid: Piece, base: Piece) -> Iterator[Finding]:
@@ -82,13 +74,14 @@ def _lid(table: Table, where: str, lid: Piece, base: Piece) -> Iterator[Finding]
     play = (over[0] - against[0], over[1] - against[1])
     least, wish = _least(table, lid, base), _wished(table, lid, base)
     middles = (Side.WIDTH, len(columns(lid)) // 2), (Side.HEIGHT, len(rows(lid)) // 2)
-    changes = [(s, m, wish - p) for (s, m), p in zip(middles, play, strict=True) if not least <= p <= LOOSEST]
+    most = max(LOOSEST, least)
+    changes = [(s, m, wish - p) for (s, m), p in zip(middles, play, strict=True) if not least <= p <= most]
     sizes = f"the lid's floor is {table.sizes(*over)}, the base's {table.sizes(*against)}"
     thick = " (twice the thickness of the paper)" if least > LidFeel.SNUG.clearance else ""
     if min(play) < least:
         says = f"{sizes}: the lid wants {table.said(least - min(play))} more to clear the base snugly{thick}"
         yield Finding(Level.ERROR, "lid-too-small", where, says, index, _mend(table, lid, changes))
-    elif max(play) > max(LOOSEST, least):
+    elif max(play) > most:
         says = f"{sizes}: {table.said(max(play))} of play, the lid may fall off"
         yield Finding(Level.WARNING, "lid-too-loose", where, says, index, _mend(table, lid, changes))
     else:
@@ -144,16 +137,15 @@ def _sleeve(table: Table, where: str, sleeve: Piece, drawer: Piece) -> Iterator[
     )
     wanted = ((0, side + wish), (2, side + wish), (1, wall + least), (3, wall + least))
     floors = {0: side, 2: side, 1: wall, 3: wall}
+    most = max(LOOSEST, least)
     changes = [
-        (around, n, size - sizes[n])
-        for n, size in wanted
-        if not least <= sizes[n] - floors[n] <= max(LOOSEST, least)
+        (around, n, size - sizes[n]) for n, size in wanted if not least <= sizes[n] - floors[n] <= most
     ]
     if min(play) < least:
         which = "across" if play[0] <= play[1] else "deep"
         says = f"{said}: it wants {table.said(least - min(play))} more {which} to slide"
         yield Finding(Level.ERROR, "sleeve-too-small", where, says, index, _mend(table, sleeve, changes))
-    elif max(play) > max(LOOSEST, least):
+    elif max(play) > most:
         says = f"{said}: {table.said(max(play))} of play, the drawer may slide out"
         yield Finding(Level.WARNING, "sleeve-too-loose", where, says, index, _mend(table, sleeve, changes))
     else:
@@ -179,9 +171,7 @@ def _shared(table: Table, where: str, one: Piece, other: Piece) -> Iterator[Find
             f"no panel of {one.name} is as long as one of {other.name}; "
             f"the nearest are {table.said(a)} and {table.said(b)}"
         )
-        yield Finding(
-            Level.WARNING, "no-shared-panel", where, says, index, _mend(table, other, [(side, n, a - b)])
-        )
+        yield Finding(Level.WARNING, "no-shared-panel", where, says, index, mend)
         return
     says = (
         f"{one.name} has a panel of {table.said(a)} and {other.name} one of {table.said(b)}: "
