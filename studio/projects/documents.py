@@ -182,10 +182,20 @@ class ProjectIn(_Doc):
     variants: list[VariantDoc] = []
 
 
-class ChangesDoc(_Doc):
-    """The parts of a project's document that a mend changes, each whole; null where it stays."""
+class PieceAt(_Doc):
+    """A piece as it is to be, and its line, from 0; one line past the last adds it."""
 
-    pieces: list[PieceDoc] | None = None
+    at: int
+    piece: PieceDoc
+
+
+class ChangesDoc(_Doc):
+    """What a mend changes in a project's document: some pieces, and other parts each whole.
+
+    A part that stays is null.
+    """
+
+    pieces: list[PieceAt] | None = None
     fits: list[FitDoc] | None = None
     supplies: list[UseDoc] | None = None
     tools: list[str] | None = None

@@ -5,8 +5,7 @@ from __future__ import annotations
 from typing import Any
 
 from neat_sheaf.checks import Finding, Level, check_project
-from neat_sheaf.formats.project_part import project_document
-from neat_sheaf.job import Paper as CorePaper
+from neat_sheaf.formats.project_part import changes_document
 from neat_sheaf.length import Unit
 from neat_sheaf.project import Project as CoreProject
 from neat_sheaf.variants import UnknownNumberError, variant_of
@@ -36,32 +35,26 @@ def findings_of(core: CoreProject, studio: Studio, chosen: dict[str, list[Paper]
     units = studio.measure
     papers = {role: tuple(core_paper(paper) for paper in found) for role, found in chosen.items()}
     supplies = tuple(core_supply(supply) for supply in studio.supplies.all())
-
-    def check(project: CoreProject, sheets: dict[str, tuple[CorePaper, ...]]) -> list[Finding]:
-        return check_project(project, units, studio.habits, sheets, supplies)
-
-    found = check(core, papers)
+    found = check_project(core, units, studio.habits, papers, supplies)
     known = {(f.code, f.where) for f in found}
-    before = project_document(core, units)
-    rows = [_row(finding, units, before, "") for finding in found]
+    rows = [_row(finding, core, units) for finding in found]
     for variant in core.variants:
         try:
             version = variant_of(core, variant.name)
         except UnknownNumberError:
             continue
         rows += [
-            _row(finding, units, None, variant.name)
-            for finding in check(version, papers)
+            _row(finding, core, units, variant.name)
+            for finding in check_project(version, units, studio.habits, papers, supplies)
             if finding.level is not Level.NOTE and (finding.code, finding.where) not in known
         ]
     return rows
 
 
-def _row(finding: Finding, units: Unit, before: dict[str, Any] | None, version: str) -> dict[str, Any]:
+def _row(finding: Finding, core: CoreProject, units: Unit, version: str = "") -> dict[str, Any]:
     mend = None
-    if finding.mend is not None and before is not None:
-        after = project_document(finding.mend.project, units)
-        changes = {key: after[key] for key in after if after[key] != before[key]}
+    if finding.mend is not None and not version:
+        changes = changes_document(core, finding.mend.project, units)
         mend = {"says": finding.mend.says, "changes": changes}
     return {
         "level": finding.level.value,

@@ -11,6 +11,7 @@ import pytest
 
 from neat_sheaf.assembly import CAUTION_SAYS, Caution, Content, Step, cautions_for
 from neat_sheaf.checks import Level, check_project
+from neat_sheaf.formats.project_part import changes_document, project_document
 from neat_sheaf.habits import Habits, LidFeel, Scoring
 from neat_sheaf.job import Print, Supply, SupplyUnit
 from neat_sheaf.length import millimetres
@@ -204,6 +205,19 @@ def test_the_mend_of_a_finding_mends_it_and_breaks_nothing(code, bad, good, more
         after = found(finding.mend.project, more)
         assert (code, finding.where) not in {(f.code, f.where) for f in after}, finding.mend.says
         assert {(f.code, f.where) for f in after if f.level is Level.ERROR} <= grave
+
+
+@pytest.mark.parametrize(
+    ("code", "bad", "good", "more"), PAIRS, ids=[f"{n}-{p[0]}" for n, p in enumerate(PAIRS)]
+)
+def test_a_mend_put_into_the_document_part_by_part_makes_the_mended_project(code, bad, good, more):
+    for mend in [f.mend for f in found(bad, more) if f.mend is not None]:
+        document, changes = project_document(bad, "in"), changes_document(bad, mend.project, "in")
+        pieces = changes.pop("pieces", [])
+        assert changes or pieces, mend.says
+        for change in pieces:
+            document["pieces"][change["at"] : change["at"] + 1] = [change["piece"]]
+        assert document | changes == project_document(mend.project, "in")
 
 
 WITHOUT_MEND = {

@@ -37,7 +37,7 @@ from neat_sheaf.project import (
 )
 from neat_sheaf.variants import UnknownNumberError, with_number
 
-__all__ = ["PIECE_KEYS", "piece_document", "project_document", "read_project"]
+__all__ = ["PIECE_KEYS", "changes_document", "piece_document", "project_document", "read_project"]
 
 PIECE_KEYS = (
     "name", "paper", "per_kit", "width", "height", "scores", "slits", "holes", "corners",
@@ -259,6 +259,23 @@ def project_document(project: Project, units: Unit) -> dict[str, Any]:
             for v in project.variants
         ],
     }
+
+
+def changes_document(before: Project, after: Project, units: Unit) -> dict[str, Any]:
+    """What ``project_document`` of ``after`` has that ``before`` has not, for a project mended in place.
+
+    ``pieces`` lists only the changed ones, ``{"at": index, "piece": ...}``; an index past the last adds a
+    piece, and none is ever taken out. Every other changed part comes whole.
+    """
+    document = project_document(replace(after, pieces=()), units)
+    same = {key for key in document if key == "pieces" or getattr(before, key) == getattr(after, key)}
+    changes = {key: part for key, part in document.items() if key not in same}
+    pieces = [
+        {"at": at, "piece": piece_document(piece, units)}
+        for at, piece in enumerate(after.pieces)
+        if before.pieces[at : at + 1] != (piece,)
+    ]
+    return changes | ({"pieces": pieces} if pieces else {})
 
 
 def _use_document(use: SupplyUse, units: Unit) -> dict[str, Any]:

@@ -773,11 +773,13 @@ export interface components {
         };
         /**
          * ChangesDoc
-         * @description The parts of a project's document that a mend changes, each whole; null where it stays.
+         * @description What a mend changes in a project's document: some pieces, and other parts each whole.
+         *
+         *     A part that stays is null.
          */
         ChangesDoc: {
             /** Pieces */
-            pieces?: components["schemas"]["PieceDoc"][] | null;
+            pieces?: components["schemas"]["PieceAt"][] | null;
             /** Fits */
             fits?: components["schemas"]["FitDoc"][] | null;
             /** Supplies */
@@ -965,6 +967,15 @@ export interface components {
             number: string;
             /** Value */
             value: string;
+        };
+        /**
+         * PieceAt
+         * @description A piece as it is to be, and its line, from 0; one line past the last adds it.
+         */
+        PieceAt: {
+            /** At */
+            at: number;
+            piece: components["schemas"]["PieceDoc"];
         };
         /**
          * PieceDoc

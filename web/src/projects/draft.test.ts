@@ -90,9 +90,11 @@ test('what names a piece follows its new name, and goes when it goes', () => {
   expect(withoutPieces(list, 0, 0).variants?.[0]?.numbers).toEqual([])
 })
 
-test('a mend changes the parts it gives and leaves the others', () => {
-  const changes = { pieces: [mat], fits: null, tools: ['trimmer'] }
-  expect(withChanges(list, changes)).toEqual({ ...list, pieces: [mat], tools: ['trimmer'] })
+test('a mend puts its pieces in their lines, changes the parts it gives and leaves the rest as it was typed', () => {
+  const wide = { ...tray, width: '6' }
+  const changes = { pieces: [{ at: 0, piece: wide }, { at: 2, piece: blank }], fits: null, tools: ['trimmer'] } // prettier-ignore
+  expect(withChanges(list, changes)).toEqual({ ...list, pieces: [wide, mat, blank], tools: ['trimmer'] })
+  expect(withChanges(list, { tools: [] }).pieces).toEqual(list.pieces)
 })
 
 test('minutes of the steps are summed, and nothing is said where none is', () => {

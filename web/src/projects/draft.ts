@@ -145,10 +145,12 @@ export function placedPiece(draft: ProjectIn, from: number, to: number): Project
   return { ...draft, pieces }
 }
 
-/** The document with the parts that a mend changes, each whole. */
-export function withChanges(draft: ProjectIn, changes: Schemas['ChangesDoc']): ProjectIn {
-  const given = Object.entries(changes).filter(([, value]) => value !== null && value !== undefined)
-  return { ...draft, ...(Object.fromEntries(given) as Partial<ProjectIn>) }
+/** The document as a mend would have it: the pieces it gives put in their lines, other parts whole. */
+export function withChanges(draft: ProjectIn, { pieces, ...parts }: Schemas['ChangesDoc']): ProjectIn {
+  const given = Object.entries(parts).filter(([, value]) => value !== null && value !== undefined)
+  const mended = [...(draft.pieces ?? [])]
+  for (const { at, piece } of pieces ?? []) mended[Math.min(at, mended.length)] = piece
+  return { ...draft, ...(Object.fromEntries(given) as Partial<ProjectIn>), pieces: mended }
 }
 
 /** Minutes a kit of all the steps that say theirs, as text; empty where none does. */

@@ -40,7 +40,10 @@ const finding: Schemas['FindingOut'] = {
   says: 'on Tray, column 2 the border is 1/8 in',
   piece: 1,
   version: '',
-  mend: { says: 'cut it 3 1/4 x 6 3/4 in', changes: { pieces: [tray, { ...mat, height: '6 3/4' }] } },
+  mend: {
+    says: 'cut it 3 1/4 x 6 3/4 in',
+    changes: { pieces: [{ at: 1, piece: { ...mat, height: '6 3/4' } }] },
+  },
 }
 const project: Project = {
   ...emptyProject('Box'),
