@@ -1,8 +1,8 @@
 import { TextInput } from '@mantine/core'
 import { useHotkeys } from '@mantine/hooks'
 import { useQuery, useQueryClient } from '@tanstack/react-query'
-import { type ReactNode, useRef, useState } from 'react'
-import { Link, NavLink, useParams } from 'react-router'
+import { useRef, useState } from 'react'
+import { Link, useParams } from 'react-router'
 import {
   api,
   ask,
@@ -17,6 +17,7 @@ import {
 import { differences } from '../ui/differences'
 import { FracWords } from '../ui/FracWords'
 import { sentence } from '../ui/fractions'
+import { type IndexTab, IndexTabs } from '../ui/IndexTabs'
 import { SaveMark, StaleQuestion, UndoButtons } from '../ui/SaveMark'
 import { useStudio } from '../ui/session'
 import { Empty, Loaded } from '../ui/states'
@@ -261,7 +262,7 @@ function Tabs(props: {
   const buySupplies = plan?.supplies.filter((supply) => supply.packs > 0).length ?? 0
   const wrong = plan?.checks.filter((check) => check.level !== 'note').length ?? 0
   const chosen = new Set((kitClass.colourways ?? []).flatMap((c) => Object.values(c.papers ?? {})))
-  const tabs: { to: string; name: string; total: ReactNode; more: string; grave?: boolean }[] = [
+  const tabs: IndexTab[] = [
     { to: 'kit', name: 'Kit', total: pieces, more: wrong ? counted(wrong, 'thing') + ' to look at' : 'pieces', grave: wrong > 0 },
     { to: 'papers', name: 'Papers', total: chosen.size, more: !plan ? 'not planned yet' : buyPapers ? `buy ${buyPapers}` : 'none to buy' },
     {
@@ -273,24 +274,12 @@ function Tabs(props: {
     { to: 'cost', name: 'Cost', total: plan ? money(plan.cost.per_kit.sheets_opened, currency) : '–', more: plan ? 'a kit' : 'not planned yet' },
   ] // prettier-ignore
   return (
-    <nav className={classes.tabs} aria-label="Parts of the class">
-      {tabs.map((tab) => (
-        <NavLink
-          key={tab.to}
-          to={`/classes/${kitClass.id}/${tab.to}`}
-          replace
-          className={classes.tab}
-          aria-current={props.active === tab.to ? 'page' : undefined}
-          data-active={props.active === tab.to}
-        >
-          <span className={classes.tabName}>{tab.name}</span>
-          <span className={classes.tabTotal}>
-            <span className="figure">{tab.total}</span>{' '}
-            <span className={tab.grave ? classes.tabGrave : undefined}>{tab.more}</span>
-          </span>
-        </NavLink>
-      ))}
-    </nav>
+    <IndexTabs
+      label="Parts of the class"
+      base={`/classes/${kitClass.id}`}
+      active={props.active}
+      tabs={tabs}
+    />
   )
 }
 

@@ -78,7 +78,7 @@ export function SheetsTab({ draft, change, plan, project, paperOf }: Sheaf & { p
           </section>
         ) : null
       })}
-      <p className={classes.caution}>
+      <p className="caution">
         <strong>Blades cut.</strong> Guard down, cut away from your hand, change a dull blade, adults only in
         a children’s class; rest in between.{' '}
         {[...pieces.values()].some((piece) => piece.cut !== 'trim')

@@ -5,6 +5,7 @@ import { useState } from 'react'
 import { api, ask, type Paper, type Supply } from '../api/client'
 import { Size } from '../ui/Length'
 import { nmOf } from '../ui/length'
+import { freeName } from '../ui/names'
 import { useStudio } from '../ui/session'
 import { Empty, Failed, Loaded } from '../ui/states'
 import { PRINT_WORDS, Swatch } from '../ui/Swatch'
@@ -28,7 +29,7 @@ export function Cupboard() {
       ask(
         api.POST('/api/papers', {
           body: {
-            version: 0, name: freeName('New paper', papers.data ?? []), kind: 'cardstock', width: '8 1/2 in', height: '11 in',
+            version: 0, name: freeName('New paper', namesOf(papers.data)), kind: 'cardstock', width: '8 1/2 in', height: '11 in',
             print: 'none', pack_sheets: 1, on_hand: 0, caliper: '', offcuts: [], motif: 'plain', ground: '#d9c9a8', ink: '#6b5a3a',
           },
         }),
@@ -44,7 +45,7 @@ export function Cupboard() {
         api.POST('/api/supplies', {
           body: {
             version: 0,
-            name: freeName('New supply', supplies.data ?? []),
+            name: freeName('New supply', namesOf(supplies.data)),
             unit: 'each',
             pack_size: '1',
             on_hand: '0',
@@ -125,11 +126,7 @@ export function Cupboard() {
   )
 }
 
-function freeName(wish: string, rows: { name: string }[]): string {
-  let name = wish
-  for (let n = 2; rows.some((row) => row.name === name); n++) name = `${wish} ${n}`
-  return name
-}
+const namesOf = (rows: { name: string }[] = []) => rows.map((row) => row.name)
 
 function PaperCard({ paper, open }: { paper: Paper; open: () => void }) {
   const { units, currency } = useStudio()

@@ -174,7 +174,7 @@ export function AssemblyTab(work: Work) {
         />
       </section>
       <Contents {...work} />
-      <p className={classes.caution}>
+      <p className="caution">
         Follow the makers’ labels, the venue’s rules and local regulations. Cautions are offered from the
         names of tools and supplies; what else can hurt somebody, add yourself.
       </p>

@@ -18,7 +18,7 @@ export function FilesMenu({ project }: { project: Project }) {
           Print and files
         </Button>
       </Menu.Target>
-      <Menu.Dropdown>
+      <Menu.Dropdown mah="70vh" style={{ overflowY: 'auto' }}>
         {versions.map((version) => {
           const query = version ? `&version=${encodeURIComponent(version)}` : ''
           return (
@@ -41,7 +41,7 @@ export function FilesMenu({ project }: { project: Project }) {
           Job file
         </Menu.Item>
         <Menu.Label>One piece as SVG, true size</Menu.Label>
-        {(project.pieces ?? []).slice(0, 30).map((piece, n) => (
+        {(project.pieces ?? []).map((piece, n) => (
           <Menu.Item key={piece.name} component="a" href={`${base}/pieces/${n}.svg`}>
             {piece.name}
           </Menu.Item>

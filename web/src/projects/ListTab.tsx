@@ -4,11 +4,20 @@ import { type ClipboardEvent, type KeyboardEvent, memo, useEffect, useMemo, useR
 import { Link } from 'react-router'
 import type { Piece } from '../api/client'
 import { type Finding, FindingLine } from './Checks'
-import { doubledPiece, faultsOf, movedPiece, newPiece, placedPiece, withoutPieces, withPiece } from './draft'
+import {
+  doubledPiece,
+  faultsOf,
+  isTaken,
+  movedPiece,
+  newPiece,
+  placedPiece,
+  withoutPieces,
+  withPiece,
+} from './draft'
 import { FitsEditor } from './FitsEditor'
 import { rowsOf, withAdded } from './lines'
 import { PieceAside } from './PieceAside'
-import { PieceRow, type RowActs } from './PieceRow'
+import { type ListActs, PieceRow, type RowActs } from './PieceRow'
 import classes from './ProjectPage.module.css'
 import type { Work } from './ProjectPage'
 import { type QuickHandle, QuickLines } from './QuickLines'
@@ -24,11 +33,12 @@ const focus = (column: string, row: number) =>
 
 /** The cut-and-score list: written in words or in cells, drawn, and looked over. */
 export function ListTab(work: Work) {
-  const { project, doc, units, status, faults, change } = work
+  const { project, doc, units, status, faults } = work
   const [chosen, setChosen] = useState(0)
   const [to, setTo] = useState<number | null>(null)
   const dragged = useRef<number | null>(null)
   const quick = useRef<QuickHandle>(null)
+  const [unread] = useState(() => new Map<string, string>())
   const pieces = doc.pieces ?? NONE
   const piece = pieces[chosen] ?? pieces[0]
   const at = piece ? pieces.indexOf(piece) : 0
@@ -49,7 +59,7 @@ export function ListTab(work: Work) {
     [pieces, faults],
   )
 
-  const acts = useMemo<RowActs & { docOf: () => Work['doc']; added: (more: Piece[]) => void }>(() => {
+  const acts = useMemo<ListActs>(() => {
     const now = () => latest.current.work
     const rows = () => now().doc.pieces ?? []
     const choose = (n: number) => {
@@ -76,6 +86,7 @@ export function ListTab(work: Work) {
         const piece = rows()[n]
         if (piece) now().change(withPiece(now().doc, n, { ...piece, [field]: value }), `${n}.${field}`)
       },
+      taken: (n, name) => isTaken(now().doc, n, name),
       go: (column, row) => {
         if (row >= rows().length) return add()
         if (row < 0) return
@@ -115,7 +126,7 @@ export function ListTab(work: Work) {
     const some = field && field.selectionStart !== field.selectionEnd
     if (to === null && some) return
     event.preventDefault()
-    const alsoOf = (row: Piece) => project.also[pieces.indexOf(row)] ?? ''
+    const alsoOf = (row: Piece) => project.also[project.pieces.findIndex((p) => p.name === row.name)] ?? ''
     event.clipboardData.setData('text/plain', rowsOf(pieces.slice(first, last + 1), alsoOf))
   }
 
@@ -204,14 +215,7 @@ export function ListTab(work: Work) {
           <Fits fits={doc.fits ?? NONE} names={names} change={changeFits} />
           <Uses uses={doc.supplies ?? NONE} faults={faults} change={changeUses} />
         </section>
-        <PieceAside
-          key={at}
-          {...work}
-          piece={piece}
-          index={at}
-          docOf={acts.docOf}
-          set={(changed, mark) => change(withPiece(doc, at, changed), `${at}.${mark}`)}
-        />
+        <PieceAside key={at} {...work} piece={piece} index={at} acts={acts} unread={unread} />
       </div>
       <p className={classes.onward}>
         <Link to="/classes">Teach it: multiply this list by a class</Link>

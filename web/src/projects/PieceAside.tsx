@@ -1,6 +1,6 @@
 import { Textarea } from '@mantine/core'
 import { useQuery } from '@tanstack/react-query'
-import { memo, useEffect, useMemo, useRef, useState } from 'react'
+import { memo, useRef, useState } from 'react'
 import { api, ask, type Piece, type ProjectIn } from '../api/client'
 import { FracWords } from '../ui/FracWords'
 import { whole } from '../ui/fractions'
@@ -9,31 +9,31 @@ import { LengthCell } from '../ui/Cell'
 import { type MarkRef, marksOf, panelsOf, sameMark, withMark } from '../ui/marks'
 import { PieceDrawing } from '../ui/PieceDrawing'
 import { letterOf } from '../ui/words'
-import { type Question, readText } from './lines'
+import { isTaken } from './draft'
+import { readText } from './lines'
+import type { ListActs } from './PieceRow'
 import type { Work } from './ProjectPage'
 import classes from './ProjectPage.module.css'
 
 const DEFAULT_GROOVE = 3_175_000
+const REST_MS = 120
 
 /** The chosen piece: drawn with what lies on it, its distances as numbers, and the whole of it in words. */
 export function PieceAside(
   props: Work & {
     piece: Piece | undefined
     index: number
-    docOf: () => ProjectIn
-    set: (piece: Piece, mark: string) => void
+    acts: ListActs
+    /** What was typed in words and is not understood yet, by the piece's name. */
+    unread: Map<string, string>
   },
 ) {
-  const { piece, index, units, doc } = props
+  const { piece, index, units, doc, acts } = props
   const [lit, setLit] = useState<MarkRef | null>(null)
   const habits = useQuery({ queryKey: ['studio'], queryFn: () => ask(api.GET('/api/studio')) })
   const read = habits.data ? readLength(habits.data.groove, units) : null
   const groove = read?.ok && read.nm > 0 ? read.nm : DEFAULT_GROOVE
-  const latest = useRef(props.set)
-  useEffect(() => {
-    latest.current = props.set
-  })
-  const setWords = useMemo(() => (changed: Piece, mark: string) => latest.current(changed, mark), [])
+  const set = (changed: Piece, mark: string) => acts.change(index, changed, mark)
   if (!piece) {
     return (
       <aside className={classes.drawing} aria-label="Drawing of the chosen piece">
@@ -64,23 +64,21 @@ export function PieceAside(
             lit,
             light: setLit,
             choose: (ref) => document.querySelector<HTMLInputElement>(`#${fieldOf(ref)}`)?.select(),
-            move: (ref, nm) =>
-              props.set(withMark(piece, ref, writeLength(nm, units)), `move ${fieldOf(ref)}`),
+            move: (ref, nm) => set(withMark(piece, ref, writeLength(nm, units)), `move ${fieldOf(ref)}`),
             groove,
           }}
         />
         <Legend piece={piece} />
       </div>
       <div>
-        <Distances {...props} piece={piece} lit={lit} light={setLit} />
+        <Distances units={units} piece={piece} lit={lit} light={setLit} set={set} />
         <InWords
-          key={piece.name}
           name={piece.name}
           index={index}
           units={units}
           words={props.status === 'saved' ? (props.project.words[index] ?? '') : null}
-          docOf={props.docOf}
-          set={setWords}
+          acts={acts}
+          unread={props.unread}
         />
       </div>
     </aside>
@@ -115,14 +113,13 @@ function Legend({ piece }: { piece: Piece }) {
 }
 
 /** Every distance as a number beside its line: point at one and the other is lit. */
-function Distances(
-  props: Work & {
-    piece: Piece
-    lit: MarkRef | null
-    light: (ref: MarkRef | null) => void
-    set: (piece: Piece, mark: string) => void
-  },
-) {
+function Distances(props: {
+  units: Units
+  piece: Piece
+  lit: MarkRef | null
+  light: (ref: MarkRef | null) => void
+  set: (piece: Piece, mark: string) => void
+}) {
   const { piece, units, lit, light } = props
   const marks = marksOf(piece, units)
   const groups = (['scores', 'slits'] as const).flatMap((kind) =>
@@ -195,31 +192,56 @@ const InWords = memo(function InWords(props: {
   units: Units
   /** The words of the piece as it is kept; null while it is being saved. */
   words: string | null
-  docOf: () => ProjectIn
-  set: (piece: Piece, mark: string) => void
+  acts: ListActs
+  unread: Map<string, string>
 }) {
-  const { name, index, units, words, docOf, set } = props
-  const [typed, setTyped] = useState<string | null>(null)
-  const [asked, setAsked] = useState<Question[]>([])
+  const { name, index, units, words, acts, unread } = props
+  const [draft, setDraft] = useState(() => {
+    const text = unread.get(name)
+    return text === undefined ? null : { of: name, text }
+  })
+  const [asked, setAsked] = useState<string[]>([])
   const [kept, setKept] = useState(words ?? '')
   if (words !== null && words !== kept) setKept(words)
+  const newest = useRef<string | null>(null)
+  const resting = useRef<ReturnType<typeof setTimeout>>(undefined)
+  const here = useRef(false)
+  const typed = draft?.of === name ? draft.text : null
 
-  useEffect(() => {
-    if (typed === null) return
-    const timer = setTimeout(() => {
-      const doc = docOf()
-      const others = { ...doc, pieces: (doc.pieces ?? []).filter((_, n) => n !== index) }
-      readText(typed, others)
-        .then((read) => {
-          const line = read.lines[0]
-          setAsked(line ? line.questions : [])
-          if (line?.piece && line.questions.length === 0 && read.lines.length === 1)
-            set(line.piece, `words ${index}`)
-        })
-        .catch(() => undefined)
-    }, 120)
-    return () => clearTimeout(timer)
-  }, [typed, index, docOf, set])
+  function write(text: string) {
+    setDraft({ of: name, text })
+    unread.set(name, text)
+    newest.current = text
+    clearTimeout(resting.current)
+    resting.current = setTimeout(() => void take(text), REST_MS)
+  }
+
+  async function take(text: string) {
+    resting.current = undefined
+    const at = (doc: ProjectIn) => doc.pieces?.[index]?.name
+    const doc = acts.docOf()
+    const others = { ...doc, pieces: (doc.pieces ?? []).filter((_, n) => n !== index) }
+    const read = await readText(text, others).catch(() => null)
+    if (!read || newest.current !== text || at(acts.docOf()) !== name) return
+    const line = read.lines[0]
+    const questions = line?.questions.map((question) => question.says) ?? []
+    if (line?.piece && isTaken(acts.docOf(), index, line.piece.name))
+      questions.push(`another piece is called ${line.piece.name}; give this one its own name`)
+    setAsked(questions)
+    if (!line?.piece || questions.length > 0 || read.lines.length !== 1) return
+    unread.delete(name)
+    setDraft(here.current ? { of: line.piece.name, text } : null)
+    setKept(text)
+    acts.change(index, line.piece, `words ${index}`)
+  }
+
+  function leave() {
+    here.current = false
+    if (resting.current !== undefined && typed !== null) {
+      clearTimeout(resting.current)
+      void take(typed)
+    } else if (!unread.has(name)) setDraft(null)
+  }
 
   return (
     <div className={classes.words}>
@@ -231,14 +253,15 @@ const InWords = memo(function InWords(props: {
         minRows={2}
         maxRows={9}
         value={typed ?? kept}
-        onChange={(e) => setTyped(e.currentTarget.value.replace(/\n/g, ' '))}
+        onChange={(e) => write(e.currentTarget.value.replace(/\n/g, ' '))}
         onKeyDown={(e) => {
           if (e.key === 'Enter') e.preventDefault()
         }}
-        onBlur={() => {
-          if (asked.length === 0) setTyped(null)
+        onFocus={() => {
+          here.current = true
         }}
-        error={asked.length ? asked.map((question) => whole(question.says)).join(' ') : undefined}
+        onBlur={leave}
+        error={typed !== null && asked.length ? asked.map(whole).join(' ') : undefined}
       />
     </div>
   )

@@ -1,6 +1,6 @@
 import { IconAlertTriangle } from '@tabler/icons-react'
 import { type KeyboardEvent, memo, useState } from 'react'
-import type { Piece } from '../api/client'
+import type { Piece, ProjectIn } from '../api/client'
 import { readLength, type Units } from '../ui/length'
 import { FracWords } from '../ui/FracWords'
 import { sentence } from '../ui/fractions'
@@ -20,6 +20,8 @@ export interface RowActs {
   change: (n: number, piece: Piece, mark: string) => void
   /** Change one field of the piece as it stands now. */
   set: (n: number, field: keyof Piece, value: unknown) => void
+  /** Whether a piece in another row has that name. */
+  taken: (n: number, name: string) => boolean
   /** Go to a column of another row. */
   go: (column: string, row: number) => void
   move: (n: number, by: -1 | 1) => void
@@ -28,6 +30,13 @@ export interface RowActs {
   mend: (changes: Changes) => void
   grab: (n: number) => void
   drop: (n: number) => void
+}
+
+/** What can be done to the list from anywhere on its tab. */
+export interface ListActs extends RowActs {
+  /** The document as it stands now. */
+  docOf: () => ProjectIn
+  added: (pieces: Piece[]) => void
 }
 
 interface Props {
@@ -50,7 +59,7 @@ export const PieceRow = memo(function PieceRow(props: Props) {
   const { index, piece, units, acts, faults } = props
   const change = (changed: Piece, mark: string) => acts.change(index, changed, mark)
   const faulty = (field: string) => faults.some((fault) => fault.field === field)
-  const set = (field: keyof Piece, value: unknown) => change({ ...piece, [field]: value }, field)
+  const set = (field: keyof Piece, value: unknown) => acts.set(index, field, value)
   const unread = (text: string) => text !== '' && !readLength(text, units).ok
 
   function keys(event: KeyboardEvent) {
@@ -94,12 +103,13 @@ export const PieceRow = memo(function PieceRow(props: Props) {
         >
           {letterOf(index)}
         </span>
-        <Cell
+        <NameField
           id={`name-${index}`}
-          aria-label={`Name ${of}`}
-          value={piece.name}
-          error={faulty('name')}
-          onChange={(e) => set('name', e.currentTarget.value)}
+          label={`Name ${of}`}
+          name={piece.name}
+          faulty={faulty('name')}
+          taken={(name) => acts.taken(index, name)}
+          set={(name) => set('name', name)}
         />
         <Cell
           id={`count-${index}`}
@@ -213,6 +223,38 @@ function Notes(props: {
       ))}
       {also.length ? <li data-level="plain">Also {also.join(', ')}</li> : null}
     </ul>
+  )
+}
+
+/** A name typed on the way through that of another piece waits until it is one of its own. */
+function NameField(props: {
+  id: string
+  label: string
+  name: string
+  faulty: boolean
+  taken: (name: string) => boolean
+  set: (name: string) => void
+}) {
+  const [waiting, setWaiting] = useState<string | null>(null)
+  return (
+    <Cell
+      id={props.id}
+      aria-label={props.label}
+      title={waiting === null ? undefined : 'Another piece has this name'}
+      value={waiting ?? props.name}
+      error={props.faulty || waiting !== null}
+      onChange={(e) => {
+        const name = e.currentTarget.value
+        const taken = props.taken(name)
+        setWaiting(taken ? name : null)
+        if (!taken) props.set(name)
+      }}
+      onBlur={() => {
+        // Left so, it gets a number behind it.
+        if (waiting !== null) props.set(waiting)
+        setWaiting(null)
+      }}
+    />
   )
 }
 

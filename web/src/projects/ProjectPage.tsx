@@ -1,10 +1,11 @@
 import { TextInput } from '@mantine/core'
 import { useHotkeys } from '@mantine/hooks'
 import { useQuery, useQueryClient } from '@tanstack/react-query'
-import { memo, type ReactNode } from 'react'
-import { NavLink, useParams } from 'react-router'
+import { memo, useMemo } from 'react'
+import { useParams } from 'react-router'
 import { api, ask, type Fault, type Paper, type Project, type ProjectIn } from '../api/client'
 import { differences } from '../ui/differences'
+import { type IndexTab, IndexTabs } from '../ui/IndexTabs'
 import { SaveMark, StaleQuestion, UndoButtons } from '../ui/SaveMark'
 import { useStudio } from '../ui/session'
 import { Empty, Loaded } from '../ui/states'
@@ -80,6 +81,7 @@ function Editor({ project, papers }: { project: Project; papers: Paper[] }) {
     ],
     [],
   )
+  const tabs = useTabs(project, doc)
   const faults = problem?.code === 'faulty' ? (problem.faults ?? []) : []
   const work: Work = {
     project,
@@ -113,15 +115,9 @@ function Editor({ project, papers }: { project: Project; papers: Paper[] }) {
           <Files project={project} />
         </span>
       </div>
-      <Tabs
-        id={project.id}
-        wrong={project.checks.filter((check) => check.level !== 'note').length}
-        pieces={doc.pieces?.length ?? 0}
-        steps={doc.steps?.length ?? 0}
-        minutes={minutesOf(doc.steps ?? [])}
-        versions={doc.variants?.length ?? 0}
-        active={tab}
-      />
+      <div className={classes.tabs}>
+        <IndexTabs label="Parts of the project" base={`/projects/${project.id}`} active={tab} tabs={tabs} />
+      </div>
       {tab === 'list' ? (
         <ListTab {...work} />
       ) : tab === 'assembly' ? (
@@ -150,56 +146,35 @@ function Editor({ project, papers }: { project: Project; papers: Paper[] }) {
 
 const Files = memo(FilesMenu)
 
-/** Index tabs that carry the totals; drawn again only when one of them changes. */
-const Tabs = memo(function Tabs(props: {
-  id: number
-  wrong: number
-  pieces: number
-  steps: number
-  minutes: string
-  versions: number
-  active: string
-}) {
-  const { wrong, pieces, steps, minutes, versions, active } = props
-  const tabs: { to: string; name: string; total: ReactNode; more: string; grave?: boolean }[] = [
-    {
-      to: 'list',
-      name: 'List',
-      total: pieces,
-      more: wrong ? `pieces, ${wrong} to look at` : pieces === 1 ? 'piece' : 'pieces',
-      grave: wrong > 0,
-    },
-    {
-      to: 'assembly',
-      name: 'Assembly',
-      total: steps || '–',
-      more: steps ? `steps${minutes ? `, ${minutes} min a kit` : ''}` : 'no steps yet',
-    },
-    {
-      to: 'versions',
-      name: 'Versions',
-      total: versions + 1,
-      more: versions ? 'side by side' : 'only this one',
-    },
-  ]
-  return (
-    <nav className={classes.tabs} aria-label="Parts of the project">
-      {tabs.map((tab) => (
-        <NavLink
-          key={tab.to}
-          to={`/projects/${props.id}/${tab.to}`}
-          replace
-          className={classes.tab}
-          aria-current={active === tab.to ? 'page' : undefined}
-          data-active={active === tab.to}
-        >
-          <strong>{tab.name}</strong>
-          <span>
-            <span className="figure">{tab.total}</span>{' '}
-            <span className={tab.grave ? classes.tabGrave : undefined}>{tab.more}</span>
-          </span>
-        </NavLink>
-      ))}
-    </nav>
+/** The tabs of a project; made anew only when a total of theirs changes. */
+function useTabs(project: Project, doc: ProjectIn): IndexTab[] {
+  const wrong = project.checks.filter((check) => check.level !== 'note').length
+  const pieces = doc.pieces?.length ?? 0
+  const steps = doc.steps?.length ?? 0
+  const minutes = minutesOf(doc.steps ?? [])
+  const versions = doc.variants?.length ?? 0
+  return useMemo(
+    () => [
+      {
+        to: 'list',
+        name: 'List',
+        total: pieces,
+        more: wrong ? `pieces, ${wrong} to look at` : pieces === 1 ? 'piece' : 'pieces',
+        grave: wrong > 0,
+      },
+      {
+        to: 'assembly',
+        name: 'Assembly',
+        total: steps || '–',
+        more: steps ? `steps${minutes ? `, ${minutes} min a kit` : ''}` : 'no steps yet',
+      },
+      {
+        to: 'versions',
+        name: 'Versions',
+        total: versions + 1,
+        more: versions ? 'side by side' : 'only this one',
+      },
+    ],
+    [wrong, pieces, steps, minutes, versions],
   )
-})
+}

@@ -7,7 +7,7 @@ import { sentence, whole } from '../ui/fractions'
 import type { Units } from '../ui/length'
 import { PieceDrawing } from '../ui/PieceDrawing'
 import { counted } from '../ui/words'
-import { leftOver, type ReadLine, type ReadLines, readText, spansOf, withSuggestion } from './lines'
+import { type ReadLine, type ReadLines, readText, spansOf, withSuggestion } from './lines'
 import classes from './QuickLines.module.css'
 
 const EXAMPLE = '2 end walls 2 1/4 x 7, score 1/4, 1 1/8, 2 on the short side'
@@ -71,18 +71,17 @@ export const QuickLines = forwardRef<
     if (!text.trim()) return
     try {
       const lines = read?.of === text ? read.lines : await readText(text, docOf())
+      // Behind it more may have been typed meanwhile; a text that is another by now waits for its own Enter.
+      if (!latest.current.startsWith(text)) return
+      setAway(false)
       setRead({ of: text, lines })
-      const ready = lines.lines.filter((line) => line.piece && (all || line.questions.length === 0))
-      if (ready.length === 0) return
-      add(ready.flatMap((line) => (line.piece ? [line.piece] : [])))
-      setText(
-        all
-          ? lines.lines
-              .filter((l) => !l.piece)
-              .map((l) => l.text)
-              .join('\n')
-          : leftOver(lines),
-      )
+      const goes = (line: ReadLine) => line.piece !== null && (all || line.questions.length === 0)
+      const pieces = lines.lines.flatMap((line) => (line.piece && goes(line) ? [line.piece] : []))
+      if (pieces.length === 0) return
+      add(pieces)
+      const stays = lines.lines.filter((line) => !goes(line)).map((line) => line.text)
+      const since = latest.current.slice(text.length)
+      setText(stays.length ? stays.join('\n') + since : since.trimStart())
     } catch {
       setAway(true)
     }

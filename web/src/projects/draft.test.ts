@@ -88,6 +88,14 @@ test('what names a piece follows its new name, and goes when it goes', () => {
   expect(renamed.steps?.[0]?.pieces).toEqual(['Base'])
   expect(renamed.variants?.[0]?.numbers[0]?.piece).toBe('Base')
   expect(withoutPieces(list, 0, 0).variants?.[0]?.numbers).toEqual([])
+  expect(withoutPieces(list, 0, 0).steps?.[0]?.pieces).toEqual([])
+})
+
+test('a piece never takes the name of another, so that what names the one cannot follow the other', () => {
+  const renamed = withPiece(list, 1, { ...mat, name: 'Tray' })
+  expect(renamed.pieces?.map((p) => p.name)).toEqual(['Tray', 'Tray (2)'])
+  expect(renamed.steps?.[0]?.pieces).toEqual(['Tray'])
+  expect(renamed.fits?.[0]).toMatchObject({ outer: 'Tray (2)', inner: 'Tray' })
 })
 
 test('a mend puts its pieces in their lines, changes the parts it gives and leaves the rest as it was typed', () => {

@@ -1,6 +1,6 @@
 /** Editing a project's document, free of React. */
 import type { LinesDoc, Piece, Project, ProjectIn, Schemas } from '../api/client'
-import { freeName } from './lines'
+import { freeName } from '../ui/names'
 
 type Side = 'width' | 'height'
 
@@ -87,9 +87,19 @@ export function withScores(piece: Piece, along: Side, text: string): Piece {
   return { ...piece, scores: along === 'width' ? [...group, ...others] : [...others, ...group] }
 }
 
-/** The list with one piece changed; a new name is followed by its mats and fits. */
-export function withPiece(draft: ProjectIn, index: number, piece: Piece): ProjectIn {
+/** Whether a piece of that name stands in another row. */
+export const isTaken = (draft: ProjectIn, index: number, name: string): boolean =>
+  (draft.pieces ?? []).some((piece, n) => n !== index && piece.name === name)
+
+/**
+ * The list with one piece changed. All that names it follows a new name; a name that another piece has
+ * gets a number, or what names the one would from then on follow the other.
+ */
+export function withPiece(draft: ProjectIn, index: number, changed: Piece): ProjectIn {
   const before = draft.pieces?.[index]
+  const others = () => (draft.pieces ?? []).filter((_, n) => n !== index).map((other) => other.name)
+  const piece =
+    before?.name === changed.name ? changed : { ...changed, name: freeName(changed.name, others()) }
   const renamed = (name: string) => (before && name === before.name ? piece.name : name)
   const pieces = (draft.pieces ?? []).map((other, n) => {
     if (n === index) return piece
@@ -119,6 +129,10 @@ export function withoutPieces(draft: ProjectIn, first: number, last: number): Pr
     ...draft,
     pieces: pieces.filter((_, n) => n < first || n > last),
     fits: (draft.fits ?? []).filter((fit) => !gone.has(fit.outer) && !gone.has(fit.inner)),
+    steps: (draft.steps ?? []).map((step) => ({
+      ...step,
+      pieces: step.pieces.filter((name) => !gone.has(name)),
+    })),
     variants: (draft.variants ?? []).map((version) => ({
       ...version,
       numbers: version.numbers.filter((number) => !gone.has(number.piece)),

@@ -1,6 +1,6 @@
 import { expect, test } from 'vitest'
 import { emptyProject, newPiece } from './draft'
-import { freeName, knownOf, leftOver, rowsOf, spansOf, withAdded, withSuggestion } from './lines'
+import { knownOf, rowsOf, spansOf, withAdded, withSuggestion } from './lines'
 
 const question = (start: number, end: number, suggestion: string | null = null) => ({
   start,
@@ -30,7 +30,6 @@ test('a suggestion goes in its place; taken out, words leave no gap', () => {
 test('added pieces keep names of their own', () => {
   const doc = withAdded({ ...emptyProject('X'), pieces: [card] }, [card, card])
   expect(doc.pieces?.map((p) => p.name)).toEqual(['Card', 'Card (2)', 'Card (3)'])
-  expect(freeName('Tag', ['Card'])).toBe('Tag')
 })
 
 test('the reader is told the roles, the names and the paper to go on in', () => {
@@ -40,21 +39,6 @@ test('the reader is told the roles, the names and the paper to go on in', () => 
     role: 'print A',
   })
   expect(knownOf(emptyProject('X')).role).toBe('body')
-})
-
-test('what has a question or no piece stays in the box', () => {
-  const line = (text: string, piece: typeof card | null, questions: ReturnType<typeof question>[]) => ({
-    text,
-    tidy: '',
-    piece,
-    questions,
-  })
-  const lines = [
-    line('Card 2 x 3', card, []),
-    line('Tag 2 x 3 huh', card, [question(10, 13)]),
-    line('Tie', null, []),
-  ]
-  expect(leftOver({ rows: false, lines, faults: [] })).toBe('Tag 2 x 3 huh\nTie')
 })
 
 test('rows for a spreadsheet have the columns of the table format', () => {

@@ -1,5 +1,6 @@
 /** Reading quick lines and pasted rows; the grammar is the core's, on the server. */
 import { api, ask, type Piece, type ProjectIn, type Schemas } from '../api/client'
+import { freeName } from '../ui/names'
 
 export type ReadLine = Schemas['LineOut']
 export type ReadLines = Schemas['LinesOut']
@@ -17,13 +18,6 @@ export function knownOf(doc: ProjectIn): { roles: string[]; pieces: string[]; ro
 
 export const readText = (text: string, doc: ProjectIn): Promise<ReadLines> =>
   ask(api.POST('/api/lines', { body: { text, ...knownOf(doc) } }))
-
-/** A name that no other piece has. */
-export function freeName(name: string, taken: string[]): string {
-  let free = name
-  for (let n = 2; taken.includes(free); n++) free = `${name} (${n})`
-  return free
-}
 
 /** The list with pieces added behind its last; each keeps a name of its own. */
 export function withAdded(doc: ProjectIn, added: Piece[]): ProjectIn {
@@ -73,13 +67,6 @@ export function withSuggestion(text: string, question: Question): string {
     .replace(/[\s,;]+$/, '')
     .replace(/\s+([,;])/g, '$1')
 }
-
-/** What stays in the box when the lines that were understood have gone to the list. */
-export const leftOver = (read: ReadLines): string =>
-  read.lines
-    .filter((line) => line.piece === null || line.questions.length > 0)
-    .map((line) => line.text)
-    .join('\n')
 
 const COLUMNS = ['name', 'per_kit', 'width', 'height', 'score_width', 'score_height', 'paper', 'follows_print', 'cut', 'margin', 'also'] // prettier-ignore
 

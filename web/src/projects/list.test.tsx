@@ -1,22 +1,10 @@
-import { MantineProvider } from '@mantine/core'
-import { QueryClient, QueryClientProvider } from '@tanstack/react-query'
-import { act, useEffect, useState } from 'react'
-import { createRoot, type Root } from 'react-dom/client'
-import { MemoryRouter, Outlet, Route, Routes } from 'react-router'
-import { afterEach, beforeEach, expect, test, vi } from 'vitest'
-import type { Piece, Project, ProjectIn, Schemas } from '../api/client'
-import { draftOf, emptyProject, newPiece, withChanges } from './draft'
+import { beforeEach, expect, test } from 'vitest'
+import type { Piece, Project, Schemas } from '../api/client'
+import { answerWith } from '../testing/server'
+import { doc, find, focus, holder, open as openTab, press, type, wait } from '../testing/editor'
+import { emptyProject, newPiece } from './draft'
 import { ListTab } from './ListTab'
 import type { Work } from './ProjectPage'
-
-// The API's client takes hold of fetch when it is loaded, so it is put in its place before that.
-const server = vi.hoisted(() => {
-  const held: { answer: (request: Request) => Promise<Response> } = {
-    answer: () => Promise.reject(new Error('nobody answers')),
-  }
-  globalThis.fetch = (request) => held.answer(request as Request)
-  return held
-})
 
 const tray: Piece = {
   ...newPiece([]),
@@ -58,110 +46,31 @@ const project: Project = {
   units: 'in',
   roles: ['body', 'print'],
   words: ['Tray: 5 1/2 x 7 in; in body', 'Mat: 3 1/4 x 6 in; in print'],
-  also: ['', ''],
+  also: ['hole 1/8 at 1, 1', 'mat of Tray column 2'],
   numbers: [],
   checks: [finding],
   papers: {},
 }
 
-let root: Root
-let holder: HTMLElement
-let doc: ProjectIn
-const seen = (draft: ProjectIn) => {
-  doc = draft
-}
 let asked: { text: string; roles: string[]; pieces: string[] }[]
 let answer: Schemas['LinesOut']
+/** What holds an answer back. */
+let held: Promise<void>
 
-function Page({ status }: { status: Work['status'] }) {
-  const [draft, setDraft] = useState<ProjectIn>(draftOf(project))
-  useEffect(() => {
-    seen(draft)
-  })
-  const work: Work = {
-    project,
-    doc: draft,
-    units: 'in',
-    status,
-    faults: [],
-    paperOf: () => undefined,
-    change: setDraft,
-    mend: (changes) => setDraft(withChanges(draft, changes)),
-  }
-  return <ListTab {...work} />
-}
-
-async function open(status: Work['status'] = 'saved') {
-  await act(async () => {
-    root.render(
-      <MantineProvider>
-        <QueryClientProvider client={new QueryClient()}>
-          <MemoryRouter>
-            <Routes>
-              <Route
-                element={<Outlet context={{ studio: { name: 'Ours', units: 'in', currency: 'EUR' } }} />}
-              >
-                <Route index element={<Page status={status} />} />
-              </Route>
-            </Routes>
-          </MemoryRouter>
-        </QueryClientProvider>
-      </MantineProvider>,
-    )
-    await Promise.resolve()
-  })
-}
-
-const find = <T extends HTMLElement>(selector: string): T => {
-  const found = holder.querySelector<T>(selector)
-  if (!found) throw new Error(`there is no ${selector}`)
-  return found
-}
-
-async function type(field: HTMLInputElement | HTMLTextAreaElement, value: string) {
-  const kind = field instanceof HTMLTextAreaElement ? HTMLTextAreaElement : HTMLInputElement
-  await act(async () => {
-    Object.getOwnPropertyDescriptor(kind.prototype, 'value')?.set?.call(field, value)
-    field.dispatchEvent(new Event('input', { bubbles: true }))
-    await vi.advanceTimersByTimeAsync(200)
-  })
-}
-
-async function press(field: HTMLElement, key: string, more: KeyboardEventInit = {}) {
-  await act(async () => {
-    field.dispatchEvent(new KeyboardEvent('keydown', { key, bubbles: true, cancelable: true, ...more }))
-    await vi.advanceTimersByTimeAsync(50)
-  })
-}
+const open = (status: Work['status'] = 'saved') => openTab(ListTab, project, status)
 
 beforeEach(() => {
-  vi.useFakeTimers()
-  vi.stubGlobal('IS_REACT_ACT_ENVIRONMENT', true)
-  vi.stubGlobal('ResizeObserver', class { observe() {} unobserve() {} disconnect() {} }) // prettier-ignore
-  // What the component library asks of a browser and the test's document lacks.
-  Object.defineProperty(document, 'fonts', { value: new EventTarget(), configurable: true })
   asked = []
   answer = { rows: false, lines: [], faults: [] }
-  server.answer = async (request) => {
-    let body: unknown = []
-    if (request.url.endsWith('/api/lines')) {
-      asked.push((await request.json()) as (typeof asked)[number])
-      body = answer
-    } else if (request.url.endsWith('/api/studio')) {
-      body = { groove: '1/8' }
-    }
-    return new Response(JSON.stringify(body), { headers: { 'content-type': 'application/json' } })
-  }
-  holder = document.createElement('div')
-  document.body.append(holder)
-  root = createRoot(holder)
-})
-
-afterEach(() => {
-  act(() => root.unmount())
-  holder.remove()
-  vi.unstubAllGlobals()
-  vi.useRealTimers()
+  held = Promise.resolve()
+  answerWith(async (path, request) => {
+    if (path === '/api/studio') return { groove: '1/8' }
+    if (path !== '/api/lines') return []
+    asked.push((await request.json()) as (typeof asked)[number])
+    const given = answer
+    await held
+    return given
+  })
 })
 
 const line = (text: string, piece: Piece | null, questions: Schemas['QuestionOut'][] = []) => ({
@@ -262,10 +171,7 @@ test('Enter on the last row starts the next piece in the same paper', async () =
 test('a number lights its line, and a line takes the cursor to its number', async () => {
   await open()
   const number = find<HTMLInputElement>('#mark-scores-0-1')
-  await act(async () => {
-    number.focus()
-    await Promise.resolve()
-  })
+  await focus(number)
   expect(holder.querySelector('aside line[stroke="var(--drawn-cut)"]')).not.toBeNull()
   await type(number, '4 5/8')
   expect(doc.pieces?.[0]?.scores?.[0]?.at).toEqual(['1', '4 5/8'])
@@ -275,4 +181,130 @@ test('a number lights its line, and a line takes the cursor to its number', asyn
 test('the mats of a piece are drawn on it, named by letter where the name is too long', async () => {
   await open()
   expect(find('aside svg').textContent).toContain('Mat')
+})
+
+const BOX = "textarea[aria-label='A piece in words']"
+const lid = line('Lid 6 x 7', { ...tray, name: 'Lid' })
+
+test('what is typed while a line is being read stays, and a second Enter adds nothing twice', async () => {
+  await open()
+  answer = { rows: false, lines: [lid], faults: [] }
+  let release = () => {}
+  held = new Promise((done) => {
+    release = done
+  })
+  const box = find<HTMLTextAreaElement>(BOX)
+  await type(box, 'Lid 6 x 7', 0)
+  await press(box, 'Enter')
+  await press(box, 'Enter')
+  await type(box, 'Lid 6 x 7\nTag 1 x 2', 0)
+  release()
+  await wait(0)
+  expect(doc.pieces?.map((p) => p.name)).toEqual(['Tray', 'Mat', 'Lid'])
+  expect(box.value).toBe('Tag 1 x 2')
+})
+
+test('a line changed while it is being read is not added as it was', async () => {
+  await open()
+  answer = { rows: false, lines: [lid], faults: [] }
+  let release = () => {}
+  held = new Promise((done) => {
+    release = done
+  })
+  const box = find<HTMLTextAreaElement>(BOX)
+  await type(box, 'Lid 6 x 7', 0)
+  await press(box, 'Enter')
+  await type(box, 'Lid 5 x 7', 0)
+  release()
+  await wait(0)
+  expect(doc.pieces).toHaveLength(2)
+  expect(box.value).toBe('Lid 5 x 7')
+})
+
+test('words typed and left at once are read all the same', async () => {
+  await open()
+  const words = find<HTMLTextAreaElement>("textarea[aria-label='Tray in words']")
+  answer = { rows: false, lines: [line('Tray: 6 x 7', { ...tray, width: '6' })], faults: [] }
+  await focus(words)
+  await type(words, 'Tray: 6 x 7', 20)
+  await focus(words, false)
+  await wait(0)
+  expect(asked.at(-1)?.text).toBe('Tray: 6 x 7')
+  expect(doc.pieces?.[0]?.width).toBe('6')
+})
+
+test('words read late change nothing but their piece, as the rest stands by then', async () => {
+  await open()
+  const words = find<HTMLTextAreaElement>("textarea[aria-label='Tray in words']")
+  answer = { rows: false, lines: [line('Tray: 6 x 7', { ...tray, width: '6' })], faults: [] }
+  let release = () => {}
+  held = new Promise((done) => {
+    release = done
+  })
+  await focus(words)
+  await type(words, 'Tray: 6 x 7')
+  await type(find<HTMLInputElement>('#height-1'), '6 1/2')
+  release()
+  await wait(0)
+  expect(doc.pieces?.map((p) => [p.width, p.height])).toEqual([
+    ['6', '7'],
+    ['3 1/4', '6 1/2'],
+  ])
+})
+
+test('words that are asked about stay when another piece is looked at', async () => {
+  await open()
+  const question = { start: 12, end: 19, code: 'not-understood', says: 'skore 2?', suggestion: null }
+  answer = { rows: false, lines: [line('Tray: 6 x 7 skore 2', tray, [question])], faults: [] }
+  const words = find<HTMLTextAreaElement>("textarea[aria-label='Tray in words']")
+  await focus(words)
+  await type(words, 'Tray: 6 x 7 skore 2')
+  await focus(find('#name-1'))
+  expect(find('aside h2').textContent).toContain('Mat')
+  await focus(find('#name-0'))
+  expect(find<HTMLTextAreaElement>("textarea[aria-label='Tray in words']").value).toBe('Tray: 6 x 7 skore 2')
+})
+
+test('a piece named anew in words goes on being written, and no piece takes the name of another', async () => {
+  await open()
+  answer = { rows: false, lines: [line('Base: 6 x 7', { ...tray, name: 'Base' })], faults: [] }
+  const words = find<HTMLTextAreaElement>("textarea[aria-label='Tray in words']")
+  await focus(words)
+  await type(words, 'Base: 6 x 7')
+  expect(doc.pieces?.map((p) => [p.name, p.mat_of?.piece])).toEqual([
+    ['Base', undefined],
+    ['Mat', 'Base'],
+  ])
+  expect(document.activeElement).toBe(words)
+  answer = { rows: false, lines: [line('Mat: 6 x 7', { ...tray, name: 'Mat' })], faults: [] }
+  await type(words, 'Mat: 6 x 7')
+  expect(doc.pieces?.[0]?.name).toBe('Base')
+  expect(find('aside').textContent).toContain('nother piece is called Mat')
+})
+
+test('a name typed through that of another piece takes nothing of it along', async () => {
+  await open()
+  const name = find<HTMLInputElement>('#name-0')
+  await focus(name)
+  await type(name, 'Mat')
+  expect(name.getAttribute('aria-invalid')).toBe('true')
+  expect(doc.pieces?.[0]?.name).toBe('Tray')
+  await type(name, 'Mat box')
+  expect(doc.pieces?.map((p) => [p.name, p.mat_of?.piece])).toEqual([
+    ['Mat box', undefined],
+    ['Mat', 'Mat box'],
+  ])
+  await type(name, 'Mat')
+  await focus(name, false)
+  expect(doc.pieces?.map((p) => p.name)).toEqual(['Mat (2)', 'Mat'])
+})
+
+test('rows are copied with what has no column, each its own whatever its place', async () => {
+  await open()
+  await press(find('#name-1'), 'ArrowUp', { altKey: true })
+  const clipboard = new DataTransfer()
+  find('#name-1').dispatchEvent(new ClipboardEvent('copy', { bubbles: true, cancelable: true, clipboardData: clipboard })) // prettier-ignore
+  const rows = clipboard.getData('text/plain').split('\n')
+  expect(rows[1]?.split('\t').at(0)).toBe('Mat')
+  expect(rows[1]?.split('\t').at(-1)).toBe('mat of Tray column 2')
 })

@@ -1,18 +1,9 @@
-import { MantineProvider } from '@mantine/core'
-import { QueryClient, QueryClientProvider } from '@tanstack/react-query'
-import { act, type ComponentType, useEffect, useState } from 'react'
-import { createRoot, type Root } from 'react-dom/client'
-import { afterEach, beforeEach, expect, test, vi } from 'vitest'
-import type { Project, ProjectIn } from '../api/client'
+import { expect, test } from 'vitest'
+import type { Project } from '../api/client'
+import { click, doc, field, holder, open, press, type } from '../testing/editor'
 import { AssemblyTab } from './AssemblyTab'
-import { draftOf, emptyProject, newPiece, withChanges } from './draft'
-import type { Work } from './ProjectPage'
+import { emptyProject, newPiece } from './draft'
 import { VersionsTab } from './VersionsTab'
-
-vi.hoisted(() => {
-  globalThis.fetch = () =>
-    Promise.resolve(new Response('[]', { headers: { 'content-type': 'application/json' } }))
-})
 
 const project: Project = {
   ...emptyProject('Box'),
@@ -65,94 +56,8 @@ const project: Project = {
   papers: {},
 }
 
-let root: Root
-let holder: HTMLElement
-let doc: ProjectIn
-const seen = (draft: ProjectIn) => {
-  doc = draft
-}
-
-function Page({ tab: Tab }: { tab: ComponentType<Work> }) {
-  const [draft, setDraft] = useState<ProjectIn>(draftOf(project))
-  useEffect(() => {
-    seen(draft)
-  })
-  return (
-    <Tab
-      project={project}
-      doc={draft}
-      units="in"
-      status="saved"
-      faults={[]}
-      paperOf={() => undefined}
-      change={setDraft}
-      mend={(changes) => setDraft(withChanges(draft, changes))}
-    />
-  )
-}
-
-async function open(tab: ComponentType<Work>) {
-  await act(async () => {
-    root.render(
-      <MantineProvider>
-        <QueryClientProvider client={new QueryClient()}>
-          <Page tab={tab} />
-        </QueryClientProvider>
-      </MantineProvider>,
-    )
-    await Promise.resolve()
-  })
-}
-
-const field = (label: string) => {
-  const found = holder.querySelector<HTMLInputElement>(`[aria-label="${label}"]`)
-  if (!found) throw new Error(`there is no field called ${label}`)
-  return found
-}
-
-async function type(input: HTMLInputElement, value: string) {
-  await act(async () => {
-    Object.getOwnPropertyDescriptor(HTMLInputElement.prototype, 'value')?.set?.call(input, value)
-    input.dispatchEvent(new Event('input', { bubbles: true }))
-    await Promise.resolve()
-  })
-}
-
-async function press(input: HTMLElement, key: string, more: KeyboardEventInit = {}) {
-  await act(async () => {
-    input.dispatchEvent(new KeyboardEvent('keydown', { key, bubbles: true, cancelable: true, ...more }))
-    await Promise.resolve()
-  })
-}
-
-async function click(text: string) {
-  const button = [...holder.querySelectorAll('button')].find(
-    (b) => b.textContent?.includes(text) || b.getAttribute('aria-label') === text,
-  )
-  if (!button) throw new Error(`there is no button ${text}`)
-  await act(async () => {
-    button.click()
-    await Promise.resolve()
-  })
-}
-
-beforeEach(() => {
-  vi.stubGlobal('IS_REACT_ACT_ENVIRONMENT', true)
-  vi.stubGlobal('ResizeObserver', class { observe() {} unobserve() {} disconnect() {} }) // prettier-ignore
-  Object.defineProperty(document, 'fonts', { value: new EventTarget(), configurable: true })
-  holder = document.createElement('div')
-  document.body.append(holder)
-  root = createRoot(holder)
-})
-
-afterEach(() => {
-  act(() => root.unmount())
-  holder.remove()
-  vi.unstubAllGlobals()
-})
-
 test('a step is written in place, and Enter on the last adds the next', async () => {
-  await open(AssemblyTab)
+  await open(AssemblyTab, project)
   await type(field('Step 2'), 'Fold and burnish')
   await type(field('Minutes a kit of step 2'), '1.5')
   expect(doc.steps?.[1]).toMatchObject({ says: 'Fold and burnish', minutes: '1.5' })
@@ -165,14 +70,14 @@ test('a step is written in place, and Enter on the last adds the next', async ()
 })
 
 test('a caution is offered where its step is, and shown by its mend', async () => {
-  await open(AssemblyTab)
+  await open(AssemblyTab, project)
   expect(holder.textContent).toContain('step 1: a caution belongs here: Guard down.')
   await click('Show it')
   expect(doc.tools).toEqual(['trimmer', 'shown'])
 })
 
 test('what goes inside has three sizes, and a length that is none is marked', async () => {
-  await open(AssemblyTab)
+  await open(AssemblyTab, project)
   await type(field('depth of Jar'), '2 1/0')
   expect(doc.contents?.[0]?.depth).toBe('2 1/0')
   expect(field('depth of Jar').getAttribute('aria-invalid')).toBe('true')
@@ -183,7 +88,7 @@ test('what goes inside has three sizes, and a length that is none is marked', as
 })
 
 test('only numbers that differ stand side by side, and an emptied one is shared again', async () => {
-  await open(VersionsTab)
+  await open(VersionsTab, project)
   expect(holder.querySelectorAll('tbody tr')).toHaveLength(1)
   await type(field('Card, width, in A4'), '8')
   expect(doc.variants?.[0]?.numbers).toEqual([{ piece: 'Card', number: 'width', value: '8' }])
@@ -193,7 +98,7 @@ test('only numbers that differ stand side by side, and an emptied one is shared 
 })
 
 test('a version is added, named, put in nominal centimetres and taken out', async () => {
-  await open(VersionsTab)
+  await open(VersionsTab, project)
   await click('One in nominal centimetres')
   expect(doc.variants?.[1]?.numbers.map((n) => n.value)).toEqual(['21.5 cm', '10 cm'])
   expect(holder.querySelectorAll('tbody tr')).toHaveLength(2)
@@ -204,6 +109,6 @@ test('a version is added, named, put in nominal centimetres and taken out', asyn
 })
 
 test('what a version finds that the list does not is said with its name', async () => {
-  await open(VersionsTab)
+  await open(VersionsTab, project)
   expect(holder.textContent).toContain('A4: Card: no sheet holds it.')
 })

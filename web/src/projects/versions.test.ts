@@ -19,7 +19,7 @@ test('a version shares every number until one is written, and again when it is e
 
 test('a second version of a name gets a number; a nominal one changes every number', () => {
   const two = withVersion(doc, 'A4', nominal(numbers))
-  expect(two.variants?.map((v) => v.name)).toEqual(['A4', 'A4 2'])
+  expect(two.variants?.map((v) => v.name)).toEqual(['A4', 'A4 (2)'])
   expect(two.variants?.[1]?.numbers.map((n) => n.value)).toEqual(['21.5 cm', '10.5 cm'])
 })
 

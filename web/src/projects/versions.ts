@@ -1,5 +1,6 @@
 /** Sister versions: the list but for some named numbers. Free of React. */
 import type { ProjectIn, Schemas } from '../api/client'
+import { freeName } from '../ui/names'
 
 export type NumberRow = Schemas['NumberOut']
 type Variant = Schemas['VariantDoc']
@@ -31,9 +32,8 @@ export function withValue(doc: ProjectIn, version: number, row: NumberRow, value
 /** The document with one more version under a name of its own. */
 export function withVersion(doc: ProjectIn, name: string, numbers: Variant['numbers']): ProjectIn {
   const variants = doc.variants ?? []
-  let free = name
-  for (let n = 2; variants.some((v) => v.name === free); n++) free = `${name} ${n}`
-  return { ...doc, variants: [...variants, { name: free, numbers }] }
+  const names = variants.map((version) => version.name)
+  return { ...doc, variants: [...variants, { name: freeName(name, names), numbers }] }
 }
 
 /** Every number in the centimetres that are taught for it. */
