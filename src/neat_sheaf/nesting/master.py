@@ -88,6 +88,7 @@ def choose(
     *,
     enough: int = 0,
     few_layouts: bool = False,
+    seconds: float = highspy.kHighsInf,
 ) -> list[int] | None:
     """How often to cut each candidate so that every demand is covered, or None if none was found.
 
@@ -106,6 +107,7 @@ def choose(
         solver.setOptionValue("mip_max_nodes", _SHEET_NODES)
         # Offcuts may add up to less than half a sheet's cost above the bound.
         solver.setOptionValue("objective_target", enough + 0.5)
+    solver.setOptionValue("time_limit", seconds)
     solver.setOptionValue("mip_rel_gap", 0.0)
     solver.setOptionValue("mip_abs_gap", 1e-4)
     solver.run()

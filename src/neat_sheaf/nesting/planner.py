@@ -7,20 +7,24 @@ optimal. The bound is computed in whole numbers, so no rounding can raise it.
 
 from __future__ import annotations
 
+import random
 from collections import Counter
 from collections.abc import Sequence
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
 
 from neat_sheaf.nesting.items import Item, Stock
 from neat_sheaf.nesting.master import Candidate, choose, relax
 from neat_sheaf.nesting.packing import packings
 from neat_sheaf.nesting.pattern import Node, Split, Spot, gathered, without
 from neat_sheaf.nesting.pricing import Pricer, scaled_down
+from neat_sheaf.nesting.watch import Watch
 
-__all__ = ["Layout", "Nested", "lower_bound", "nest"]
+__all__ = ["Layout", "Nested", "PatternBook", "lower_bound", "nest"]
 
 _SCALE = 1_000_000
 _ROUNDS = 200
+# How many sheets of each layout of the linear optimum are laid anew, and how many patterns are added.
+_ATTEMPTS = ((1, 0), (1, 12), (3, 24), (8, 48))
 _GREEDY_LIMIT = 240  # pieces; above it the greedy packings are left out
 
 
@@ -52,6 +56,8 @@ def nest(
     *,
     few_layouts_first: bool = False,
     whole_kit: Sequence[int] | None = None,
+    book: PatternBook | None = None,
+    watch: Watch | None = None,
 ) -> Nested:
     """Cut ``demand[k]`` pieces of each ``items[k]`` from the stock, opening few sheets.
 
@@ -68,17 +74,18 @@ def nest(
             stock,
             few_layouts_first=few_layouts_first,
             whole_kit=[whole_kit[k] for k in wanted] if whole_kit else None,
+            watch=watch,
         )
         return Nested(
             tuple(Layout(lay.stock, lay.times, _renamed(lay.tree, wanted)) for lay in part.layouts),
             part.sheets,
             part.at_least,
         )
-    search = _Search(items, demand, stock)
+    search = _Search(book or PatternBook(items, stock), demand, watch or Watch())
     search.generate()
     if whole_kit is not None:
         search.add_whole_kits(whole_kit)
-    chosen = search.round_up(few_layouts_first)
+    chosen = search.one_layout() if few_layouts_first else search.fewest()
     layouts = [
         Layout(lay.stock, lay.times, gathered(lay.tree, stock[lay.stock].width, stock[lay.stock].height))
         for lay in _exact(chosen, demand)
@@ -92,133 +99,194 @@ def lower_bound(items: Sequence[Item], demand: Sequence[int], stock: Sequence[St
     wanted = [k for k, n in enumerate(demand) if n > 0]
     if not wanted:
         return 0
-    search = _Search([items[k] for k in wanted], [demand[k] for k in wanted], stock)
+    book = PatternBook([items[k] for k in wanted], stock)
+    search = _Search(book, [demand[k] for k in wanted], Watch())
     search.generate()
     return search.at_least
 
 
-class _Search:
-    def __init__(self, items: Sequence[Item], demand: Sequence[int], stock: Sequence[Stock]) -> None:
-        self.items, self.demand, self.stock = items, list(demand), stock
-        self.at_least = 0
+class PatternBook:
+    """The patterns of some kinds of piece on some stock; they serve any number of kits."""
+
+    def __init__(self, items: Sequence[Item], stock: Sequence[Stock]) -> None:
+        self.items, self.stock = list(items), list(stock)
         self.pool: dict[tuple[int, tuple[int, ...]], Candidate] = {}
         self.pricer = Pricer(items, stock)
         self.prover = self.pricer if self.pricer.exact else Pricer(*scaled_down(items, stock))
-        self.uses: dict[Candidate, int] = {}
+        for kind in range(len(self.items)):
+            self.price([int(k == kind) for k in range(len(self.items))])
+
+    def price(self, values: Sequence[int]) -> int:
+        """Add the patterns that are best for these values; how many were new."""
+        before = len(self.pool)
+        self.pricer.price(values)
+        self._take()
+        return len(self.pool) - before
+
+    def prove(self, values: Sequence[int]) -> list[int]:
+        """The most that any pattern on each stock is worth, proved; its patterns are added."""
+        best = self.prover.price(values)
+        if self.prover is not self.pricer:
+            self.pricer.price(values)
+        self._take()
+        return best
+
+    def _take(self) -> None:
+        for number in range(len(self.stock)):
+            self.add(number, self.pricer.pattern(number))
+
+    def add(self, number: int, tree: Node) -> Candidate | None:
+        """Add a tree on one kind of stock; the one with the same pieces that is there already stays."""
+        if tree is None:
+            return None
+        candidate = Candidate.of(number, tree, len(self.items))
+        return self.pool.setdefault((number, candidate.holds), candidate)
+
+    def all_fit(self, number: int) -> bool:
+        """Whether every kind fits this stock."""
+        s = self.stock[number]
+        return all(item.fits(s.width, s.height) for item in self.items)
+
+
+class _Search:
+    def __init__(self, book: PatternBook, demand: Sequence[int], watch: Watch) -> None:
+        self.book, self.demand, self.watch = book, list(demand), watch
+        self.items, self.stock = book.items, book.stock
+        self.at_least = 0
+        self.worth: list[float] = [0.0] * len(self.items)
+        self.uses: dict[Candidate, float] = {}
 
     def generate(self) -> None:
-        """Fill the pool by column generation and prove ``at_least`` on the way."""
+        """Fill the book by column generation and prove ``at_least`` on the way."""
         self._prove([item.width * item.height // 1_000_000 for item in self.items])
         self._prove([1] * len(self.items))
-        for kind in range(len(self.items)):
-            self.pricer.price([int(k == kind) for k in range(len(self.items))])
-            self._take_patterns()
         for _ in range(_ROUNDS):
-            pool = list(self.pool.values())
+            pool = list(self.book.pool.values())
             relaxed = relax(pool, self.demand, self.stock)
-            values = [int(worth * _SCALE) for worth in relaxed.worth]
-            before = len(self.pool)
-            self._prove(values)
-            if self.prover is not self.pricer:
-                self.pricer.price(values)
-            self._take_patterns()
-            if len(self.pool) == before:
+            self.worth = relaxed.worth
+            self.uses = {c: u for c, u in zip(pool, relaxed.uses, strict=True) if u > 1e-6}
+            self._prove([int(worth * _SCALE) for worth in relaxed.worth])
+            if len(self.book.pool) == len(pool) or not self.watch.goes_on(None, self.at_least):
                 break
-        self.uses = {c: int(u + 1e-6) for c, u in zip(pool, relaxed.uses, strict=True) if u >= 1 - 1e-6}
 
     def _prove(self, values: list[int]) -> None:
-        best = self.prover.price(values)
+        best = self.book.prove(values)
         total = sum(d * v for d, v in zip(self.demand, values, strict=True))
         sheet = max(v for v, s in zip(best, self.stock, strict=True) if s.is_sheet)
         from_offcuts = sum(v * (s.limit or 0) for v, s in zip(best, self.stock, strict=True))
         if sheet > 0:
             self.at_least = max(self.at_least, -(-(total - from_offcuts) // sheet))
 
-    def _take_patterns(self) -> None:
-        for number in range(len(self.stock)):
-            self._add(number, self.pricer.pattern(number))
+    def vary(self, times: int) -> None:
+        """Add patterns nearly as good in the linear program that hold other small pieces.
 
-    def _add(self, number: int, tree: Node) -> Candidate | None:
-        if tree is None:
-            return None
-        candidate = Candidate.of(number, tree, len(self.items))
-        return self.pool.setdefault((number, candidate.holds), candidate)
+        Kinds that are worth nothing to the linear program (they fit into what is waste anyway)
+        are in none of its patterns; whole numbers of sheets need them there.
+        """
+        dice = random.Random(len(self.book.pool))  # noqa: S311 - the same for the same job
+        sheet = max(s.width * s.height for s in self.stock)
+        for _ in range(times):
+            if not self.watch.goes_on(None, self.at_least):
+                return
+            reach, shape = 10 ** dice.uniform(3, 5.5), dice.uniform(0.3, 1)
+            self.book.price(
+                [
+                    int(worth * _SCALE)
+                    + 1
+                    + int(dice.random() * reach * (item.width * item.height / sheet) ** shape)
+                    for worth, item in zip(self.worth, self.items, strict=True)
+                ]
+            )
 
     def add_whole_kits(self, kit: Sequence[int]) -> None:
         """Layouts of one, two, ... whole kits a sheet, as long as one sheet takes them."""
-        sheets = [n for n, s in enumerate(self.stock) if s.is_sheet]
-        for number in sheets:
+        for number, sheet in enumerate(self.stock):
+            if not sheet.is_sheet or not self.book.all_fit(number):
+                continue
             for kits in range(1, 13):
-                fitted = next(
-                    (
-                        way[0][1]
-                        for way in packings(self.items, [n * kits for n in kit], [self.stock[number]])
-                        if len(way) == 1
-                    ),
-                    None,
-                ) if self._all_fit(number) else None  # fmt: skip
+                ways = packings(self.items, [n * kits for n in kit], [sheet])
+                fitted = next((way[0][1] for way in ways if len(way) == 1), None)
                 if fitted is None:
                     break
-                self._add(number, fitted)
+                self.book.add(number, fitted)
 
-    def _all_fit(self, number: int) -> bool:
-        s = self.stock[number]
-        return all(item.fits(s.width, s.height) for item in self.items)
-
-    def round_up(self, few_layouts_first: bool) -> Counter[Candidate]:
+    def fewest(self) -> Counter[Candidate]:
         """Candidates to cut, covering the demand; as few sheets as was found."""
-        best: Counter[Candidate] | None = None
+        best = self._rounded_up()
         # The linear optimum rounded down is kept but for a few sheets of each layout,
         # which leaves the integer program the same small job for 10 kits or 10 000.
-        for kept_back in (1, 3, 8) if not few_layouts_first else (max(self.demand),):
-            base = Counter({c: n - kept_back for c, n in self.uses.items() if n > kept_back})
-            left = [
-                max(0, d - sum(n * c.holds[k] for c, n in base.items())) for k, d in enumerate(self.demand)
-            ]
-            self._add_greedy(left)
-            pool = list(self.pool.values())
-            free = [
-                s if s.limit is None
-                else Stock(s.width, s.height, s.limit - sum(n for c, n in base.items() if c.stock == i))
-                for i, s in enumerate(self.stock)
-            ]  # fmt: skip
-            enough = self.at_least - self._sheets(base)
-            picked = choose(pool, left, free, enough=enough, few_layouts=few_layouts_first)
-            if picked is None:
-                continue
-            found = base + Counter({c: n for c, n in zip(pool, picked, strict=True) if n})
-            if few_layouts_first:
-                found = self._fewer_layouts(found)
-            if best is None or self._sheets(found) < self._sheets(best):
-                best = found
-            if self._sheets(best) <= self.at_least:
+        for kept_back, varied in _ATTEMPTS:
+            if self._sheets(best) <= self.at_least or not self.watch.goes_on(
+                self._sheets(best), self.at_least
+            ):
                 break
-        return best if best is not None else self._greedy()
+            self.vary(varied)
+            base = Counter({c: int(u + 1e-6) - kept_back for c, u in self.uses.items()})
+            base = +base
+            left = self._left(base)
+            self._add_greedy(left)
+            pool = list(self.book.pool.values())
+            picked = choose(
+                pool,
+                left,
+                self._stock_left(base),
+                enough=self.at_least - self._sheets(base),
+                seconds=self.watch.left,
+            )
+            if picked is not None:
+                found = base + Counter({c: n for c, n in zip(pool, picked, strict=True) if n})
+                best = min(best, found, key=self._sheets)
+        return best
 
-    def _fewer_layouts(self, found: Counter[Candidate]) -> Counter[Candidate]:
-        """One layout for everything, where the integer program stopped before it found one."""
-        alone = [
+    def one_layout(self) -> Counter[Candidate]:
+        """The fewest different layouts, and then the fewest sheets of those."""
+        pool = list(self.book.pool.values())
+        self._add_greedy(self.demand)
+        picked = choose(pool, self.demand, self.stock, few_layouts=True, seconds=self.watch.left)
+        found = [Counter({c: n for c, n in zip(pool, picked, strict=True) if n})] if picked else []
+        found += [
             Counter({c: max(-(-d // n) for d, n in zip(self.demand, c.holds, strict=True))})
-            for c in self.pool.values()
+            for c in pool
             if all(c.holds) and self.stock[c.stock].is_sheet
         ]
 
         def surplus(plan: Counter[Candidate]) -> int:
             return sum(n * sum(c.holds) for c, n in plan.items())
 
-        return min([found, *alone], key=lambda plan: (len(plan), self._sheets(plan), surplus(plan)))
+        ways = [*found, self._rounded_up()]
+        return min(ways, key=lambda plan: (len(plan), self._sheets(plan), surplus(plan)))
+
+    def _rounded_up(self) -> Counter[Candidate]:
+        """The linear optimum with every part of a sheet made a whole one: always a plan."""
+        up = Counter({c: int(u + 1 - 1e-6) for c, u in self.uses.items()})
+        for n, s in enumerate(self.stock):
+            over = sum(up[c] for c in up if c.stock == n) - (s.limit or 0)
+            for c in [c for c in up if c.stock == n and not s.is_sheet]:
+                less = max(0, min(over, up[c]))
+                up[c], over = up[c] - less, over - less
+        short = self._left(+up)
+        for way in packings(self.items, short, [s for s in self.stock if s.is_sheet])[:1] if any(short) else []:
+            sheets = [n for n, s in enumerate(self.stock) if s.is_sheet]
+            up.update(c for number, tree in way if (c := self.book.add(sheets[number], tree)))
+        return +up
+
+    def _left(self, base: Counter[Candidate]) -> list[int]:
+        return [
+            max(0, d - sum(n * c.holds[k] for c, n in base.items())) for k, d in enumerate(self.demand)
+        ]
+
+    def _stock_left(self, base: Counter[Candidate]) -> list[Stock]:
+        used = [sum(n for c, n in base.items() if c.stock == i) for i in range(len(self.stock))]
+        return [
+            s if s.limit is None else replace(s, limit=s.limit - n)
+            for s, n in zip(self.stock, used, strict=True)
+        ]
 
     def _add_greedy(self, left: Sequence[int]) -> None:
         if sum(left) <= _GREEDY_LIMIT:
             for way in packings(self.items, left, self.stock):
                 for number, tree in way:
-                    self._add(number, tree)
-
-    def _greedy(self) -> Counter[Candidate]:
-        """A plan without the integer program: the greedy packing that opens fewest sheets."""
-        ways = packings(self.items, self.demand, self.stock)
-        plans = [Counter(c for number, tree in way if (c := self._add(number, tree))) for way in ways]
-        return min(plans, key=self._sheets)
+                    self.book.add(number, tree)
 
     def _sheets(self, plan: Counter[Candidate]) -> int:
         return sum(n for c, n in plan.items() if self.stock[c.stock].is_sheet)
