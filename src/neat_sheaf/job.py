@@ -5,6 +5,7 @@ from __future__ import annotations
 from dataclasses import dataclass, field
 from decimal import Decimal
 from enum import StrEnum
+from fractions import Fraction
 
 from neat_sheaf.habits import USUAL_HABITS, Habits
 from neat_sheaf.length import Length, Unit, inches
@@ -14,8 +15,10 @@ __all__ = [
     "Class",
     "Colourway",
     "Cutting",
+    "Edges",
     "Job",
     "Offcut",
+    "Pack",
     "Paper",
     "Print",
     "Style",
@@ -24,6 +27,9 @@ __all__ = [
     "may_turn",
     "share_out",
 ]
+
+
+_TRIMMER = inches(12)  # Common practice: a 12-inch trimmer.
 
 
 class Print(StrEnum):
@@ -60,10 +66,35 @@ class Offcut:
 
 
 @dataclass(frozen=True, slots=True)
+class Edges:
+    """How much along each edge of a sheet cannot be used (a printed strip, a torn edge), nm."""
+
+    left: Length = NO_LENGTH
+    right: Length = NO_LENGTH
+    top: Length = NO_LENGTH
+    bottom: Length = NO_LENGTH
+
+    def __bool__(self) -> bool:
+        return bool(self.left or self.right or self.top or self.bottom)
+
+
+@dataclass(frozen=True, slots=True)
+class Pack:
+    """A pack of several designs: ``sheets`` in all, ``price`` in whole currency units."""
+
+    id: str
+    name: str
+    sheets: int
+    price: Decimal | None = None
+
+
+@dataclass(frozen=True, slots=True)
 class Paper:
     """A paper and what of it is to hand. Prices are in whole currency units (Decimal).
 
-    ``caliper`` is its thickness in nm, 0 where nobody measured it.
+    ``caliper`` is its thickness in nm, 0 where nobody measured it. A design of a ``pack`` has
+    ``pack_sheets`` copies in it, and the pack's price. ``same_as`` names the paper of which this
+    is another sheet size. ``at_once`` is how many sheets the trimmer takes, None as the class says.
     """
 
     id: str
@@ -77,6 +108,19 @@ class Paper:
     on_hand: int = 0
     offcuts: tuple[Offcut, ...] = ()
     caliper: Length = NO_LENGTH
+    edges: Edges = Edges()
+    pack: str = ""
+    same_as: str = ""
+    at_once: int | None = None
+
+    @property
+    def usable(self) -> tuple[Length, Length]:
+        """Width and height without the edges that cannot be used, nm."""
+        edges = self.edges
+        return (
+            Length(self.width - edges.left - edges.right),
+            Length(self.height - edges.top - edges.bottom),
+        )
 
 
 @dataclass(frozen=True, slots=True)
@@ -119,11 +163,19 @@ class Class:
 
 @dataclass(frozen=True, slots=True)
 class Cutting:
-    """How to cut. An offcut is kept when it holds ``keep_offcut`` either way round."""
+    """How to cut. An offcut is kept when it holds ``keep_offcut`` either way round.
+
+    ``trimmer`` is the longest cut the trimmer makes, nm. With ``mix_sizes`` the sizes of one paper
+    may share the work, by price. The seconds are what one setting and one stroke take.
+    """
 
     style: Style = Style.FEWEST_SHEETS
     sheets_at_once: int = 1
     keep_offcut: tuple[Length, Length] = (inches(1), inches(3))  # From memory.
+    trimmer: Length = _TRIMMER
+    mix_sizes: bool = False
+    setting_seconds: int = 30  # From memory; the log replaces it.
+    stroke_seconds: int = 6  # From memory; the log replaces it.
 
     def keeps(self, width: int, height: int) -> bool:
         """Whether an offcut of this size (nm) is worth keeping."""
@@ -143,6 +195,23 @@ class Job:
     units: Unit = "in"
     currency: str = "EUR"
     habits: Habits = USUAL_HABITS
+    packs: tuple[Pack, ...] = ()
+
+    @property
+    def packs_by_id(self) -> dict[str, Pack]:
+        """The packs of designs by their id."""
+        return {pack.id: pack for pack in self.packs}
+
+    def sizes_of(self, paper: Paper) -> tuple[Paper, ...]:
+        """The paper, and where sizes may be mixed its other sheet sizes."""
+        others = (p for p in self.papers if p.same_as == paper.id and self.cutting.mix_sizes)
+        return (paper, *others)
+
+    def sheet_price(self, paper: Paper) -> Fraction | None:
+        """What one sheet costs, in whole currency units; None where no price is known."""
+        pack = self.packs_by_id.get(paper.pack)
+        price, sheets = (pack.price, pack.sheets) if pack else (paper.pack_price, paper.pack_sheets)
+        return None if price is None else Fraction(price) / sheets
 
     @property
     def papers_by_role(self) -> dict[str, tuple[Paper, ...]]:

@@ -6,8 +6,10 @@ from dataclasses import dataclass, replace
 
 from neat_sheaf.checks import Finding, check_project
 from neat_sheaf.job import Job, share_out
-from neat_sheaf.sheets import CannotPlanError, PaperPlan, plan_papers
+from neat_sheaf.nesting.watch import Watch
+from neat_sheaf.sheets import CannotPlanError, CuttingPlan, PaperPlan, SheetPlan, plan_sheets
 from neat_sheaf.totals import Cost, PaperTotal, SupplyTotal, cost, paper_total, supply_totals
+from neat_sheaf.ways import Mix
 
 __all__ = ["Plan", "plan_job", "with_kits"]
 
@@ -23,42 +25,57 @@ class Plan:
     supplies: tuple[SupplyTotal, ...]
     cost: Cost
     findings: tuple[Finding, ...]
+    sheet_plan: SheetPlan
 
     @property
     def sheets(self) -> int:
         """Whole sheets opened, of all papers."""
-        return sum(paper.sheets for paper in self.papers)
+        return self.sheet_plan.sheets
 
     @property
     def proved(self) -> bool:
         """Whether every paper's sheets are proved fewest."""
-        return all(paper.sheets == paper.at_least for paper in self.papers)
+        return self.sheet_plan.proved
+
+    @property
+    def cutting(self) -> CuttingPlan:
+        """How it is all cut."""
+        return self.sheet_plan.cutting
+
+    @property
+    def mixes(self) -> tuple[Mix, ...]:
+        """What is proved where sizes of one paper are mixed."""
+        return self.sheet_plan.mixes
 
 
-def plan_job(job: Job) -> Plan:
-    """Plan ``job``. Raises CannotPlanError with every fault of its papers and supplies together."""
+def plan_job(job: Job, watch: Watch | None = None) -> Plan:
+    """Plan ``job``. Raises CannotPlanError with every fault of its papers and supplies together.
+
+    ``watch`` bounds the time and is told of progress; CancelledError where it says to stop.
+    """
     faults = []
-    papers: list[PaperPlan] = []
     supplies: list[SupplyTotal] = []
     try:
         supplies = supply_totals(job)
     except CannotPlanError as error:
         faults += error.faults
     try:
-        papers = plan_papers(job)
+        sheet_plan = plan_sheets(job, watch)
     except CannotPlanError as error:
         faults += error.faults
     if faults:
         raise CannotPlanError(sorted(faults, key=lambda fault: fault.path))
+    papers = sheet_plan.papers
     totals = [paper_total(job, paper) for paper in papers]
     return Plan(
         job=job,
         kits=job.klass.kits,
-        papers=tuple(papers),
+        papers=papers,
         paper_totals=tuple(totals),
         supplies=tuple(supplies),
         cost=cost(job, totals, supplies),
         findings=tuple(check_project(job.project, job.units, job.habits, job.papers_by_role, job.supplies)),
+        sheet_plan=sheet_plan,
     )
 
 

@@ -23,8 +23,8 @@ def plan_report(plan: Plan) -> str:
         lines.append(f"  {finding.level}: {finding.where}: {finding.says}")
     for paper, total in zip(plan.papers, plan.paper_totals, strict=True):
         lines += ["", f"{paper.paper.name}: {proof(paper)}", f"  buy {_packs(total.packs)}"]
-        for number, layout in enumerate(paper.layouts):
-            lines += _layout(number, layout, job.units)
+        for layout in paper.layouts:
+            lines += _layout(layout, job.units)
     if plan.supplies:
         lines += ["", "Supplies"]
         lines += [f"  {_supply(supply, job.units)}" for supply in plan.supplies]
@@ -59,10 +59,10 @@ def _said(length: int, units: Unit) -> str:
     return write_length(Length(length), units)
 
 
-def _layout(number: int, layout: SheetLayout, units: Unit) -> list[str]:
+def _layout(layout: SheetLayout, units: Unit) -> list[str]:
     kind = "" if layout.stock.is_sheet else " (offcut)"
     size = f"{_said(layout.stock.width, units)} x {_said(layout.stock.height, units)}"
-    lines = [f"  {chr(65 + number % 26)}: cut {layout.times} like this, {size}{kind}"]
+    lines = [f"  {layout.letter}: cut {layout.times} like this, {size}{kind}"]
     for place in layout.placements:
         turned = ", turned" if place.turned else ""
         lines.append(

@@ -1,49 +1,31 @@
-"""Which pieces a class wants of each paper, and the layouts they are cut from."""
+"""The sheets of a class: which layouts, how often each, and in which order they are cut."""
 
 from __future__ import annotations
 
-from collections.abc import Iterable
-from dataclasses import dataclass
+from collections import Counter
+from collections.abc import Iterable, Iterator, Sequence
+from dataclasses import dataclass, replace
 
-from neat_sheaf.errors import Fault, NeatSheafError
-from neat_sheaf.holding import overhang, say_overhang
-from neat_sheaf.job import Colourway, Job, Paper, Style, may_turn
-from neat_sheaf.length import say_size
-from neat_sheaf.nesting.items import Item, Stock
-from neat_sheaf.nesting.pattern import Cut, Node, Region, cuts, offcuts, placements
-from neat_sheaf.nesting.planner import Nested, lower_bound, nest
-from neat_sheaf.project import Piece, Portion
-from neat_sheaf.wholes import cut_from_one_whole, fewest_wholes, portions_of
+from neat_sheaf.demand import CannotPlanError, Unit, too_large, wanted
+from neat_sheaf.job import Job, Paper
+from neat_sheaf.length import Length
+from neat_sheaf.lettering import letter_of
+from neat_sheaf.nesting.cut_order import Batch, Pile, cut_order
+from neat_sheaf.nesting.items import Stock
+from neat_sheaf.nesting.pattern import Cut, Node, Region, Split, cuts, offcuts, placements
+from neat_sheaf.nesting.watch import Watch
+from neat_sheaf.ways import Mix, Sheets, Way, ways_of
 
 __all__ = [
     "CannotPlanError",
+    "CuttingPlan",
     "PaperPlan",
     "Placed",
     "Remnant",
     "SheetLayout",
-    "Wanted",
-    "plan_papers",
-    "wanted",
+    "SheetPlan",
+    "plan_sheets",
 ]
-
-
-class CannotPlanError(NeatSheafError):
-    """The job cannot be planned; ``faults`` says what, where, and by how much."""
-
-    code = "cannot-plan"
-
-    def __init__(self, faults: list[Fault]) -> None:
-        super().__init__("; ".join(map(str, faults)))
-        self.faults = faults
-
-
-@dataclass(frozen=True, slots=True)
-class Wanted:
-    """``count`` copies of a piece for one colourway."""
-
-    piece: Piece
-    colourway: str
-    count: int
 
 
 @dataclass(frozen=True, slots=True)
@@ -66,8 +48,12 @@ class Remnant:
 
 @dataclass(frozen=True, slots=True)
 class SheetLayout:
-    """One layout, cut ``times`` over; ``cuts`` in order take it apart."""
+    """One layout, cut ``times`` over; ``cuts`` in order take it apart.
 
+    Layouts of one ``letter`` are cut alike and differ in whose kits the pieces are for.
+    """
+
+    letter: str
     times: int
     stock: Stock
     placements: tuple[Placed, ...]
@@ -77,178 +63,223 @@ class SheetLayout:
 
 @dataclass(frozen=True, slots=True)
 class PaperPlan:
-    """One paper's layouts: ``sheets`` opened, ``at_least`` proved, ``offcuts_used``."""
+    """One paper's layouts: ``sheets`` opened, ``at_least`` proved, ``offcuts_used``.
+
+    Where sizes of a paper are ``mixed``, the proof is of their price together (``Mix``), and
+    ``at_least`` is 0.
+    """
 
     paper: Paper
     sheets: int
     at_least: int
     offcuts_used: int
     layouts: tuple[SheetLayout, ...]
+    mixed: bool = False
 
 
-def wanted(job: Job) -> dict[str, list[Wanted]]:
-    """The pieces wanted of each paper (by id), in the order of the list."""
-    found: dict[str, list[Wanted]] = {}
-    for colourway in job.klass.colourways:
-        for piece, count in _counted(job, colourway):
-            if count:
-                paper = colourway.papers[piece.paper]
-                found.setdefault(paper, []).append(Wanted(piece, colourway.name, count))
+@dataclass(frozen=True, slots=True)
+class CuttingPlan:
+    """How the whole class is cut: ``batches`` in order, a setting each, and what that comes to.
+
+    ``pieces`` names the kinds that a stroke gives; ``letters`` the layout of each pile;
+    ``papers`` the paper id of each paper number. ``seconds`` is settings and strokes at the
+    job's times. ``layouts`` counts different ones.
+    """
+
+    batches: tuple[Batch, ...]
+    pieces: tuple[str, ...]
+    letters: tuple[str, ...]
+    papers: tuple[str, ...]
+    layouts: int
+    strokes: int
+    seconds: int
+
+    @property
+    def settings(self) -> int:
+        """How often the trimmer is set."""
+        return len(self.batches)
+
+
+@dataclass(frozen=True, slots=True)
+class SheetPlan:
+    """Every paper's layouts, the order of cutting, and what is proved of mixed sizes."""
+
+    papers: tuple[PaperPlan, ...]
+    cutting: CuttingPlan
+    mixes: tuple[Mix, ...]
+
+    @property
+    def sheets(self) -> int:
+        """Whole sheets opened, of all papers."""
+        return sum(paper.sheets for paper in self.papers)
+
+    @property
+    def proved(self) -> bool:
+        """Whether every paper's sheets are proved fewest, and mixes cheapest."""
+        return all(p.mixed or p.sheets == p.at_least for p in self.papers) and all(
+            mix.cost == mix.at_least for mix in self.mixes
+        )
+
+
+def plan_sheets(job: Job, watch: Watch | None = None) -> SheetPlan:
+    """Lay every piece on sheets and order the cuts.
+
+    Raises CannotPlanError naming every piece that fits no sheet; CancelledError where ``watch``
+    was told to stop. When its time is over the best plan so far is given, with its honest bound.
+    """
+    watch = watch or Watch()
+    demands = {job.paper(paper): units for paper, units in wanted(job).items()}
+    faults = [fault for paper, units in demands.items() for fault in too_large(job, paper, units)]
+    if faults:
+        raise CannotPlanError(faults)
+    kinds = {piece.name: n for n, piece in enumerate(job.project.pieces)}
+    chosen = [ways_of(job, paper, units, kinds, watch) for paper, units in demands.items()]
+    laid = [sheets for way in chosen for sheets in way.sheets]
+    papers = list(dict.fromkeys(sheets.paper for sheets in laid))
+    piles = [Pile(papers.index(s.paper), s.times, s.stock.width, s.stock.height, s.part) for s in laid]
+    batches, trees = cut_order(piles, [p.at_once or job.cutting.sheets_at_once for p in papers])
+    letters = _letters(piles, laid)
+    made = list(zip(laid, trees, letters, strict=True))
+    plans: list[PaperPlan] = []
+    for way, units in zip(chosen, demands.values(), strict=True):
+        own = [row for row in made if any(row[0] is sheets for sheets in way.sheets)]
+        layouts = _for_kits(job, own, units)
+        plans += _paper_plans(job, way, layouts)
+    order = _in_order(batches)
+    plans = [_ordered(plan, letters, order) for plan in plans]
+    return SheetPlan(
+        tuple(plans),
+        _cutting(job, batches, papers, letters),
+        tuple(way.mix for way in chosen if way.mix is not None),
+    )
+
+
+def _letters(piles: Sequence[Pile], laid: Sequence[Sheets]) -> list[str]:
+    """A letter for each different way of cutting up a size of a paper."""
+    shapes: dict[object, str] = {}
+    found = []
+    for pile, sheets in zip(piles, laid, strict=True):
+        shape = (pile.paper, pile.width, pile.height, sheets.stock.is_sheet, pile.part)
+        found.append(shapes.setdefault(shape, letter_of(len(shapes))))
     return found
 
 
-def _counted(job: Job, colourway: Colourway) -> Iterable[tuple[Piece, int]]:
-    """Each piece and how many to cut; halves and quarters of one whole are cut as its wholes.
-
-    The wholes stand under the first piece that is cut from them. They are shared by all the kits
-    of the colourway, but where each kit is cut on its own sheets.
-    """
-    alone = job.cutting.style is Style.KIT_PER_SHEET
-    kits, times = (1, colourway.kits) if alone else (colourway.kits, 1)
-    for piece in job.project.pieces:
-        if piece.portion is Portion.WHOLE:
-            yield piece, piece.per_kit * colourway.kits
-    for pieces in cut_from_one_whole(job.project.pieces):
-        yield pieces[0], fewest_wholes(portions_of(pieces, kits)) * times
-
-
-def plan_papers(job: Job) -> list[PaperPlan]:
-    """Lay every piece on sheets. Raises CannotPlanError naming every piece that fits no sheet."""
-    demands = {job.paper(paper): pieces for paper, pieces in wanted(job).items()}
-    faults = [
-        fault
-        for paper, pieces in demands.items()
-        for fault in _too_large(job, paper, (w.piece for w in pieces))
-    ]
-    if faults:
-        raise CannotPlanError(faults)
-    return [_plan_paper(job, paper, pieces) for paper, pieces in demands.items()]
-
-
-def _too_large(job: Job, paper: Paper, pieces: Iterable[Piece]) -> Iterable[Fault]:
-    for piece in dict.fromkeys(pieces):
-        over = overhang(piece, paper.width, paper.height, may_turn(piece, paper))
-        if over.fits:
-            continue
-        mend = (
-            "; it would fit turned, but it follows the print"
-            if overhang(piece, paper.width, paper.height, True).fits
-            else ""
-        )
-        yield Fault(
-            f"project.pieces[{job.project.pieces.index(piece)}]",
-            "larger-than-paper",
-            f"{piece.name} ({say_size(piece.rough_width, piece.rough_height, job.units)}) does not fit "
-            f"a sheet of {paper.name} ({say_size(paper.width, paper.height, job.units)}): "
-            f"{say_overhang(over, job.units)}{' even turned' if over.turned else ''}{mend}",
-        )
-
-
-def _item(piece: Piece, paper: Paper) -> Item:
-    """The rectangle a piece is nested as; pieces that may turn are alike either way round."""
-    width, height = piece.rough_width, piece.rough_height
-    if not may_turn(piece, paper):
-        return Item(width, height, False)
-    return Item(max(width, height), min(width, height), width != height)
-
-
-def _plan_paper(job: Job, paper: Paper, pieces: list[Wanted]) -> PaperPlan:
-    items = list(dict.fromkeys(_item(w.piece, paper) for w in pieces))
-    demand = [sum(w.count for w in pieces if _item(w.piece, paper) == item) for item in items]
-    sheet = Stock(paper.width, paper.height)
-    stock = [sheet, *(Stock(o.width, o.height, o.count) for o in paper.offcuts if o.count)]
-    style = job.cutting.style
-    if style is Style.KIT_PER_SHEET:
-        parts = [
-            (nest(items, [n // c.kits for n in _of(c, items, pieces, paper)], [sheet]), c)
-            for c in job.klass.colourways
-            if c.kits and any(_of(c, items, pieces, paper))
-        ]
-        layouts = [
-            layout
-            for part, c in parts
-            for layout in _labelled(
-                job, paper, [sheet], part, items, [w for w in pieces if w.colourway == c.name], c.kits
-            )
-        ]
-        sheets = sum(part.sheets * c.kits for part, c in parts)
-        return PaperPlan(paper, sheets, lower_bound(items, demand, stock), 0, tuple(layouts))
-    nested = nest(
-        items,
-        demand,
-        stock,
-        few_layouts_first=style is Style.FEWEST_SETTINGS,
-        whole_kit=_one_kit(job, items, pieces, paper),
+def _cutting(job: Job, batches: list[Batch], papers: Sequence[Paper], letters: Sequence[str]) -> CuttingPlan:
+    strokes = sum(stroke.strokes for batch in batches for stroke in batch.strokes)
+    return CuttingPlan(
+        batches=tuple(batches),
+        pieces=tuple(piece.name for piece in job.project.pieces),
+        letters=tuple(letters),
+        papers=tuple(paper.id for paper in papers),
+        layouts=len(set(letters)),
+        strokes=strokes,
+        seconds=len(batches) * job.cutting.setting_seconds + strokes * job.cutting.stroke_seconds,
     )
-    layouts = _labelled(job, paper, stock, nested, items, pieces, 1)
-    used = sum(layout.times for layout in nested.layouts if not stock[layout.stock].is_sheet)
-    return PaperPlan(paper, nested.sheets, nested.at_least, used, tuple(layouts))
 
 
-def _of(colourway: Colourway, items: list[Item], pieces: list[Wanted], paper: Paper) -> list[int]:
-    mine = [w for w in pieces if w.colourway == colourway.name]
-    return [sum(w.count for w in mine if _item(w.piece, paper) == item) for item in items]
+Made = tuple[Sheets, Node, str]
 
 
-def _one_kit(job: Job, items: list[Item], pieces: list[Wanted], paper: Paper) -> list[int] | None:
-    """One kit's counts on this paper, where every colourway that uses it uses it alike."""
-    kits = [
-        [n // c.kits for n in counts]
-        for c in job.klass.colourways
-        if c.kits and any(counts := _of(c, items, pieces, paper))
-    ]
-    return kits[0] if all(kit == kits[0] for kit in kits) else None
-
-
-def _labelled(
-    job: Job,
-    paper: Paper,
-    stock: list[Stock],
-    nested: Nested,
-    items: list[Item],
-    pieces: list[Wanted],
-    copies: int,
-) -> list[SheetLayout]:
-    """Say which piece of which colourway each place is; ``copies`` multiplies every layout."""
-    left: list[dict[tuple[str, str], int]] = [{} for _ in items]
-    by_label: dict[tuple[str, str], Piece] = {}
-    for w in pieces:
-        label = (w.piece.name, w.colourway)
-        by_label[label] = w.piece
-        kind = items.index(_item(w.piece, paper))
-        left[kind][label] = left[kind].get(label, 0) + w.count
-    done: list[SheetLayout] = []
-    for layout in nested.layouts:
-        size = stock[layout.stock]
-        places = placements(layout.tree, size.width, size.height)
-        times = layout.times * copies
-        while times:
-            taken: dict[tuple[str, str], int] = {}
-            labels = []
-            for place in places:
-                # The label with most still to cut, so that a layout seldom has to be split in two.
-                label = max(left[place.kind], key=lambda it: (left[place.kind][it] - taken.get(it, 0), it))
-                taken[label] = taken.get(label, 0) + 1
-                labels.append(label)
-            alike = min(times, *(left[p.kind][it] // taken[it] for p, it in zip(places, labels, strict=True)))
-            for place, label in zip(places, labels, strict=True):
-                left[place.kind][label] -= alike
+def _for_kits(job: Job, made: Iterable[Made], units: Sequence[Unit]) -> list[tuple[Paper, SheetLayout]]:
+    """The layouts with each place said to be for one colourway, none more often than wanted."""
+    left: dict[str, Counter[str]] = {}
+    for unit in units:
+        for piece in unit.pieces:
+            left.setdefault(piece.name, Counter())[unit.colourway] += unit.count
+    sizes = {piece.name: (piece.rough_width, piece.rough_height) for piece in job.project.pieces}
+    names = [piece.name for piece in job.project.pieces]
+    done = []
+    for sheets, tree, letter in made:
+        places = placements(tree, sheets.stock.width, sheets.stock.height)
+        pieces = [names[place.kind] for place in places]
+        for alike, colourways in _shared_out(sheets.times, pieces, left, sheets.colourway):
             placed = tuple(
-                Placed(*label, place.region, _is_turned(by_label[label], place.region))
-                for place, label in zip(places, labels, strict=True)
+                Placed(piece, colourway, place.region, sizes[piece] != place.region[2:])
+                for piece, colourway, place in zip(pieces, colourways, places, strict=True)
             )
-            done.append(_drawn(job, layout.tree, size, alike, placed))
-            times -= alike
+            done.append((sheets.paper, _layout(job, sheets, tree, letter, alike, placed)))
     return done
 
 
-def _is_turned(piece: Piece, region: Region) -> bool:
-    return (piece.rough_width, piece.rough_height) != (region.width, region.height)
+def _shared_out(
+    times: int, pieces: Sequence[str], left: dict[str, Counter[str]], only: str | None
+) -> Iterator[tuple[int, list[str]]]:
+    while times:
+        taken: Counter[tuple[str, str]] = Counter()
+        colourways = []
+        for piece in pieces:
+            # The colourway with most still to cut, so that a layout seldom has to be split in two.
+            mine = [only] if only is not None else list(left[piece])
+            colourway = max(mine, key=lambda c: (left[piece][c] - taken[piece, c], c))
+            taken[piece, colourway] += 1
+            colourways.append(colourway)
+        alike = min(times, *(left[piece][colourway] // n for (piece, colourway), n in taken.items()))
+        for (piece, colourway), n in taken.items():
+            left[piece][colourway] -= n * alike
+        yield alike, colourways
+        times -= alike
 
 
-def _drawn(job: Job, tree: Node, size: Stock, times: int, placed: tuple[Placed, ...]) -> SheetLayout:
+def _layout(
+    job: Job, sheets: Sheets, tree: Node, letter: str, times: int, placed: tuple[Placed, ...]
+) -> SheetLayout:
+    width, height = sheets.stock.width, sheets.stock.height
+    edges = sheets.paper.edges
     remnants = tuple(
-        Remnant(region, job.cutting.keeps(region.width, region.height))
-        for region in offcuts(tree, size.width, size.height)
+        Remnant(
+            region,
+            job.cutting.keeps(region.width, region.height)
+            and not (sheets.stock.is_sheet and edges and _on_edge(region, sheets)),
+        )
+        for region in offcuts(tree, width, height)
     )
-    return SheetLayout(times, size, placed, remnants, tuple(cuts(tree, size.width, size.height)))
+    return SheetLayout(letter, times, sheets.stock, placed, remnants, tuple(cuts(tree, width, height)))
+
+
+def _on_edge(region: Region, sheets: Sheets) -> bool:
+    edges, stock = sheets.paper.edges, sheets.stock
+    return (
+        region.x < edges.left
+        or region.y < edges.bottom
+        or region.x + region.width > stock.width - edges.right
+        or region.y + region.height > stock.height - edges.top
+    )
+
+
+def _paper_plans(job: Job, way: Way, layouts: list[tuple[Paper, SheetLayout]]) -> Iterator[PaperPlan]:
+    for paper in job.sizes_of(way.paper):
+        mine = tuple(layout for of, layout in layouts if of is paper)
+        if not mine and paper is not way.paper:
+            continue
+        sheets = sum(layout.times for layout in mine if layout.stock.is_sheet)
+        used = sum(layout.times for layout in mine if not layout.stock.is_sheet)
+        at_least = 0 if way.mix else way.at_least
+        yield PaperPlan(paper, sheets, at_least, used, mine, way.mix is not None)
+
+
+Order = dict[tuple[int, Region], int]
+
+
+def _in_order(batches: Sequence[Batch]) -> Order:
+    """When each part of each pile is first cut."""
+    order: Order = {}
+    for batch in batches:
+        for stroke in batch.strokes:
+            for part in stroke.parts:
+                here = part.region
+                for _ in range(stroke.times):
+                    order[part.layout, here] = len(order)
+                    here = here.parted(Split(stroke.along, Length(batch.setting), None, None))[1]
+    return order
+
+
+def _ordered(plan: PaperPlan, letters: Sequence[str], order: Order) -> PaperPlan:
+    """The plan with each layout's cuts in the order in which they are made at the trimmer."""
+
+    def in_order(layout: SheetLayout) -> SheetLayout:
+        # Piles of one letter are cut alike and at once, so the first stands for them all.
+        pile = letters.index(layout.letter)
+        ordered = sorted(layout.cuts, key=lambda cut: order[pile, cut.of])
+        return replace(layout, cuts=tuple(ordered))
+
+    return replace(plan, layouts=tuple(in_order(layout) for layout in plan.layouts))

@@ -178,7 +178,7 @@ def _spools(supply: Supply, lengths: tuple[tuple[Length, int], ...]) -> int:
     if supply.on_hand > 0:
         stock.append(Stock(Length(int(supply.on_hand)), thin, 1))
     wanted = [(cut, n) for cut, n in lengths if n]
-    return nest([Item(cut, thin) for cut, _ in wanted], [n for _, n in wanted], stock).sheets
+    return nest([Item(cut, thin) for cut, _ in wanted], [n for _, n in wanted], stock)[0].sheets
 
 
 def cost(job: Job, papers: list[PaperTotal], supplies: list[SupplyTotal]) -> Cost:

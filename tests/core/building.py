@@ -8,7 +8,9 @@ from typing import Any
 
 from neat_sheaf.job import Class, Colourway, Cutting, Job, Paper, Print
 from neat_sheaf.length import Length, parse_length
+from neat_sheaf.nesting.planner import Nested, nest
 from neat_sheaf.project import Line, Piece, Project, Side
+from neat_sheaf.sheets import PaperPlan, plan_sheets
 
 
 def inch(text: str) -> Length:
@@ -50,6 +52,16 @@ def a4(paper_id: str = "body", **more: Any) -> Paper:
     return Paper(paper_id, paper_id, *size, **more)
 
 
+def papers_of(made: Job) -> list[PaperPlan]:
+    """The plan of each paper."""
+    return list(plan_sheets(made).papers)
+
+
+def first_way(*args: Any, **more: Any) -> Nested:
+    """The way of cutting that opens the fewest sheets."""
+    return nest(*args, **more)[0]
+
+
 USUAL = Cutting()
 
 
@@ -62,4 +74,7 @@ def job(pieces: list[Piece], papers: list[Paper], kits: int, cutting: Cutting = 
     return Job(project, tuple(papers), more.pop("supplies", ()), klass, cutting, **more)
 
 
-__all__ = ["Decimal", "Print", "a4", "across", "inch", "job", "letter", "piece", "tray", "upward"]
+__all__ = [
+    "Decimal", "Print", "a4", "across", "first_way", "inch", "job", "letter", "papers_of", "piece", "tray",
+    "upward",
+]  # fmt: skip

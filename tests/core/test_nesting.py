@@ -13,18 +13,18 @@ from neat_sheaf.job import Cutting, Offcut, Style
 from neat_sheaf.length import Length, inches
 from neat_sheaf.nesting.items import Item, Stock
 from neat_sheaf.nesting.pattern import Split, Spot, counts, cuts, gathered, lay, offcuts
-from neat_sheaf.nesting.planner import lower_bound, nest
+from neat_sheaf.nesting.planner import lower_bound
 from neat_sheaf.nesting.pricing import Pricer, normal_patterns, scaled_down
 from neat_sheaf.plan import plan_job
 from neat_sheaf.project import Cut, Portion, Side
-from neat_sheaf.sheets import CannotPlanError, plan_papers
+from neat_sheaf.sheets import CannotPlanError
 from tests.validator import faults_of
 
-from .building import Print, a4, inch, job, letter, piece
+from .building import Print, a4, first_way, inch, job, letter, papers_of, piece
 
 
 def sheets(*args, **more):
-    (paper,) = plan_papers(job(*args, **more))
+    (paper,) = papers_of(job(*args, **more))
     return paper.sheets, paper.at_least
 
 
@@ -38,7 +38,7 @@ def test_a_strip_too_long_for_a4_is_said_with_the_shortfall():
     wide = piece("Wrap", "8 1/2", "4")
     assert sheets([wide], [letter()], 4) == (2, 2)
     with pytest.raises(CannotPlanError) as caught:
-        plan_papers(job([piece("Wrap", "8 1/2", "11 3/4")], [letter()], 4))
+        papers_of(job([piece("Wrap", "8 1/2", "11 3/4")], [letter()], 4))
     (fault,) = caught.value.faults
     assert fault.path == "project.pieces[0]"
     assert (
@@ -49,7 +49,7 @@ def test_a_strip_too_long_for_a4_is_said_with_the_shortfall():
 def test_every_piece_that_fits_no_sheet_is_named_not_only_the_first():
     large = [piece("A", "12", "12"), piece("B", "9", "9"), piece("C", "4", "4")]
     with pytest.raises(CannotPlanError) as caught:
-        plan_papers(job(large, [letter()], 1))
+        papers_of(job(large, [letter()], 1))
     assert [fault.path for fault in caught.value.faults] == ["project.pieces[0]", "project.pieces[1]"]
 
 
@@ -58,7 +58,7 @@ def test_a_piece_that_follows_the_print_is_not_turned_to_make_it_fit():
     assert sheets([strip], [letter()], 4) == (1, 1)
     for run in (Print.ONE_WAY, Print.TWO_WAY):
         with pytest.raises(CannotPlanError, match="it would fit turned, but it follows the print"):
-            plan_papers(job([strip], [letter(print=run)], 4))
+            papers_of(job([strip], [letter(print=run)], 4))
     free = piece("Strip", "11", "2", follows_print=False)
     assert sheets([free], [letter(print=Print.ONE_WAY)], 4) == (1, 1)
 
@@ -72,18 +72,18 @@ def test_a_die_cut_piece_takes_its_rough_cut():
 def test_offcuts_from_the_cupboard_save_a_sheet_and_are_left_alone_where_they_do_not():
     strip = [piece("Strip", "3", "11")]
     kept = letter(offcuts=(Offcut(inch("3"), inch("11"), 2),))
-    (paper,) = plan_papers(job(strip, [kept], 4))
+    (paper,) = papers_of(job(strip, [kept], 4))
     assert (paper.sheets, paper.at_least, paper.offcuts_used) == (1, 1, 2)
-    (paper,) = plan_papers(job(strip, [kept], 2))
+    (paper,) = papers_of(job(strip, [kept], 2))
     assert (paper.sheets, paper.offcuts_used) == (0, 2)
-    (paper,) = plan_papers(job([piece("Card", "4 1/4", "11")], [kept], 2))
+    (paper,) = papers_of(job([piece("Card", "4 1/4", "11")], [kept], 2))
     assert (paper.sheets, paper.offcuts_used) == (1, 0)
 
 
 def test_a_kit_per_sheet_never_mixes_kits_and_says_the_bound_of_mixing():
     third = [piece("Third", "8 1/2", "3 1/2", per_kit=2)]
-    (mixed,) = plan_papers(job(third, [letter()], 3))
-    (apart,) = plan_papers(job(third, [letter()], 3, Cutting(Style.KIT_PER_SHEET)))
+    (mixed,) = papers_of(job(third, [letter()], 3))
+    (apart,) = papers_of(job(third, [letter()], 3, Cutting(Style.KIT_PER_SHEET)))
     assert (mixed.sheets, mixed.at_least) == (2, 2)
     assert (apart.sheets, apart.at_least) == (3, 2)
     assert [len(layout.placements) for layout in apart.layouts] == [2]
@@ -105,11 +105,11 @@ def test_ten_thousand_kits_are_planned_exactly():
 
 
 def test_no_kits_want_no_sheets():
-    assert plan_papers(job([piece("Card", "4", "5")], [letter()], 0)) == []
+    assert papers_of(job([piece("Card", "4", "5")], [letter()], 0)) == []
 
 
 def test_a_pattern_may_hold_copies_but_a_plan_never_holds_one_too_many():
-    made = nest([Item(inches(4), inches(5))], [7], [Stock(inches("17/2"), inches(11))])
+    made = first_way([Item(inches(4), inches(5))], [7], [Stock(inches("17/2"), inches(11))])
     cut = sum(
         (Counter({k: n * lay.times for k, n in counts(lay.tree).items()}) for lay in made.layouts), Counter()
     )
@@ -189,7 +189,7 @@ def test_the_bound_is_never_above_the_fewest_sheets_there_are(rows):
     demand = [n for _, _, n in rows]
     fewest = fewest_by_trying([(w, h) for w, h, _ in rows], demand, 7, 6)
     items = [Item(Length(w), Length(h)) for w, h, _ in rows]
-    made = nest(items, demand, [Stock(Length(7), Length(6))])
+    made = first_way(items, demand, [Stock(Length(7), Length(6))])
     assert made.at_least <= fewest <= made.sheets
     assert lower_bound(items, demand, [Stock(Length(7), Length(6))]) == made.at_least
 

@@ -17,8 +17,10 @@ from neat_sheaf.job import (
     Class,
     Colourway,
     Cutting,
+    Edges,
     Job,
     Offcut,
+    Pack,
     Paper,
     Print,
     Style,
@@ -58,7 +60,8 @@ def read_job(text: str) -> Job:
 
 def _read_root(root: Node) -> Job:
     root.object(
-        ["format", "project", "papers", "class"], ["units", "currency", "supplies", "cutting", "habits"]
+        ["format", "project", "papers", "class"],
+        ["units", "currency", "supplies", "cutting", "habits", "packs"],
     )
     if root.value["format"] != FORMAT:
         raise root.key("format").fault("wrong-format", f'wants "{FORMAT}"')
@@ -66,7 +69,10 @@ def _read_root(root: Node) -> Job:
     root.units = units
     currency = root.take("currency", _currency, "EUR")
     supplies = root.list_at("supplies", _supply)
+    packs = root.list_at("packs", _pack)
+    _unique(root.key("packs"), [p.id for p in packs], "id")
     papers = root.list_at("papers", _paper)
+    _references(root, papers, packs)
     _unique(root.key("papers"), [p.id for p in papers], "id")
     _unique(root.key("supplies"), [s.id for s in supplies], "id")
     by_id = {s.id: s for s in supplies}
@@ -77,7 +83,37 @@ def _read_root(root: Node) -> Job:
     klass = _class(root.key("class"), roles, known)
     cutting = root.take("cutting", _cutting, Cutting())
     habits = root.take("habits", _habits, USUAL_HABITS)
-    return Job(_version(root, project), papers, supplies, klass, cutting, units, currency, habits)
+    return Job(_version(root, project), papers, supplies, klass, cutting, units, currency, habits, packs)
+
+
+def _references(root: Node, papers: tuple[Paper, ...], packs: tuple[Pack, ...]) -> None:
+    """A paper's pack and the paper it is another size of are there, and no size is a size of a size."""
+    known = set(_written(root.value, "packs", "id"))
+    by_id = {p.id: p for p in papers}
+    if len(papers) != len(root.value["papers"]):
+        return
+    for number, paper in enumerate(papers):
+        row = root.under(f"papers[{number}]", None)
+        if paper.pack and paper.pack not in known:
+            row.under(".pack", paper.pack).fault(
+                "unknown-pack", f"there is no pack with the id '{paper.pack}'"
+            )
+        main = by_id.get(paper.same_as)
+        if paper.same_as and (main is None or main.same_as or main is paper):
+            row.under(".same_as", paper.same_as).fault(
+                "unknown-paper", f"'{paper.same_as}' is no paper of its own; name the id of one"
+            )
+
+
+def _pack(node: Node) -> Pack:
+    node.object(["id", "sheets"], ["name", "price"])
+    pack_id = node.key("id").text()
+    return Pack(
+        id=pack_id,
+        name=node.take("name", Node.text, pack_id),
+        sheets=node.key("sheets").whole(1),
+        price=node.take("price", _price, None),
+    )
 
 
 def _version(root: Node, project: Project) -> Project:
@@ -124,8 +160,9 @@ def _unique(node: Node, names: Iterable[str], key: str) -> None:
 def _paper(node: Node) -> Paper:
     node.object(
         ["id", "width", "height"],
-        ["name", "kind", "print", "pack_sheets", "pack_price", "on_hand", "offcuts", "caliper"],
-    )
+        ["name", "kind", "print", "pack_sheets", "pack_price", "on_hand", "offcuts", "caliper", "edges",
+         "pack", "same_as", "sheets_at_once"],
+    )  # fmt: skip
     paper_id = node.key("id").text()
     return Paper(
         id=paper_id,
@@ -139,7 +176,17 @@ def _paper(node: Node) -> Paper:
         on_hand=node.take("on_hand", Node.whole, 0),
         offcuts=node.list_at("offcuts", _offcut),
         caliper=node.take("caliper", Node.length, Length(0)),
+        edges=node.take("edges", _edges, Edges()),
+        pack=node.take("pack", Node.text, ""),
+        same_as=node.take("same_as", Node.text, ""),
+        at_once=node.take("sheets_at_once", lambda n: n.whole(1, 100), None),
     )
+
+
+def _edges(node: Node) -> Edges:
+    sides = ("left", "right", "top", "bottom")
+    node.object((), sides)
+    return Edges(*(node.take(side, Node.length, Length(0)) for side in sides))
 
 
 def _price(node: Node) -> Decimal | None:
@@ -232,12 +279,27 @@ def _colourway(node: Node, roles: tuple[str, ...], known: set[str]) -> Colourway
 
 
 def _cutting(node: Node) -> Cutting:
-    node.object((), ["style", "sheets_at_once", "keep_offcut"])
+    node.object(
+        (),
+        [
+            "style",
+            "sheets_at_once",
+            "keep_offcut",
+            "trimmer",
+            "mix_sizes",
+            "setting_seconds",
+            "stroke_seconds",
+        ],
+    )  # fmt: skip
     plain = Cutting()
     return Cutting(
         style=node.take("style", lambda n: n.choice(Style), plain.style),
         sheets_at_once=node.take("sheets_at_once", lambda n: n.whole(1, 100), 1),
         keep_offcut=node.take("keep_offcut", _two_sizes, plain.keep_offcut),
+        trimmer=node.take("trimmer", Node.size, plain.trimmer),
+        mix_sizes=node.take("mix_sizes", Node.flag, False),
+        setting_seconds=node.take("setting_seconds", lambda n: n.whole(0, 3600), plain.setting_seconds),
+        stroke_seconds=node.take("stroke_seconds", lambda n: n.whole(0, 3600), plain.stroke_seconds),
     )
 
 
@@ -262,6 +324,7 @@ def job_document(job: Job) -> dict[str, Any]:
         "units": units,
         "currency": job.currency,
         "project": project_document(job.project, units),
+        **({"packs": [_pack_document(pack) for pack in job.packs]} if job.packs else {}),
         "papers": [_paper_document(paper, units) for paper in job.papers],
         "supplies": [_supply_document(supply, units) for supply in job.supplies],
         "class": {
@@ -277,6 +340,10 @@ def job_document(job: Job) -> dict[str, Any]:
             "style": job.cutting.style.value,
             "sheets_at_once": job.cutting.sheets_at_once,
             "keep_offcut": " x ".join(write_length(side, units) for side in job.cutting.keep_offcut),
+            "trimmer": write_length(job.cutting.trimmer, units),
+            "mix_sizes": job.cutting.mix_sizes,
+            "setting_seconds": job.cutting.setting_seconds,
+            "stroke_seconds": job.cutting.stroke_seconds,
         },
         "habits": {
             "scoring": job.habits.scoring.value,
@@ -287,6 +354,11 @@ def job_document(job: Job) -> dict[str, Any]:
             "lid": job.habits.lid.value,
         },
     }
+
+
+def _pack_document(pack: Pack) -> dict[str, Any]:
+    price = {} if pack.price is None else {"price": str(pack.price)}
+    return {"id": pack.id, "name": pack.name, "sheets": pack.sheets, **price}
 
 
 def _paper_document(paper: Paper, units: Unit) -> dict[str, Any]:
@@ -301,6 +373,10 @@ def _paper_document(paper: Paper, units: Unit) -> dict[str, Any]:
         "pack_sheets": paper.pack_sheets,
         **({} if paper.pack_price is None else {"pack_price": str(paper.pack_price)}),
         "on_hand": paper.on_hand,
+        **({"edges": _edges_document(paper.edges, units)} if paper.edges else {}),
+        **({"pack": paper.pack} if paper.pack else {}),
+        **({"same_as": paper.same_as} if paper.same_as else {}),
+        **({} if paper.at_once is None else {"sheets_at_once": paper.at_once}),
         "offcuts": [
             {
                 "width": write_length(o.width, units),
@@ -310,6 +386,11 @@ def _paper_document(paper: Paper, units: Unit) -> dict[str, Any]:
             for o in paper.offcuts
         ],
     }
+
+
+def _edges_document(edges: Edges, units: Unit) -> dict[str, str]:
+    sides = {"left": edges.left, "right": edges.right, "top": edges.top, "bottom": edges.bottom}
+    return {side: write_length(size, units) for side, size in sides.items() if size}
 
 
 def _supply_document(supply: Supply, units: Unit) -> dict[str, Any]:

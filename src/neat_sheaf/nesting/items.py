@@ -32,11 +32,16 @@ class Item:
 
 @dataclass(frozen=True, slots=True)
 class Stock:
-    """A size of stock: whole sheets, bought as needed, or ``limit`` offcuts of one size."""
+    """A size of stock: whole sheets, bought as needed, or ``limit`` offcuts of one size.
+
+    ``cost`` weighs one sheet against sheets of another size: 1 each where sheets are counted,
+    or a price in any whole unit of money. Offcuts cost nothing.
+    """
 
     width: Length
     height: Length
     limit: int | None = None
+    cost: int = 1
 
     @property
     def is_sheet(self) -> bool:

@@ -11,7 +11,7 @@ import numpy as np
 from neat_sheaf.nesting.items import Stock
 from neat_sheaf.nesting.pattern import Node, counts
 
-__all__ = ["Candidate", "Relaxed", "choose", "relax"]
+__all__ = ["Candidate", "Relaxed", "choose", "few_layouts", "relax"]
 
 # An offcut costs a little, so that it is taken only where it helps.
 _OFFCUT_COST = 1e-3
@@ -62,7 +62,7 @@ def _model(pool: Sequence[Candidate], demand: Sequence[int], stock: Sequence[Sto
         if candidate.stock in rows_of_stock:
             rows.append(rows_of_stock[candidate.stock])
             values.append(1.0)
-        cost = 1.0 if stock[candidate.stock].is_sheet else _OFFCUT_COST
+        cost = float(stock[candidate.stock].cost) if stock[candidate.stock].is_sheet else _OFFCUT_COST
         solver.addCol(
             cost, 0.0, highspy.kHighsInf, len(rows),
             np.array(rows, dtype=np.int32), np.array(values, dtype=np.float64),
@@ -87,53 +87,87 @@ def choose(
     stock: Sequence[Stock],
     *,
     enough: int = 0,
-    few_layouts: bool = False,
     seconds: float = highspy.kHighsInf,
 ) -> list[int] | None:
     """How often to cut each candidate so that every demand is covered, or None if none was found.
 
-    The fewest sheets (stopping at ``enough``, a proved bound), or with ``few_layouts`` the
-    fewest different layouts and then the fewest sheets. Stops after a number of branches,
-    not of seconds, so the answer does not depend on the machine's speed.
+    The least cost (stopping at ``enough``, a proved bound). Stops after a number of branches, so
+    that the answer does not depend on the machine's speed; after ``seconds`` only in need.
     """
-    solver = _model(pool, demand, stock)
-    size = len(pool)
-    every = np.arange(size, dtype=np.int32)
-    solver.changeColsIntegrality(size, every, np.array([highspy.HighsVarType.kInteger] * size))
-    if few_layouts:
-        _count_layouts(solver, pool, demand, stock)
-        solver.setOptionValue("mip_max_nodes", _LAYOUT_NODES)
-    else:
-        solver.setOptionValue("mip_max_nodes", _SHEET_NODES)
-        # Offcuts may add up to less than half a sheet's cost above the bound.
-        solver.setOptionValue("objective_target", enough + 0.5)
-    solver.setOptionValue("time_limit", seconds)
-    solver.setOptionValue("mip_rel_gap", 0.0)
-    solver.setOptionValue("mip_abs_gap", 1e-4)
-    solver.run()
-    values = solver.getSolution().col_value
-    if len(values) < size:
-        return None
-    chosen = [round(values[n]) for n in range(size)]
-    return chosen if _covers(chosen, pool, demand, stock) else None
+    solver = _whole(_model(pool, demand, stock), len(pool), _SHEET_NODES, seconds)
+    # Offcuts may add up to less than half a sheet's cost above the bound.
+    solver.setOptionValue("objective_target", enough + 0.5)
+    return _chosen(solver, pool, demand, stock)
 
 
-def _count_layouts(
-    solver: highspy.Highs, pool: Sequence[Candidate], demand: Sequence[int], stock: Sequence[Stock]
-) -> None:
-    """Add a yes-or-no column for each candidate: is this layout cut at all?"""
+def few_layouts(
+    pool: Sequence[Candidate],
+    demand: Sequence[int],
+    stock: Sequence[Stock],
+    *,
+    at_most: int | None = None,
+    seconds: float = highspy.kHighsInf,
+) -> list[int] | None:
+    """As ``choose``, with the fewest different layouts first and then the least cost.
+
+    ``at_most`` is a cost not to be gone over. A kind of which more is cut than wanted counts as
+    half a layout: the surplus is left out of some sheets, which then are another layout.
+    """
+    solver = _whole(_model(pool, demand, stock), len(pool), _LAYOUT_NODES, seconds)
     size = len(pool)
     none = np.array([], dtype=np.int32), np.array([], dtype=np.float64)
+    costs = [float(stock[c.stock].cost) if stock[c.stock].is_sheet else 0.0 for c in pool]
+    layout = _LAYOUT_COST * max(max(costs), 1.0)
+    if at_most is not None:
+        priced = [n for n, cost in enumerate(costs) if cost]
+        solver.addRow(
+            -highspy.kHighsInf, float(at_most), len(priced),
+            np.array(priced, dtype=np.int32), np.array([costs[n] for n in priced]),
+        )  # fmt: skip
     for n, candidate in enumerate(pool):
         reach = max(-(-demand[k] // held) for k, held in enumerate(candidate.holds) if held)
         limit = stock[candidate.stock].limit
         reach = min(reach, limit) if limit is not None else reach
-        solver.addCol(_LAYOUT_COST, 0.0, 1.0, 0, *none)
+        solver.addCol(layout, 0.0, 1.0, 0, *none)
         solver.changeColIntegrality(size + n, highspy.HighsVarType.kInteger)
         solver.addRow(
             -highspy.kHighsInf, 0.0, 2,
             np.array([n, size + n], dtype=np.int32), np.array([1.0, -float(max(reach, 1))]),
         )  # fmt: skip
+    for k, wanted in enumerate(demand):
+        most = max(c.holds[k] for c in pool) + wanted
+        holding = [n for n, c in enumerate(pool) if c.holds[k]]
+        column = 2 * size + k
+        solver.addCol(layout / 2, 0.0, 1.0, 0, *none)
+        solver.changeColIntegrality(column, highspy.HighsVarType.kInteger)
+        # Cut more than wanted only where the column is 1.
+        solver.addRow(
+            -highspy.kHighsInf, float(wanted), len(holding) + 1,
+            np.array([*holding, column], dtype=np.int32),
+            np.array([*(float(pool[n].holds[k]) for n in holding), -float(most)]),
+        )  # fmt: skip
+    return _chosen(solver, pool, demand, stock)
+
+
+def _whole(solver: highspy.Highs, size: int, nodes: int, seconds: float) -> highspy.Highs:
+    every = np.arange(size, dtype=np.int32)
+    solver.changeColsIntegrality(size, every, np.array([highspy.HighsVarType.kInteger] * size))
+    solver.setOptionValue("mip_max_nodes", nodes)
+    solver.setOptionValue("time_limit", seconds)
+    solver.setOptionValue("mip_rel_gap", 0.0)
+    solver.setOptionValue("mip_abs_gap", 1e-4)
+    return solver
+
+
+def _chosen(
+    solver: highspy.Highs, pool: Sequence[Candidate], demand: Sequence[int], stock: Sequence[Stock]
+) -> list[int] | None:
+    solver.run()
+    values = solver.getSolution().col_value
+    if len(values) < len(pool):
+        return None
+    chosen = [round(values[n]) for n in range(len(pool))]
+    return chosen if _covers(chosen, pool, demand, stock) else None
 
 
 def _covers(

@@ -86,14 +86,19 @@ class Cut(NamedTuple):
     of: Region
 
 
-def lay(item: Item, kind: int, width: int, height: int, turned: bool) -> Node:
-    """One piece in the lower left of a region, trimmed so that the largest rest stays whole."""
+def lay(item: Item, kind: int, width: int, height: int, turned: bool, reach: int | None = None) -> Node:
+    """One piece in the lower left of a region, trimmed so that the largest rest stays whole.
+
+    Where one of the two cuts would be longer than ``reach`` the other is made first.
+    """
     w, h = (item.height, item.width) if turned else (item.width, item.height)
     node: Node = Spot(kind, turned)
     cut_width = w < width
     cut_height = h < height
     # The first cut made is the outer split, and its rest stays whole.
     width_first = (width - w) * height >= (height - h) * width
+    if reach is not None and cut_width and cut_height and max(width, height) > reach:
+        width_first = width > height
     for along in (Side.HEIGHT, Side.WIDTH) if width_first else (Side.WIDTH, Side.HEIGHT):
         if along is Side.WIDTH and cut_width:
             node = Split(Side.WIDTH, w, node, None)

@@ -71,11 +71,15 @@ def scaled_down(
 
 
 class Pricer:
-    """Prices patterns for a fixed set of items and stock; ``exact`` says whether values are proved."""
+    """Prices patterns for a fixed set of items and stock; ``exact`` says whether values are proved.
 
-    def __init__(self, items: Sequence[Item], stock: Sequence[Stock]) -> None:
+    ``reach`` is the longest cut there is (nm, None: any): a part is cut only across a shorter side.
+    """
+
+    def __init__(self, items: Sequence[Item], stock: Sequence[Stock], reach: int | None = None) -> None:
         self.items = list(items)
         self.stock = list(stock)
+        self.reach = reach
         ways = [(w, h) for item in items for w, h, _ in item.ways]
         xs, whole_x = normal_patterns((w for w, _ in ways), max(s.width for s in stock))
         ys, whole_y = normal_patterns((h for _, h in ways), max(s.height for s in stock))
@@ -84,6 +88,9 @@ class Pricer:
         self._ys: Ints = np.array(ys, dtype=np.int64)
         self._rest_x = _rests(self._xs)
         self._rest_y = _rests(self._ys)
+        # Of the points, so many are within reach of a cut across.
+        self._near_x = len(xs) if reach is None else _floor(self._xs, reach) + 1
+        self._near_y = len(ys) if reach is None else _floor(self._ys, reach) + 1
         self._values: Ints = np.zeros((len(xs), len(ys)), dtype=np.int64)
         self._base = self._values
         self._base_way: Ints = self._values
@@ -104,8 +111,8 @@ class Pricer:
         # Cuts one way are closed in one pass; the passes alternate until neither gains.
         while True:
             before = best.copy()
-            _close(best, self._rest_x)
-            _close(best.T, self._rest_y)
+            _close(best[:, : self._near_y], self._rest_x)
+            _close(best.T[:, : self._near_x], self._rest_y)
             if np.array_equal(before, best):
                 break
         self._values, self._base, self._base_way = best, base, way
@@ -125,11 +132,11 @@ class Pricer:
             return None
         if self._base[i, j] == value:
             kind, turned = self._ways[int(self._base_way[i, j])]
-            return lay(self.items[kind], kind, width, height, turned)
+            return lay(self.items[kind], kind, width, height, turned, self.reach)
         rest = self._rest_x[i]
         gains = self._values[1 : len(rest) + 1, j] + self._values[rest, j]
         found = np.flatnonzero(gains == value)
-        if len(found):
+        if len(found) and j < self._near_y:
             k = int(found[0]) + 1
             at = int(self._xs[k])
             other = int(rest[k - 1])

@@ -1,0 +1,184 @@
+"""What a class wants cut of each paper: pieces, and matched sets that are cut as one block."""
+
+from __future__ import annotations
+
+from collections.abc import Iterable, Iterator
+from dataclasses import dataclass
+
+from neat_sheaf.errors import Fault, NeatSheafError
+from neat_sheaf.holding import overhang, say_overhang
+from neat_sheaf.job import Colourway, Job, Paper, Print, Style
+from neat_sheaf.length import Length, say_length, say_size
+from neat_sheaf.nesting.items import Item
+from neat_sheaf.nesting.pattern import Spot
+from neat_sheaf.nesting.strips import Part, Strips
+from neat_sheaf.project import Piece, Portion, Side
+from neat_sheaf.wholes import cut_from_one_whole, fewest_wholes, portions_of
+
+__all__ = ["CannotPlanError", "Unit", "out_of_reach", "too_large", "wanted"]
+
+
+class CannotPlanError(NeatSheafError):
+    """The job cannot be planned; ``faults`` says what, where, and by how much."""
+
+    code = "cannot-plan"
+
+    def __init__(self, faults: list[Fault]) -> None:
+        super().__init__("; ".join(map(str, faults)))
+        self.faults = faults
+
+
+@dataclass(frozen=True, slots=True)
+class Unit:
+    """``count`` copies of what is nested as one rectangle, for one colourway.
+
+    A piece alone, or the pieces of a matched set side by side along ``along`` in panel order.
+    ``turns``: it may lie turned. ``scrap``: what is left over will do for it.
+    """
+
+    pieces: tuple[Piece, ...]
+    colourway: str
+    count: int
+    turns: bool
+    along: Side = Side.WIDTH
+    scrap: bool = False
+
+    @property
+    def name(self) -> str:
+        """The piece's name, or those of the set."""
+        return " + ".join(dict.fromkeys(piece.name for piece in self.pieces))
+
+    @property
+    def size(self) -> tuple[Length, Length]:
+        """Width and height of the rough rectangle, nm."""
+        widths = [piece.rough_width for piece in self.pieces]
+        heights = [piece.rough_height for piece in self.pieces]
+        if self.along is Side.WIDTH:
+            return Length(sum(widths)), max(heights)
+        return max(widths), Length(sum(heights))
+
+    @property
+    def item(self) -> Item:
+        """The rectangle it is nested as; units that may turn are alike either way round."""
+        width, height = self.size
+        if not self.turns:
+            return Item(width, height, False)
+        return Item(max(width, height), min(width, height), width != height)
+
+    def part(self, width: int, height: int, kinds: dict[str, int]) -> Part:
+        """What a place of this size becomes: its pieces, each by its kind."""
+        if len(self.pieces) == 1:
+            return Spot(kinds[self.pieces[0].name], False)
+        turned = (width, height) != self.size
+        along = self.along
+        deep = self.size[1] if self.along is Side.WIDTH else self.size[0]
+        strips: list[tuple[int, Part]] = []
+        if turned:
+            along = Side.HEIGHT if along is Side.WIDTH else Side.WIDTH
+        other = Side.HEIGHT if along is Side.WIDTH else Side.WIDTH
+        for piece in self.pieces:
+            sizes = (piece.rough_width, piece.rough_height)
+            long, short = sizes if self.along is Side.WIDTH else sizes[::-1]
+            spot: Part = Spot(kinds[piece.name], False)
+            strips.append((long, spot if short == deep else Strips(other, ((short, spot),), deep - short)))
+        return Strips(along, tuple(strips), fixed=True)
+
+
+def wanted(job: Job) -> dict[str, list[Unit]]:
+    """The units wanted of each paper (by id), in the order of the list."""
+    found: dict[str, list[Unit]] = {}
+    for colourway in job.klass.colourways:
+        for piece_set, along, count in _counted(job, colourway):
+            if count:
+                paper = job.paper(colourway.papers[piece_set[0].paper])
+                turns = paper.print is Print.NONE or not any(piece.follows_print for piece in piece_set)
+                scrap = all(piece.scrap for piece in piece_set)
+                unit = Unit(piece_set, colourway.name, count, turns, along, scrap)
+                found.setdefault(paper.id, []).append(unit)
+    return found
+
+
+def _counted(job: Job, colourway: Colourway) -> Iterator[tuple[tuple[Piece, ...], Side, int]]:
+    """Each piece or matched set and how many to cut; halves and quarters are cut as their wholes.
+
+    The wholes stand under the first piece that is cut from them. They are shared by all the kits
+    of the colourway, but where each kit is cut on its own sheets.
+    """
+    alone = job.cutting.style is Style.KIT_PER_SHEET
+    kits, times = (1, colourway.kits) if alone else (colourway.kits, 1)
+    matched = _matched_sets(job.project.pieces)
+    in_sets = {piece for piece_set, _ in matched for piece in piece_set}
+    for piece in job.project.pieces:
+        if piece.portion is Portion.WHOLE and piece not in in_sets:
+            yield (piece,), Side.WIDTH, piece.per_kit * colourway.kits
+    for piece_set, along in matched:
+        yield piece_set, along, colourway.kits
+    for pieces in cut_from_one_whole(job.project.pieces):
+        yield (pieces[0],), Side.WIDTH, fewest_wholes(portions_of(pieces, kits)) * times
+
+
+def _matched_sets(pieces: Iterable[Piece]) -> list[tuple[tuple[Piece, ...], Side]]:
+    """The matched sets with more than one piece, each in the order of its panels, a kit's worth."""
+    named: dict[tuple[str, str], list[Piece]] = {}
+    for piece in pieces:
+        if piece.matched and piece.portion is Portion.WHOLE and piece.per_kit:
+            named.setdefault((piece.matched, piece.paper), []).append(piece)
+    sets = []
+    for members in named.values():
+        one_each = [piece for piece in members for _ in range(piece.per_kit)]
+        if len(one_each) < 2:
+            continue
+        rows = {p.mat_of.panel.row for p in members if p.mat_of}
+        columns = {p.mat_of.panel.column for p in members if p.mat_of}
+        # Panels above one another are matched up the print, panels beside one another across it.
+        along = Side.HEIGHT if len(rows) > 1 and len(columns) <= 1 else Side.WIDTH
+        place = [
+            (p.mat_of.panel.row if along is Side.HEIGHT else p.mat_of.panel.column) if p.mat_of else 0
+            for p in one_each
+        ]
+        order = sorted(range(len(one_each)), key=lambda n: (place[n], n))
+        sets.append((tuple(one_each[n] for n in order), along))
+    return sets
+
+
+def too_large(job: Job, paper: Paper, units: Iterable[Unit]) -> Iterator[Fault]:
+    """A fault for each unit that fits the usable part of no sheet of the paper."""
+    sizes = job.sizes_of(paper)
+    for unit in {unit.pieces: unit for unit in units}.values():
+        if any(unit.item.fits(*size.usable) for size in sizes):
+            continue
+        width, height = paper.usable
+        place = f"project.pieces[{job.project.pieces.index(unit.pieces[0])}]"
+        sheet = say_size(width, height, job.units) + (" without its edges" if paper.edges else "")
+        if len(unit.pieces) > 1:
+            own = unit.size
+            yield Fault(
+                place,
+                "larger-than-paper",
+                f"the matched set {unit.name} is cut as one block of {say_size(*own, job.units)}, which does "
+                f"not fit a sheet of {paper.name} ({sheet}); match fewer pieces or choose a larger paper",
+            )
+            continue
+        piece = unit.pieces[0]
+        over = overhang(piece, width, height, unit.turns)
+        turned_fits = overhang(piece, width, height, True).fits
+        mend = "; it would fit turned, but it follows the print" if turned_fits else ""
+        yield Fault(
+            place,
+            "larger-than-paper",
+            f"{piece.name} ({say_size(piece.rough_width, piece.rough_height, job.units)}) does not fit "
+            f"a sheet of {paper.name} ({sheet}): "
+            f"{say_overhang(over, job.units)}{' even turned' if over.turned else ''}{mend}",
+        )
+
+
+def out_of_reach(job: Job, paper: Paper, unit: Unit) -> Fault:
+    """The fault of a unit that no cut within the trimmer's length frees from the paper."""
+    reach = say_length(job.cutting.trimmer, job.units)
+    return Fault(
+        f"project.pieces[{job.project.pieces.index(unit.pieces[0])}]",
+        "longer-than-trimmer",
+        f"{unit.name} cannot be cut from {paper.name} ({say_size(paper.width, paper.height, job.units)}) "
+        f"on a trimmer that cuts {reach}; part the sheets with a knife first and list them at that "
+        f"size, or set a longer trimmer",
+    )

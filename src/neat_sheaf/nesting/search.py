@@ -1,0 +1,196 @@
+"""The search for one demand: the bound, the fewest sheets, and then the fewest layouts."""
+
+from __future__ import annotations
+
+import random
+from collections import Counter
+from collections.abc import Sequence
+from dataclasses import replace
+from fractions import Fraction
+
+from neat_sheaf.nesting.items import Stock
+from neat_sheaf.nesting.master import Candidate, choose, few_layouts, relax
+from neat_sheaf.nesting.packing import packings
+from neat_sheaf.nesting.patterns import PatternBook
+from neat_sheaf.nesting.watch import Watch
+
+__all__ = ["Search"]
+
+_SCALE = 1_000_000
+_ROUNDS = 200
+# How many sheets of each layout of the linear optimum are laid anew, and how many patterns are added.
+_ATTEMPTS = ((1, 0), (1, 12), (3, 24), (8, 48))
+_GREEDY_LIMIT = 240  # pieces; above it the greedy packings are left out
+_POOL_LIMIT = 70  # candidates of which the fewest layouts are chosen
+_LAYOUT_SECONDS = 2.0
+
+
+class Search:
+    """One demand on the patterns of a book. ``at_least`` is proved of the cost of the sheets."""
+
+    def __init__(self, book: PatternBook, demand: Sequence[int], watch: Watch) -> None:
+        self.book, self.demand, self.watch = book, list(demand), watch
+        self.items, self.stock = book.items, book.stock
+        self.at_least = 0
+        self.worth: list[float] = [0.0] * len(self.items)
+        self.uses: dict[Candidate, float] = {}
+
+    def generate(self) -> None:
+        """Fill the book by column generation and prove ``at_least`` on the way."""
+        self._prove([item.width * item.height // 1_000_000 for item in self.items])
+        self._prove([1] * len(self.items))
+        for _ in range(_ROUNDS):
+            pool = list(self.book.pool.values())
+            relaxed = relax(pool, self.demand, self.stock)
+            self.worth = relaxed.worth
+            self.uses = {c: u for c, u in zip(pool, relaxed.uses, strict=True) if u > 1e-6}
+            self._prove([int(worth * _SCALE) for worth in relaxed.worth])
+            if len(self.book.pool) == len(pool) or not self.watch.goes_on(None, self.at_least):
+                break
+
+    def _prove(self, values: list[int]) -> None:
+        best = self.book.prove(values)
+        total = sum(d * v for d, v in zip(self.demand, values, strict=True))
+        total -= sum(v * (s.limit or 0) for v, s in zip(best, self.stock, strict=True))
+        # The least that a sheet of any size costs for what it can be worth.
+        rates = [Fraction(s.cost, v) for v, s in zip(best, self.stock, strict=True) if s.is_sheet and v]
+        if rates and total > 0:
+            self.at_least = max(self.at_least, -int(-total * min(rates) // 1))
+
+    def vary(self, times: int) -> None:
+        """Add patterns nearly as good in the linear program that hold other small pieces.
+
+        Kinds that are worth nothing to the linear program (they fit into what is waste anyway)
+        are in none of its patterns; whole numbers of sheets need them there.
+        """
+        dice = random.Random(len(self.book.pool))  # noqa: S311 - the same for the same job
+        sheet = max(s.width * s.height for s in self.stock)
+        scale = _SCALE * max(s.cost for s in self.stock)
+        for _ in range(times):
+            if not self.watch.goes_on(None, self.at_least):
+                return
+            reach, shape = scale * 10 ** dice.uniform(-3, -0.5), dice.uniform(0.3, 1)
+            self.book.price(
+                [
+                    int(worth * _SCALE)
+                    + 1
+                    + int(dice.random() * reach * (item.width * item.height / sheet) ** shape)
+                    for worth, item in zip(self.worth, self.items, strict=True)
+                ]
+            )
+
+    def add_whole_kits(self, kit: Sequence[int]) -> None:
+        """Layouts of one, two, ... whole kits a sheet, as long as one sheet takes them."""
+        for number, sheet in enumerate(self.stock):
+            if not sheet.is_sheet or not self.book.all_fit(number):
+                continue
+            for kits in range(1, 13):
+                ways = packings(self.items, [n * kits for n in kit], [sheet])
+                fitted = next((way[0][1] for way in ways if len(way) == 1), None)
+                if fitted is None:
+                    break
+                self.book.add(number, fitted)
+
+    def fewest(self) -> list[Counter[Candidate]]:
+        """Candidates to cut, covering the demand: at the least cost found, and such with few layouts."""
+        best = self._rounded_up()
+        # The linear optimum rounded down is kept but for a few sheets of each layout,
+        # which leaves the integer program the same small job for 10 kits or 10 000.
+        for kept_back, varied in _ATTEMPTS:
+            if self.cost(best) <= self.at_least or not self.watch.goes_on(self.cost(best), self.at_least):
+                break
+            self.vary(varied)
+            base = +Counter({c: int(u + 1e-6) - kept_back for c, u in self.uses.items()})
+            left = self._left(base)
+            self._add_greedy(left)
+            pool = list(self.book.pool.values())
+            enough = self.at_least - self.cost(base)
+            picked = choose(pool, left, self._stock_left(base), enough=enough, seconds=self.watch.left)
+            if picked is not None:
+                best = min(best, base + _of(pool, picked), key=self.cost)
+        return [best, *self._fewer_layouts(best, self.cost(best))]
+
+    def few_layouts(self) -> list[Counter[Candidate]]:
+        """Few different layouts, and then few sheets; the best first."""
+        self._add_greedy(self.demand)
+        alone = [
+            Counter({c: max(-(-d // n) for d, n in zip(self.demand, c.holds, strict=True))})
+            for c in self.book.pool.values()
+            if all(c.holds) and self.stock[c.stock].is_sheet
+        ]
+
+        def merit(plan: Counter[Candidate]) -> tuple[int, int, int]:
+            surplus = sum(n * sum(c.holds) for c, n in plan.items())
+            return len(plan), self.cost(plan), surplus
+
+        ways = [*alone, self._rounded_up(), *self._fewer_layouts(self._rounded_up(), None)]
+        return sorted(ways, key=merit)[:4]
+
+    def _fewer_layouts(self, found: Counter[Candidate], at_most: int | None) -> list[Counter[Candidate]]:
+        """The same demand in fewer different layouts, at no more than a cost."""
+        if len(found) <= 1 or self.watch.left <= 0:
+            return []
+        pool = self._promising(found)
+        seconds = min(_LAYOUT_SECONDS, self.watch.left)
+        picked = few_layouts(pool, self.demand, self.stock, at_most=at_most, seconds=seconds)
+        return [] if picked is None else [_of(pool, picked)]
+
+    def _promising(self, found: Counter[Candidate]) -> list[Candidate]:
+        """The candidates of a plan and those that the linear program thinks next best."""
+
+        def wasted(c: Candidate) -> float:
+            worth = sum(w * n for w, n in zip(self.worth, c.holds, strict=True))
+            return (self.stock[c.stock].cost if self.stock[c.stock].is_sheet else 0) - worth
+
+        others = sorted((c for c in self.book.pool.values() if c not in found), key=wasted)
+        return [*found, *others[: max(0, _POOL_LIMIT - len(found))]]
+
+    def _rounded_up(self) -> Counter[Candidate]:
+        """The linear optimum with every part of a sheet made a whole one: always a plan."""
+        up = Counter({c: int(u + 1 - 1e-6) for c, u in self.uses.items()})
+        for n, s in enumerate(self.stock):
+            over = sum(up[c] for c in up if c.stock == n) - (s.limit or 0)
+            for c in [c for c in up if c.stock == n and not s.is_sheet]:
+                less = max(0, min(over, up[c]))
+                up[c], over = up[c] - less, over - less
+        # Where offcuts ran out, one pattern of each kind on whole sheets makes up for them.
+        for kind, short in enumerate(self._left(+up)):
+            if short:
+                held = [c for c in self.book.pool.values() if c.holds[kind] and self.stock[c.stock].is_sheet]
+                most = max(held, key=lambda c: c.holds[kind])
+                up[most] += -(-short // most.holds[kind])
+        return self._trimmed(+up)
+
+    def _trimmed(self, plan: Counter[Candidate]) -> Counter[Candidate]:
+        """The plan without sheets that are not needed."""
+        for candidate in sorted(plan, key=lambda c: sum(c.holds)):
+            while plan[candidate]:
+                plan[candidate] -= 1
+                if any(self._left(plan)):
+                    plan[candidate] += 1
+                    break
+        return +plan
+
+    def _left(self, base: Counter[Candidate]) -> list[int]:
+        return [max(0, d - sum(n * c.holds[k] for c, n in base.items())) for k, d in enumerate(self.demand)]
+
+    def _stock_left(self, base: Counter[Candidate]) -> list[Stock]:
+        used = [sum(n for c, n in base.items() if c.stock == i) for i in range(len(self.stock))]
+        return [
+            s if s.limit is None else replace(s, limit=s.limit - n)
+            for s, n in zip(self.stock, used, strict=True)
+        ]
+
+    def _add_greedy(self, left: Sequence[int]) -> None:
+        if sum(left) <= _GREEDY_LIMIT:
+            for way in packings(self.items, left, self.stock):
+                for number, tree in way:
+                    self.book.add(number, tree)
+
+    def cost(self, plan: Counter[Candidate]) -> int:
+        """What the whole sheets of a plan cost."""
+        return sum(n * self.stock[c.stock].cost for c, n in plan.items() if self.stock[c.stock].is_sheet)
+
+
+def _of(pool: Sequence[Candidate], picked: Sequence[int]) -> Counter[Candidate]:
+    return Counter({c: n for c, n in zip(pool, picked, strict=True) if n})

@@ -1,0 +1,104 @@
+"""Layouts as a person cuts them: a part is cut into strips, each strip into shorter strips.
+
+The tree of through-cuts (``pattern``) says one cut at a time; cuts the same way through one part
+are here one node, because the strips they give may be taken off in any order. The order decides
+how often the trimmer is set, so it is chosen last, and the strips then lie in that order.
+"""
+
+from __future__ import annotations
+
+from collections.abc import Callable
+from dataclasses import dataclass
+
+from neat_sheaf.nesting.pattern import Node, Split, Spot
+from neat_sheaf.project import Side
+
+__all__ = ["Part", "Strips", "in_strips"]
+
+
+@dataclass(frozen=True, slots=True)
+class Strips:
+    """A part cut along ``along`` into strips (size nm, what it becomes), and ``rest`` nm of waste.
+
+    ``lead`` nm at the near edge go to waste before anything else. The strips are ``fixed`` in
+    this order where the print runs on from one to the next; else they are free, and kept in a
+    standard order so that alike parts are equal.
+    """
+
+    along: Side
+    strips: tuple[tuple[int, Part], ...]
+    rest: int = 0
+    lead: int = 0
+    fixed: bool = False
+
+    @property
+    def ready(self) -> frozenset[int]:
+        """The settings that take a strip off now, nm."""
+        if self.lead:
+            return frozenset({self.lead})
+        if self.fixed:
+            return frozenset({self.strips[0][0]})
+        return frozenset(size for size, _ in self.strips)
+
+    @property
+    def settings(self) -> frozenset[int]:
+        """Every setting that takes a strip off it, now or later, nm."""
+        return frozenset(size for size, _ in self.strips) | ({self.lead} if self.lead else frozenset())
+
+    def after(self, setting: int) -> tuple[tuple[Part, ...], Part]:
+        """The strips that come off at this setting, and the part that remains (None: waste only)."""
+        if self.lead:
+            return (None,), self._less(self.strips)
+        if self.fixed:
+            taken = 1
+            while taken < len(self.strips) and self.strips[taken][0] == setting:
+                taken += 1
+            off, left = self.strips[:taken], self.strips[taken:]
+        else:
+            off = tuple(strip for strip in self.strips if strip[0] == setting)
+            left = tuple(strip for strip in self.strips if strip[0] != setting)
+        if not left and not self.rest:
+            # The last strip needs no cut of its own: it is what remains.
+            off, left = off[:-1], off[-1:]
+        return tuple(part for _, part in off), self._less(left)
+
+    def _less(self, left: tuple[tuple[int, Part], ...]) -> Part:
+        if len(left) == 1 and not self.rest:
+            return left[0][1]
+        return Strips(self.along, left, self.rest, 0, self.fixed) if left else None
+
+
+Part = Strips | Spot | None
+
+
+def in_strips(node: Node, width: int, height: int, leaf: Callable[[Spot, int, int], Part]) -> Part:
+    """The part that a tree of cuts on a region of this size (nm) stands for.
+
+    ``leaf`` says what a Spot of that width and height becomes, in the order of the placements.
+    """
+    if node is None:
+        return None
+    if isinstance(node, Spot):
+        return leaf(node, width, height)
+    along = node.along
+    strips: list[tuple[int, Part]] = []
+    rest = 0
+    pending: list[tuple[Node, int]] = [(node, width if along is Side.WIDTH else height)]
+    while pending:
+        here, size = pending.pop()
+        if isinstance(here, Split) and here.along is along:
+            pending += [(here.second, size - here.at), (here.first, here.at)]
+            continue
+        inner = (size, height) if along is Side.WIDTH else (width, size)
+        part = in_strips(here, *inner, leaf)
+        if part is None:
+            rest += size
+        else:
+            strips.append((size, part))
+    if not strips:
+        return None
+    if len(strips) == 1 and not rest:
+        return strips[0][1]
+    # Larger strips first, alike ones together: a standard order, so that alike parts are equal.
+    strips.sort(key=lambda strip: (-strip[0], repr(strip[1])))
+    return Strips(along, tuple(strips), rest)

@@ -1,0 +1,330 @@
+"""Ways of cutting one paper's pieces, and the choice among them: sheets first, then the trimmer."""
+
+from __future__ import annotations
+
+from collections import Counter
+from collections.abc import Iterable, Iterator, Sequence
+from dataclasses import dataclass, replace
+from fractions import Fraction
+
+from neat_sheaf.demand import CannotPlanError, Unit, out_of_reach
+from neat_sheaf.job import Job, Paper, Style
+from neat_sheaf.nesting.cut_order import Pile, cut_order
+from neat_sheaf.nesting.filling import filled
+from neat_sheaf.nesting.items import Item, Stock
+from neat_sheaf.nesting.packing import packings
+from neat_sheaf.nesting.pattern import Node, Split, Spot, counts, cuts, offcuts
+from neat_sheaf.nesting.patterns import PatternBook
+from neat_sheaf.nesting.planner import Layout, lower_bound, nest
+from neat_sheaf.nesting.strips import Part, Strips, in_strips
+from neat_sheaf.nesting.watch import Watch
+from neat_sheaf.project import Piece, Side
+
+__all__ = ["Mix", "Sheets", "Way", "stock_of", "ways_of"]
+
+
+@dataclass(frozen=True, slots=True)
+class Sheets:
+    """``times`` sheets or offcuts of a paper, cut up as ``part`` says.
+
+    ``colourway``: they hold kits of that one only; None: whose pieces they are is open.
+    """
+
+    paper: Paper
+    stock: Stock
+    times: int
+    part: Part
+    colourway: str | None = None
+
+
+@dataclass(frozen=True, slots=True)
+class Mix:
+    """Sizes of one paper that share the work: what their sheets cost, and the least it can be.
+
+    Whole currency units. ``priced``: by price; else by area, in sheets of the first size.
+    """
+
+    papers: tuple[str, ...]
+    cost: Fraction
+    at_least: Fraction
+    priced: bool
+
+
+@dataclass(frozen=True, slots=True)
+class Way:
+    """One way of cutting a paper: its sheets, and what is proved of their number."""
+
+    paper: Paper
+    sheets: tuple[Sheets, ...]
+    at_least: int
+    mix: Mix | None = None
+
+    @property
+    def opened(self) -> int:
+        """Whole sheets opened."""
+        return sum(s.times for s in self.sheets if s.stock.is_sheet)
+
+
+_Stocks = list[tuple[Paper, Stock]]
+
+
+def stock_of(job: Job, paper: Paper) -> _Stocks:
+    """What there is to cut: whole sheets of each size without their edges, and the offcuts."""
+    sizes = job.sizes_of(paper)
+    costs = _costs(job, sizes)
+    found: _Stocks = [(size, Stock(*size.usable, cost=cost)) for size, cost in zip(sizes, costs, strict=True)]
+    return found + [
+        (size, Stock(o.width, o.height, o.count)) for size in sizes for o in size.offcuts if o.count
+    ]
+
+
+def _costs(job: Job, sizes: Sequence[Paper]) -> list[int]:
+    """What a sheet of each size weighs: 1 for one size; prices, or areas where one has no price."""
+    if len(sizes) == 1:
+        return [1]
+    prices = [job.sheet_price(size) for size in sizes]
+    if all(prices):
+        # Ten-thousandths of a currency unit: finer than any price a shop writes.
+        return [max(1, round(10_000 * (price or 0))) for price in prices]
+    return [size.width * size.height // 10**12 for size in sizes]
+
+
+def ways_of(job: Job, paper: Paper, units: list[Unit], kinds: dict[str, int], watch: Watch) -> Way:
+    """The best way found of cutting a paper's units, by the job's style."""
+    stocks = stock_of(job, paper)
+    maker = _Maker(job, paper, stocks, kinds, watch)
+    if job.cutting.style is Style.KIT_PER_SHEET:
+        return maker.kit_per_sheet(units)
+    few = job.cutting.style is Style.FEWEST_SETTINGS
+    ways = maker.ways(units, few)
+    if few:
+        return min(ways, key=lambda way: (maker.effort(way)[:2], way.opened, maker.effort(way)))
+    best = min(maker.cost(way) for way in ways)
+    return min((way for way in ways if maker.cost(way) == best), key=maker.effort)
+
+
+class _Maker:
+    def __init__(self, job: Job, paper: Paper, stocks: _Stocks, kinds: dict[str, int], watch: Watch) -> None:
+        self.job, self.paper, self.kinds, self.watch = job, paper, kinds, watch
+        self.stocks = stocks
+        self.stock = [stock for _, stock in stocks]
+        longest = max(max(p.width, p.height) for p, _ in stocks)
+        self.reach = job.cutting.trimmer if longest > job.cutting.trimmer else None
+
+    def cost(self, way: Way) -> int:
+        """What a way's whole sheets weigh, as the search weighs them."""
+        weights = {paper.id: stock.cost for paper, stock in self.stocks if stock.is_sheet}
+        return sum(s.times * weights[s.paper.id] for s in way.sheets if s.stock.is_sheet)
+
+    def ways(self, units: list[Unit], few: bool) -> list[Way]:
+        """Several ways, the first with the fewest sheets found (``few``: with few layouts)."""
+        items = list(dict.fromkeys(unit.item for unit in units))
+        demand = _demand(items, units)
+        book = self.book(items, units)
+        scrap = [unit for unit in units if unit.scrap]
+        at_least = lower_bound(items, demand, self.stock, book)
+        nested: list[list[Layout]] = []
+        if scrap:
+            nested += self._with_scrap(items, units, scrap, few)
+        # Where scrap takes everything that may come of it, no sheet is planned for it.
+        if not nested or min(self._opened(way) for way in nested) > at_least:
+            kit = self._one_kit(items, units)
+            ways = nest(
+                items, demand, self.stock,
+                few_layouts_first=few, whole_kit=kit, book=book, watch=self.watch,
+            )  # fmt: skip
+            nested += [list(way.layouts) for way in ways]
+        nested += [self._relaid(items, layouts) for layouts in nested]
+        return [self._way(items, units, layouts, at_least) for layouts in nested]
+
+    def book(self, items: list[Item], units: Sequence[Unit]) -> PatternBook:
+        """The patterns of these items; CannotPlanError where the trimmer cannot free one."""
+        book = PatternBook(items, self.stock, self.reach)
+        if not book.covers:
+            held = {k for c in book.pool.values() for k, n in enumerate(c.holds) if n}
+            stuck = [u for u in units if items.index(u.item) not in held]
+            raise CannotPlanError([out_of_reach(self.job, self.paper, unit) for unit in stuck])
+        return book
+
+    def _opened(self, layouts: Iterable[Layout]) -> int:
+        return sum(
+            lay.times * self.stock[lay.stock].cost for lay in layouts if self.stock[lay.stock].is_sheet
+        )
+
+    def _with_scrap(
+        self, items: list[Item], units: list[Unit], scrap: list[Unit], few: bool
+    ) -> list[list[Layout]]:
+        """Ways in which the pieces that scrap will do for are all cut from what the others leave."""
+        main = [unit for unit in units if not unit.scrap]
+        if not main:
+            return []
+        ways = nest(
+            items, _demand(items, main), self.stock,
+            few_layouts_first=few, whole_kit=self._one_kit(items, main), watch=self.watch,
+        )  # fmt: skip
+        made = []
+        for way in ways:
+            left = Counter(dict(enumerate(_demand(items, scrap))))
+            layouts = filled(list(way.layouts), items, self.stock, +left, self.job.cutting.keeps, self.reach)
+            if layouts is not None:
+                made.append(layouts)
+        return made
+
+    def _one_kit(self, items: list[Item], units: list[Unit]) -> list[int] | None:
+        """One kit's counts on this paper, where every colourway that uses it uses it alike."""
+        kits = []
+        for c in self.job.klass.colourways:
+            mine = _demand(items, [unit for unit in units if unit.colourway == c.name])
+            if c.kits and any(mine):
+                kits.append([n // c.kits for n in mine])
+        alike = bool(kits) and all(kit == kits[0] for kit in kits) and any(kits[0])
+        return kits[0] if alike else None
+
+    def _relaid(self, items: list[Item], layouts: list[Layout]) -> list[Layout]:
+        """The same pieces on each sheet, laid by simple rules where that is easier to cut."""
+        return [replace(lay, tree=self._easiest(items, lay)) for lay in layouts]
+
+    def _easiest(self, items: list[Item], layout: Layout) -> Node:
+        stock = self.stock[layout.stock]
+        held = counts(layout.tree)
+        alone = Stock(stock.width, stock.height)
+        trees = [layout.tree]
+        if sum(held.values()) <= 60:
+            ways = packings(items, [held[k] for k in range(len(items))], [alone])
+            trees += [way[0][1] for way in ways if len(way) == 1]
+
+        def merit(tree: Node) -> tuple[int, int, int]:
+            left = offcuts(tree, stock.width, stock.height)
+            made = cuts(tree, stock.width, stock.height)
+            if self.reach is not None and any(
+                (c.of.height if c.along is Side.WIDTH else c.of.width) > self.reach for c in made
+            ):
+                return (10**6, 0, 0)
+            kept = max((r.width * r.height for r in left if self.job.cutting.keeps(r[2], r[3])), default=0)
+            part = in_strips(tree, stock.width, stock.height, lambda spot, _w, _h: spot)
+            return (len(_settings(part)), len(made), -kept)
+
+        return min(trees, key=merit)
+
+    def kit_per_sheet(self, units: list[Unit]) -> Way:
+        """No sheet holds pieces of two kits: one kit is laid out and cut as often as there are kits."""
+        items = list(dict.fromkeys(unit.item for unit in units))
+        at_least = lower_bound(items, _demand(items, units), self.stock, self.book(items, units))
+        whole = [n for n, stock in enumerate(self.stock) if stock.is_sheet]
+        sheets: list[Sheets] = []
+        for c in self.job.klass.colourways:
+            mine = [unit for unit in units if unit.colourway == c.name]
+            if not c.kits or not mine:
+                continue
+            one = [replace(unit, count=unit.count // c.kits) for unit in mine]
+            maker = _Maker(self.job, self.paper, [self.stocks[n] for n in whole], self.kinds, self.watch)
+            ways = maker.ways(one, few=False)
+            best = min(maker.cost(way) for way in ways)
+            way = min((w for w in ways if maker.cost(w) == best), key=maker.effort)
+            sheets += [replace(s, times=s.times * c.kits, colourway=c.name) for s in way.sheets]
+        return self._proved(tuple(sheets), at_least)
+
+    def _way(self, items: list[Item], units: list[Unit], layouts: list[Layout], at_least: int) -> Way:
+        left: list[Counter[tuple[Piece, ...]]] = [Counter() for _ in items]
+        by_pieces = {unit.pieces: unit for unit in units}
+        for unit in units:
+            left[items.index(unit.item)][unit.pieces] += unit.count
+        sheets = []
+        for layout in layouts:
+            paper, stock = self.stocks[layout.stock]
+            spots = _spots(layout.tree)
+            for alike, chosen in _named(layout.times, [spot.kind for spot in spots], left):
+                given = iter(chosen)
+
+                def leaf(_: Spot, w: int, h: int, given: Iterator[tuple[Piece, ...]] = given) -> Part:
+                    return by_pieces[next(given)].part(w, h, self.kinds)
+
+                part = in_strips(layout.tree, stock.width, stock.height, leaf)
+                sheets.append(_on_whole_sheet(paper, stock, alike, part))
+        return self._proved(tuple(_merged(sheets)), at_least)
+
+    def _proved(self, sheets: tuple[Sheets, ...], at_least: int) -> Way:
+        way = Way(self.paper, sheets, at_least)
+        sizes = self.job.sizes_of(self.paper)
+        if len(sizes) == 1:
+            return way
+        priced = all(self.job.sheet_price(size) for size in sizes)
+        unit = 10_000 if priced else _costs(self.job, sizes)[0]
+        ids = tuple(size.id for size in sizes)
+        return replace(way, mix=Mix(ids, Fraction(self.cost(way), unit), Fraction(at_least, unit), priced))
+
+    def effort(self, way: Way) -> tuple[int, int, int, int]:
+        """Different layouts, trimmer settings, strokes, and the largest kept offcut (nm², less is more)."""
+        sheets = way.sheets
+        piles = [Pile(0, s.times, s.stock.width, s.stock.height, s.part) for s in sheets]
+        at_once = self.paper.at_once or self.job.cutting.sheets_at_once
+        batches, trees = cut_order(piles, [at_once])
+        strokes = sum(stroke.strokes for batch in batches for stroke in batch.strokes)
+        kept = [
+            r.width * r.height
+            for s, tree in zip(sheets, trees, strict=True)
+            for r in offcuts(tree, s.stock.width, s.stock.height)
+            if self.job.cutting.keeps(r.width, r.height)
+        ]
+        return len({(s.stock, s.part) for s in sheets}), len(batches), strokes, -max(kept, default=0)
+
+
+def _demand(items: Sequence[Item], units: Iterable[Unit]) -> list[int]:
+    wanted = Counter[Item]()
+    for unit in units:
+        wanted[unit.item] += unit.count
+    return [wanted[item] for item in items]
+
+
+def _spots(node: Node) -> list[Spot]:
+    """The places of a tree in the order in which ``in_strips`` comes to them."""
+    if isinstance(node, Split):
+        return [*_spots(node.first), *_spots(node.second)]
+    return [node] if node is not None else []
+
+
+def _settings(part: Part) -> set[int]:
+    if not isinstance(part, Strips):
+        return set()
+    return set(part.settings).union(*(_settings(inner) for _, inner in part.strips))
+
+
+def _named(
+    times: int, kinds: Sequence[int], left: list[Counter[tuple[Piece, ...]]]
+) -> Iterator[tuple[int, list[tuple[Piece, ...]]]]:
+    """Which of the units of one size each place is, none more often than wanted."""
+    while times:
+        taken: Counter[tuple[int, tuple[Piece, ...]]] = Counter()
+        chosen = []
+        for kind in kinds:
+            # The unit with most still to cut, so that a layout seldom has to be split in two.
+            of = left[kind]
+            unit = max(of, key=lambda u: (of[u] - taken[kind, u], u[0].name))
+            taken[kind, unit] += 1
+            chosen.append(unit)
+        alike = min(times, *(left[kind][unit] // n for (kind, unit), n in taken.items()))
+        for (kind, unit), n in taken.items():
+            left[kind][unit] -= n * alike
+        yield alike, chosen
+        times -= alike
+
+
+def _merged(sheets: Iterable[Sheets]) -> list[Sheets]:
+    """Sheets that are cut up alike are one layout; the one cut most often comes first."""
+    times: Counter[Sheets] = Counter()
+    for s in sheets:
+        times[replace(s, times=0)] += s.times
+    return sorted((replace(s, times=n) for s, n in times.items()), key=lambda s: -s.times)
+
+
+def _on_whole_sheet(paper: Paper, stock: Stock, times: int, part: Part) -> Sheets:
+    """The usable part with the edges around it that come off first."""
+    edges = paper.edges
+    if not stock.is_sheet or not edges:
+        return Sheets(paper, stock, times, part)
+    width, height = paper.usable
+    if edges.bottom or edges.top:
+        part = Strips(Side.HEIGHT, ((height, part),), edges.top, edges.bottom)
+    if edges.left or edges.right:
+        part = Strips(Side.WIDTH, ((width, part),), edges.right, edges.left)
+    return Sheets(paper, replace(stock, width=paper.width, height=paper.height), times, part)
