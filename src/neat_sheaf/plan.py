@@ -8,7 +8,16 @@ from neat_sheaf.checks import Finding, check_project
 from neat_sheaf.job import Job, share_out
 from neat_sheaf.nesting.watch import Watch
 from neat_sheaf.sheets import CannotPlanError, CuttingPlan, PaperPlan, SheetPlan, plan_sheets
-from neat_sheaf.totals import Cost, PaperTotal, SupplyTotal, cost, paper_total, supply_totals
+from neat_sheaf.totals import (
+    Cost,
+    PackTotal,
+    PaperTotal,
+    SupplyTotal,
+    cost,
+    pack_totals,
+    paper_total,
+    supply_totals,
+)
 from neat_sheaf.ways import Mix
 
 __all__ = ["Plan", "plan_job", "with_kits"]
@@ -22,6 +31,7 @@ class Plan:
     kits: int
     papers: tuple[PaperPlan, ...]
     paper_totals: tuple[PaperTotal, ...]
+    packs: tuple[PackTotal, ...]
     supplies: tuple[SupplyTotal, ...]
     cost: Cost
     findings: tuple[Finding, ...]
@@ -67,13 +77,15 @@ def plan_job(job: Job, watch: Watch | None = None) -> Plan:
         raise CannotPlanError(sorted(faults, key=lambda fault: fault.path))
     papers = sheet_plan.papers
     totals = [paper_total(job, paper) for paper in papers]
+    bought = pack_totals(job, totals)
     return Plan(
         job=job,
         kits=job.klass.kits,
         papers=papers,
         paper_totals=tuple(totals),
         supplies=tuple(supplies),
-        cost=cost(job, totals, supplies),
+        packs=tuple(bought),
+        cost=cost(job, totals, supplies, bought),
         findings=tuple(check_project(job.project, job.units, job.habits, job.papers_by_role, job.supplies)),
         sheet_plan=sheet_plan,
     )

@@ -2,26 +2,30 @@
 
 from __future__ import annotations
 
+from collections.abc import Iterable
 from dataclasses import dataclass
 from decimal import Decimal
 from fractions import Fraction
 
+from neat_sheaf.demand import CannotPlanError
 from neat_sheaf.errors import Fault
-from neat_sheaf.job import Class, Job, Paper, Supply, SupplyUnit
+from neat_sheaf.job import Class, Job, Pack, Paper, Supply, SupplyUnit
 from neat_sheaf.length import Length, say_length
 from neat_sheaf.money import PerKit, per_kit, rounded
 from neat_sheaf.nesting.items import Item, Stock
 from neat_sheaf.nesting.planner import nest
 from neat_sheaf.project import SupplyUse
-from neat_sheaf.sheets import CannotPlanError, PaperPlan
+from neat_sheaf.sheets import PaperPlan
 
 __all__ = [
     "Cost",
     "CostLine",
+    "PackTotal",
     "PaperTotal",
     "SupplyTotal",
     "Ways",
     "cost",
+    "pack_totals",
     "packs",
     "paper_total",
     "supply_totals",
@@ -66,6 +70,21 @@ class PaperTotal:
 
 
 @dataclass(frozen=True, slots=True)
+class PackTotal:
+    """A pack of several designs: ``packs`` to buy, and what is left after the class.
+
+    ``left`` is (paper id, sheets) of each design that is used; ``others`` are sheets of designs
+    that are not.
+    """
+
+    pack: Pack
+    packs: int
+    left: tuple[tuple[str, int], ...]
+    others: int
+    line: CostLine
+
+
+@dataclass(frozen=True, slots=True)
 class SupplyTotal:
     """A supply's shopping. ``needed`` is a count, ml, or nm; ``lengths`` are (nm, how many)."""
 
@@ -100,10 +119,11 @@ def paper_total(job: Job, plan: PaperPlan) -> PaperTotal:
     """Packs and cost of one paper.
 
     Material used is the area cut and the waste that is not kept, at the price of a
-    sheet; sheets opened is every whole sheet started; cash out is packs bought now.
+    sheet; sheets opened is every whole sheet started; cash out is packs bought now. A design
+    of a pack is bought with its pack (``pack_totals``), so it has no packs and no cash of its own.
     """
     paper = plan.paper
-    bought = packs(plan.sheets, paper.on_hand, paper.pack_sheets)
+    bought = 0 if paper.pack else packs(plan.sheets, paper.on_hand, paper.pack_sheets)
     used = sum(
         layout.times
         * (
@@ -112,14 +132,36 @@ def paper_total(job: Job, plan: PaperPlan) -> PaperTotal:
         )
         for layout in plan.layouts
     )
-    sheet_price = Fraction(paper.pack_price or 0) / paper.pack_sheets
+    price = job.sheet_price(paper)
+    sheet_price = price or Fraction(0)
     ways = Ways(
         rounded(sheet_price * Fraction(used, paper.width * paper.height), job.currency),
         rounded(sheet_price * plan.sheets, job.currency),
         rounded((paper.pack_price or 0) * bought, job.currency),
     )
-    line = CostLine("paper", paper.id, ways, paper.pack_price is not None)
+    line = CostLine("paper", paper.id, ways, price is not None)
     return PaperTotal(paper, plan.sheets, bought, line)
+
+
+def pack_totals(job: Job, papers: Iterable[PaperTotal]) -> list[PackTotal]:
+    """Packs of several designs: as many as the design that is shortest wants.
+
+    The sheets of the other designs that are left over go to the cupboard.
+    """
+    totals = [total for total in papers if total.paper.pack]
+    found = []
+    for pack in job.packs:
+        designs = [total for total in totals if total.paper.pack == pack.id]
+        if not designs:
+            continue
+        bought = max(packs(t.sheets, t.paper.on_hand, t.paper.pack_sheets) for t in designs)
+        left = tuple((t.paper.id, t.paper.on_hand + bought * t.paper.pack_sheets - t.sheets) for t in designs)
+        others = max(0, pack.sheets - sum(t.paper.pack_sheets for t in designs)) * bought
+        nothing = rounded(0, job.currency)
+        cash = rounded((pack.price or 0) * bought, job.currency)
+        line = CostLine("pack", pack.id, Ways(nothing, nothing, cash), pack.price is not None)
+        found.append(PackTotal(pack, bought, left, others, line))
+    return found
 
 
 def supply_totals(job: Job) -> list[SupplyTotal]:
@@ -181,9 +223,14 @@ def _spools(supply: Supply, lengths: tuple[tuple[Length, int], ...]) -> int:
     return nest([Item(cut, thin) for cut, _ in wanted], [n for _, n in wanted], stock)[0].sheets
 
 
-def cost(job: Job, papers: list[PaperTotal], supplies: list[SupplyTotal]) -> Cost:
+def cost(
+    job: Job,
+    papers: Iterable[PaperTotal],
+    supplies: Iterable[SupplyTotal],
+    bought: Iterable[PackTotal] = (),
+) -> Cost:
     """The three costs of the whole class and of one kit."""
-    lines = (*(p.line for p in papers), *(s.line for s in supplies))
+    lines = (*(p.line for p in papers), *(p.line for p in bought), *(s.line for s in supplies))
     klass: Class = job.klass
 
     def summed(amounts: list[Decimal]) -> PerKit:

@@ -8,12 +8,13 @@ from dataclasses import dataclass, replace
 from fractions import Fraction
 
 from neat_sheaf.demand import CannotPlanError, Unit, out_of_reach
-from neat_sheaf.job import Job, Paper, Style
+from neat_sheaf.job import Job, Paper, Style, may_turn
+from neat_sheaf.length import Length
 from neat_sheaf.nesting.cut_order import Pile, cut_order
 from neat_sheaf.nesting.filling import filled
 from neat_sheaf.nesting.items import Item, Stock
 from neat_sheaf.nesting.packing import packings
-from neat_sheaf.nesting.pattern import Node, Split, Spot, counts, cuts, offcuts
+from neat_sheaf.nesting.pattern import Cut, Node, Split, Spot, cuts, offcuts, placements
 from neat_sheaf.nesting.patterns import PatternBook
 from neat_sheaf.nesting.planner import Layout, lower_bound, nest
 from neat_sheaf.nesting.strips import Part, Strips, in_strips
@@ -21,6 +22,9 @@ from neat_sheaf.nesting.watch import Watch
 from neat_sheaf.project import Piece, Side
 
 __all__ = ["Mix", "Sheets", "Way", "stock_of", "ways_of"]
+
+
+_RELAID_PIECES = 40  # sheets with more pieces keep the layout of their pattern
 
 
 @dataclass(frozen=True, slots=True)
@@ -66,6 +70,7 @@ class Way:
 
 
 _Stocks = list[tuple[Paper, Stock]]
+Effort = tuple[int, int, int, int]
 
 
 def stock_of(job: Job, paper: Paper) -> _Stocks:
@@ -96,11 +101,7 @@ def ways_of(job: Job, paper: Paper, units: list[Unit], kinds: dict[str, int], wa
     if job.cutting.style is Style.KIT_PER_SHEET:
         return maker.kit_per_sheet(units)
     few = job.cutting.style is Style.FEWEST_SETTINGS
-    ways = maker.ways(units, few)
-    if few:
-        return min(ways, key=lambda way: (maker.effort(way)[:2], way.opened, maker.effort(way)))
-    best = min(maker.cost(way) for way in ways)
-    return min((way for way in ways if maker.cost(way) == best), key=maker.effort)
+    return maker.best(units, few)
 
 
 class _Maker:
@@ -116,15 +117,27 @@ class _Maker:
         weights = {paper.id: stock.cost for paper, stock in self.stocks if stock.is_sheet}
         return sum(s.times * weights[s.paper.id] for s in way.sheets if s.stock.is_sheet)
 
-    def ways(self, units: list[Unit], few: bool) -> list[Way]:
-        """Several ways, the first with the fewest sheets found (``few``: with few layouts)."""
+    def best(self, units: list[Unit], few: bool) -> Way:
+        """The best of the ways found: fewest sheets first, or with ``few`` the least effort first."""
+        ways = [(self.cost(way), self.effort(way), way) for way in self._ways(units, few)]
+
+        def merit(row: tuple[int, Effort, Way]) -> tuple[object, ...]:
+            cost, effort, _ = row
+            return (effort[:2], cost, effort[2:]) if few else (cost, effort)
+
+        found = min(ways, key=merit)
+        easier = self._relaid(found[2])
+        return min(found, (found[0], self.effort(easier), easier), key=merit)[2]
+
+    def _ways(self, units: list[Unit], few: bool) -> list[Way]:
         items = list(dict.fromkeys(unit.item for unit in units))
         demand = _demand(items, units)
         book = self.book(items, units)
         scrap = [unit for unit in units if unit.scrap]
-        at_least = lower_bound(items, demand, self.stock, book)
         nested: list[list[Layout]] = []
+        at_least = 0
         if scrap:
+            at_least = lower_bound(items, demand, self.stock, book)
             nested += self._with_scrap(items, units, scrap, few)
         # Where scrap takes everything that may come of it, no sheet is planned for it.
         if not nested or min(self._opened(way) for way in nested) > at_least:
@@ -133,8 +146,8 @@ class _Maker:
                 items, demand, self.stock,
                 few_layouts_first=few, whole_kit=kit, book=book, watch=self.watch,
             )  # fmt: skip
+            at_least = max(at_least, *(way.at_least for way in ways))
             nested += [list(way.layouts) for way in ways]
-        nested += [self._relaid(items, layouts) for layouts in nested]
         return [self._way(items, units, layouts, at_least) for layouts in nested]
 
     def book(self, items: list[Item], units: Sequence[Unit]) -> PatternBook:
@@ -180,31 +193,44 @@ class _Maker:
         alike = bool(kits) and all(kit == kits[0] for kit in kits) and any(kits[0])
         return kits[0] if alike else None
 
-    def _relaid(self, items: list[Item], layouts: list[Layout]) -> list[Layout]:
+    def _relaid(self, way: Way) -> Way:
         """The same pieces on each sheet, laid by simple rules where that is easier to cut."""
-        return [replace(lay, tree=self._easiest(items, lay)) for lay in layouts]
+        return replace(way, sheets=tuple(_merged(self._easiest(s) for s in way.sheets)))
 
-    def _easiest(self, items: list[Item], layout: Layout) -> Node:
-        stock = self.stock[layout.stock]
-        held = counts(layout.tree)
-        alone = Stock(stock.width, stock.height)
-        trees = [layout.tree]
-        if sum(held.values()) <= 60:
-            ways = packings(items, [held[k] for k in range(len(items))], [alone])
-            trees += [way[0][1] for way in ways if len(way) == 1]
+    def _easiest(self, sheets: Sheets) -> Sheets:
+        """One layout laid anew. Sheets with edges or fixed blocks stay as they are."""
+        tree = _plain_tree(sheets.part)
+        if tree is None or (sheets.stock.is_sheet and sheets.paper.edges):
+            return sheets
+        width, height = sheets.stock.width, sheets.stock.height
+        places = placements(tree, width, height)
+        if len(places) > _RELAID_PIECES:
+            return sheets
+        pieces = {piece.name: piece for piece in self.job.project.pieces}
+        names = {number: name for name, number in self.kinds.items()}
+        items, who = [], []
+        for kind in dict.fromkeys(place.kind for place in places):
+            piece = pieces[names[kind]]
+            items.append(Item(piece.rough_width, piece.rough_height, may_turn(piece, self.paper)))
+            who.append(kind)
+        demand = [sum(place.kind == kind for place in places) for kind in who]
+        ways = packings(items, demand, [Stock(width, height)])
 
-        def merit(tree: Node) -> tuple[int, int, int]:
-            left = offcuts(tree, stock.width, stock.height)
-            made = cuts(tree, stock.width, stock.height)
-            if self.reach is not None and any(
-                (c.of.height if c.along is Side.WIDTH else c.of.width) > self.reach for c in made
-            ):
-                return (10**6, 0, 0)
-            kept = max((r.width * r.height for r in left if self.job.cutting.keeps(r[2], r[3])), default=0)
-            part = in_strips(tree, stock.width, stock.height, lambda spot, _w, _h: spot)
-            return (len(_settings(part)), len(made), -kept)
+        def leaf(spot: Spot, _w: int, _h: int) -> Part:
+            return Spot(who[spot.kind], False)
 
-        return min(trees, key=merit)
+        parts = [in_strips(way[0][1], width, height, leaf) for way in ways if len(way) == 1]
+        return min((sheets, *(replace(sheets, part=part) for part in parts)), key=self._one_effort)
+
+    def _one_effort(self, sheets: Sheets) -> Effort:
+        part = sheets.part
+        _, (tree,) = cut_order([Pile(0, 1, sheets.stock.width, sheets.stock.height, part)], [1])
+        made = cuts(tree, sheets.stock.width, sheets.stock.height)
+        if self.reach is not None and any(_longer(cut, self.reach) for cut in made):
+            return (1, 0, 0, 0)
+        left = offcuts(tree, sheets.stock.width, sheets.stock.height)
+        kept = max((r.width * r.height for r in left if self.job.cutting.keeps(r.width, r.height)), default=0)
+        return (0, len(_settings(part)), len(made), -kept)
 
     def kit_per_sheet(self, units: list[Unit]) -> Way:
         """No sheet holds pieces of two kits: one kit is laid out and cut as often as there are kits."""
@@ -218,9 +244,7 @@ class _Maker:
                 continue
             one = [replace(unit, count=unit.count // c.kits) for unit in mine]
             maker = _Maker(self.job, self.paper, [self.stocks[n] for n in whole], self.kinds, self.watch)
-            ways = maker.ways(one, few=False)
-            best = min(maker.cost(way) for way in ways)
-            way = min((w for w in ways if maker.cost(w) == best), key=maker.effort)
+            way = maker.best(one, few=False)
             sheets += [replace(s, times=s.times * c.kits, colourway=c.name) for s in way.sheets]
         return self._proved(tuple(sheets), at_least)
 
@@ -253,7 +277,7 @@ class _Maker:
         ids = tuple(size.id for size in sizes)
         return replace(way, mix=Mix(ids, Fraction(self.cost(way), unit), Fraction(at_least, unit), priced))
 
-    def effort(self, way: Way) -> tuple[int, int, int, int]:
+    def effort(self, way: Way) -> Effort:
         """Different layouts, trimmer settings, strokes, and the largest kept offcut (nm², less is more)."""
         sheets = way.sheets
         piles = [Pile(0, s.times, s.stock.width, s.stock.height, s.part) for s in sheets]
@@ -281,6 +305,27 @@ def _spots(node: Node) -> list[Spot]:
     if isinstance(node, Split):
         return [*_spots(node.first), *_spots(node.second)]
     return [node] if node is not None else []
+
+
+def _longer(cut: Cut, reach: int) -> bool:
+    return (cut.of.height if cut.along is Side.WIDTH else cut.of.width) > reach
+
+
+def _plain_tree(part: Part) -> Node:
+    """Any tree of a part's cuts; None where strips must keep their order."""
+    if not isinstance(part, Strips):
+        return part
+    if part.fixed or part.lead:
+        return None
+    inner = [(size, _plain_tree(p)) for size, p in part.strips]
+    if any(tree is None for _, tree in inner):
+        return None
+    tree: Node = None
+    if not part.rest:
+        tree = inner.pop()[1]
+    for size, first in reversed(inner):
+        tree = Split(part.along, Length(size), first, tree)
+    return tree
 
 
 def _settings(part: Part) -> set[int]:

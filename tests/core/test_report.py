@@ -76,5 +76,5 @@ def test_supplies_are_said_in_their_own_units():
 def test_a_metric_job_is_reported_in_its_own_units():
     made = job([piece("Card", "10 cm", "15 cm")], [letter()], 2)
     said = plan_report(plan_job(replace(made, units="cm")))
-    assert "Card [all] 10 x 15" in said
+    assert "Card [all] 15 x 10" in said
     assert "21.59 x 27.94" in said

@@ -11,7 +11,7 @@ from neat_sheaf.nesting.items import Item, Stock
 from neat_sheaf.nesting.master import Candidate, choose, relax
 from neat_sheaf.nesting.packing import packings
 from neat_sheaf.nesting.pattern import counts, cuts, offcuts, placements
-from neat_sheaf.nesting.planner import lower_bound
+from neat_sheaf.nesting.planner import lower_bound, nest
 from neat_sheaf.nesting.pricing import Pricer
 from tests.core.building import first_way
 
@@ -122,8 +122,12 @@ def test_the_integer_program_covers_the_demand_with_the_fewest_sheets(two_candid
     assert choose(two_candidates, [4, 2], [SHEET]) == [0, 2]
 
 
-def test_few_layouts_takes_one_where_one_covers_everything(two_candidates):
-    assert choose(two_candidates, [12, 2], [SHEET], few_layouts=True) == [0, 6]
+def test_few_layouts_first_takes_no_more_layouts_than_fewest_sheets_first():
+    items = items_of([(3, 4, False), (2, 5, False), (5, 5, True)])
+    few = nest(items, [24, 36, 7], [SHEET], few_layouts_first=True)[0]
+    fewest = nest(items, [24, 36, 7], [SHEET])[0]
+    assert len(few.layouts) <= len(fewest.layouts)
+    assert few.sheets >= fewest.sheets == fewest.at_least
 
 
 def test_what_cannot_be_covered_is_no_plan_at_all(two_candidates):

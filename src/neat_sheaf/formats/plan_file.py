@@ -4,18 +4,20 @@ from __future__ import annotations
 
 import json
 from decimal import Decimal
+from fractions import Fraction
 from typing import Any
 
 from neat_sheaf.checks import Finding
 from neat_sheaf.job import SupplyUnit
 from neat_sheaf.length import millimetre_number
 from neat_sheaf.money import PerKit
+from neat_sheaf.nesting.cut_order import Stroke
 from neat_sheaf.nesting.pattern import Region
 from neat_sheaf.plan import Plan
-from neat_sheaf.sheets import PaperPlan, SheetLayout
+from neat_sheaf.sheets import CuttingPlan, PaperPlan, SheetLayout
 from neat_sheaf.totals import Cost, PaperTotal, SupplyTotal
 
-__all__ = ["FORMAT", "findings_document", "plan_document", "write_plan"]
+__all__ = ["FORMAT", "cutting_document", "findings_document", "plan_document", "write_plan"]
 
 FORMAT = "neat-sheaf.plan/1"
 
@@ -32,10 +34,75 @@ def plan_document(plan: Plan) -> dict[str, Any]:
         "kits": plan.kits,
         "currency": plan.job.currency,
         "papers": [_paper(paper, total) for paper, total in zip(plan.papers, plan.paper_totals, strict=True)],
+        "packs": [
+            {
+                "pack": total.pack.id,
+                "packs": total.packs,
+                "cost": str(total.line.ways.cash_out),
+                "left": [{"paper": paper, "sheets": sheets} for paper, sheets in total.left],
+                "others": total.others,
+            }
+            for total in plan.packs
+        ],
         "checks": findings_document(plan.findings),
         "supplies": [_supply(supply) for supply in plan.supplies],
         "cost": _cost(plan.cost),
+        "cutting": cutting_document(plan.cutting),
+        "mixes": [
+            {
+                "papers": list(mix.papers),
+                "priced": mix.priced,
+                "cost": str(_money(mix.cost)),
+                "at_least": str(_money(mix.at_least)),
+                "proved": mix.cost == mix.at_least,
+            }
+            for mix in plan.mixes
+        ],
     }
+
+
+def cutting_document(cutting: CuttingPlan) -> dict[str, Any]:
+    """The order of cutting as JSON values; a stroke's parts say on which layouts they lie."""
+    return {
+        "layouts": cutting.layouts,
+        "settings": cutting.settings,
+        "strokes": cutting.strokes,
+        "minutes": -(-cutting.seconds // 60),
+        "batches": [
+            {
+                "setting": millimetre_number(batch.setting),
+                "strokes": [_stroke(stroke, cutting) for stroke in batch.strokes],
+            }
+            for batch in cutting.batches
+        ],
+    }
+
+
+def _stroke(stroke: Stroke, cutting: CuttingPlan) -> dict[str, Any]:
+    parts = {
+        (cutting.letters[part.layout], part.region): {
+            "layout": cutting.letters[part.layout],
+            **_rectangle(part.region),
+        }
+        for part in stroke.parts
+    }
+    return {
+        "paper": cutting.papers[stroke.paper],
+        "along": stroke.along.value,
+        "width": millimetre_number(stroke.width),
+        "height": millimetre_number(stroke.height),
+        "count": stroke.count,
+        "times": stroke.times,
+        "strokes": stroke.strokes,
+        "gives": [cutting.pieces[kind] for kind in stroke.gives],
+        "remains": millimetre_number(stroke.remains),
+        "parts": list(parts.values()),
+    }
+
+
+def _money(amount: Fraction) -> Decimal:
+    """To ten-thousandths of a unit, which is how finely sheets are weighed against each other."""
+    return (Decimal(round(amount * 10_000)) / 10_000).normalize() + 0
 
 
 def findings_document(findings: tuple[Finding, ...] | list[Finding]) -> list[dict[str, Any]]:
@@ -61,6 +128,7 @@ def _paper(paper: PaperPlan, total: PaperTotal) -> dict[str, Any]:
         "sheets": paper.sheets,
         "at_least": paper.at_least,
         "offcuts_used": paper.offcuts_used,
+        "mixed": paper.mixed,
         "packs": total.packs,
         "cost": str(total.line.ways.cash_out),
         "layouts": [_layout(layout) for layout in paper.layouts],
@@ -69,6 +137,7 @@ def _paper(paper: PaperPlan, total: PaperTotal) -> dict[str, Any]:
 
 def _layout(layout: SheetLayout) -> dict[str, Any]:
     return {
+        "letter": layout.letter,
         "times": layout.times,
         "stock": {
             "kind": "sheet" if layout.stock.is_sheet else "offcut",

@@ -10,7 +10,6 @@ from __future__ import annotations
 
 from collections.abc import Iterable, Sequence
 from dataclasses import dataclass
-from functools import lru_cache
 
 from neat_sheaf.length import Length
 from neat_sheaf.nesting.pattern import Node, Region, Split, Spot
@@ -145,65 +144,78 @@ def _tree(hand: _InHand) -> Node:
 
 def few_settings(parts: Iterable[Part]) -> list[int]:
     """Settings (nm) in an order that takes all parts apart, few of them; each cuts all that is ready."""
-    start = frozenset(part for part in parts if isinstance(part, Strips))
-    beam: list[tuple[frozenset[Strips], list[int]]] = [(start, [])]
+    forest = _Forest()
+    start = frozenset(forest.number(part) for part in parts if isinstance(part, Strips))
+    beam: list[tuple[frozenset[int], list[int]]] = [(start, [])]
     while True:
         done = [order for state, order in beam if not state]
         if done:
             return min(done, key=len)
-        reached: dict[frozenset[Strips], list[int]] = {}
+        reached: dict[frozenset[int], list[int]] = {}
         for state, order in beam:
-            for setting in _choices(state):
-                reached.setdefault(_closed(state, setting), [*order, setting])
-        ranked = sorted(reached.items(), key=lambda it: (len(_needed_of(it[0])), len(it[0]), it[1]))
+            for setting in forest.choices(state):
+                reached.setdefault(forest.closed(state, setting), [*order, setting])
+        ranked = sorted(reached.items(), key=lambda it: (len(forest.needed_of(it[0])), len(it[0]), it[1]))
         beam = ranked[:_BEAM]
 
 
-def _choices(state: frozenset[Strips]) -> list[int]:
-    ready = {setting for part in state for setting in part.ready}
-    # What must wait for another cut first; a setting not among it is made once and for all.
-    later: set[int] = set()
-    for part in state:
-        later |= _waiting(part)
-    safe = ready - later
-    return [max(safe)] if safe else sorted(ready, reverse=True)
+class _Forest:
+    """Parts by number, with what each asks for; numbers are quicker to compare than trees."""
 
+    def __init__(self) -> None:
+        self._numbers: dict[Strips, int] = {}
+        self._parts: list[Strips] = []
+        self._inner: list[list[int]] = []
+        self._needed: list[frozenset[int]] = []
+        self._after: dict[tuple[int, int], frozenset[int]] = {}
 
-def _needed_of(state: frozenset[Strips]) -> set[int]:
-    needed: set[int] = set()
-    for part in state:
-        needed |= _needed(part)
-    return needed
+    def number(self, part: Strips) -> int:
+        """The number of a part, the same for parts that are cut alike."""
+        found = self._numbers.get(part)
+        if found is not None:
+            return found
+        inner = [self.number(p) for _, p in part.strips if isinstance(p, Strips)]
+        needed = part.settings.union(*(self._needed[n] for n in inner))
+        self._parts.append(part)
+        self._inner.append(inner)
+        self._needed.append(needed)
+        self._numbers[part] = len(self._parts) - 1
+        return len(self._parts) - 1
 
+    def choices(self, state: frozenset[int]) -> list[int]:
+        """The settings worth making next: a safe one alone, or all that are ready."""
+        ready: set[int] = set()
+        # What must wait for another cut first; a setting not among it is made once and for all.
+        later: set[int] = set()
+        sure: set[int] = set()
+        for n in state:
+            part = self._parts[n]
+            ready |= part.ready
+            sure |= part.sure & part.ready
+            later |= part.settings - part.ready
+            later.update(*(self._needed[k] for k in self._inner[n]))
+        safe = sure - later
+        return [max(safe)] if safe else sorted(ready, reverse=True)
 
-@lru_cache(maxsize=20_000)
-def _needed(part: Part) -> frozenset[int]:
-    """Every setting a part and what comes of it ask for."""
-    if not isinstance(part, Strips):
-        return frozenset()
-    return part.settings.union(*(_needed(inner) for _, inner in part.strips))
+    def needed_of(self, state: frozenset[int]) -> set[int]:
+        """Every setting that the parts and what comes of them ask for."""
+        needed: set[int] = set()
+        return needed.union(*(self._needed[n] for n in state))
 
+    def closed(self, state: frozenset[int], setting: int) -> frozenset[int]:
+        """The parts that are left when all that is ready at a setting has been cut."""
+        left: frozenset[int] = frozenset()
+        return left.union(*(self._cut(n, setting) for n in state))
 
-@lru_cache(maxsize=20_000)
-def _waiting(part: Strips) -> frozenset[int]:
-    """The settings that a part asks for only after another cut."""
-    later = frozenset().union(*(_needed(inner) for _, inner in part.strips))
-    return later | (part.settings - part.ready)
-
-
-@lru_cache(maxsize=20_000)
-def _after(part: Strips, setting: int) -> frozenset[Strips]:
-    """The parts still to be cut when everything ready at this setting has been."""
-    if setting not in part.ready:
-        return frozenset({part})
-    off, remains = part.after(setting)
-    left: frozenset[Strips] = frozenset()
-    for inner in (*off, remains):
-        if isinstance(inner, Strips):
-            left |= _after(inner, setting)
-    return left
-
-
-def _closed(state: frozenset[Strips], setting: int) -> frozenset[Strips]:
-    none: frozenset[Strips] = frozenset()
-    return none.union(*(_after(part, setting) for part in state))
+    def _cut(self, number: int, setting: int) -> frozenset[int]:
+        found = self._after.get((number, setting))
+        if found is None:
+            part = self._parts[number]
+            if setting in part.ready:
+                off, remains = part.after(setting)
+                inner = (self.number(p) for p in (*off, remains) if isinstance(p, Strips))
+                found = frozenset().union(*(self._cut(n, setting) for n in inner))
+            else:
+                found = frozenset({number})
+            self._after[number, setting] = found
+        return found

@@ -11,14 +11,11 @@ import numpy as np
 from neat_sheaf.nesting.items import Stock
 from neat_sheaf.nesting.pattern import Node, counts
 
-__all__ = ["Candidate", "Relaxed", "choose", "few_layouts", "relax"]
+__all__ = ["Candidate", "Relaxed", "choose", "relax"]
 
 # An offcut costs a little, so that it is taken only where it helps.
 _OFFCUT_COST = 1e-3
-# Over any number of sheets that one layout fewer could cost.
-_LAYOUT_COST = 50.0
 _SHEET_NODES = 300
-_LAYOUT_NODES = 60
 
 
 @dataclass(frozen=True, slots=True)
@@ -94,79 +91,21 @@ def choose(
     The least cost (stopping at ``enough``, a proved bound). Stops after a number of branches, so
     that the answer does not depend on the machine's speed; after ``seconds`` only in need.
     """
-    solver = _whole(_model(pool, demand, stock), len(pool), _SHEET_NODES, seconds)
-    # Offcuts may add up to less than half a sheet's cost above the bound.
-    solver.setOptionValue("objective_target", enough + 0.5)
-    return _chosen(solver, pool, demand, stock)
-
-
-def few_layouts(
-    pool: Sequence[Candidate],
-    demand: Sequence[int],
-    stock: Sequence[Stock],
-    *,
-    at_most: int | None = None,
-    seconds: float = highspy.kHighsInf,
-) -> list[int] | None:
-    """As ``choose``, with the fewest different layouts first and then the least cost.
-
-    ``at_most`` is a cost not to be gone over. A kind of which more is cut than wanted counts as
-    half a layout: the surplus is left out of some sheets, which then are another layout.
-    """
-    solver = _whole(_model(pool, demand, stock), len(pool), _LAYOUT_NODES, seconds)
+    solver = _model(pool, demand, stock)
     size = len(pool)
-    none = np.array([], dtype=np.int32), np.array([], dtype=np.float64)
-    costs = [float(stock[c.stock].cost) if stock[c.stock].is_sheet else 0.0 for c in pool]
-    layout = _LAYOUT_COST * max(max(costs), 1.0)
-    if at_most is not None:
-        priced = [n for n, cost in enumerate(costs) if cost]
-        solver.addRow(
-            -highspy.kHighsInf, float(at_most), len(priced),
-            np.array(priced, dtype=np.int32), np.array([costs[n] for n in priced]),
-        )  # fmt: skip
-    for n, candidate in enumerate(pool):
-        reach = max(-(-demand[k] // held) for k, held in enumerate(candidate.holds) if held)
-        limit = stock[candidate.stock].limit
-        reach = min(reach, limit) if limit is not None else reach
-        solver.addCol(layout, 0.0, 1.0, 0, *none)
-        solver.changeColIntegrality(size + n, highspy.HighsVarType.kInteger)
-        solver.addRow(
-            -highspy.kHighsInf, 0.0, 2,
-            np.array([n, size + n], dtype=np.int32), np.array([1.0, -float(max(reach, 1))]),
-        )  # fmt: skip
-    for k, wanted in enumerate(demand):
-        most = max(c.holds[k] for c in pool) + wanted
-        holding = [n for n, c in enumerate(pool) if c.holds[k]]
-        column = 2 * size + k
-        solver.addCol(layout / 2, 0.0, 1.0, 0, *none)
-        solver.changeColIntegrality(column, highspy.HighsVarType.kInteger)
-        # Cut more than wanted only where the column is 1.
-        solver.addRow(
-            -highspy.kHighsInf, float(wanted), len(holding) + 1,
-            np.array([*holding, column], dtype=np.int32),
-            np.array([*(float(pool[n].holds[k]) for n in holding), -float(most)]),
-        )  # fmt: skip
-    return _chosen(solver, pool, demand, stock)
-
-
-def _whole(solver: highspy.Highs, size: int, nodes: int, seconds: float) -> highspy.Highs:
     every = np.arange(size, dtype=np.int32)
     solver.changeColsIntegrality(size, every, np.array([highspy.HighsVarType.kInteger] * size))
-    solver.setOptionValue("mip_max_nodes", nodes)
+    solver.setOptionValue("mip_max_nodes", _SHEET_NODES)
+    # Offcuts may add up to less than half a sheet's cost above the bound.
+    solver.setOptionValue("objective_target", enough + 0.5)
     solver.setOptionValue("time_limit", seconds)
     solver.setOptionValue("mip_rel_gap", 0.0)
     solver.setOptionValue("mip_abs_gap", 1e-4)
-    return solver
-
-
-def _chosen(
-    solver: highspy.Highs, pool: Sequence[Candidate], demand: Sequence[int], stock: Sequence[Stock]
-) -> list[int] | None:
     solver.run()
     values = solver.getSolution().col_value
-    if len(values) < len(pool):
+    if len(values) < size:
         return None
-    chosen = [round(values[n]) for n in range(len(pool))]
+    chosen = [round(values[n]) for n in range(size)]
     return chosen if _covers(chosen, pool, demand, stock) else None
 
 

@@ -9,7 +9,7 @@ from dataclasses import replace
 from fractions import Fraction
 
 from neat_sheaf.nesting.items import Stock
-from neat_sheaf.nesting.master import Candidate, choose, few_layouts, relax
+from neat_sheaf.nesting.master import Candidate, choose, relax
 from neat_sheaf.nesting.packing import packings
 from neat_sheaf.nesting.patterns import PatternBook
 from neat_sheaf.nesting.watch import Watch
@@ -20,9 +20,8 @@ _SCALE = 1_000_000
 _ROUNDS = 200
 # How many sheets of each layout of the linear optimum are laid anew, and how many patterns are added.
 _ATTEMPTS = ((1, 0), (1, 12), (3, 24), (8, 48))
-_GREEDY_LIMIT = 240  # pieces; above it the greedy packings are left out
-_POOL_LIMIT = 70  # candidates of which the fewest layouts are chosen
-_LAYOUT_SECONDS = 2.0
+_GREEDY_LIMIT = 160  # pieces; above it the greedy packings are left out
+_OTHERS = 4  # candidates beside those of a plan that may take the place of two of its layouts
 
 
 class Search:
@@ -35,8 +34,11 @@ class Search:
         self.worth: list[float] = [0.0] * len(self.items)
         self.uses: dict[Candidate, float] = {}
 
-    def generate(self) -> None:
-        """Fill the book by column generation and prove ``at_least`` on the way."""
+    def generate(self, in_full: bool = False) -> None:
+        """Fill the book by column generation and prove ``at_least`` on the way.
+
+        Ends when the bound is reached, or ``in_full`` when the linear program is solved.
+        """
         self._prove([item.width * item.height // 1_000_000 for item in self.items])
         self._prove([1] * len(self.items))
         for _ in range(_ROUNDS):
@@ -46,6 +48,9 @@ class Search:
             self.uses = {c: u for c, u in zip(pool, relaxed.uses, strict=True) if u > 1e-6}
             self._prove([int(worth * _SCALE) for worth in relaxed.worth])
             if len(self.book.pool) == len(pool) or not self.watch.goes_on(None, self.at_least):
+                break
+            # More patterns cannot raise a bound that is the linear optimum made whole.
+            if not in_full and self.at_least >= sum(u * self._price(c) for c, u in self.uses.items()) - 1e-6:
                 break
 
     def _prove(self, values: list[int]) -> None:
@@ -99,6 +104,8 @@ class Search:
         for kept_back, varied in _ATTEMPTS:
             if self.cost(best) <= self.at_least or not self.watch.goes_on(self.cost(best), self.at_least):
                 break
+            if varied == _ATTEMPTS[1][1]:
+                self.generate(in_full=True)
             self.vary(varied)
             base = +Counter({c: int(u + 1e-6) - kept_back for c, u in self.uses.items()})
             left = self._left(base)
@@ -123,27 +130,53 @@ class Search:
             surplus = sum(n * sum(c.holds) for c, n in plan.items())
             return len(plan), self.cost(plan), surplus
 
-        ways = [*alone, self._rounded_up(), *self._fewer_layouts(self._rounded_up(), None)]
-        return sorted(ways, key=merit)[:4]
+        rounded = self._rounded_up()
+        return sorted([*alone, rounded, *self._fewer_layouts(rounded, None)], key=merit)[:4]
 
     def _fewer_layouts(self, found: Counter[Candidate], at_most: int | None) -> list[Counter[Candidate]]:
-        """The same demand in fewer different layouts, at no more than a cost."""
-        if len(found) <= 1 or self.watch.left <= 0:
-            return []
-        pool = self._promising(found)
-        seconds = min(_LAYOUT_SECONDS, self.watch.left)
-        picked = few_layouts(pool, self.demand, self.stock, at_most=at_most, seconds=seconds)
-        return [] if picked is None else [_of(pool, picked)]
+        """The same demand in fewer different layouts, at no more than a cost: one is left out at a time.
 
-    def _promising(self, found: Counter[Candidate]) -> list[Candidate]:
-        """The candidates of a plan and those that the linear program thinks next best."""
+        Tried with the layouts of the plan alone, and with those besides that the linear program
+        thinks next best.
+        """
+        ways = []
+        for others in (0, _OTHERS):
+            plan = found
+            spare = self._next_best(found, others)
+            going = True
+            while going and len(plan) > 1 and self.watch.left > 0:
+                going = False
+                for without in sorted(plan, key=lambda c: plan[c]):
+                    pool = [c for c in plan if c is not without] + spare
+                    fewer = self._from_these(pool, at_most)
+                    if fewer is not None and len(fewer) < len(plan):
+                        plan, going = fewer, True
+                        break
+            if plan is not found:
+                ways.append(plan)
+        return ways
+
+    def _from_these(self, pool: list[Candidate], at_most: int | None) -> Counter[Candidate] | None:
+        """The demand from these candidates alone, at no more than a cost; None: there is none."""
+        if any(all(c.holds[k] == 0 for c in pool) for k in range(len(self.items))):
+            return None
+        if at_most is not None:
+            # The linear program says so more quickly than the whole one.
+            uses = relax(pool, self.demand, self.stock).uses
+            if sum(u * self._price(c) for c, u in zip(pool, uses, strict=True)) > at_most + 1e-6:
+                return None
+        picked = choose(pool, self.demand, self.stock, enough=at_most or 0, seconds=self.watch.left)
+        fewer = None if picked is None else _of(pool, picked)
+        return None if fewer is None or (at_most is not None and self.cost(fewer) > at_most) else fewer
+
+    def _next_best(self, found: Counter[Candidate], count: int) -> list[Candidate]:
+        """The candidates outside a plan that the linear program thinks next best."""
 
         def wasted(c: Candidate) -> float:
             worth = sum(w * n for w, n in zip(self.worth, c.holds, strict=True))
-            return (self.stock[c.stock].cost if self.stock[c.stock].is_sheet else 0) - worth
+            return self._price(c) - worth
 
-        others = sorted((c for c in self.book.pool.values() if c not in found), key=wasted)
-        return [*found, *others[: max(0, _POOL_LIMIT - len(found))]]
+        return sorted((c for c in self.book.pool.values() if c not in found), key=wasted)[:count]
 
     def _rounded_up(self) -> Counter[Candidate]:
         """The linear optimum with every part of a sheet made a whole one: always a plan."""
@@ -189,7 +222,11 @@ class Search:
 
     def cost(self, plan: Counter[Candidate]) -> int:
         """What the whole sheets of a plan cost."""
-        return sum(n * self.stock[c.stock].cost for c, n in plan.items() if self.stock[c.stock].is_sheet)
+        return sum(n * self._price(c) for c, n in plan.items())
+
+    def _price(self, candidate: Candidate) -> int:
+        stock = self.stock[candidate.stock]
+        return stock.cost if stock.is_sheet else 0
 
 
 def _of(pool: Sequence[Candidate], picked: Sequence[int]) -> Counter[Candidate]:

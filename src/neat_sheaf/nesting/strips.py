@@ -45,6 +45,16 @@ class Strips:
         """Every setting that takes a strip off it, now or later, nm."""
         return frozenset(size for size, _ in self.strips) | ({self.lead} if self.lead else frozenset())
 
+    @property
+    def sure(self) -> frozenset[int]:
+        """The settings that it cannot be cut without: where nothing goes to waste one may be left out."""
+        if self.rest or self.lead:
+            return self.settings
+        sizes = [size for size, _ in self.strips]
+        if self.fixed:
+            return frozenset(sizes[:-1])
+        return frozenset(size for size in sizes if sizes.count(size) > 1)
+
     def after(self, setting: int) -> tuple[tuple[Part, ...], Part]:
         """The strips that come off at this setting, and the part that remains (None: waste only)."""
         if self.lead:
