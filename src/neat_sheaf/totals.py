@@ -220,6 +220,9 @@ def _spools(supply: Supply, lengths: tuple[tuple[Length, int], ...]) -> int:
     if supply.on_hand > 0:
         stock.append(Stock(Length(int(supply.on_hand)), thin, 1))
     wanted = [(cut, n) for cut, n in lengths if n]
+    if len(wanted) == 1:
+        ((cut, count),) = wanted
+        return packs(count, int(supply.on_hand) // cut, int(supply.pack_size) // cut)
     return nest([Item(cut, thin) for cut, _ in wanted], [n for _, n in wanted], stock)[0].sheets
 
 

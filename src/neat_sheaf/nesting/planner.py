@@ -10,6 +10,7 @@ from __future__ import annotations
 from collections import Counter
 from collections.abc import Sequence
 from dataclasses import dataclass
+from fractions import Fraction
 
 from neat_sheaf.nesting.items import Item, Stock
 from neat_sheaf.nesting.master import Candidate
@@ -18,7 +19,7 @@ from neat_sheaf.nesting.patterns import PatternBook
 from neat_sheaf.nesting.search import Search
 from neat_sheaf.nesting.watch import Watch
 
-__all__ = ["Layout", "Nested", "lower_bound", "nest"]
+__all__ = ["Layout", "Nested", "fewest_sheets", "lower_bound", "nest"]
 
 
 @dataclass(frozen=True, slots=True)
@@ -86,6 +87,17 @@ def nest(
         search.add_whole_kits(whole_kit)
     plans = search.few_layouts() if few_layouts_first else search.fewest()
     return [_nested(plan, demand, stock, search.at_least) for plan in plans]
+
+
+def fewest_sheets(
+    demand: Sequence[int], book: PatternBook, watch: Watch | None = None
+) -> tuple[int, Fraction]:
+    """The least cost found for a demand, and the proved bound before it is made whole."""
+    if not any(demand):
+        return 0, Fraction(0)
+    search = Search(book, demand, watch or Watch())
+    search.generate()
+    return search.cost(search.fewest(alone=True)[0]), search.bound
 
 
 def lower_bound(

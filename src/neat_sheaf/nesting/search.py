@@ -25,14 +25,20 @@ _OTHERS = 4  # candidates beside those of a plan that may take the place of two 
 
 
 class Search:
-    """One demand on the patterns of a book. ``at_least`` is proved of the cost of the sheets."""
+    """One demand on the patterns of a book. ``bound`` is proved of the cost of the sheets."""
 
     def __init__(self, book: PatternBook, demand: Sequence[int], watch: Watch) -> None:
         self.book, self.demand, self.watch = book, list(demand), watch
         self.items, self.stock = book.items, book.stock
-        self.at_least = 0
+        self.bound = Fraction(0)
         self.worth: list[float] = [0.0] * len(self.items)
         self.uses: dict[Candidate, float] = {}
+        self.whole_kits: list[Candidate] = []
+
+    @property
+    def at_least(self) -> int:
+        """The bound as a whole number, which every plan's cost is."""
+        return -int(-self.bound // 1)
 
     def generate(self, in_full: bool = False) -> None:
         """Fill the book by column generation and prove ``at_least`` on the way.
@@ -60,7 +66,7 @@ class Search:
         # The least that a sheet of any size costs for what it can be worth.
         rates = [Fraction(s.cost, v) for v, s in zip(best, self.stock, strict=True) if s.is_sheet and v]
         if rates and total > 0:
-            self.at_least = max(self.at_least, -int(-total * min(rates) // 1))
+            self.bound = max(self.bound, total * min(rates))
 
     def vary(self, times: int) -> None:
         """Add patterns nearly as good in the linear program that hold other small pieces.
@@ -94,10 +100,14 @@ class Search:
                 fitted = next((way[0][1] for way in ways if len(way) == 1), None)
                 if fitted is None:
                     break
-                self.book.add(number, fitted)
+                if (candidate := self.book.add(number, fitted)) is not None:
+                    self.whole_kits.append(candidate)
 
-    def fewest(self) -> list[Counter[Candidate]]:
-        """Candidates to cut, covering the demand: at the least cost found, and such with few layouts."""
+    def fewest(self, alone: bool = False) -> list[Counter[Candidate]]:
+        """Candidates to cut, covering the demand at the least cost found.
+
+        The others cost no more and have fewer layouts; ``alone``: they are not looked for.
+        """
         best = self._rounded_up()
         # The linear optimum rounded down is kept but for a few sheets of each layout,
         # which leaves the integer program the same small job for 10 kits or 10 000.
@@ -115,7 +125,7 @@ class Search:
             picked = choose(pool, left, self._stock_left(base), enough=enough, seconds=self.watch.left)
             if picked is not None:
                 best = min(best, base + _of(pool, picked), key=self.cost)
-        return [best, *self._fewer_layouts(best, self.cost(best))]
+        return [best] if alone else [best, *self._fewer_layouts(best, self.cost(best))]
 
     def few_layouts(self) -> list[Counter[Candidate]]:
         """Few different layouts, and then few sheets; the best first."""
@@ -139,22 +149,27 @@ class Search:
         Tried with the layouts of the plan alone, and with those besides that the linear program
         thinks next best.
         """
-        ways = []
-        for others in (0, _OTHERS):
+        starts = [found]
+        if at_most is not None:
+            # The layouts of the linear program and those of whole kits are good ones to begin with.
+            other = self._from_these([*self.uses, *self.whole_kits], at_most)
+            starts += [other] if other is not None else []
+        ways = [self._less(start, at_most, others) for start in starts for others in (0, _OTHERS)]
+        return [way for way in (*starts[1:], *ways) if way is not found]
+
+    def _less(self, plan: Counter[Candidate], at_most: int | None, others: int) -> Counter[Candidate]:
+        """A plan with layouts left out one after the other, as long as the rest can do their work."""
+        spare = self._next_best(plan, others)
+        while len(plan) > 1 and self.watch.left > 0:
+            fewer = (
+                self._from_these([c for c in plan if c is not without] + spare, at_most)
+                for without in sorted(plan, key=lambda c: plan[c])
+            )
+            found = next((way for way in fewer if way is not None and len(way) < len(plan)), None)
+            if found is None:
+                break
             plan = found
-            spare = self._next_best(found, others)
-            going = True
-            while going and len(plan) > 1 and self.watch.left > 0:
-                going = False
-                for without in sorted(plan, key=lambda c: plan[c]):
-                    pool = [c for c in plan if c is not without] + spare
-                    fewer = self._from_these(pool, at_most)
-                    if fewer is not None and len(fewer) < len(plan):
-                        plan, going = fewer, True
-                        break
-            if plan is not found:
-                ways.append(plan)
-        return ways
+        return plan
 
     def _from_these(self, pool: list[Candidate], at_most: int | None) -> Counter[Candidate] | None:
         """The demand from these candidates alone, at no more than a cost; None: there is none."""

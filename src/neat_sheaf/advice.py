@@ -1,0 +1,137 @@
+"""Sheet-size advice: what other sizes would take for a role, and which sizes fail and by how much."""
+
+from __future__ import annotations
+
+from collections.abc import Iterable, Iterator, Sequence
+from dataclasses import dataclass, replace
+from decimal import Decimal
+from fractions import Fraction
+from math import ceil
+
+from neat_sheaf.demand import Unit, too_large, wanted
+from neat_sheaf.job import Job, Paper, Print, Style
+from neat_sheaf.length import Length, inches, millimetres
+from neat_sheaf.money import rounded
+from neat_sheaf.nesting.items import Item, Stock
+from neat_sheaf.nesting.patterns import PatternBook
+from neat_sheaf.nesting.planner import fewest_sheets
+from neat_sheaf.nesting.watch import Watch
+
+__all__ = ["STANDARD_SHEETS", "SizeAdvice", "size_advice"]
+
+# Sources: ANSI/ASME Y14.1 size A; ISO 216. The square sizes are common practice for patterned paper.
+STANDARD_SHEETS: tuple[tuple[str, Length, Length], ...] = (
+    ("Letter", inches("17/2"), inches(11)),
+    ("A4", millimetres(210), millimetres(297)),
+    ("12 x 12 in", inches(12), inches(12)),
+    ("6 x 6 in", inches(6), inches(6)),
+)
+
+
+@dataclass(frozen=True, slots=True)
+class SizeAdvice:
+    """What one size would take for all pieces of a role, in every colourway.
+
+    ``paper`` is the cupboard's, None for a standard size that is not in it. ``per_kit`` is the
+    money of the sheets opened for one kit, None where no price is known. Where a piece does not
+    fit, ``fails`` says which and by how much and ``sheets`` is None. Sizes nm.
+    """
+
+    role: str
+    name: str
+    width: Length
+    height: Length
+    paper: str | None
+    sheets: int | None
+    at_least: int
+    per_kit: Decimal | None
+    fails: str | None
+    chosen: bool = False
+
+
+def size_advice(job: Job, cupboard: Sequence[Paper] = (), watch: Watch | None = None) -> list[SizeAdvice]:
+    """For each role the standard sizes and every paper of the cupboard, by role and then as given.
+
+    A role is reckoned as if all its kits were cut from the one paper, without offcuts.
+    """
+    watch = watch or Watch()
+    rows: list[SizeAdvice] = []
+    for role in job.project.roles:
+        chosen = list(
+            dict.fromkeys(c.papers[role] for c in job.klass.colourways if role in c.papers and c.kits)
+        )
+        prints = {job.paper(paper).print for paper in chosen} or {Print.NONE}
+        strictest = max(prints, key=list(Print).index)
+        candidates = [*_standard(strictest, [*cupboard, *job.papers]), *(cupboard or job.papers)]
+        known: dict[tuple[Length, Length, bool], tuple[int, Fraction]] = {}
+        rows += (
+            _advice(job, role, paper, paper.id in chosen, known, watch) for paper in dict.fromkeys(candidates)
+        )
+    return rows
+
+
+def _standard(run: Print, cupboard: Iterable[Paper]) -> Iterator[Paper]:
+    """The standard sizes of which the cupboard has no paper, with the print of those chosen."""
+    there = {(paper.width, paper.height) for paper in cupboard}
+    for name, width, height in STANDARD_SHEETS:
+        if (width, height) not in there:
+            yield Paper("", name, width, height, print=run)
+
+
+def _advice(
+    job: Job,
+    role: str,
+    paper: Paper,
+    chosen: bool,
+    known: dict[tuple[Length, Length, bool], tuple[int, Fraction]],
+    watch: Watch,
+) -> SizeAdvice:
+    alone = replace(paper, offcuts=(), same_as="")
+    units = list(_units(job, role, alone))
+    row = SizeAdvice(
+        role, paper.name, paper.width, paper.height, paper.id or None, None, 0, None, None, chosen
+    )
+    faults = list(too_large(_with(job, role, alone), alone, units))
+    if faults:
+        more = f", and {len(faults) - 1} more" if len(faults) > 1 else ""
+        return replace(row, fails=faults[0].says + more)
+    width, height = alone.usable
+    key = width, height, alone.print is Print.NONE
+    if key not in known:
+        book = PatternBook(*_items(units, width, height), reach=_reach(job, alone))
+        if not book.covers:
+            return replace(row, fails="longer both ways than the trimmer cuts")
+        demand = [sum(u.count for u in units if u.item == item) for item in book.items]
+        known[key] = fewest_sheets(demand, book, watch)
+    sheets, bound = known[key]
+    price = job.sheet_price(paper)
+    kits = job.klass.kits
+    per_kit = None if price is None or not kits else rounded(Fraction(price * sheets) / kits, job.currency)
+    return replace(row, sheets=sheets, at_least=ceil(bound), per_kit=per_kit)
+
+
+def _reach(job: Job, paper: Paper) -> int | None:
+    return job.cutting.trimmer if max(paper.width, paper.height) > job.cutting.trimmer else None
+
+
+def _with(job: Job, role: str, paper: Paper) -> Job:
+    """The job with one role cut from one paper in every colourway, and nothing else cut."""
+    pieces = tuple(p if p.paper == role else replace(p, per_kit=0) for p in job.project.pieces)
+    colourways = tuple(replace(c, papers={**c.papers, role: paper.id}) for c in job.klass.colourways)
+    others = tuple(p for p in job.papers if p.id != paper.id)
+    style = Style.FEWEST_SHEETS
+    return replace(
+        job,
+        project=replace(job.project, pieces=pieces),
+        papers=(*others, paper),
+        klass=replace(job.klass, colourways=colourways),
+        cutting=replace(job.cutting, style=style, mix_sizes=False),
+    )
+
+
+def _units(job: Job, role: str, paper: Paper) -> Iterable[Unit]:
+    return wanted(_with(job, role, paper)).get(paper.id, [])
+
+
+def _items(units: Sequence[Unit], width: Length, height: Length) -> tuple[list[Item], list[Stock]]:
+    return list(dict.fromkeys(unit.item for unit in units)), [Stock(width, height)]

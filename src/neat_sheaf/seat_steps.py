@@ -1,0 +1,198 @@
+"""What every number of seats takes: where one more opens a sheet or a pack, and the last free seat.
+
+Sheets for m kits are bounded from below by m times what one kit is worth to the linear program, and
+from above by plans that are known already: two plans side by side are a plan for both their kits.
+Only where the two differ is a number of kits searched for itself.
+"""
+
+from __future__ import annotations
+
+from collections.abc import Sequence
+from dataclasses import dataclass, replace
+from decimal import Decimal
+from fractions import Fraction
+from math import ceil, gcd
+
+from neat_sheaf.demand import Unit, too_large, wanted
+from neat_sheaf.job import Job, Paper, Style, share_out
+from neat_sheaf.nesting.items import Item
+from neat_sheaf.nesting.patterns import PatternBook
+from neat_sheaf.nesting.planner import fewest_sheets
+from neat_sheaf.nesting.watch import Watch
+from neat_sheaf.sheets import CannotPlanError
+from neat_sheaf.totals import packs, supply_totals
+from neat_sheaf.ways import stock_of
+
+__all__ = ["SeatRow", "SeatSteps", "seat_steps"]
+
+
+@dataclass(frozen=True, slots=True)
+class SeatRow:
+    """A number of seats: sheets of each paper (id), packs to buy (of each paper, pack and supply), cash."""
+
+    seats: int
+    kits: int
+    sheets: dict[str, int]
+    packs: dict[str, int]
+    cash: Decimal
+    proved: bool
+
+    @property
+    def opened(self) -> int:
+        """Sheets of all papers."""
+        return sum(self.sheets.values())
+
+
+@dataclass(frozen=True, slots=True)
+class SeatSteps:
+    """Every number of seats from 1, and the last seats that are free from here.
+
+    ``free_of_sheets``: up to this many seats no sheet more is opened than now; ``free_of_packs``:
+    no pack more is bought.
+    """
+
+    rows: tuple[SeatRow, ...]
+    free_of_sheets: int
+    free_of_packs: int
+
+
+def seat_steps(job: Job, most: int = 60, watch: Watch | None = None) -> SeatSteps:
+    """The steps from 1 seat to ``most``. Raises CannotPlanError as ``plan_sheets``."""
+    watch = watch or Watch()
+    counters: dict[str, _Counter] = {}
+    most = max(most, job.klass.seats)
+    # With this many seats every colourway has kits, so every kind of piece is there.
+    every = wanted(_with_seats(job, 10 * most * len(job.klass.colourways)))
+    for seats in range(1, most + 1):
+        _sheets(_with_seats(job, seats), every, counters, watch)
+    for counter in counters.values():
+        counter.settle()
+    rows = [_row(job, seats, every, counters, watch) for seats in range(1, most + 1)]
+    now = rows[max(job.klass.seats, 1) - 1]
+    return SeatSteps(
+        tuple(rows),
+        max(r.seats for r in rows if r.seats >= now.seats and r.opened <= now.opened),
+        max(r.seats for r in rows if r.seats >= now.seats and _no_more(r.packs, now.packs)),
+    )
+
+
+def _no_more(these: dict[str, int], those: dict[str, int]) -> bool:
+    return all(count <= those.get(name, 0) for name, count in these.items())
+
+
+def _with_seats(job: Job, seats: int) -> Job:
+    klass = job.klass
+    kits = seats + klass.samples + klass.spares
+    shared = share_out(kits, [c.kits for c in klass.colourways])
+    colourways = tuple(replace(c, kits=n) for c, n in zip(klass.colourways, shared, strict=True))
+    return replace(job, klass=replace(klass, seats=seats, colourways=colourways))
+
+
+def _row(
+    job: Job, seats: int, every: dict[str, list[Unit]], counters: dict[str, _Counter], watch: Watch
+) -> SeatRow:
+    here = _with_seats(job, seats)
+    found = _sheets(here, every, counters, watch)
+    sheets = {paper: count for paper, (count, _) in found.items()}
+    bought, cash = _bought(here, sheets)
+    proved = all(count == bound for count, bound in found.values())
+    return SeatRow(seats, here.klass.kits, sheets, bought, cash, proved)
+
+
+def _sheets(
+    job: Job, every: dict[str, list[Unit]], counters: dict[str, _Counter], watch: Watch
+) -> dict[str, tuple[int, int]]:
+    """Sheets of each paper and their proved bound; ``every`` kind of unit there is makes a counter."""
+    found = {}
+    for paper_id, units in wanted(job).items():
+        if paper_id not in counters:
+            counters[paper_id] = _Counter(job, job.paper(paper_id), every[paper_id])
+        found[paper_id] = counters[paper_id].sheets(job, units, watch)
+    return found
+
+
+def _bought(job: Job, sheets: dict[str, int]) -> tuple[dict[str, int], Decimal]:
+    bought: dict[str, int] = {}
+    cash = Decimal(0)
+    for paper_id, count in sheets.items():
+        paper = job.paper(paper_id)
+        name = f"pack {paper.pack}" if paper.pack else f"paper {paper.id}"
+        price = job.packs_by_id[paper.pack].price if paper.pack else paper.pack_price
+        short = packs(count, paper.on_hand, paper.pack_sheets)
+        more = max(0, short - bought.get(name, 0))
+        bought[name] = bought.get(name, 0) + more
+        cash += (price or 0) * more
+    for total in supply_totals(job):
+        bought[f"supply {total.supply.id}"] = total.packs
+        cash += total.line.ways.cash_out
+    return bought, cash
+
+
+class _Counter:
+    """Sheets of one paper for any number of kits, from what is known of other numbers."""
+
+    def __init__(self, job: Job, paper: Paper, units: list[Unit]) -> None:
+        # Sizes are not mixed here: the question is of the paper that was chosen.
+        alone = replace(job, cutting=replace(job.cutting, mix_sizes=False))
+        faults = list(too_large(alone, paper, units))
+        if faults:
+            raise CannotPlanError(faults)
+        self.items: list[Item] = list(dict.fromkeys(unit.item for unit in units))
+        self.stock = [stock for _, stock in stock_of(alone, paper)]
+        reach = job.cutting.trimmer
+        self.book = PatternBook(
+            self.items, self.stock, reach if max(paper.width, paper.height) > reach else None
+        )
+        self.known: dict[tuple[int, ...], tuple[int, Fraction]] = {}
+        # For each proportion of the demand: sheets by kits, and the proved sheets of one kit.
+        self.found: dict[tuple[int, ...], dict[int, int]] = {}
+        self.rate: dict[tuple[int, ...], Fraction] = {}
+
+    def sheets(self, job: Job, units: Sequence[Unit], watch: Watch) -> tuple[int, int]:
+        """Sheets and their proved bound for these units."""
+        if job.cutting.style is Style.KIT_PER_SHEET:
+            return self._kit_by_kit(job, units, watch)
+        demand = self._demand(units)
+        if len(self.stock) > 1:
+            count, bound = self._searched(demand, watch)
+            return count, ceil(bound)
+        times = gcd(*demand)
+        one = tuple(n // times for n in demand)
+        found, rate = self.found.setdefault(one, {}), self.rate.get(one, Fraction(0))
+        if times not in found:
+            least = ceil(rate * times)
+            side_by_side = min(
+                (n + found[times - k] for k, n in found.items() if times - k in found), default=0
+            )
+            if side_by_side and side_by_side <= least:
+                found[times] = side_by_side
+            else:
+                found[times], bound = self._searched(demand, watch)
+                self.rate[one] = rate = max(rate, bound / times)
+        return found[times], ceil(rate * times)
+
+    def settle(self) -> None:
+        """Take for each number of kits the plan of a larger number, where that has fewer sheets."""
+        for found in self.found.values():
+            least = None
+            for kits in sorted(found, reverse=True):
+                least = found[kits] = found[kits] if least is None else min(found[kits], least)
+
+    def _demand(self, units: Sequence[Unit]) -> tuple[int, ...]:
+        return tuple(sum(u.count for u in units if u.item == item) for item in self.items)
+
+    def _searched(self, demand: tuple[int, ...], watch: Watch) -> tuple[int, Fraction]:
+        if demand not in self.known:
+            self.known[demand] = fewest_sheets(demand, self.book, watch)
+        return self.known[demand]
+
+    def _kit_by_kit(self, job: Job, units: Sequence[Unit], watch: Watch) -> tuple[int, int]:
+        sheets, bound = 0, Fraction(0)
+        for colourway in job.klass.colourways:
+            mine = [unit for unit in units if unit.colourway == colourway.name]
+            if mine and colourway.kits:
+                one = [replace(unit, count=unit.count // colourway.kits) for unit in mine]
+                found = self._searched(self._demand(one), watch)
+                sheets += found[0] * colourway.kits
+                bound += found[1] * colourway.kits
+        return sheets, ceil(bound)
