@@ -4,7 +4,10 @@ from __future__ import annotations
 
 from neat_sheaf.job import SupplyUnit
 from neat_sheaf.length import Length, Unit, say_length, write_length
+from neat_sheaf.money import rounded
+from neat_sheaf.nesting.cut_order import Becomes
 from neat_sheaf.plan import Plan
+from neat_sheaf.project import Side
 from neat_sheaf.sheets import PaperPlan, SheetLayout
 from neat_sheaf.totals import SupplyTotal
 
@@ -23,8 +26,25 @@ def plan_report(plan: Plan) -> str:
         lines.append(f"  {finding.level}: {finding.where}: {finding.says}")
     for paper, total in zip(plan.papers, plan.paper_totals, strict=True):
         lines += ["", f"{paper.paper.name}: {proof(paper)}", f"  buy {_packs(total.packs)}"]
+        if paper.paper.pack:
+            lines[-1] = f"  comes in the pack {plan.job.packs_by_id[paper.paper.pack].name}"
         for layout in paper.layouts:
             lines += _layout(layout, job.units)
+    if plan.cutting.batches:
+        lines += ["", *_cutting(plan)]
+    for mix in plan.mixes:
+        money = f"{rounded(mix.cost, job.currency)} {job.currency}" if mix.priced else "this area of sheets"
+        proved = (
+            "No mix of straight cuts costs less." if mix.cost == mix.at_least else "It may be done for less."
+        )
+        names = ", ".join(job.paper(paper).name for paper in mix.papers)
+        lines += ["", f"{names} together: {money}. {proved}"]
+    for pack in plan.packs:
+        left = ", ".join(f"{n} of {job.paper(paper).name}" for paper, n in pack.left)
+        lines += [
+            "",
+            f"{pack.pack.name}: buy {_packs(pack.packs)}; left then {left}, {pack.others} of others",
+        ]
     if plan.supplies:
         lines += ["", "Supplies"]
         lines += [f"  {_supply(supply, job.units)}" for supply in plan.supplies]
@@ -44,11 +64,36 @@ def proof(paper: PaperPlan) -> str:
     """How many sheets, and what is proved of that number."""
     sheets = f"{paper.sheets} sheet{'' if paper.sheets == 1 else 's'}"
     used = f" and {paper.offcuts_used} from offcuts" if paper.offcuts_used else ""
+    if paper.mixed:
+        return f"{sheets}{used}, mixed with other sizes of the same paper."
     if paper.sheets == paper.at_least:
         return f"{sheets}{used}. No way of cutting straight across uses fewer."
     return (
         f"{sheets}{used}. Proved so far: no way of cutting straight across uses fewer than {paper.at_least}."
     )
+
+
+_RESULTS = {Becomes.PIECE: "a piece", Becomes.PART: "a part to cut again", Becomes.WASTE: "waste"}
+
+
+def _cutting(plan: Plan) -> list[str]:
+    cutting, units = plan.cutting, plan.job.units
+    names = [plan.job.paper(paper).name for paper in cutting.papers]
+    lines = [
+        f"At the trimmer: {cutting.settings} settings, {cutting.strokes} strokes, about "
+        f"{-(-cutting.seconds // 60)} min. Guard down; cut away from the hand."
+    ]
+    for batch in cutting.batches:
+        lines.append(f"  set {_said(batch.setting, units)}")
+        for stroke in batch.strokes:
+            turned = ", turned a quarter" if stroke.along is Side.HEIGHT else ""
+            size = f"{_said(stroke.width, units)} x {_said(stroke.height, units)}"
+            gives = " or ".join(cutting.pieces[kind] for kind in stroke.gives) or _RESULTS[stroke.strip]
+            if stroke.rest_gives is not None:
+                gives += f", the rest is {cutting.pieces[stroke.rest_gives]}"
+            each = f"{stroke.times} times " if stroke.times > 1 else ""
+            lines.append(f"     {names[stroke.paper]}: {stroke.count} of {size}{turned}, {each}gives {gives}")
+    return lines
 
 
 def _packs(packs: int) -> str:

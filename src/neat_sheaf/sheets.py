@@ -3,7 +3,7 @@
 from __future__ import annotations
 
 from collections import Counter
-from collections.abc import Iterable, Iterator, Sequence
+from collections.abc import Iterable, Iterator, Mapping, Sequence
 from dataclasses import dataclass, replace
 
 from neat_sheaf.demand import CannotPlanError, Unit, too_large, wanted
@@ -121,27 +121,36 @@ class SheetPlan:
         )
 
 
-def plan_sheets(job: Job, watch: Watch | None = None) -> SheetPlan:
-    """Lay every piece on sheets and order the cuts.
+def plan_sheets(
+    job: Job,
+    watch: Watch | None = None,
+    *,
+    demands: Mapping[str, list[Unit]] | None = None,
+    first_letter: int = 0,
+) -> SheetPlan:
+    """Lay every piece on sheets and order the cuts; ``demands`` (by paper id) instead of the class's.
+
+    Letters begin at the one numbered ``first_letter``.
 
     Raises CannotPlanError naming every piece that fits no sheet; CancelledError where ``watch``
     was told to stop. When its time is over the best plan so far is given, with its honest bound.
     """
     watch = watch or Watch()
-    demands = {job.paper(paper): units for paper, units in wanted(job).items()}
-    faults = [fault for paper, units in demands.items() for fault in too_large(job, paper, units)]
+    wants = wanted(job) if demands is None else demands
+    by_paper = {job.paper(paper): units for paper, units in wants.items()}
+    faults = [fault for paper, units in by_paper.items() for fault in too_large(job, paper, units)]
     if faults:
         raise CannotPlanError(faults)
     kinds = {piece.name: n for n, piece in enumerate(job.project.pieces)}
-    chosen = [ways_of(job, paper, units, kinds, watch) for paper, units in demands.items()]
+    chosen = [ways_of(job, paper, units, kinds, watch) for paper, units in by_paper.items()]
     laid = [sheets for way in chosen for sheets in way.sheets]
     papers = list(dict.fromkeys(sheets.paper for sheets in laid))
     piles = [Pile(papers.index(s.paper), s.times, s.stock.width, s.stock.height, s.part) for s in laid]
     batches, trees = cut_order(piles, [p.at_once or job.cutting.sheets_at_once for p in papers])
-    letters = _letters(piles, laid)
+    letters = _letters(piles, laid, first_letter)
     made = list(zip(laid, trees, letters, strict=True))
     plans: list[PaperPlan] = []
-    for way, units in zip(chosen, demands.values(), strict=True):
+    for way, units in zip(chosen, by_paper.values(), strict=True):
         own = [row for row in made if any(row[0] is sheets for sheets in way.sheets)]
         layouts = _for_kits(job, own, units)
         plans += _paper_plans(job, way, layouts)
@@ -154,13 +163,13 @@ def plan_sheets(job: Job, watch: Watch | None = None) -> SheetPlan:
     )
 
 
-def _letters(piles: Sequence[Pile], laid: Sequence[Sheets]) -> list[str]:
+def _letters(piles: Sequence[Pile], laid: Sequence[Sheets], first: int) -> list[str]:
     """A letter for each different way of cutting up a size of a paper."""
     shapes: dict[object, str] = {}
     found = []
     for pile, sheets in zip(piles, laid, strict=True):
         shape = (pile.paper, pile.width, pile.height, sheets.stock.is_sheet, pile.part)
-        found.append(shapes.setdefault(shape, letter_of(len(shapes))))
+        found.append(shapes.setdefault(shape, letter_of(first + len(shapes))))
     return found
 
 

@@ -14,10 +14,18 @@ from neat_sheaf.money import PerKit
 from neat_sheaf.nesting.cut_order import Stroke
 from neat_sheaf.nesting.pattern import Region
 from neat_sheaf.plan import Plan
-from neat_sheaf.sheets import CuttingPlan, PaperPlan, SheetLayout
+from neat_sheaf.sheets import CuttingPlan, PaperPlan, SheetLayout, SheetPlan
 from neat_sheaf.totals import Cost, PaperTotal, SupplyTotal
 
-__all__ = ["FORMAT", "cutting_document", "findings_document", "plan_document", "write_plan"]
+__all__ = [
+    "FORMAT",
+    "cutting_document",
+    "findings_document",
+    "layout_document",
+    "plan_document",
+    "sheets_document",
+    "write_plan",
+]
 
 FORMAT = "neat-sheaf.plan/1"
 
@@ -61,6 +69,22 @@ def plan_document(plan: Plan) -> dict[str, Any]:
     }
 
 
+def sheets_document(sheets: SheetPlan) -> dict[str, Any]:
+    """Layouts and cutting order alone, as JSON values: what is pinned once cutting has begun."""
+    return {
+        "papers": [
+            {
+                "paper": paper.paper.id,
+                "sheets": paper.sheets,
+                "offcuts_used": paper.offcuts_used,
+                "layouts": [layout_document(layout) for layout in paper.layouts],
+            }
+            for paper in sheets.papers
+        ],
+        "cutting": cutting_document(sheets.cutting),
+    }
+
+
 def cutting_document(cutting: CuttingPlan) -> dict[str, Any]:
     """The order of cutting as JSON values; a stroke's parts say on which layouts they lie."""
     return {
@@ -95,7 +119,10 @@ def _stroke(stroke: Stroke, cutting: CuttingPlan) -> dict[str, Any]:
         "times": stroke.times,
         "strokes": stroke.strokes,
         "gives": [cutting.pieces[kind] for kind in stroke.gives],
+        "strip": stroke.strip.value,
         "remains": millimetre_number(stroke.remains),
+        "rest": stroke.rest.value,
+        "rest_gives": None if stroke.rest_gives is None else cutting.pieces[stroke.rest_gives],
         "parts": list(parts.values()),
     }
 
@@ -131,11 +158,12 @@ def _paper(paper: PaperPlan, total: PaperTotal) -> dict[str, Any]:
         "mixed": paper.mixed,
         "packs": total.packs,
         "cost": str(total.line.ways.cash_out),
-        "layouts": [_layout(layout) for layout in paper.layouts],
+        "layouts": [layout_document(layout) for layout in paper.layouts],
     }
 
 
-def _layout(layout: SheetLayout) -> dict[str, Any]:
+def layout_document(layout: SheetLayout) -> dict[str, Any]:
+    """One layout as JSON values."""
     return {
         "letter": layout.letter,
         "times": layout.times,

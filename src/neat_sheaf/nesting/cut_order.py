@@ -10,13 +10,14 @@ from __future__ import annotations
 
 from collections.abc import Iterable, Sequence
 from dataclasses import dataclass
+from enum import StrEnum
 
 from neat_sheaf.length import Length
 from neat_sheaf.nesting.pattern import Node, Region, Split, Spot
 from neat_sheaf.nesting.strips import Part, Strips
 from neat_sheaf.project import Side
 
-__all__ = ["Batch", "Cutout", "Pile", "Stroke", "cut_order", "few_settings"]
+__all__ = ["Batch", "Becomes", "Cutout", "Pile", "Stroke", "cut_order", "few_settings"]
 
 _BEAM = 6
 
@@ -40,15 +41,29 @@ class Cutout:
     region: Region
 
 
+class Becomes(StrEnum):
+    """What a strip or the rest of a part is after a cut."""
+
+    PIECE = "piece"
+    PART = "part"
+    WASTE = "waste"
+
+
+def _becomes(part: Part) -> Becomes:
+    if part is None:
+        return Becomes.WASTE
+    return Becomes.PIECE if isinstance(part, Spot) else Becomes.PART
+
+
 @dataclass(frozen=True, slots=True)
 class Stroke:
     """One thing to do at a setting: from each of ``count`` like parts take ``times`` strips.
 
     The part's left edge (its bottom edge where ``along`` is the height: turn it a quarter) lies at
     the setting on the rule, so the strip that comes off is the one that was measured. ``strokes``
-    is how often the blade is drawn. ``gives`` are the kinds of the strips that are pieces now;
-    none where they are cut again or go to waste. ``remains`` nm are left of the part along the
-    same side. ``parts`` says where they lie, one a layout and place.
+    is how often the blade is drawn. ``gives`` are the kinds of the strips that are pieces now.
+    ``remains`` nm are left of the part along the same side, ``rest_gives`` its kind where that is
+    a piece. ``parts`` says where they lie, one a layout and place.
     """
 
     paper: int
@@ -59,7 +74,10 @@ class Stroke:
     times: int
     strokes: int
     gives: tuple[int, ...]
+    strip: Becomes
     remains: int
+    rest: Becomes
+    rest_gives: int | None
     parts: tuple[Cutout, ...]
 
 
@@ -114,7 +132,8 @@ def _at_setting(
             yield Stroke(
                 paper, part.along, width, height, count, len(off),
                 len(off) * -(-count // at_once[paper]),
-                kinds, size,
+                kinds, min(_becomes(p) for p in off), size, _becomes(remains),
+                remains.kind if isinstance(remains, Spot) else None,
                 tuple(Cutout(hand.layout, hand.region) for hand in hands),
             )  # fmt: skip
             for hand in hands:

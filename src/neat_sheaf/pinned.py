@@ -1,0 +1,233 @@
+"""A plan that is being cut: what a later change of the class asks besides, and what saves a miscut.
+
+Nothing here moves what is planned already. More kits mean more sheets after the others, fewer
+kits mean pieces over; a spoilt piece is made good by a spare, from an offcut, or from a new sheet.
+"""
+
+from __future__ import annotations
+
+from collections import Counter
+from collections.abc import Iterable, Mapping, Sequence
+from dataclasses import dataclass, replace
+from enum import StrEnum
+from typing import Any, NamedTuple
+
+from neat_sheaf.demand import Unit, wanted
+from neat_sheaf.formats.plan_file import layout_document
+from neat_sheaf.job import Job, Offcut
+from neat_sheaf.length import say_size
+from neat_sheaf.nesting.watch import Watch
+from neat_sheaf.sheets import SheetPlan, plan_sheets
+
+__all__ = [
+    "Change",
+    "Cutout",
+    "Difference",
+    "Help",
+    "Rescue",
+    "asked_for",
+    "change_of",
+    "difference",
+    "made_by",
+    "rescues",
+]
+
+
+class Cutout(NamedTuple):
+    """A piece of a colourway, cut from a paper (id)."""
+
+    paper: str
+    piece: str
+    colourway: str
+
+
+Pieces = Counter[Cutout]
+
+
+def asked_for(job: Job) -> Pieces:
+    """Every piece that the class asks for."""
+    asked: Pieces = Counter()
+    for paper, units in wanted(job).items():
+        for unit in units:
+            for piece in unit.pieces:
+                asked[Cutout(paper, piece.name, unit.colourway)] += unit.count
+    return asked
+
+
+def made_by(rounds: Iterable[Mapping[str, Any]], same_as: Mapping[str, str] | None = None) -> Pieces:
+    """Every piece that pinned layouts (``sheets_document``) give; a size of a paper counts as the paper."""
+    made: Pieces = Counter()
+    for one in rounds:
+        for paper in one["papers"]:
+            name = (same_as or {}).get(paper["paper"]) or paper["paper"]
+            for layout in paper["layouts"]:
+                for place in layout["placements"]:
+                    made[Cutout(name, place["piece"], place["colourway"])] += layout["times"]
+    return made
+
+
+@dataclass(frozen=True, slots=True)
+class Difference:
+    """What the class asks for now and the pinned plan does not give, and the other way round."""
+
+    missing: Pieces
+    over: Pieces
+
+    def __bool__(self) -> bool:
+        return bool(self.missing or self.over)
+
+
+def difference(job: Job, made: Pieces, spoilt: Pieces | None = None) -> Difference:
+    """Compare a class with what is pinned for it, of which ``spoilt`` pieces are lost."""
+    asked = asked_for(job)
+    good = made - (spoilt or Counter())
+    return Difference(asked - good, good - asked)
+
+
+@dataclass(frozen=True, slots=True)
+class Change:
+    """What accepting a difference would add: sheets after those that are pinned, and in words."""
+
+    sheets: SheetPlan | None
+    says: tuple[str, ...]
+
+
+def change_of(
+    job: Job, found: Difference, rounds: Sequence[Mapping[str, Any]], watch: Watch | None = None
+) -> Change:
+    """The sheets that are missing, said by the layouts there are where they are like one of them."""
+    says = []
+    sheets = None
+    if found.missing:
+        sheets = plan_sheets(job, watch, demands=_units(job, found.missing), first_letter=_letters(rounds))
+        known = {_shape(paper["paper"], layout): layout["letter"] for paper, layout in _layouts(rounds)}
+        for paper in sheets.papers:
+            for layout in paper.layouts:
+                same = known.get(_shape(paper.paper.id, layout_document(layout)))
+                what = "sheet" if layout.stock.is_sheet else "offcut"
+                count = f"{layout.times} more {what}{'' if layout.times == 1 else 's'} of {paper.paper.name}"
+                how = f"like layout {same}" if same else f"by a new layout, {layout.letter}"
+                says.append(f"cut {count} {how}")
+    over: Counter[str] = Counter()
+    for cutout, n in found.over.items():
+        over[cutout.piece] += n
+    if over:
+        listed = ", ".join(f"{n} {piece}" for piece, n in over.items())
+        says.append(f"what is planned or cut already is {listed} over: keep them as spares")
+    return Change(sheets, tuple(says))
+
+
+def _layouts(rounds: Iterable[Mapping[str, Any]]) -> Iterable[tuple[Mapping[str, Any], Mapping[str, Any]]]:
+    return ((paper, layout) for one in rounds for paper in one["papers"] for layout in paper["layouts"])
+
+
+def _letters(rounds: Iterable[Mapping[str, Any]]) -> int:
+    return len({layout["letter"] for _, layout in _layouts(rounds)})
+
+
+def _shape(paper: str, layout: Mapping[str, Any]) -> object:
+    places = sorted((p["piece"], p["x"], p["y"], p["width"], p["height"]) for p in layout["placements"])
+    stock = layout["stock"]
+    return paper, stock["kind"], stock["width"], stock["height"], tuple(places)
+
+
+def _units(job: Job, missing: Pieces) -> dict[str, list[Unit]]:
+    """The units to cut for missing pieces: a matched set whole, where any of it is missing."""
+    left = Counter(missing)
+    found: dict[str, list[Unit]] = {}
+    for paper, units in wanted(job).items():
+        for unit in units:
+            held = Counter(piece.name for piece in unit.pieces)
+            keys = {name: Cutout(paper, name, unit.colourway) for name in held}
+            count = max(-(-left[keys[name]] // n) for name, n in held.items())
+            if count > 0:
+                found.setdefault(paper, []).append(replace(unit, count=count))
+                left.subtract({keys[name]: n * count for name, n in held.items()})
+    return found
+
+
+class Help(StrEnum):
+    """What makes good a spoilt piece."""
+
+    SPARE = "spare"
+    OFFCUT = "offcut"
+    SHEET = "sheet"
+
+
+@dataclass(frozen=True, slots=True)
+class Rescue:
+    """One way to make good a miscut, in words, and the sheets or offcuts to cut for it (None: none)."""
+
+    help: Help
+    says: str
+    sheets: SheetPlan | None = None
+
+
+def rescues(
+    job: Job,
+    lost: Pieces,
+    made: Pieces,
+    spoilt: Pieces,
+    offcuts: Mapping[str, Sequence[Offcut]],
+    rounds: Sequence[Mapping[str, Any]],
+    watch: Watch | None = None,
+) -> list[Rescue]:
+    """The ways to make good ``lost`` pieces, the least trouble first.
+
+    ``spoilt`` are those lost before; ``offcuts`` by paper id are those that lie there now: kept
+    ones that the plan leaves, and those of the cupboard that it does not use.
+    """
+    ways: list[Rescue] = []
+    spare = _spares(job, made, spoilt)
+    if all(spare[cutout] >= n for cutout, n in lost.items()):
+        rest = min(spare[cutout] - n for cutout, n in lost.items())
+        left = f"{rest} spare {'is' if rest == 1 else 'are'} left of it" if rest else "it was the last spare"
+        ways.append(Rescue(Help.SPARE, f"a spare takes its place; {left}. Nothing more is cut"))
+    units = _units(job, lost)
+    first = _letters(rounds)
+    only = _only_offcuts(job, units, offcuts)
+    if only is not None:
+        sheets = plan_sheets(only, watch, demands=units, first_letter=first)
+        if not sheets.sheets:
+            used = [(paper.paper, layout) for paper in sheets.papers for layout in paper.layouts]
+            listed = ", ".join(
+                f"{say_size(layout.stock.width, layout.stock.height, job.units)} of {paper.name}"
+                for paper, layout in used
+            )
+            ways.append(Rescue(Help.OFFCUT, f"it can be cut from an offcut, {listed}", sheets))
+    whole = replace(job, papers=tuple(replace(p, offcuts=()) for p in job.papers))
+    sheets = plan_sheets(whole, watch, demands=units, first_letter=first)
+    opened = ", ".join(
+        f"{paper.sheets} more sheet{'' if paper.sheets == 1 else 's'} of {paper.paper.name}"
+        for paper in sheets.papers
+        if paper.sheets
+    )
+    ways.append(Rescue(Help.SHEET, f"it takes {opened}", sheets))
+    return ways
+
+
+def _spares(job: Job, made: Pieces, spoilt: Pieces) -> Pieces:
+    """Pieces of each kind beyond those of the seats and samples that nobody has had yet.
+
+    A spare kit may stand in for a kit of any colourway that is cut from the same papers.
+    """
+    lost: Counter[tuple[str, str]] = Counter()
+    for cutout, n in spoilt.items():
+        lost[cutout.paper, cutout.piece] += n
+    asked = asked_for(job)
+    kits = {c.name: c.kits for c in job.klass.colourways}
+    spare: Pieces = Counter()
+    for cutout, n in asked.items():
+        a_kit = n // kits[cutout.colourway] if kits[cutout.colourway] else 0
+        spare[cutout] = max(0, a_kit * job.klass.spares - lost[cutout.paper, cutout.piece])
+    return spare + (made - asked)
+
+
+def _only_offcuts(
+    job: Job, units: Mapping[str, Sequence[Unit]], offcuts: Mapping[str, Sequence[Offcut]]
+) -> Job | None:
+    """The job with the offcuts that lie there now; None where there are none of these papers."""
+    if not any(offcuts.get(paper) for paper in units):
+        return None
+    papers = tuple(replace(p, offcuts=tuple(offcuts.get(p.id, ()))) for p in job.papers)
+    return replace(job, papers=papers)
