@@ -4,7 +4,6 @@ from __future__ import annotations
 
 import datetime as dt
 import json
-import re
 from decimal import Decimal
 from typing import Any, Literal
 
@@ -16,7 +15,7 @@ from neat_sheaf.errors import Fault
 from neat_sheaf.formats.job_file import write_job
 from neat_sheaf.formats.reading import FileError, Node
 from neat_sheaf.job import share_out
-from neat_sheaf.length import Length, Unit, write_length
+from neat_sheaf.length import Length, Unit, inches, write_length
 from neat_sheaf.sheets import CannotPlanError
 from studio.accounts.models import Studio
 from studio.accounts.tenancy import check_version, own, studio_of
@@ -24,7 +23,8 @@ from studio.classes.bench import Bench, bench_of
 from studio.classes.convert import core_job
 from studio.classes.models import Choice, Colourway, KitClass
 from studio.classes.plan_schema import PlanOut
-from studio.classes.planning import plan_of
+from studio.classes.planning import enough, plan_of
+from studio.config.downloads import download
 from studio.config.problems import FaultOut, Problem
 from studio.cupboard.convert import plain_price
 from studio.projects.models import Project
@@ -57,6 +57,8 @@ class ClassIn(Schema):
     style: Style = "fewest-sheets"
     sheets_at_once: int = Field(1, ge=1, le=100)
     keep_offcut: list[str] = Field(["1", "3"], min_length=2, max_length=2)
+    trimmer: str = ""
+    mix_sizes: bool = False
     variant: str = ""
     colourways: list[ColourwayDoc] = []
 
@@ -67,11 +69,19 @@ class ColourwayOut(ColourwayDoc):
     kits: int
 
 
+class WorkingOut(Schema):
+    """How far a plan in the making is: sheets of the best so far (null: none yet), the bound."""
+
+    sheets: int | None
+    at_least: int
+
+
 class PlannedOut(Schema):
-    """A plan, or why there is none."""
+    """A plan, or why there is none, or how far it is."""
 
     plan: PlanOut | None
     faults: list[FaultOut]
+    working: WorkingOut | None = None
 
 
 class ClassOut(ClassIn):
@@ -120,6 +130,8 @@ def _class_out(kit_class: KitClass, units: Unit) -> ClassOut:
         keep_offcut=[
             write_length(Length(side), units) for side in (kit_class.keep_short_nm, kit_class.keep_long_nm)
         ],
+        trimmer=write_length(Length(kit_class.trimmer_nm), units),
+        mix_sizes=kit_class.mix_sizes,
         variant=kit_class.variant,
         kits=kits,
         colourways=[
@@ -132,6 +144,7 @@ def _class_out(kit_class: KitClass, units: Unit) -> ClassOut:
             {
                 "plan": planned.plan,
                 "faults": [{"path": f.path, "code": f.code, "says": f.says} for f in planned.faults],
+                "working": planned.working,
             }
         ),
     )
@@ -191,6 +204,13 @@ def change_class(request: HttpRequest, class_id: int, payload: ClassIn) -> Class
         return _store(found, payload, studio, request)
 
 
+@router.post("/classes/{class_id}/enough", response={204: None, 404: Problem})
+def take_the_best_so_far(request: HttpRequest, class_id: int) -> Status[None]:
+    """End a plan in the making with the best there is so far."""
+    enough(_own_class(request, class_id))
+    return Status(204, None)
+
+
 @router.delete("/classes/{class_id}", response={204: None, 404: Problem})
 def drop_class(request: HttpRequest, class_id: int) -> Status[None]:
     """Delete a class."""
@@ -206,7 +226,7 @@ def job_file(request: HttpRequest, class_id: int) -> HttpResponse:
         text = write_job(core_job(found))
     except CannotPlanError as error:
         raise FileError(error.faults) from error
-    return _download(found, "job", text)
+    return download(found.name, "job.json", text, "application/json; charset=utf-8")
 
 
 @router.get("/classes/{class_id}/plan", response={200: dict[str, Any], 404: Problem, 422: Problem})
@@ -216,16 +236,8 @@ def plan_file(request: HttpRequest, class_id: int) -> HttpResponse:
     planned = plan_of(found)
     if planned.plan is None:
         raise FileError(planned.faults)
-    return _download(found, "plan", json.dumps(planned.plan, ensure_ascii=False, indent=2) + "\n")
-
-
-def _download(kit_class: KitClass, kind: str, text: str) -> HttpResponse:
-    name = re.sub(r"[^a-z0-9]+", "-", kit_class.name.lower()).strip("-") or "class"
-    return HttpResponse(
-        text,
-        content_type="application/json; charset=utf-8",
-        headers={"Content-Disposition": f'attachment; filename="{name}.{kind}.json"'},
-    )
+    text = json.dumps(planned.plan, ensure_ascii=False, indent=2) + "\n"
+    return download(found.name, "plan.json", text, "application/json; charset=utf-8")
 
 
 def _store(kit_class: KitClass, payload: ClassIn, studio: Studio, request: HttpRequest) -> ClassOut:
@@ -235,6 +247,7 @@ def _store(kit_class: KitClass, payload: ClassIn, studio: Studio, request: HttpR
     name = root.take("name", Node.text, "")
     fee = root.take("fee", _fee, None)
     keep = sorted(root.list_at("keep_offcut", Node.size))
+    trimmer = root.take("trimmer", _trimmer, Length(kit_class.trimmer_nm))
     names = [c.name.strip() for c in payload.colourways]
     for number, colourway in enumerate(names):
         if not colourway:
@@ -250,7 +263,8 @@ def _store(kit_class: KitClass, payload: ClassIn, studio: Studio, request: HttpR
         raise Http404
     kit_class.name, kit_class.fee, kit_class.place = name[:120], fee, payload.place.strip()[:120]
     kit_class.keep_short_nm, kit_class.keep_long_nm = keep
-    for field in ("date", "seats", "samples", "spares", "style", "sheets_at_once", "variant"):
+    kit_class.trimmer_nm = trimmer
+    for field in ("date", "seats", "samples", "spares", "style", "sheets_at_once", "mix_sizes", "variant"):
         setattr(kit_class, field, getattr(payload, field))
     kit_class.version += 1
     with transaction.atomic():
@@ -266,6 +280,11 @@ def _store(kit_class: KitClass, payload: ClassIn, studio: Studio, request: HttpR
             for role, paper in c.papers.items()
         )
     return _class_out(kit_class, units)
+
+
+def _trimmer(node: Node) -> Length:
+    """The longest cut; an empty field leaves it at a 12-inch trimmer's."""
+    return inches(12) if node.value == "" else node.size()
 
 
 def _fee(node: Node) -> Decimal | None:

@@ -2,13 +2,16 @@
 
 from __future__ import annotations
 
+from dataclasses import replace
+
 from neat_sheaf import job as core
 from neat_sheaf.errors import Fault
 from neat_sheaf.length import Length
 from neat_sheaf.sheets import CannotPlanError
 from neat_sheaf.variants import UnknownNumberError, variant_of
 from studio.classes.models import KitClass
-from studio.cupboard.convert import core_paper, core_supply, plain_price
+from studio.cupboard.convert import core_pack, core_paper, core_supply, plain_price
+from studio.cupboard.models import Paper
 from studio.projects.convert import core_project
 
 __all__ = ["core_job"]
@@ -46,9 +49,15 @@ def core_job(kit_class: KitClass) -> core.Job:
         chosen.append(core.Colourway(colourway.name, share, by_role))
     if faults:
         raise CannotPlanError(faults)
+    sizes = studio.papers.filter(pk__in=wanted)
+    if kit_class.mix_sizes:
+        sizes = sizes | studio.papers.filter(same_as__in=wanted)
+    rows = list(sizes.prefetch_related("offcuts"))
+    packs = studio.packs.filter(pk__in={row.pack_id for row in rows if row.pack_id})
     return core.Job(
         project=project,
-        papers=tuple(core_paper(p) for p in studio.papers.filter(pk__in=wanted).prefetch_related("offcuts")),
+        papers=tuple(_in_job(core_paper(row), rows) for row in rows),
+        packs=tuple(core_pack(pack) for pack in packs),
         supplies=tuple(core_supply(s) for s in studio.supplies.filter(pk__in=project.supplies_used)),
         klass=core.Class(
             kit_class.seats, kit_class.samples, kit_class.spares, plain_price(kit_class.fee), tuple(chosen)
@@ -57,8 +66,16 @@ def core_job(kit_class: KitClass) -> core.Job:
             core.Style(kit_class.style),
             kit_class.sheets_at_once,
             (Length(kit_class.keep_short_nm), Length(kit_class.keep_long_nm)),
+            Length(kit_class.trimmer_nm),
+            kit_class.mix_sizes,
         ),
         units=studio.measure,
         currency=studio.currency,
         habits=studio.habits,
     )
+
+
+def _in_job(paper: core.Paper, rows: list[Paper]) -> core.Paper:
+    """A paper whose main size is not in the job stands for itself."""
+    there = {str(row.pk) for row in rows}
+    return paper if paper.same_as in there else replace(paper, same_as="")

@@ -9,7 +9,7 @@ from studio.accounts.models import Studio
 from studio.cupboard.models import Paper
 from studio.projects.models import Project
 
-__all__ = ["Choice", "Colourway", "KitClass"]
+__all__ = ["Choice", "Colourway", "CuttingRun", "KitClass", "LongPlan"]
 
 
 class KitClass(models.Model):
@@ -33,6 +33,8 @@ class KitClass(models.Model):
     sheets_at_once = models.IntegerField(default=1)
     keep_short_nm = models.BigIntegerField(default=25_400_000)
     keep_long_nm = models.BigIntegerField(default=76_200_000)
+    trimmer_nm = models.BigIntegerField(default=304_800_000)
+    mix_sizes = models.BooleanField(default=False)
     variant = models.CharField(max_length=400, blank=True, default="")
     version = models.IntegerField(default=1)
 
@@ -45,7 +47,7 @@ class KitClass(models.Model):
                 name="class_counts_not_negative",
             ),
             models.CheckConstraint(
-                condition=Q(sheets_at_once__gte=1, keep_short_nm__gt=0, keep_long_nm__gt=0),
+                condition=Q(sheets_at_once__gte=1, keep_short_nm__gt=0, keep_long_nm__gt=0, trimmer_nm__gt=0),
                 name="class_cutting_over_zero",
             ),
             models.CheckConstraint(
@@ -93,3 +95,49 @@ class Choice(models.Model):
 
     def __str__(self) -> str:
         return f"{self.role}: {self.paper} in {self.colourway.kit_class}"
+
+
+class CuttingRun(models.Model):
+    """A plan that is pinned because cutting has begun.
+
+    ``rounds`` are the layouts and cutting orders (the plan file's shapes): the plan as it was
+    pinned, and after it what was added. ``done`` counts the strokes made, through all rounds.
+    ``spoilt`` lists pieces lost: paper, piece, colourway, count, and what made them good.
+    """
+
+    kit_class = models.OneToOneField(KitClass, models.CASCADE, related_name="cutting_run")
+    rounds = models.JSONField(default=list)
+    done = models.IntegerField(default=0)
+    spoilt = models.JSONField(default=list)
+    begun = models.DateTimeField(auto_now_add=True)
+    changed = models.DateTimeField(auto_now=True)
+
+    class Meta:
+        constraints = [
+            models.CheckConstraint(condition=Q(done__gte=0), name="cutting_done_not_negative"),
+        ]
+
+    def __str__(self) -> str:
+        return f"cutting for {self.kit_class}"
+
+
+class LongPlan(models.Model):
+    """A plan that takes longer than a person waits: how far it is, and what came of it.
+
+    ``key`` is of the job, so every process of the server knows it. ``sheets`` and ``at_least`` are
+    the progress, ``enough`` says to end with the best so far; ``outcome`` is the plan and its
+    faults, once there is one.
+    """
+
+    key = models.CharField(max_length=80, unique=True)
+    sheets = models.IntegerField(null=True)
+    at_least = models.IntegerField(default=0)
+    enough = models.BooleanField(default=False)
+    outcome = models.JSONField(null=True)
+    seen = models.DateTimeField(auto_now=True)
+
+    class Meta:
+        ordering = ["-seen"]
+
+    def __str__(self) -> str:
+        return f"plan {self.key}"

@@ -8,7 +8,7 @@ from ninja import Schema
 
 from studio.projects.documents import CheckOut
 
-__all__ = ["PlanOut"]
+__all__ = ["CuttingPlanOut", "LayoutOut", "PlanOut"]
 
 
 class Rect(Schema):
@@ -51,8 +51,9 @@ class CutOut(Schema):
 
 
 class LayoutOut(Schema):
-    """One layout, cut ``times`` over."""
+    """One layout, cut ``times`` over; those of one letter are cut alike."""
 
+    letter: str
     times: int
     stock: StockOut
     placements: list[PlacementOut]
@@ -67,6 +68,7 @@ class PaperPlanOut(Schema):
     sheets: int
     at_least: int
     offcuts_used: int
+    mixed: bool
     packs: int
     cost: str
     layouts: list[LayoutOut]
@@ -99,9 +101,9 @@ class WaysOut(Schema):
 
 
 class CostLineOut(WaysOut):
-    """One paper's or supply's part."""
+    """One paper's, pack's or supply's part."""
 
-    kind: Literal["paper", "supply"]
+    kind: Literal["paper", "pack", "supply"]
     id: str
     priced: bool
 
@@ -128,6 +130,78 @@ class CostOut(Schema):
     seats_to_cover: SeatsOut | None
 
 
+class PartOut(Rect):
+    """A part in hand and the layout it lies on."""
+
+    layout: str
+
+
+class StrokeOut(Schema):
+    """One thing to do at a setting: of ``count`` like parts take ``times`` strips each.
+
+    ``along``: the height means that the part is turned a quarter. ``gives`` and ``rest_gives`` are
+    pieces; ``remains`` mm are left.
+    """
+
+    paper: str
+    along: Literal["width", "height"]
+    width: float
+    height: float
+    count: int
+    times: int
+    strokes: int
+    gives: list[str]
+    strip: Literal["piece", "part", "waste"]
+    remains: float
+    rest: Literal["piece", "part", "waste"]
+    rest_gives: str | None
+    parts: list[PartOut]
+
+
+class BatchOut(Schema):
+    """One setting of the trimmer, mm on its rule, and everything cut at it."""
+
+    setting: float
+    strokes: list[StrokeOut]
+
+
+class CuttingPlanOut(Schema):
+    """The order of cutting of the whole class."""
+
+    layouts: int
+    settings: int
+    strokes: int
+    minutes: int
+    batches: list[BatchOut]
+
+
+class MixOut(Schema):
+    """Sizes of one paper that share the work, and what is proved of their price."""
+
+    papers: list[str]
+    priced: bool
+    cost: str
+    at_least: str
+    proved: bool
+
+
+class LeftOut(Schema):
+    """Sheets left of a design."""
+
+    paper: str
+    sheets: int
+
+
+class PackPlanOut(Schema):
+    """A pack of designs: packs to buy, and what is left after the class."""
+
+    pack: str
+    packs: int
+    cost: str
+    left: list[LeftOut]
+    others: int
+
+
 class PlanOut(Schema):
     """The plan file, version 1."""
 
@@ -135,6 +209,9 @@ class PlanOut(Schema):
     kits: int
     currency: str
     papers: list[PaperPlanOut]
+    packs: list[PackPlanOut]
     checks: list[CheckOut]
     supplies: list[SupplyPlanOut]
     cost: CostOut
+    cutting: CuttingPlanOut
+    mixes: list[MixOut]

@@ -13,7 +13,9 @@ from ninja.security import SessionAuth, django_auth
 from neat_sheaf.formats.reading import FileError
 from studio.accounts.api import router as accounts
 from studio.accounts.habits_api import router as habits
+from studio.classes.advice_api import router as choices
 from studio.classes.api import router as classes
+from studio.classes.cutting_api import router as cutting
 from studio.config.problems import InUse, Locked, NotSignedIn, Stale
 from studio.cupboard.api import router as cupboard
 from studio.projects.api import router as projects
@@ -28,6 +30,8 @@ api.add_router("", projects)
 api.add_router("", lines)
 api.add_router("", files)
 api.add_router("", classes)
+api.add_router("", cutting)
+api.add_router("", choices)
 
 __all__ = ["SessionAuth", "api"]
 

@@ -66,6 +66,9 @@ DATABASES = {
     )
 }
 DEFAULT_AUTO_FIELD = "django.db.models.BigAutoField"
+# A plan that takes longer than this (seconds) goes on beside the request; 0: every request waits for it.
+PLAN_WAIT_SECONDS = float(os.environ.get("NEAT_SHEAF_PLAN_WAIT", "0.6"))
+
 CACHES = {
     "default": {
         "BACKEND": "django.core.cache.backends.locmem.LocMemCache",

@@ -6,7 +6,7 @@ from decimal import Decimal
 from typing import Literal
 
 from django.db import IntegrityError, transaction
-from django.http import HttpRequest
+from django.http import Http404, HttpRequest
 from ninja import Field, Router, Schema, Status
 
 from neat_sheaf.errors import Fault
@@ -16,10 +16,12 @@ from neat_sheaf.length import Length, Unit, write_length
 from studio.accounts.models import Studio
 from studio.accounts.tenancy import check_version, own, studio_of
 from studio.config.problems import Problem
-from studio.cupboard.convert import core_paper, core_supply
-from studio.cupboard.models import Offcut, Paper, Supply
+from studio.cupboard.convert import core_paper, core_supply, plain_price
+from studio.cupboard.models import Offcut, Pack, Paper, Supply
 
 router = Router(tags=["cupboard"])
+
+EDGES = ("left", "right", "top", "bottom")
 
 
 class OffcutDoc(Schema):
@@ -28,6 +30,30 @@ class OffcutDoc(Schema):
     width: str
     height: str
     count: int = 1
+
+
+class EdgesDoc(Schema):
+    """How much along each edge of a sheet cannot be used; lengths as text, empty for none."""
+
+    left: str = ""
+    right: str = ""
+    top: str = ""
+    bottom: str = ""
+
+
+class PackIn(Schema):
+    """A pack of several designs as it is written."""
+
+    version: int = 0
+    name: str
+    sheets: int = Field(12, ge=1, le=100_000)
+    price: str | None = None
+
+
+class PackOut(PackIn):
+    """A pack as it is kept."""
+
+    id: int
 
 
 class PaperIn(Schema):
@@ -47,6 +73,10 @@ class PaperIn(Schema):
     ground: str = Field("#d9c9a8", pattern=r"^#[0-9a-f]{6}$")
     ink: str = Field("#6b5a3a", pattern=r"^#[0-9a-f]{6}$")
     caliper: str = ""
+    edges: EdgesDoc = EdgesDoc()
+    pack: int | None = None
+    same_as: int | None = None
+    at_once: int | None = Field(None, ge=1, le=100)
 
 
 class PaperOut(PaperIn):
@@ -99,6 +129,27 @@ def paper_out(paper: Paper, units: Unit) -> PaperOut:
         ground=paper.ground,
         ink=paper.ink,
         caliper=write_length(core.caliper, "mm") if core.caliper else "",
+        edges=EdgesDoc(
+            **{
+                side: write_length(size, units) if (size := getattr(core.edges, side)) else ""
+                for side in EDGES
+            }
+        ),
+        pack=paper.pack_id,
+        same_as=paper.same_as_id,
+        at_once=paper.at_once,
+    )
+
+
+def pack_out(pack: Pack) -> PackOut:
+    """A pack of designs."""
+    price = plain_price(pack.price)
+    return PackOut(
+        id=pack.pk,
+        version=pack.version,
+        name=pack.name,
+        sheets=pack.sheets,
+        price=None if price is None else str(price),
     )
 
 
@@ -184,9 +235,16 @@ def store_paper(paper: Paper, payload: PaperIn, studio: Studio) -> PaperOut:
     paper.pack_price = form.price("pack_price")
     offcuts = form.root.list_at("offcuts", _offcut, most=100)
     caliper = form.root.take("caliper", _caliper, Length(0))
+    edges = {side: form.root.key("edges").take(side, _edge, Length(0)) for side in EDGES}
+    if not form.faults:
+        _check_edges(form, paper, edges)
     form.done()
+    _check_references(paper, payload, studio)
     paper.caliper_nm = caliper
-    for field in ("kind", "print", "pack_sheets", "on_hand", "motif", "ground", "ink"):
+    for side, size in edges.items():
+        setattr(paper, f"edge_{side}_nm", size)
+    paper.pack_id, paper.same_as_id = payload.pack, payload.same_as
+    for field in ("kind", "print", "pack_sheets", "on_hand", "motif", "ground", "ink", "at_once"):
         setattr(paper, field, getattr(payload, field))
     paper.version += 1
     try:
@@ -199,6 +257,32 @@ def store_paper(paper: Paper, payload: PaperIn, studio: Studio) -> PaperOut:
     except IntegrityError as error:
         raise _name_taken("paper", paper.name) from error
     return paper_out(paper, units)
+
+
+def _check_edges(form: _Form, paper: Paper, edges: dict[str, Length]) -> None:
+    """What is left between the edges must be some paper."""
+    for one, other, whole in (("left", "right", paper.width_nm), ("bottom", "top", paper.height_nm)):
+        if edges[one] + edges[other] >= whole:
+            node = form.root.under(f"edges.{one}", "")
+            node.fault("no-paper-left", "the edges leave no paper between them; make them narrower")
+
+
+def _check_references(paper: Paper, payload: PaperIn, studio: Studio) -> None:
+    """The pack and the paper it is a size of are this studio's, and no size is a size of a size."""
+    if payload.pack is not None and not studio.packs.filter(pk=payload.pack).exists():
+        raise Http404
+    if payload.same_as is None:
+        return
+    main = studio.papers.filter(pk=payload.same_as).first()
+    if main is None:
+        raise Http404
+    if main.pk == paper.pk or main.same_as_id is not None or (paper.pk and paper.sizes.exists()):
+        says = f"{main.name} is itself another size of a paper, or this one has sizes of its own"
+        raise FileError([Fault("same_as", "size-of-a-size", says)])
+
+
+def _edge(node: Node) -> Length:
+    return Length(0) if node.value == "" else node.length()
 
 
 def _caliper(node: Node) -> Length:
@@ -214,6 +298,49 @@ def _offcut(node: Node) -> tuple[Length, Length, int]:
 def drop_paper(request: HttpRequest, paper_id: int) -> Status[None]:
     """Take a paper out; refused while a class uses it."""
     own(Paper.objects.all(), request, paper_id).delete()
+    return Status(204, None)
+
+
+@router.get("/packs", response=list[PackOut])
+def packs(request: HttpRequest) -> list[PackOut]:
+    """Every pack of designs of the studio."""
+    return [pack_out(pack) for pack in studio_of(request).packs.all()]
+
+
+@router.post("/packs", response={201: PackOut, 422: Problem})
+def add_pack(request: HttpRequest, payload: PackIn) -> Status[PackOut]:
+    """Add a pack of designs."""
+    studio = studio_of(request)
+    return Status(201, store_pack(Pack(studio=studio, version=0), payload, studio))
+
+
+@router.put("/packs/{pack_id}", response={200: PackOut, 404: Problem, 409: Problem, 422: Problem})
+def change_pack(request: HttpRequest, pack_id: int, payload: PackIn) -> PackOut:
+    """Change a pack of designs."""
+    studio = studio_of(request)
+    with transaction.atomic():
+        pack = own(Pack.objects.select_for_update(), request, pack_id)
+        check_version(pack.name, payload.version, pack.version, pack_out(pack).model_dump())
+        return store_pack(pack, payload, studio)
+
+
+def store_pack(pack: Pack, payload: PackIn, studio: Studio) -> PackOut:
+    form = _Form(payload, studio.measure)
+    pack.name, pack.price, pack.sheets = form.name(), form.price("price"), payload.sheets
+    form.done()
+    pack.version += 1
+    try:
+        with transaction.atomic():
+            pack.save()
+    except IntegrityError as error:
+        raise _name_taken("pack", pack.name) from error
+    return pack_out(pack)
+
+
+@router.delete("/packs/{pack_id}", response={204: None, 404: Problem})
+def drop_pack(request: HttpRequest, pack_id: int) -> Status[None]:
+    """Forget a pack; its designs stay as papers of their own."""
+    own(Pack.objects.all(), request, pack_id).delete()
     return Status(204, None)
 
 

@@ -6,9 +6,9 @@ from decimal import Decimal
 
 from neat_sheaf import job as core
 from neat_sheaf.length import Length
-from studio.cupboard.models import Paper, Supply
+from studio.cupboard.models import Pack, Paper, Supply
 
-__all__ = ["core_paper", "core_supply", "plain_price"]
+__all__ = ["core_pack", "core_paper", "core_supply", "plain_price"]
 
 
 def core_paper(paper: Paper) -> core.Paper:
@@ -27,7 +27,21 @@ def core_paper(paper: Paper) -> core.Paper:
             core.Offcut(Length(o.width_nm), Length(o.height_nm), o.count) for o in paper.offcuts.all()
         ),
         caliper=Length(paper.caliper_nm),
+        edges=core.Edges(
+            Length(paper.edge_left_nm),
+            Length(paper.edge_right_nm),
+            Length(paper.edge_top_nm),
+            Length(paper.edge_bottom_nm),
+        ),
+        pack="" if paper.pack_id is None else str(paper.pack_id),
+        same_as="" if paper.same_as_id is None else str(paper.same_as_id),
+        at_once=paper.at_once,
     )
+
+
+def core_pack(pack: Pack) -> core.Pack:
+    """A pack of designs; its id is its key as text."""
+    return core.Pack(str(pack.pk), pack.name, pack.sheets, plain_price(pack.price))
 
 
 def core_supply(supply: Supply) -> core.Supply:

@@ -10,13 +10,41 @@ from django.db.models import Q
 
 from studio.accounts.models import Studio
 
-__all__ = ["Offcut", "Paper", "Supply"]
+__all__ = ["Offcut", "Pack", "Paper", "Supply"]
 
 COLOUR = RegexValidator(r"^#[0-9a-f]{6}$", "write a colour as #rrggbb")
 
 
+class Pack(models.Model):
+    """A pack of several designs of paper."""
+
+    studio = models.ForeignKey(Studio, models.CASCADE, related_name="packs")
+    name = models.CharField(max_length=120)
+    sheets = models.IntegerField(default=12)
+    price = models.DecimalField(max_digits=12, decimal_places=4, null=True, blank=True)
+    version = models.IntegerField(default=1)
+
+    class Meta:
+        ordering = ["name", "id"]
+        constraints = [
+            models.UniqueConstraint(fields=["studio", "name"], name="pack_name_once_a_studio"),
+            models.CheckConstraint(
+                condition=Q(sheets__gte=1) & (Q(price__isnull=True) | Q(price__gte=0)),
+                name="pack_counts_not_negative",
+            ),
+        ]
+
+    def __str__(self) -> str:
+        return self.name
+
+
 class Paper(models.Model):
-    """A paper, its print, its packs, and a swatch of our own drawing."""
+    """A paper, its print, its packs, and a swatch of our own drawing.
+
+    A design of a ``pack`` has ``pack_sheets`` copies in it. ``same_as`` is the paper of which this
+    is another sheet size. The edges are what cannot be used. ``at_once`` is how many sheets of it
+    the trimmer takes, null as the class says.
+    """
 
     class Kind(models.TextChoices):
         CARDSTOCK = "cardstock"
@@ -50,6 +78,13 @@ class Paper(models.Model):
     pack_price = models.DecimalField(max_digits=12, decimal_places=4, null=True, blank=True)
     on_hand = models.IntegerField(default=0)
     caliper_nm = models.BigIntegerField(default=0)
+    edge_left_nm = models.BigIntegerField(default=0)
+    edge_right_nm = models.BigIntegerField(default=0)
+    edge_top_nm = models.BigIntegerField(default=0)
+    edge_bottom_nm = models.BigIntegerField(default=0)
+    pack = models.ForeignKey(Pack, models.SET_NULL, related_name="designs", null=True, blank=True)
+    same_as = models.ForeignKey("self", models.SET_NULL, related_name="sizes", null=True, blank=True)
+    at_once = models.IntegerField(null=True, blank=True)
     motif = models.CharField(max_length=8, choices=Motif.choices, default=Motif.PLAIN)
     ground = models.CharField(max_length=7, default="#d9c9a8", validators=[COLOUR])
     ink = models.CharField(max_length=7, default="#6b5a3a", validators=[COLOUR])
@@ -66,6 +101,15 @@ class Paper(models.Model):
                 name="paper_counts_not_negative",
             ),
             models.CheckConstraint(condition=Q(caliper_nm__gte=0), name="paper_caliper_not_negative"),
+            models.CheckConstraint(
+                condition=Q(
+                    edge_left_nm__gte=0, edge_right_nm__gte=0, edge_top_nm__gte=0, edge_bottom_nm__gte=0
+                ),
+                name="paper_edges_not_negative",
+            ),
+            models.CheckConstraint(
+                condition=Q(at_once__isnull=True) | Q(at_once__gte=1), name="paper_at_once_at_least_one"
+            ),
             models.CheckConstraint(condition=Q(print__in=["none", "two-way", "one-way"]), name="paper_print"),
         ]
 

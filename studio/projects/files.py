@@ -2,7 +2,6 @@
 
 from __future__ import annotations
 
-import re
 from typing import Literal
 
 from django.db import transaction
@@ -18,6 +17,7 @@ from neat_sheaf.length import inches, millimetres
 from neat_sheaf.project import Project as CoreProject
 from studio.accounts.models import Studio
 from studio.accounts.tenancy import own, studio_of
+from studio.config.downloads import download
 from studio.config.problems import Problem
 from studio.cupboard.convert import core_paper, core_supply
 from studio.projects.api import project_out, version_of
@@ -31,13 +31,6 @@ from studio.projects.taking_in import take_in
 router = Router(tags=["files"])
 
 Size = Literal["letter", "a4"]
-
-
-def download(project_name: str, kind: str, content: str | bytes, content_type: str) -> HttpResponse:
-    """A file named after what it is of."""
-    stem = re.sub(r"[^a-z0-9]+", "-", project_name.lower()).strip("-") or "project"
-    disposition = f'attachment; filename="{stem}.{kind}"'
-    return HttpResponse(content, content_type=content_type, headers={"Content-Disposition": disposition})
 
 
 def _project(request: HttpRequest, project_id: int, version: str) -> tuple[Project, CoreProject]:

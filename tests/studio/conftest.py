@@ -50,6 +50,7 @@ class Person:
 def _quick_and_clean(settings: Any) -> None:
     """No plan from another test, and passwords hashed quickly."""
     cache.clear()
+    settings.PLAN_WAIT_SECONDS = 0
     settings.PASSWORD_HASHERS = ["django.contrib.auth.hashers.MD5PasswordHasher"]
 
 
@@ -99,6 +100,7 @@ def furnish() -> Callable[[Person], dict[str, Any]]:
             "/classes", name="Evening", project=project["id"], seats=7, samples=1, spares=0, fee="9.00",
             colourways=[{"name": "Plain", "share": 1, "papers": {"body": paper["id"]}}],
         )  # fmt: skip
-        return {"paper": paper, "supply": supply, "project": project, "class": kit_class}
+        pack = person.add("/packs", name="Garden", sheets=12)
+        return {"pack": pack, "paper": paper, "supply": supply, "project": project, "class": kit_class}
 
     return furnish_

@@ -20,17 +20,22 @@ def operations():
 
 
 def filled(path, made):
-    names = {"paper_id": "paper", "supply_id": "supply", "project_id": "project", "class_id": "class"}
+    names = {"paper_id": "paper", "supply_id": "supply", "project_id": "project", "class_id": "class", "pack_id": "pack"}
     path = path.replace("{number}", "0")
     return re.sub(r"\{(\w+)\}", lambda found: str(made[names[found[1]]]["id"]), path)
 
 
 def body_for(path, made):
+    if path.endswith("/cutting/done"):
+        return {"done": 0}
+    if "/miscut" in path:
+        return {"paper": "1", "piece": "Card", "by": "spare"}
     for place, thing in (
         ("papers", "paper"),
         ("supplies", "supply"),
         ("projects", "project"),
         ("classes", "class"),
+        ("packs", "pack"),
     ):
         if path.startswith(f"/{place}"):
             return made[thing]
@@ -41,7 +46,7 @@ def body_for(path, made):
 def test_another_studios_things_are_not_there(join, furnish, method, path):
     theirs = furnish(join("Theirs"))
     stranger = join("Stranger")
-    answer = stranger.ask(method, filled(path, theirs), body_for(path, theirs) if method == "PUT" else None)
+    answer = stranger.ask(method, filled(path, theirs), body_for(path, theirs))
     assert answer.status_code == 404
     assert answer.json()["code"] == "not-found"
 

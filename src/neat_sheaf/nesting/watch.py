@@ -32,7 +32,8 @@ class Watch:
     """A time budget in seconds from now, someone who is told of progress, and a way to cancel.
 
     ``cancelled`` is asked between steps of some hundredths of a second; where it says True the
-    search ends with CancelledError. When the time is over it ends with the best plan it holds.
+    search ends with CancelledError. When the time is over, or ``enough`` is called (from another
+    thread), it ends with the best plan it holds.
     """
 
     def __init__(
@@ -44,6 +45,10 @@ class Watch:
         self._end = time.monotonic() + seconds
         self._tell = tell
         self._cancelled = cancelled
+
+    def enough(self) -> None:
+        """End the search soon, with the best plan it holds."""
+        self._end = time.monotonic()
 
     @property
     def left(self) -> float:

@@ -104,6 +104,54 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/packs": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Packs
+         * @description Every pack of designs of the studio.
+         */
+        get: operations["studio_cupboard_api_packs"];
+        put?: never;
+        /**
+         * Add Pack
+         * @description Add a pack of designs.
+         */
+        post: operations["studio_cupboard_api_add_pack"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/packs/{pack_id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /**
+         * Change Pack
+         * @description Change a pack of designs.
+         */
+        put: operations["studio_cupboard_api_change_pack"];
+        post?: never;
+        /**
+         * Drop Pack
+         * @description Forget a pack; its designs stay as papers of their own.
+         */
+        delete: operations["studio_cupboard_api_drop_pack"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/supplies": {
         parameters: {
             query?: never;
@@ -396,6 +444,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/classes/{class_id}/enough": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Take The Best So Far
+         * @description End a plan in the making with the best there is so far.
+         */
+        post: operations["studio_classes_api_take_the_best_so_far"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/classes/{class_id}/job": {
         parameters: {
             query?: never;
@@ -428,6 +496,174 @@ export interface paths {
          * @description The class's plan as a plan file.
          */
         get: operations["studio_classes_api_plan_file"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/classes/{class_id}/cutting": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Cutting
+         * @description The pinned plan and how far it is; null where cutting has not begun.
+         */
+        get: operations["studio_classes_cutting_api_cutting"];
+        put?: never;
+        /**
+         * Begin Cutting
+         * @description Begin: the plan is pinned as it is. Where it is already, that one is given.
+         */
+        post: operations["studio_classes_cutting_api_begin_cutting"];
+        /**
+         * Start Over
+         * @description Forget the pinned plan and its progress; the class is planned anew.
+         */
+        delete: operations["studio_classes_cutting_api_start_over"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/classes/{class_id}/cutting/done": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /**
+         * Done
+         * @description Say how many steps are done, so that another device goes on from there.
+         */
+        put: operations["studio_classes_cutting_api_done"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/classes/{class_id}/cutting/changes": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Accept Changes
+         * @description Accept what the changed class asks for besides: sheets to cut after the others.
+         */
+        post: operations["studio_classes_cutting_api_accept_changes"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/classes/{class_id}/cutting/miscut": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Miscut
+         * @description What saves a miscut: a spare, an offcut, a new sheet. Nothing is changed yet.
+         */
+        post: operations["studio_classes_cutting_api_miscut"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/classes/{class_id}/cutting/miscut/good": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Good Again
+         * @description Note a miscut and take one of the ways to make it good.
+         */
+        post: operations["studio_classes_cutting_api_good_again"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/classes/{class_id}/styles": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Styles
+         * @description The three styles of cutting with the price of each.
+         */
+        get: operations["studio_classes_advice_api_styles"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/classes/{class_id}/sizes": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Sizes
+         * @description For each role what other sheet sizes would take, and which fail and why.
+         */
+        get: operations["studio_classes_advice_api_sizes"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/classes/{class_id}/seats": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Seats
+         * @description What every number of seats from 1 to 60 takes, and the last free seat.
+         */
+        get: operations["studio_classes_advice_api_seats"];
         put?: never;
         post?: never;
         delete?: never;
@@ -534,6 +770,32 @@ export interface components {
             lid: "snug" | "easy";
         };
         /**
+         * EdgesDoc
+         * @description How much along each edge of a sheet cannot be used; lengths as text, empty for none.
+         */
+        EdgesDoc: {
+            /**
+             * Left
+             * @default
+             */
+            left: string;
+            /**
+             * Right
+             * @default
+             */
+            right: string;
+            /**
+             * Top
+             * @default
+             */
+            top: string;
+            /**
+             * Bottom
+             * @default
+             */
+            bottom: string;
+        };
+        /**
          * OffcutDoc
          * @description Kept pieces of one size; sizes are lengths as text in the studio's units.
          */
@@ -613,6 +875,21 @@ export interface components {
              * @default
              */
             caliper: string;
+            /**
+             * @default {
+             *       "left": "",
+             *       "right": "",
+             *       "top": "",
+             *       "bottom": ""
+             *     }
+             */
+            edges: components["schemas"]["EdgesDoc"];
+            /** Pack */
+            pack?: number | null;
+            /** Same As */
+            same_as?: number | null;
+            /** At Once */
+            at_once?: number | null;
             /** Id */
             id: number;
             /** Width Mm */
@@ -685,6 +962,63 @@ export interface components {
              * @default
              */
             caliper: string;
+            /**
+             * @default {
+             *       "left": "",
+             *       "right": "",
+             *       "top": "",
+             *       "bottom": ""
+             *     }
+             */
+            edges: components["schemas"]["EdgesDoc"];
+            /** Pack */
+            pack?: number | null;
+            /** Same As */
+            same_as?: number | null;
+            /** At Once */
+            at_once?: number | null;
+        };
+        /**
+         * PackOut
+         * @description A pack as it is kept.
+         */
+        PackOut: {
+            /**
+             * Version
+             * @default 0
+             */
+            version: number;
+            /** Name */
+            name: string;
+            /**
+             * Sheets
+             * @default 12
+             */
+            sheets: number;
+            /** Price */
+            price?: string | null;
+            /** Id */
+            id: number;
+        };
+        /**
+         * PackIn
+         * @description A pack of several designs as it is written.
+         */
+        PackIn: {
+            /**
+             * Version
+             * @default 0
+             */
+            version: number;
+            /** Name */
+            name: string;
+            /**
+             * Sheets
+             * @default 12
+             */
+            sheets: number;
+            /** Price */
+            price?: string | null;
         };
         /**
          * SupplyOut
@@ -1430,6 +1764,16 @@ export interface components {
             kits: number;
         };
         /**
+         * BatchOut
+         * @description One setting of the trimmer, mm on its rule, and everything cut at it.
+         */
+        BatchOut: {
+            /** Setting */
+            setting: number;
+            /** Strokes */
+            strokes: components["schemas"]["StrokeOut"][];
+        };
+        /**
          * CheckOut
          * @description One finding; ``piece`` is the line it concerns, from 0.
          */
@@ -1506,6 +1850,16 @@ export interface components {
              */
             keep_offcut: string[];
             /**
+             * Trimmer
+             * @default
+             */
+            trimmer: string;
+            /**
+             * Mix Sizes
+             * @default false
+             */
+            mix_sizes: boolean;
+            /**
              * Variant
              * @default
              */
@@ -1547,7 +1901,7 @@ export interface components {
         };
         /**
          * CostLineOut
-         * @description One paper's or supply's part.
+         * @description One paper's, pack's or supply's part.
          */
         CostLineOut: {
             /** Material Used */
@@ -1560,7 +1914,7 @@ export interface components {
              * Kind
              * @enum {string}
              */
-            kind: "paper" | "supply";
+            kind: "paper" | "pack" | "supply";
             /** Id */
             id: string;
             /** Priced */
@@ -1600,10 +1954,28 @@ export interface components {
             of: components["schemas"]["Rect"];
         };
         /**
+         * CuttingPlanOut
+         * @description The order of cutting of the whole class.
+         */
+        CuttingPlanOut: {
+            /** Layouts */
+            layouts: number;
+            /** Settings */
+            settings: number;
+            /** Strokes */
+            strokes: number;
+            /** Minutes */
+            minutes: number;
+            /** Batches */
+            batches: components["schemas"]["BatchOut"][];
+        };
+        /**
          * LayoutOut
-         * @description One layout, cut ``times`` over.
+         * @description One layout, cut ``times`` over; those of one letter are cut alike.
          */
         LayoutOut: {
+            /** Letter */
+            letter: string;
             /** Times */
             times: number;
             stock: components["schemas"]["StockOut"];
@@ -1615,6 +1987,16 @@ export interface components {
             cuts: components["schemas"]["CutOut"][];
         };
         /**
+         * LeftOut
+         * @description Sheets left of a design.
+         */
+        LeftOut: {
+            /** Paper */
+            paper: string;
+            /** Sheets */
+            sheets: number;
+        };
+        /**
          * LengthsOut
          * @description So many cut lengths of so many mm.
          */
@@ -1623,6 +2005,22 @@ export interface components {
             length: number;
             /** Count */
             count: number;
+        };
+        /**
+         * MixOut
+         * @description Sizes of one paper that share the work, and what is proved of their price.
+         */
+        MixOut: {
+            /** Papers */
+            papers: string[];
+            /** Priced */
+            priced: boolean;
+            /** Cost */
+            cost: string;
+            /** At Least */
+            at_least: string;
+            /** Proved */
+            proved: boolean;
         };
         /**
          * OffcutOut
@@ -1641,6 +2039,22 @@ export interface components {
             kept: boolean;
         };
         /**
+         * PackPlanOut
+         * @description A pack of designs: packs to buy, and what is left after the class.
+         */
+        PackPlanOut: {
+            /** Pack */
+            pack: string;
+            /** Packs */
+            packs: number;
+            /** Cost */
+            cost: string;
+            /** Left */
+            left: components["schemas"]["LeftOut"][];
+            /** Others */
+            others: number;
+        };
+        /**
          * PaperPlanOut
          * @description One paper: sheets opened, proved least, packs to buy.
          */
@@ -1653,12 +2067,30 @@ export interface components {
             at_least: number;
             /** Offcuts Used */
             offcuts_used: number;
+            /** Mixed */
+            mixed: boolean;
             /** Packs */
             packs: number;
             /** Cost */
             cost: string;
             /** Layouts */
             layouts: components["schemas"]["LayoutOut"][];
+        };
+        /**
+         * PartOut
+         * @description A part in hand and the layout it lies on.
+         */
+        PartOut: {
+            /** X */
+            x: number;
+            /** Y */
+            y: number;
+            /** Width */
+            width: number;
+            /** Height */
+            height: number;
+            /** Layout */
+            layout: string;
         };
         /**
          * PlacementOut
@@ -1696,20 +2128,26 @@ export interface components {
             currency: string;
             /** Papers */
             papers: components["schemas"]["PaperPlanOut"][];
+            /** Packs */
+            packs: components["schemas"]["PackPlanOut"][];
             /** Checks */
             checks: components["schemas"]["CheckOut"][];
             /** Supplies */
             supplies: components["schemas"]["SupplyPlanOut"][];
             cost: components["schemas"]["CostOut"];
+            cutting: components["schemas"]["CuttingPlanOut"];
+            /** Mixes */
+            mixes: components["schemas"]["MixOut"][];
         };
         /**
          * PlannedOut
-         * @description A plan, or why there is none.
+         * @description A plan, or why there is none, or how far it is.
          */
         PlannedOut: {
             plan: components["schemas"]["PlanOut"] | null;
             /** Faults */
             faults: components["schemas"]["FaultOut"][];
+            working?: components["schemas"]["WorkingOut"] | null;
         };
         /**
          * Rect
@@ -1727,15 +2165,15 @@ export interface components {
         };
         /**
          * SeatsOut
-         * @description The number of fees that covers each cost.
+         * @description Every number of seats, and the last that is free from here.
          */
         SeatsOut: {
-            /** Material Used */
-            material_used: number | null;
-            /** Sheets Opened */
-            sheets_opened: number | null;
-            /** Cash Out */
-            cash_out: number | null;
+            /** Rows */
+            rows: components["schemas"]["SeatOut"][];
+            /** Free Of Sheets */
+            free_of_sheets: number;
+            /** Free Of Packs */
+            free_of_packs: number;
         };
         /**
          * StockOut
@@ -1751,6 +2189,50 @@ export interface components {
             width: number;
             /** Height */
             height: number;
+        };
+        /**
+         * StrokeOut
+         * @description One thing to do at a setting: of ``count`` like parts take ``times`` strips each.
+         *
+         *     ``along``: the height means that the part is turned a quarter. ``gives`` and ``rest_gives`` are
+         *     pieces; ``remains`` mm are left.
+         */
+        StrokeOut: {
+            /** Paper */
+            paper: string;
+            /**
+             * Along
+             * @enum {string}
+             */
+            along: "width" | "height";
+            /** Width */
+            width: number;
+            /** Height */
+            height: number;
+            /** Count */
+            count: number;
+            /** Times */
+            times: number;
+            /** Strokes */
+            strokes: number;
+            /** Gives */
+            gives: string[];
+            /**
+             * Strip
+             * @enum {string}
+             */
+            strip: "piece" | "part" | "waste";
+            /** Remains */
+            remains: number;
+            /**
+             * Rest
+             * @enum {string}
+             */
+            rest: "piece" | "part" | "waste";
+            /** Rest Gives */
+            rest_gives: string | null;
+            /** Parts */
+            parts: components["schemas"]["PartOut"][];
         };
         /**
          * SupplyPlanOut
@@ -1784,6 +2266,16 @@ export interface components {
             sheets_opened: string;
             /** Cash Out */
             cash_out: string;
+        };
+        /**
+         * WorkingOut
+         * @description How far a plan in the making is: sheets of the best so far (null: none yet), the bound.
+         */
+        WorkingOut: {
+            /** Sheets */
+            sheets: number | null;
+            /** At Least */
+            at_least: number;
         };
         /**
          * ClassIn
@@ -1843,6 +2335,16 @@ export interface components {
              */
             keep_offcut: string[];
             /**
+             * Trimmer
+             * @default
+             */
+            trimmer: string;
+            /**
+             * Mix Sizes
+             * @default false
+             */
+            mix_sizes: boolean;
+            /**
              * Variant
              * @default
              */
@@ -1872,6 +2374,223 @@ export interface components {
             papers: {
                 [key: string]: number;
             };
+        };
+        /**
+         * CuttingOut
+         * @description Where the cutting of a class is. ``changes`` says what the class as it is now asks besides.
+         */
+        CuttingOut: {
+            /** Rounds */
+            rounds: components["schemas"]["RoundOut"][];
+            /** Done */
+            done: number;
+            /** Steps */
+            steps: number;
+            /** Spoilt */
+            spoilt: components["schemas"]["SpoiltOut"][];
+            /** Changes */
+            changes: string[];
+            /** Begun */
+            begun: string;
+        };
+        /**
+         * PinnedPaperOut
+         * @description The layouts of one paper in one round.
+         */
+        PinnedPaperOut: {
+            /** Paper */
+            paper: string;
+            /** Sheets */
+            sheets: number;
+            /** Offcuts Used */
+            offcuts_used: number;
+            /** Layouts */
+            layouts: components["schemas"]["LayoutOut"][];
+        };
+        /**
+         * RoundOut
+         * @description A plan as it was pinned, or what was added to it later and why.
+         */
+        RoundOut: {
+            /**
+             * Why
+             * @default plan
+             * @enum {string}
+             */
+            why: "plan" | "change" | "miscut";
+            /** Papers */
+            papers: components["schemas"]["PinnedPaperOut"][];
+            cutting: components["schemas"]["CuttingPlanOut"];
+        };
+        /**
+         * SpoiltOut
+         * @description Pieces lost, and what made them good.
+         */
+        SpoiltOut: {
+            /** Paper */
+            paper: string;
+            /** Piece */
+            piece: string;
+            /** Colourway */
+            colourway: string;
+            /** Count */
+            count: number;
+            /**
+             * Help
+             * @enum {string}
+             */
+            help: "spare" | "offcut" | "sheet";
+        };
+        /**
+         * DoneIn
+         * @description How many steps are done.
+         */
+        DoneIn: {
+            /** Done */
+            done: number;
+        };
+        /**
+         * RescueOut
+         * @description One way to make a miscut good.
+         */
+        RescueOut: {
+            /**
+             * Help
+             * @enum {string}
+             */
+            help: "spare" | "offcut" | "sheet";
+            /** Says */
+            says: string;
+        };
+        /**
+         * MiscutIn
+         * @description Pieces that were spoilt, cut from a paper (id).
+         */
+        MiscutIn: {
+            /** Paper */
+            paper: string;
+            /** Piece */
+            piece: string;
+            /**
+             * Count
+             * @default 1
+             */
+            count: number;
+        };
+        /**
+         * MadeGoodIn
+         * @description A miscut and how it is made good.
+         */
+        MadeGoodIn: {
+            /** Paper */
+            paper: string;
+            /** Piece */
+            piece: string;
+            /**
+             * Count
+             * @default 1
+             */
+            count: number;
+            /**
+             * By
+             * @enum {string}
+             */
+            by: "spare" | "offcut" | "sheet";
+        };
+        /**
+         * StyleOut
+         * @description What a style of cutting takes; money as decimal text, for the class and a kit.
+         */
+        StyleOut: {
+            /**
+             * Style
+             * @enum {string}
+             */
+            style: "fewest-sheets" | "fewest-settings" | "kit-per-sheet";
+            /** Sheets */
+            sheets: number;
+            /** Layouts */
+            layouts: number;
+            /** Settings */
+            settings: number;
+            /** Strokes */
+            strokes: number;
+            /** Minutes */
+            minutes: number;
+            /** Opened */
+            opened: string;
+            /** Opened Per Kit */
+            opened_per_kit: string;
+            /** Cash */
+            cash: string;
+        };
+        /**
+         * StylesOut
+         * @description The styles side by side, the one to take without another reason, and why.
+         */
+        StylesOut: {
+            /** Styles */
+            styles: components["schemas"]["StyleOut"][];
+            /** Advised */
+            advised: string;
+            /** Because */
+            because: string;
+            /** At Least */
+            at_least: number;
+        };
+        /**
+         * SizeOut
+         * @description What one sheet size would take for a role. Lengths as text; ``fails`` where a piece does not fit.
+         */
+        SizeOut: {
+            /** Role */
+            role: string;
+            /** Name */
+            name: string;
+            /** Width */
+            width: string;
+            /** Height */
+            height: string;
+            /** Paper */
+            paper: number | null;
+            /** Sheets */
+            sheets: number | null;
+            /** At Least */
+            at_least: number;
+            /** Per Kit */
+            per_kit: string | null;
+            /** Fails */
+            fails: string | null;
+            /** Chosen */
+            chosen: boolean;
+        };
+        /**
+         * SizesOut
+         * @description Sheet-size advice.
+         */
+        SizesOut: {
+            /** Sizes */
+            sizes: components["schemas"]["SizeOut"][];
+        };
+        /**
+         * SeatOut
+         * @description A number of seats, what it takes, and what it opens that one seat fewer does not.
+         */
+        SeatOut: {
+            /** Seats */
+            seats: number;
+            /** Kits */
+            kits: number;
+            /** Sheets */
+            sheets: number;
+            /** Packs */
+            packs: number;
+            /** Cash */
+            cash: string;
+            /** Proved */
+            proved: boolean;
+            /** Opens */
+            opens: string[];
         };
     };
     responses: never;
@@ -2150,6 +2869,141 @@ export interface operations {
             };
             /** @description Conflict */
             409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    studio_cupboard_api_packs: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PackOut"][];
+                };
+            };
+        };
+    };
+    studio_cupboard_api_add_pack: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["PackIn"];
+            };
+        };
+        responses: {
+            /** @description Created */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PackOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    studio_cupboard_api_change_pack: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                pack_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["PackIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PackOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    studio_cupboard_api_drop_pack: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                pack_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Not Found */
+            404: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -2918,6 +3772,35 @@ export interface operations {
             };
         };
     };
+    studio_classes_api_take_the_best_so_far: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                class_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
     studio_classes_api_job_file: {
         parameters: {
             query?: never;
@@ -2980,6 +3863,407 @@ export interface operations {
                     "application/json": {
                         [key: string]: unknown;
                     };
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    studio_classes_cutting_api_cutting: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                class_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["CuttingOut"] | null;
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    studio_classes_cutting_api_begin_cutting: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                class_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["CuttingOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    studio_classes_cutting_api_start_over: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                class_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    studio_classes_cutting_api_done: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                class_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["DoneIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["CuttingOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    studio_classes_cutting_api_accept_changes: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                class_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["CuttingOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    studio_classes_cutting_api_miscut: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                class_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["MiscutIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["RescueOut"][];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    studio_classes_cutting_api_good_again: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                class_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["MadeGoodIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["CuttingOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    studio_classes_advice_api_styles: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                class_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["StylesOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    studio_classes_advice_api_sizes: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                class_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SizesOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    studio_classes_advice_api_seats: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                class_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SeatsOut"];
                 };
             };
             /** @description Not Found */

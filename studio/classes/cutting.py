@@ -1,0 +1,185 @@
+"""Cutting a class: a plan pinned when it begins, progress, later changes, miscuts.
+
+Each function is one use case: it checks, and then changes the database in one transaction.
+"""
+
+from __future__ import annotations
+
+from collections import Counter
+from collections.abc import Iterator, Mapping, Sequence
+from dataclasses import dataclass
+from typing import Any
+
+from django.db import transaction
+
+from neat_sheaf.errors import Fault
+from neat_sheaf.formats.plan_file import sheets_document
+from neat_sheaf.formats.reading import FileError
+from neat_sheaf.job import Job, Offcut
+from neat_sheaf.length import Length, millimetres
+from neat_sheaf.pinned import (
+    Change,
+    Cutout,
+    Difference,
+    Help,
+    Pieces,
+    Rescue,
+    change_of,
+    difference,
+    made_by,
+    rescues,
+)
+from studio.classes.convert import core_job
+from studio.classes.models import CuttingRun, KitClass
+from studio.classes.planning import plan_of
+
+__all__ = [
+    "accept",
+    "begin",
+    "changes",
+    "differs",
+    "forget",
+    "make_good",
+    "mark_done",
+    "offcuts_there",
+    "ways_to_make_good",
+]
+
+
+def begin(kit_class: KitClass) -> CuttingRun:
+    """Pin the plan of a class. FileError with its faults where it has none."""
+    planned = plan_of(kit_class)
+    if planned.plan is None:
+        faults = planned.faults or [Fault("", "still-planning", "the plan is still being made; wait for it")]
+        raise FileError(faults)
+    pinned = {key: planned.plan[key] for key in ("papers", "cutting")}
+    with transaction.atomic():
+        run, _ = CuttingRun.objects.get_or_create(kit_class=kit_class, defaults={"rounds": [pinned]})
+    return run
+
+
+def strokes_of(run: CuttingRun) -> int:
+    """How many strokes (steps at the trimmer) there are in all rounds."""
+    return sum(len(batch["strokes"]) for one in run.rounds for batch in one["cutting"]["batches"])
+
+
+def mark_done(run: CuttingRun, done: int) -> CuttingRun:
+    """Say how many steps are done; never more than there are."""
+    if not 0 <= done <= strokes_of(run):
+        raise FileError([Fault("done", "out-of-range", f"there are {strokes_of(run)} steps")])
+    CuttingRun.objects.filter(pk=run.pk).update(done=done)
+    run.refresh_from_db()
+    return run
+
+
+def _sizes(job: Job) -> dict[str, str]:
+    return {paper.id: paper.same_as for paper in job.papers}
+
+
+def _lost_before(run: CuttingRun, *, spared: bool) -> Pieces:
+    """Pieces that were spoilt and a spare stood in for, or those that had to be cut again."""
+    lost: Pieces = Counter()
+    for row in run.spoilt:
+        if (row["help"] == Help.SPARE) is spared:
+            lost[Cutout(row["paper"], row["piece"], row["colourway"])] += row["count"]
+    return lost
+
+
+def differs(run: CuttingRun, job: Job) -> Difference:
+    """What the class as it is now asks for besides what is pinned, and what is over."""
+    return difference(job, made_by(run.rounds, _sizes(job)), _lost_before(run, spared=False))
+
+
+def changes(run: CuttingRun, job: Job) -> Change:
+    """What accepting the difference would add, and in words."""
+    return change_of(job, differs(run, job), run.rounds)
+
+
+@transaction.atomic
+def accept(run: CuttingRun) -> CuttingRun:
+    """Add the sheets that a changed class asks for besides; what is cut stays cut."""
+    run = CuttingRun.objects.select_for_update().get(pk=run.pk)
+    change = changes(run, core_job(run.kit_class))
+    if change.sheets is not None:
+        run.rounds = [*run.rounds, {**sheets_document(change.sheets), "why": "change"}]
+        run.save()
+    return run
+
+
+def forget(run: CuttingRun) -> None:
+    """Unpin the plan: the class is planned anew."""
+    run.delete()
+
+
+@dataclass(frozen=True, slots=True)
+class _Step:
+    stroke: Mapping[str, Any]
+    round: Mapping[str, Any]
+
+
+def _steps(run: CuttingRun) -> Iterator[_Step]:
+    for one in run.rounds:
+        for batch in one["cutting"]["batches"]:
+            for stroke in batch["strokes"]:
+                yield _Step(stroke, one)
+
+
+def offcuts_there(run: CuttingRun, job: Job) -> dict[str, list[Offcut]]:
+    """Offcuts by paper that lie there now: of layouts cut to the end, and unused ones of the cupboard."""
+    uncut: set[str] = set()
+    for number, step in enumerate(_steps(run)):
+        if number >= run.done:
+            uncut |= {part["layout"] for part in step.stroke["parts"]}
+    there: dict[str, Counter[tuple[Length, Length]]] = {}
+    for paper in job.papers:
+        there[paper.id] = Counter({(o.width, o.height): o.count for o in paper.offcuts})
+    for one in run.rounds:
+        for row in one["papers"]:
+            for layout in row["layouts"]:
+                mine = there.setdefault(row["paper"], Counter())
+                if layout["stock"]["kind"] == "offcut":
+                    mine[_size(layout["stock"])] -= layout["times"]
+                if layout["letter"] not in uncut:
+                    for left in layout["offcuts"]:
+                        if left["kept"]:
+                            mine[_size(left)] += layout["times"]
+    return {
+        paper: [Offcut(w, h, n) for (w, h), n in sizes.items() if n > 0] for paper, sizes in there.items()
+    }
+
+
+def _size(row: Mapping[str, Any]) -> tuple[Length, Length]:
+    return millimetres(repr(row["width"])), millimetres(repr(row["height"]))
+
+
+def _lost(run: CuttingRun, job: Job, paper: str, piece: str, count: int) -> Pieces:
+    """The spoilt pieces as those of some colourway. FileError where the plan has no such piece."""
+    main = _sizes(job).get(paper) or paper
+    made = [c for c in made_by(run.rounds, _sizes(job)) if (c.paper, c.piece) == (main, piece)]
+    if not made or count < 1:
+        raise FileError([Fault("piece", "not-planned", f"the plan cuts no {piece} from that paper")])
+    return Counter({made[0]: count})
+
+
+def ways_to_make_good(run: CuttingRun, job: Job, paper: str, piece: str, count: int) -> list[Rescue]:
+    """What saves a miscut, the least trouble first."""
+    lost = _lost(run, job, paper, piece, count)
+    made = made_by(run.rounds, _sizes(job)) - _lost_before(run, spared=False)
+    spared = _lost_before(run, spared=True)
+    return rescues(job, lost, made, spared, offcuts_there(run, job), run.rounds)
+
+
+@transaction.atomic
+def make_good(run: CuttingRun, job: Job, paper: str, piece: str, count: int, by: Help) -> CuttingRun:
+    """Note a miscut and take one of the ways to make it good."""
+    run = CuttingRun.objects.select_for_update().get(pk=run.pk)
+    ways: Sequence[Rescue] = ways_to_make_good(run, job, paper, piece, count)
+    way = next((way for way in ways if way.help is by), None)
+    if way is None:
+        raise FileError([Fault("by", "no-such-way", f"no {by} makes it good now; choose another way")])
+    for cutout, n in _lost(run, job, paper, piece, count).items():
+        run.spoilt = [*run.spoilt, {**cutout._asdict(), "count": n, "help": by.value}]
+    if way.sheets is not None:
+        run.rounds = [*run.rounds, {**sheets_document(way.sheets), "why": "miscut"}]
+    run.save()
+    return run
