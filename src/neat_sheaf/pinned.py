@@ -174,8 +174,9 @@ def rescues(
 ) -> list[Rescue]:
     """The ways to make good ``lost`` pieces, the least trouble first.
 
-    ``made`` are the good pieces there are or will be, ``spoilt`` those a spare stood in for before; ``offcuts`` by paper id are those that lie there now: kept
-    ones that the plan leaves, and those of the cupboard that it does not use.
+    ``made`` are the good pieces there are or will be, ``spoilt`` those a spare stood in for before.
+    ``offcuts`` by paper id are those that lie there now: kept ones that the plan leaves, and those
+    of the cupboard that it does not use.
     """
     ways: list[Rescue] = []
     spare = _spares(job, made, spoilt)

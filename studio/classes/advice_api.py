@@ -84,7 +84,7 @@ class SeatOut(Schema):
     opens: list[str]
 
 
-class SeatsOut(Schema):
+class SeatStepsOut(Schema):
     """Every number of seats, and the last that is free from here."""
 
     rows: list[SeatOut]
@@ -157,14 +157,14 @@ def sizes(request: HttpRequest, class_id: int) -> SizesOut:
     )  # fmt: skip
 
 
-@router.get("/classes/{class_id}/seats", response={200: SeatsOut, 404: Problem, 422: Problem})
-def seats(request: HttpRequest, class_id: int) -> SeatsOut:
+@router.get("/classes/{class_id}/seats", response={200: SeatStepsOut, 404: Problem, 422: Problem})
+def seats(request: HttpRequest, class_id: int) -> SeatStepsOut:
     """What every number of seats from 1 to 60 takes, and the last free seat."""
     _, job = _job(request, class_id)
     return _kept("seats", job, lambda: _seats(job))
 
 
-def _seats(job: Job) -> SeatsOut:
+def _seats(job: Job) -> SeatStepsOut:
     steps = seat_steps(job)
     names = {f"paper {p.id}": p.name for p in job.papers}
     names |= {f"pack {p.id}": p.name for p in job.packs} | {f"supply {s.id}": s.name for s in job.supplies}
@@ -188,4 +188,4 @@ def _seats(job: Job) -> SeatsOut:
             )
         )  # fmt: skip
         before = row
-    return SeatsOut(rows=rows, free_of_sheets=steps.free_of_sheets, free_of_packs=steps.free_of_packs)
+    return SeatStepsOut(rows=rows, free_of_sheets=steps.free_of_sheets, free_of_packs=steps.free_of_packs)

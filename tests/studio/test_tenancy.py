@@ -20,7 +20,7 @@ def operations():
 
 
 def filled(path, made):
-    names = {"paper_id": "paper", "supply_id": "supply", "project_id": "project", "class_id": "class", "pack_id": "pack"}
+    names = {f"{thing}_id": thing for thing in ("paper", "supply", "project", "class", "pack")}
     path = path.replace("{number}", "0")
     return re.sub(r"\{(\w+)\}", lambda found: str(made[names[found[1]]]["id"]), path)
 

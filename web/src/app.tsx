@@ -1,10 +1,10 @@
 import { useQuery } from '@tanstack/react-query'
-import { lazy, useEffect, useState } from 'react'
-import { Route, Routes } from 'react-router'
+import { lazy, Suspense, useEffect, useState } from 'react'
+import { Outlet, Route, Routes } from 'react-router'
 import { SignIn } from './accounts/SignIn'
-import { api, ask, onExpired } from './api/client'
+import { api, ask, onExpired, type Session } from './api/client'
 import { Frame } from './ui/Frame'
-import { Empty, Loaded } from './ui/states'
+import { Empty, Fetching, Loaded } from './ui/states'
 
 const Bench = lazy(async () => ({ default: (await import('./bench/Bench')).Bench }))
 const Projects = lazy(async () => ({ default: (await import('./projects/Projects')).Projects }))
@@ -13,6 +13,7 @@ const ProjectPage = lazy(async () => ({
 }))
 const Classes = lazy(async () => ({ default: (await import('./classes/Classes')).Classes }))
 const ClassPage = lazy(async () => ({ default: (await import('./classes/ClassPage')).ClassPage }))
+const Trimmer = lazy(async () => ({ default: (await import('./trimmer/Trimmer')).Trimmer }))
 const Habits = lazy(async () => ({ default: (await import('./accounts/Habits')).Habits }))
 const Cupboard = lazy(async () => ({ default: (await import('./cupboard/Cupboard')).Cupboard }))
 
@@ -32,6 +33,9 @@ export function App() {
           <>
             {expired ? <SignIn again done={() => setExpired(false)} /> : null}
             <Routes>
+              <Route element={<FullScreen session={data} />}>
+                <Route path="classes/:id/trimmer" element={<Trimmer />} />
+              </Route>
               <Route element={<Frame session={data} />}>
                 <Route index element={<Bench />} />
                 <Route path="projects" element={<Projects />} />
@@ -52,5 +56,14 @@ export function App() {
         )
       }
     </Loaded>
+  )
+}
+
+/** A place without the frame: it has the whole screen. */
+function FullScreen({ session }: { session: Session }) {
+  return (
+    <Suspense fallback={<Fetching />}>
+      <Outlet context={session} />
+    </Suspense>
   )
 }

@@ -2165,15 +2165,15 @@ export interface components {
         };
         /**
          * SeatsOut
-         * @description Every number of seats, and the last that is free from here.
+         * @description The number of fees that covers each cost.
          */
         SeatsOut: {
-            /** Rows */
-            rows: components["schemas"]["SeatOut"][];
-            /** Free Of Sheets */
-            free_of_sheets: number;
-            /** Free Of Packs */
-            free_of_packs: number;
+            /** Material Used */
+            material_used: number | null;
+            /** Sheets Opened */
+            sheets_opened: number | null;
+            /** Cash Out */
+            cash_out: number | null;
         };
         /**
          * StockOut
@@ -2591,6 +2591,18 @@ export interface components {
             proved: boolean;
             /** Opens */
             opens: string[];
+        };
+        /**
+         * SeatStepsOut
+         * @description Every number of seats, and the last that is free from here.
+         */
+        SeatStepsOut: {
+            /** Rows */
+            rows: components["schemas"]["SeatOut"][];
+            /** Free Of Sheets */
+            free_of_sheets: number;
+            /** Free Of Packs */
+            free_of_packs: number;
         };
     };
     responses: never;
@@ -4263,7 +4275,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["SeatsOut"];
+                    "application/json": components["schemas"]["SeatStepsOut"];
                 };
             };
             /** @description Not Found */

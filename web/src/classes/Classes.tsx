@@ -22,7 +22,9 @@ export function Classes() {
         api.POST('/api/classes', {
           body: {
             version: 0, name: `${project.name} class`, project: project.id, place: '', seats: 8, samples: 1, spares: 0,
-            style: 'fewest-sheets', sheets_at_once: 1, variant: '',
+            style: 'fewest-sheets', sheets_at_once: 1, trimmer: '',
+            mix_sizes: false,
+            variant: '',
             keep_offcut: ['1 in', '3 in'],
             colourways: [{ name: 'As chosen', share: 1, papers: {} }],
           },

@@ -5,6 +5,7 @@ import { cutAlike, settingsOf } from './layouts'
 import { whatMoved } from './moved'
 
 const layout = (colourway: string, times: number, x = 0): Layout => ({
+  letter: x ? 'B' : 'A',
   times,
   stock: { kind: 'sheet', width: 215.9, height: 279.4 },
   placements: [{ piece: 'Card', colourway, x, y: 0, width: 100, height: 200, turned: false }],
@@ -74,6 +75,8 @@ test('a colourway is added in the papers of the last, and a paper is chosen in o
     spares: 0,
     style: 'fewest-sheets' as const,
     sheets_at_once: 1,
+    trimmer: '12',
+    mix_sizes: false,
     variant: '',
     keep_offcut: ['1', '3'],
     name: 'Evening',

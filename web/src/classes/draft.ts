@@ -16,6 +16,8 @@ export function draftOf(kitClass: KitClass): ClassIn {
     style: kitClass.style,
     sheets_at_once: kitClass.sheets_at_once,
     keep_offcut: kitClass.keep_offcut,
+    trimmer: kitClass.trimmer,
+    mix_sizes: kitClass.mix_sizes,
     variant: kitClass.variant,
     colourways: (kitClass.colourways ?? []).map(({ name, share, papers }) => ({
       name,

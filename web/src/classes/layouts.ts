@@ -15,18 +15,10 @@ export interface CutAlike {
   pieces: PieceCount[]
 }
 
-function shapeOf(layout: Layout): string {
-  const places = layout.placements
-    .map((p) => [p.piece, p.x, p.y, p.width, p.height, p.turned].join('|'))
-    .sort()
-  return JSON.stringify([layout.stock, places])
-}
-
 export function cutAlike(layouts: Layout[]): CutAlike[] {
   const groups = new Map<string, Layout[]>()
   for (const layout of layouts) {
-    const shape = shapeOf(layout)
-    groups.set(shape, [...(groups.get(shape) ?? []), layout])
+    groups.set(layout.letter, [...(groups.get(layout.letter) ?? []), layout])
   }
   return [...groups.values()].flatMap((alike) => {
     const first = alike[0]

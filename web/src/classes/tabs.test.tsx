@@ -44,7 +44,7 @@ const piece = (name: string, paper: string, width: string, height: string): Piec
 const paper: Paper = {
   id: 1, version: 1, name: 'Loam kraft', kind: 'cardstock', width: '8 1/2', height: '11', width_mm: 215.9,
   height_mm: 279.4, print: 'none', pack_sheets: 24, pack_price: '11.40', on_hand: 3, offcuts: [],
-  motif: 'plain', ground: '#c8a978', caliper: '', ink: '#8a6b3d',
+  motif: 'plain', ground: '#c8a978', caliper: '', edges: { left: '', right: '', top: '', bottom: '' }, ink: '#8a6b3d',
 } // prettier-ignore
 
 const ribbon: Supply = {
@@ -59,11 +59,25 @@ const plan: Plan = {
   kits: 8,
   currency: 'EUR',
   checks: [],
+  packs: [],
+  mixes: [],
+  cutting: {
+    layouts: 1, settings: 1, strokes: 8, minutes: 2,
+    batches: [{
+      setting: 107.95,
+      strokes: [{
+        paper: '1', along: 'width', width: 215.9, height: 279.4, count: 8, times: 1, strokes: 8, gives: ['Card'],
+        strip: 'piece', remains: 107.95, rest: 'piece', rest_gives: 'Card',
+        parts: [{ layout: 'A', x: 0, y: 0, width: 215.9, height: 279.4 }],
+      }],
+    }],
+  },
   papers: [
     {
-      paper: '1', sheets: 8, at_least: 8, offcuts_used: 1, packs: 1, cost: '11.40',
+      paper: '1', sheets: 8, at_least: 8, offcuts_used: 1, mixed: false, packs: 1, cost: '11.40',
       layouts: [
         {
+          letter: 'A',
           times: 8,
           stock: { kind: 'sheet', width: 215.9, height: 279.4 },
           placements: [
@@ -97,7 +111,7 @@ const plan: Plan = {
 
 const kitClass: KitClass = {
   id: 3, version: 4, name: 'Evening', project: 5, project_name: 'Card', date: null, place: '', seats: 7,
-  samples: 1, spares: 0, fee: '1.00', style: 'fewest-sheets', sheets_at_once: 1, variant: '', keep_offcut: ['1', '3'],
+  samples: 1, spares: 0, fee: '1.00', style: 'fewest-sheets', sheets_at_once: 1, trimmer: '12', mix_sizes: false, variant: '', keep_offcut: ['1', '3'],
   kits: 8, colourways: [{ name: 'Plain', share: 1, kits: 8, papers: { body: 1 } }],
   planned: { plan, faults: [] },
 } // prettier-ignore

@@ -30,7 +30,8 @@ export function Cupboard() {
         api.POST('/api/papers', {
           body: {
             version: 0, name: freeName('New paper', namesOf(papers.data)), kind: 'cardstock', width: '8 1/2 in', height: '11 in',
-            print: 'none', pack_sheets: 1, on_hand: 0, caliper: '', offcuts: [], motif: 'plain', ground: '#d9c9a8', ink: '#6b5a3a',
+            print: 'none', pack_sheets: 1, on_hand: 0, caliper: '',
+            edges: { left: '', right: '', top: '', bottom: '' }, offcuts: [], motif: 'plain', ground: '#d9c9a8', ink: '#6b5a3a',
           },
         }),
       ), // prettier-ignore

@@ -1,6 +1,6 @@
 import { useId } from 'react'
 import type { Layout, Piece } from '../api/client'
-import { lineAcross, onScreen, rulerTicks, scaleToFit, turned } from './drawing'
+import { type Box, lineAcross, onScreen, rulerTicks, scaleToFit, turned } from './drawing'
 import { nmOf, type Units, writeLength } from './length'
 import { FracText } from './FracText'
 import { marksOf } from './marks'
@@ -15,6 +15,10 @@ interface Props {
   /** The piece pointed at in a list beside the drawing. */
   lit?: string | null
   onPoint?: (piece: string | null) => void
+  /** The parts in hand, mm: the rest of the sheet stands back. */
+  inHand?: Box[]
+  /** Where the blade comes down on each of them, mm from its near edge. */
+  blade?: { along: 'width' | 'height'; at: number[] }
   frameWidth: number
   frameHeight: number
 }
@@ -153,7 +157,7 @@ export function LayoutDrawing(props: Props) {
             </g>
           )
         })}
-        {layout.cuts.map((cut, n) => {
+        {(props.inHand ? [] : layout.cuts).map((cut, n) => {
           const part = onScreen(cut.of, height, scale)
           const across = cut.across === 'width'
           const at = across ? part.x + cut.setting * scale : part.y + part.height - cut.setting * scale
@@ -170,9 +174,62 @@ export function LayoutDrawing(props: Props) {
             </g>
           )
         })}
+        {props.inHand ? (
+          <InHand
+            parts={props.inHand}
+            blade={props.blade}
+            sheet={{ width: w, height: h }}
+            height={height}
+            scale={scale}
+          />
+        ) : null}
         <rect width={w} height={h} fill="none" stroke="var(--drawn-ink)" strokeWidth="1.600" />
       </g>
     </svg>
+  )
+}
+
+function InHand(props: {
+  parts: Box[]
+  blade: { along: 'width' | 'height'; at: number[] } | undefined
+  sheet: { width: number; height: number }
+  height: number
+  scale: number
+}) {
+  const boxes = props.parts.map((part) => onScreen(part, props.height, props.scale))
+  const around = `M0 0h${props.sheet.width}v${props.sheet.height}h${-props.sheet.width}z`
+  const holes = boxes.map((b) => `M${b.x} ${b.y}v${b.height}h${b.width}v${-b.height}z`).join('')
+  return (
+    <g aria-hidden>
+      <path d={around + holes} fillRule="evenodd" fill="var(--drawn-back)" />
+      {boxes.map((b, n) => (
+        <g key={n}>
+          <rect {...b} fill="none" stroke="var(--accent)" strokeWidth="3" />
+          {(props.blade?.at ?? []).map((at) => {
+            const px = at * props.scale
+            return props.blade?.along === 'width' ? (
+              <line
+                key={at}
+                x1={b.x + px}
+                x2={b.x + px}
+                y1={b.y - 6}
+                y2={b.y + b.height + 6}
+                className="drawn-blade"
+              />
+            ) : (
+              <line
+                key={at}
+                x1={b.x - 6}
+                x2={b.x + b.width + 6}
+                y1={b.y + b.height - px}
+                y2={b.y + b.height - px}
+                className="drawn-blade"
+              />
+            )
+          })}
+        </g>
+      ))}
+    </g>
   )
 }
 

@@ -4,6 +4,7 @@ import { useKeys } from './useKeys'
 
 const KEYS = [
   { keys: '+  −', does: 'one seat more or fewer, in a class' },
+  { keys: 'Space', does: 'at the trimmer: this step is done; Backspace takes it back, M is a miscut' },
   { keys: 'Enter', does: 'the next line, in a list; in the box of words, onto the list' },
   { keys: '↑  ↓', does: 'the same column of another line' },
   { keys: 'Alt Enter', does: 'mend the first thing said of a line' },

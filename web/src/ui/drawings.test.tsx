@@ -121,6 +121,7 @@ test.each(['plain', 'sprigs', 'dots', 'stripes', 'checks', 'waves'])(
 )
 
 const layout: Layout = {
+  letter: 'A',
   times: 8,
   stock: { kind: 'sheet', width: 215.9, height: 279.4 },
   placements: [

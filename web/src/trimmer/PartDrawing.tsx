@@ -1,0 +1,68 @@
+import type { Step } from './steps'
+import { nmOf, type Units, writeLength } from '../ui/length'
+import { FracText } from '../ui/FracText'
+
+interface Props {
+  step: Step
+  units: Units
+  width: number
+  height: number
+}
+
+/** The part as it lies at the trimmer: its edge at the setting on the rule, the blade at the other end. */
+export function PartDrawing({ step, units, width, height }: Props) {
+  const { stroke, setting } = step
+  const along = stroke.along === 'width' ? stroke.width : stroke.height
+  const across = stroke.along === 'width' ? stroke.height : stroke.width
+  const room = { left: 14, right: 14, top: 34, bottom: 46 }
+  const scale = Math.min((width - room.left - room.right) / along, (height - room.top - room.bottom) / across)
+  const [w, h] = [along * scale, across * scale]
+  const x = (width - w) / 2
+  const y = room.top + (height - room.top - room.bottom - h) / 2
+  const blade = x + setting * scale
+  const label = writeLength(nmOf(setting), units)
+  const said = `The part lies with its edge at ${label} ${units} on the rule; the blade cuts ${label} ${units} off it`
+  return (
+    <svg width={width} height={height} viewBox={`0 0 ${width} ${height}`} role="img" aria-label={said}>
+      <rect
+        x={x}
+        y={y}
+        width={w}
+        height={h}
+        fill="var(--drawn-paper)"
+        stroke="var(--drawn-ink)"
+        strokeWidth="2"
+      />
+      <rect x={x} y={y} width={setting * scale} height={h} fill="var(--accent)" fillOpacity=".16" />
+      <line x1={blade} x2={blade} y1={y - 20} y2={y + h + 20} className="drawn-blade" />
+      <text x={blade} y={y - 24} textAnchor="middle" className="drawn-bold">
+        blade
+      </text>
+      <g stroke="var(--ink-soft)" strokeWidth="1.500" fill="none">
+        <path d={`M${x} ${y + h + 14}H${blade}M${x} ${y + h + 8}v12M${blade} ${y + h + 8}v12`} />
+      </g>
+      <FracText x={x + (setting * scale) / 2} y={y + h + 34} text={`${label} ${units}`} bold />
+      {stroke.along === 'height' ? (
+        <g
+          transform={`translate(${x + w - 20} ${y + h / 2})`}
+          stroke="var(--drawn-ink)"
+          fill="none"
+          strokeWidth="2"
+        >
+          <path d="M-10 0h22m-6-6 6 6-6 6" />
+          <title>the top of the sheet points this way</title>
+        </g>
+      ) : (
+        <g
+          transform={`translate(${x + w - 20} ${y + h / 2})`}
+          stroke="var(--drawn-ink)"
+          fill="none"
+          strokeWidth="2"
+        >
+          <path d="M0 10v-22m-6 6 6-6 6 6" />
+          <title>the top of the sheet points this way</title>
+        </g>
+      )}
+    </svg>
+  )
+}
