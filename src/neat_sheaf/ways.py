@@ -14,7 +14,7 @@ from neat_sheaf.nesting.cut_order import Pile, cut_order
 from neat_sheaf.nesting.filling import filled
 from neat_sheaf.nesting.items import Item, Stock
 from neat_sheaf.nesting.packing import packings
-from neat_sheaf.nesting.pattern import Cut, Node, Split, Spot, cuts, offcuts, placements
+from neat_sheaf.nesting.pattern import Cut, Node, Split, Spot, cuts, gathered, offcuts, placements
 from neat_sheaf.nesting.patterns import PatternBook
 from neat_sheaf.nesting.planner import Layout, lower_bound, nest
 from neat_sheaf.nesting.strips import Part, Strips, in_strips
@@ -220,15 +220,16 @@ class _Maker:
             return Spot(who[spot.kind], False)
 
         parts = [in_strips(way[0][1], width, height, leaf) for way in ways if len(way) == 1]
-        return min((sheets, *(replace(sheets, part=part) for part in parts)), key=self._one_effort)
+        best = min((sheets.part, *parts), key=lambda part: self._one_effort(sheets.stock, part))
+        return replace(sheets, part=best)
 
-    def _one_effort(self, sheets: Sheets) -> Effort:
-        part = sheets.part
-        _, (tree,) = cut_order([Pile(0, 1, sheets.stock.width, sheets.stock.height, part)], [1])
-        made = cuts(tree, sheets.stock.width, sheets.stock.height)
+    def _one_effort(self, stock: Stock, part: Part) -> Effort:
+        """Whether a cut is out of reach, settings, cuts, and the largest kept offcut of one layout."""
+        _, (tree,) = cut_order([Pile(0, 1, stock.width, stock.height, part)], [1])
+        made = cuts(tree, stock.width, stock.height)
         if self.reach is not None and any(_longer(cut, self.reach) for cut in made):
             return (1, 0, 0, 0)
-        left = offcuts(tree, sheets.stock.width, sheets.stock.height)
+        left = offcuts(tree, stock.width, stock.height)
         kept = max((r.width * r.height for r in left if self.job.cutting.keeps(r.width, r.height)), default=0)
         return (0, len(_settings(part)), len(made), -kept)
 
@@ -256,16 +257,41 @@ class _Maker:
         sheets = []
         for layout in layouts:
             paper, stock = self.stocks[layout.stock]
-            spots = _spots(layout.tree)
-            for alike, chosen in _named(layout.times, [spot.kind for spot in spots], left):
-                given = iter(chosen)
-
-                def leaf(_: Spot, w: int, h: int, given: Iterator[tuple[Piece, ...]] = given) -> Part:
-                    return by_pieces[next(given)].part(w, h, self.kinds)
-
-                part = in_strips(layout.tree, stock.width, stock.height, leaf)
+            for alike, chosen in _named(layout.times, [spot.kind for spot in _spots(layout.tree)], left):
+                part = self._part(layout.tree, stock, chosen, by_pieces)
                 sheets.append(_on_whole_sheet(paper, stock, alike, part))
         return self._proved(tuple(_merged(sheets)), at_least)
+
+    def _part(
+        self,
+        tree: Node,
+        stock: Stock,
+        chosen: Sequence[tuple[Piece, ...]],
+        by_pieces: dict[tuple[Piece, ...], Unit],
+    ) -> Part:
+        """A tree as strips with its pieces named, its waste gathered where that is easier to cut.
+
+        ``chosen`` names the pieces at the tree's places, in their order.
+        """
+        given: dict[int, list[tuple[Piece, ...]]] = {}
+        for spot, pieces in zip(_spots(tree), chosen, strict=True):
+            given.setdefault(spot.kind, []).append(pieces)
+
+        def made(of: Node) -> Part:
+            left = {kind: iter(pieces) for kind, pieces in given.items()}
+            return in_strips(
+                of, stock.width, stock.height,
+                lambda spot, w, h: by_pieces[next(left[spot.kind])].part(w, h, self.kinds),
+            )  # fmt: skip
+
+        plain = made(tree)
+        better = gathered(tree, stock.width, stock.height)
+        too_long = self.reach is not None and any(
+            _longer(cut, self.reach) for cut in cuts(better, stock.width, stock.height)
+        )
+        if better == tree or too_long:
+            return plain
+        return min((plain, made(better)), key=lambda part: self._one_effort(stock, part))
 
     def _proved(self, sheets: tuple[Sheets, ...], at_least: int) -> Way:
         way = Way(self.paper, sheets, at_least)

@@ -16,6 +16,7 @@ from studio.accounts.habits_api import router as habits
 from studio.classes.advice_api import router as choices
 from studio.classes.api import router as classes
 from studio.classes.cutting_api import router as cutting
+from studio.classes.files import router as class_files
 from studio.config.problems import InUse, Locked, NotSignedIn, Stale
 from studio.cupboard.api import router as cupboard
 from studio.projects.api import router as projects
@@ -32,6 +33,7 @@ api.add_router("", files)
 api.add_router("", classes)
 api.add_router("", cutting)
 api.add_router("", choices)
+api.add_router("", class_files)
 
 __all__ = ["SessionAuth", "api"]
 

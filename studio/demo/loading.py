@@ -10,9 +10,10 @@ from django.db import transaction
 from django.utils import timezone
 
 from studio.accounts.models import Member, Studio
+from studio.classes.cutting import begin, mark_done
 from studio.classes.models import Choice, Colourway, KitClass
-from studio.cupboard.api import PaperIn, SupplyIn, store_paper, store_supply
-from studio.cupboard.models import Paper, Supply
+from studio.cupboard.api import PackIn, PaperIn, SupplyIn, store_pack, store_paper, store_supply
+from studio.cupboard.models import Pack, Paper, Supply
 from studio.demo import paper_room
 from studio.projects.api import store_project
 from studio.projects.documents import ProjectIn
@@ -27,8 +28,16 @@ def load_paper_room(username: str, password: str) -> Studio:
     studio = Studio.objects.create(**paper_room.STUDIO)
     user = User.objects.create_user(username, password=password)
     Member.objects.create(user=user, studio=studio)
+    packs = {
+        row["name"]: store_pack(Pack(studio=studio, version=0), PackIn(**row), studio).id
+        for row in paper_room.PACKS
+    }
     papers = {
-        row["name"]: store_paper(Paper(studio=studio, version=0), PaperIn(**row), studio).id
+        row["name"]: store_paper(
+            Paper(studio=studio, version=0),
+            PaperIn(**{**row, "pack": packs.get(row.get("pack", ""))}),
+            studio,
+        ).id
         for row in paper_room.PAPERS
     }
     supplies = {
@@ -66,3 +75,6 @@ def _class(studio: Studio, row: dict[str, Any], projects: dict[str, int], papers
             Choice(colourway=kept, role=role, paper_id=papers[name])
             for role, name in colourway["papers"].items()
         )
+    if row.get("cut_steps"):
+        kit_class.refresh_from_db()  # numbers as the database keeps them
+        mark_done(begin(kit_class), row["cut_steps"])

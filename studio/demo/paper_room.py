@@ -8,7 +8,7 @@ from __future__ import annotations
 
 from typing import Any
 
-__all__ = ["CLASSES", "PAPERS", "PROJECTS", "STUDIO", "SUPPLIES"]
+__all__ = ["CLASSES", "PACKS", "PAPERS", "PROJECTS", "STUDIO", "SUPPLIES"]
 
 STUDIO = {"name": "The Tansy Row paper room", "units": "in", "currency": "EUR"}
 
@@ -20,11 +20,16 @@ def _cardstock(name: str, ground: str, ink: str, on_hand: int, **more: Any) -> d
     }  # fmt: skip
 
 
-def _patterned(name: str, motif: str, print_: str, ground: str, ink: str, on_hand: int) -> dict[str, Any]:
+PACKS: list[dict[str, Any]] = [{"name": "Garden year, six designs", "sheets": 12, "price": "9.60"}]
+
+
+def _patterned(
+    name: str, motif: str, print_: str, ground: str, ink: str, on_hand: int, **more: Any
+) -> dict[str, Any]:
     return {
         "name": name, "kind": "patterned", "width": "12", "height": "12", "print": print_,
         "motif": motif, "pack_sheets": 6, "pack_price": "7.50", "on_hand": on_hand,
-        "ground": ground, "ink": ink,
+        "ground": ground, "ink": ink, **more,
     }  # fmt: skip
 
 
@@ -36,7 +41,8 @@ PAPERS: list[dict[str, Any]] = [
     _patterned("Dusk stripe", "stripes", "two-way", "#d9d3e6", "#5b4b8a", 1),
     _patterned("Pea dots", "dots", "none", "#f3e3a9", "#7f9a2f", 6),
     _patterned("Furrow check", "checks", "two-way", "#f0d3bd", "#a8532b", 0),
-    _patterned("Rain butt waves", "waves", "one-way", "#cfe3e6", "#2f7480", 3),
+    _patterned("Rain butt waves", "waves", "one-way", "#cfe3e6", "#2f7480", 3,
+               pack="Garden year, six designs", pack_sheets=2, edges={"bottom": "1/2"}),
     {
         "name": "Cold-frame film", "kind": "window film", "width": "8 1/2", "height": "11",
         "pack_sheets": 10, "pack_price": "6.20", "on_hand": 2, "ground": "#e8eef0", "ink": "#b9c9ce",
@@ -206,7 +212,7 @@ CLASSES: list[dict[str, Any]] = [
         ],
     },
     {
-        "name": "First sowings, beginners", "project": "Row-marker fan", "in_days": 33, "place": "Tansy Row hall",
+        "name": "First sowings, beginners", "cut_steps": 4, "project": "Row-marker fan", "in_days": 33, "place": "Tansy Row hall",
         "seats": 10, "samples": 1, "spares": 0, "fee": "12.00",
         "colourways": [
             {"name": "Pea", "share": 1,

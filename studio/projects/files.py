@@ -2,8 +2,6 @@
 
 from __future__ import annotations
 
-from typing import Literal
-
 from django.db import transaction
 from django.http import Http404, HttpRequest, HttpResponse
 from ninja import Field, Router, Schema, Status
@@ -18,6 +16,7 @@ from neat_sheaf.project import Project as CoreProject
 from studio.accounts.models import Studio
 from studio.accounts.tenancy import own, studio_of
 from studio.config.downloads import download
+from studio.config.pages import PageSize
 from studio.config.problems import Problem
 from studio.cupboard.convert import core_paper, core_supply
 from studio.projects.api import project_out, version_of
@@ -29,8 +28,6 @@ from studio.projects.printing import printed_sheet
 from studio.projects.taking_in import take_in
 
 router = Router(tags=["files"])
-
-Size = Literal["letter", "a4"]
 
 
 def _project(request: HttpRequest, project_id: int, version: str) -> tuple[Project, CoreProject]:
@@ -58,7 +55,9 @@ def drawing(request: HttpRequest, project_id: int, number: int, version: str = "
 
 
 @router.get("/projects/{project_id}/sheet.pdf", response={200: bytes, 404: Problem, 422: Problem})
-def sheet(request: HttpRequest, project_id: int, paper: Size = "letter", version: str = "") -> HttpResponse:
+def sheet(
+    request: HttpRequest, project_id: int, paper: PageSize = "letter", version: str = ""
+) -> HttpResponse:
     """The cut-and-score sheet for attendees."""
     found, project = _project(request, project_id, version)
     pdf = printed_sheet(project, found.studio, paper, version)

@@ -2,37 +2,29 @@
 
 from __future__ import annotations
 
-import functools
-import html
-import re
-from base64 import b64encode
 from collections.abc import Sequence
 from dataclasses import replace
 from decimal import Decimal
 from fractions import Fraction
-from pathlib import Path
 from typing import TypedDict
 
-from django.conf import settings
-from django.template.loader import render_to_string
 from django.utils.safestring import SafeString, mark_safe
-from weasyprint import HTML
-from weasyprint.urls import URLFetcher, URLFetcherResponse
 
 from neat_sheaf.assembly import CAUTION_SAYS, Caution, Step, When, cautions_for
 from neat_sheaf.formats.svg_file import piece_drawing
 from neat_sheaf.geometry import columns, rows
 from neat_sheaf.job import SupplyUnit
 from neat_sheaf.length import MILLIMETRE, Length, Unit, say_length, say_size, write_length
+from neat_sheaf.lettering import letter_of
 from neat_sheaf.project import Cut, Line, Piece, Project, Side, SupplyUse
 from studio.accounts.models import Studio
+from studio.config.pages import PageSize, fractions, printed, ruler
 from studio.cupboard.models import Supply
 
-__all__ = ["fractions", "printed_sheet", "scale_for"]
+__all__ = ["printed_sheet", "scale_for"]
 
 # The room for one drawing, nm.
 _PLACE = (84 * MILLIMETRE, 62 * MILLIMETRE)
-_PAGES = {"letter": "letter", "a4": "A4"}
 _CUTS = {Cut.TRIM: "", Cut.DIE: "die-cut", Cut.PUNCH: "punched"}
 
 
@@ -59,67 +51,30 @@ def scale_for(project: Project) -> int:
     return max(over, default=1)
 
 
-def fractions(text: str) -> SafeString:
-    """Text with its fractions set as fractions: escaped, and each ``13/16`` in its own span."""
-    escaped = html.escape(text)
-    set_ = re.sub(r"(\d+/\d+)", r'<span class="frac">\1</span>', escaped)
-    return mark_safe(set_)  # noqa: S308 - escaped above; only the span is ours
-
-
-def printed_sheet(project: Project, studio: Studio, paper: str, version: str = "") -> bytes:
+def printed_sheet(project: Project, studio: Studio, paper: PageSize, version: str = "") -> bytes:
     """The sheet as PDF bytes, on ``letter`` or ``a4``; drawings at the scale that it says."""
     units = studio.measure
     supplies = {str(supply.pk): supply for supply in studio.supplies.all()}
     names = {key: supply.name for key, supply in supplies.items()}
     scale = scale_for(project)
-    page = render_to_string(
+    return printed(
         "cut_and_score_sheet.html",
+        paper,
         {
             "project": project,
             "version": version,
             "studio": studio,
-            "page": _PAGES[paper],
             "units": units,
             "scale": scale,
-            "ruler": _ruler(units),
+            "ruler": ruler(units),
             "pairs": _pairs([_piece(piece, n, units, scale) for n, piece in enumerate(project.pieces)]),
             "before": _steps(project, When.BEFORE, names),
             "table": _steps(project, When.TABLE, names),
             "supplies": [_supply(use, supplies[use.supply], units) for use in project.supplies],
             "contents": [content.name for content in project.contents],
             "cautions": [CAUTION_SAYS[c] for c in _cautions(project, names)],
-            "faces": _faces(),
         },
     )
-    pdf: bytes = HTML(string=page, url_fetcher=_nothing_fetched).write_pdf()
-    return pdf
-
-
-def _nothing_fetched(url: str) -> URLFetcherResponse:
-    """The faces come as data; nothing is fetched from anywhere else."""
-    if not url.startswith("data:"):
-        raise ValueError(f"nothing is fetched: {url[:60]}")
-    return URLFetcher().fetch(url)
-
-
-_FACES = {
-    "Source Sans 3 Variable": "source-sans-3-latin-wght-normal-*.woff2",
-    "Bricolage Grotesque Variable": "bricolage-grotesque-latin-wght-normal-*.woff2",
-}
-
-
-@functools.cache
-def _faces() -> SafeString:
-    """The shipped faces as style rules, from the built front end's own files."""
-    rules = []
-    for family, pattern in _FACES.items():
-        font = next(Path(settings.STATIC_ROOT).glob(f"assets/{pattern}"))
-        data = b64encode(font.read_bytes()).decode()
-        rules.append(
-            f"@font-face {{ font-family: '{family}'; font-weight: 200 900; "
-            f"src: url(data:font/woff2;base64,{data}) format('woff2'); }}"
-        )
-    return mark_safe("\n".join(rules))  # noqa: S308 - our own files
 
 
 def _pairs(pieces: list[_PieceRow]) -> list[list[_PieceRow]]:
@@ -131,7 +86,7 @@ def _piece(piece: Piece, number: int, units: Unit, scale: int) -> _PieceRow:
     width, height = Fraction(piece.width, MILLIMETRE), Fraction(piece.height, MILLIMETRE)
     drawing = piece_drawing(piece, scale)
     return {
-        "letter": chr(65 + number % 26) * (number // 26 + 1),
+        "letter": letter_of(number),
         "name": piece.name,
         "count": piece.per_kit,
         "size": fractions(say_size(piece.width, piece.height, units)),
@@ -235,10 +190,3 @@ def _supply(use: SupplyUse, supply: Supply, units: Unit) -> dict[str, object]:
         amount = format((use.count or Decimal(0)).normalize(), "f")
         amount += " ml" if supply.unit == SupplyUnit.ML else ""
     return {"name": supply.name, "amount": fractions(amount)}
-
-
-def _ruler(units: Unit) -> dict[str, object]:
-    """A bar at true size to check the print by: 2 in, or 5 cm."""
-    if units == "in":
-        return {"width": "50.8mm", "says": "2 in", "parts": 8, "part": "6.35mm"}
-    return {"width": "50mm", "says": "5 cm", "parts": 5, "part": "10mm"}

@@ -10,10 +10,11 @@ import pytest
 
 from neat_sheaf.formats.job_file import read_job
 from studio.accounts.models import Studio
+from studio.config.pages import fractions
 from studio.demo.loading import load_paper_room
 from studio.projects.convert import core_project
 from studio.projects.models import Project
-from studio.projects.printing import fractions, printed_sheet, scale_for
+from studio.projects.printing import printed_sheet, scale_for
 
 from .conftest import a_piece
 

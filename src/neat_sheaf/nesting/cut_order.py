@@ -19,7 +19,7 @@ from neat_sheaf.project import Side
 
 __all__ = ["Batch", "Becomes", "Cutout", "Pile", "Stroke", "cut_order", "few_settings"]
 
-_BEAM = 6
+_BEAM = 10
 
 
 @dataclass(frozen=True, slots=True)
@@ -174,7 +174,7 @@ def few_settings(parts: Iterable[Part]) -> list[int]:
         for state, order in beam:
             for setting in forest.choices(state):
                 reached.setdefault(forest.closed(state, setting), [*order, setting])
-        ranked = sorted(reached.items(), key=lambda it: (len(forest.needed_of(it[0])), len(it[0]), it[1]))
+        ranked = sorted(reached.items(), key=lambda it: (forest.to_come(it[0]), len(it[0]), it[1]))
         beam = ranked[:_BEAM]
 
 
@@ -186,6 +186,7 @@ class _Forest:
         self._parts: list[Strips] = []
         self._inner: list[list[int]] = []
         self._needed: list[frozenset[int]] = []
+        self._sure: list[frozenset[int]] = []
         self._after: dict[tuple[int, int], frozenset[int]] = {}
 
     def number(self, part: Strips) -> int:
@@ -198,6 +199,7 @@ class _Forest:
         self._parts.append(part)
         self._inner.append(inner)
         self._needed.append(needed)
+        self._sure.append(part.sure.union(*(self._sure[n] for n in inner)))
         self._numbers[part] = len(self._parts) - 1
         return len(self._parts) - 1
 
@@ -216,10 +218,13 @@ class _Forest:
         safe = sure - later
         return [max(safe)] if safe else sorted(ready, reverse=True)
 
-    def needed_of(self, state: frozenset[int]) -> set[int]:
-        """Every setting that the parts and what comes of them ask for."""
+    def to_come(self, state: frozenset[int]) -> tuple[int, int]:
+        """How many different settings are sure to be asked for still, and how many may be."""
+        sure: set[int] = set()
         needed: set[int] = set()
-        return needed.union(*(self._needed[n] for n in state))
+        return len(sure.union(*(self._sure[n] for n in state))), len(
+            needed.union(*(self._needed[n] for n in state))
+        )
 
     def closed(self, state: frozenset[int], setting: int) -> frozenset[int]:
         """The parts that are left when all that is ready at a setting has been cut."""

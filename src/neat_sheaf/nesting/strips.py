@@ -8,7 +8,7 @@ how often the trimmer is set, so it is chosen last, and the strips then lie in t
 from __future__ import annotations
 
 from collections.abc import Callable
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
 
 from neat_sheaf.nesting.pattern import Node, Split, Spot
 from neat_sheaf.project import Side
@@ -104,7 +104,10 @@ def in_strips(node: Node, width: int, height: int, leaf: Callable[[Spot, int, in
         if part is None:
             rest += size
         else:
-            strips.append((size, part))
+            # A strip is as narrow as what is in it; what it need not be is waste of the whole part.
+            spare = _spare(part, along)
+            strips.append((size - spare, _shrunk(part, along, spare)))
+            rest += spare
     if not strips:
         return None
     if len(strips) == 1 and not rest:
@@ -112,3 +115,24 @@ def in_strips(node: Node, width: int, height: int, leaf: Callable[[Spot, int, in
     # Larger strips first, alike ones together: a standard order, so that alike parts are equal.
     strips.sort(key=lambda strip: (-strip[0], repr(strip[1])))
     return Strips(along, tuple(strips), rest)
+
+
+def _spare(part: Part, side: Side) -> int:
+    """How much of a part is waste all along its far edge, measured along ``side``."""
+    if not isinstance(part, Strips) or part.fixed or part.lead:
+        return 0
+    if part.along is side:
+        return part.rest
+    return min(_spare(inner, side) for _, inner in part.strips)
+
+
+def _shrunk(part: Part, side: Side, by: int) -> Part:
+    """The part without ``by`` nm of the waste along its far edge."""
+    if not by or not isinstance(part, Strips):
+        return part
+    if part.along is not side:
+        strips = tuple((size, _shrunk(inner, side, by)) for size, inner in part.strips)
+        return replace(part, strips=strips)
+    if part.rest == by and len(part.strips) == 1:
+        return part.strips[0][1]
+    return replace(part, rest=part.rest - by)

@@ -1,4 +1,4 @@
-import { TextInput } from '@mantine/core'
+import { Button, TextInput } from '@mantine/core'
 import { useHotkeys } from '@mantine/hooks'
 import { useQuery, useQueryClient } from '@tanstack/react-query'
 import { useRef, useState } from 'react'
@@ -53,6 +53,8 @@ export function ClassPage() {
   const kitClass = useQuery({
     queryKey: ['class', id],
     queryFn: () => ask(api.GET('/api/classes/{class_id}', { params: { path: { class_id: id } } })),
+    // A plan in the making is asked for again until it is there.
+    refetchInterval: (query) => (query.state.data?.planned.working ? 500 : false),
   })
   return <Loaded query={kitClass}>{(data) => <Opened key={data.id} kitClass={data} />}</Loaded>
 }
@@ -203,6 +205,7 @@ function SheafPage(props: { kitClass: KitClass; project: Project; papers: Paper[
         />
       </div>
       <div className={classes.body} data-busy={busy}>
+        {kitClass.planned.working ? <StillPlanning kitClass={kitClass} /> : null}
         {tab === 'kit' ? (
           <KitTab {...sheaf} />
         ) : tab === 'papers' ? (
@@ -283,7 +286,35 @@ function Tabs(props: {
   )
 }
 
+/** A plan that takes long: how far it is, and a way to take the best so far. */
+function StillPlanning({ kitClass }: { kitClass: KitClass }) {
+  const { working } = kitClass.planned
+  return (
+    <section className={classes.working} role="status">
+      <p>
+        <strong>Still planning.</strong>{' '}
+        {working?.sheets
+          ? `A plan of ${counted(working.sheets, 'sheet')} for the paper in hand is there already; no fewer than ${working.at_least} will do.`
+          : working?.at_least
+            ? `The paper in hand needs at least ${counted(working.at_least, 'sheet')}.`
+            : 'Patterns are being gathered.'}{' '}
+        You can go on with other things meanwhile.
+      </p>
+      <Button
+        variant="default"
+        size="sm"
+        onClick={() =>
+          void api.POST('/api/classes/{class_id}/enough', { params: { path: { class_id: kitClass.id } } })
+        }
+      >
+        Take the best so far
+      </Button>
+    </section>
+  )
+}
+
 function NotPlanned({ faults, kitClass }: { faults: Fault[]; kitClass: KitClass }) {
+  if (kitClass.planned.working) return null
   const papers = faults.every((f) => f.code === 'role-without-paper' || f.code === 'no-colourway')
   return (
     <section className={classes.notPlanned} role="alert">

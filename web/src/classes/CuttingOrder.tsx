@@ -36,7 +36,7 @@ export function CuttingOrder({ rounds, name }: { rounds: CuttingPlan[]; name: (p
                   </th>
                 ) : null}
                 <td>
-                  {stroke.count} ×{' '}
+                  {stroke.count} of{' '}
                   <Size width={nmOf(stroke.width)} height={nmOf(stroke.height)} units={units} />
                 </td>
                 <td>

@@ -45,12 +45,14 @@ export function LayoutCard(props: Props) {
   return (
     <figure className={classes.layout}>
       <figcaption>
-        <strong>
-          Cut <span className="figure">{group.times}</span> like this
-        </strong>{' '}
-        <span className="soft">
-          layout {layout.letter}, {offcut ? 'from an offcut of ' : ''}
-          <Size width={nmOf(layout.stock.width)} height={nmOf(layout.stock.height)} units={units} />
+        <span>
+          <strong>
+            Cut <span className="figure">{group.times}</span> like this
+          </strong>{' '}
+          <span className="soft">
+            layout {layout.letter}, {offcut ? 'from an offcut of ' : ''}
+            <Size width={nmOf(layout.stock.width)} height={nmOf(layout.stock.height)} units={units} />
+          </span>
         </span>
         <span className={classes.tools}>
           <ActionIcon

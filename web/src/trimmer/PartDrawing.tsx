@@ -1,4 +1,4 @@
-import type { Step } from './steps'
+import { bladesOf, type Step } from './steps'
 import { nmOf, type Units, writeLength } from '../ui/length'
 import { FracText } from '../ui/FracText'
 
@@ -34,6 +34,19 @@ export function PartDrawing({ step, units, width, height }: Props) {
         strokeWidth="2"
       />
       <rect x={x} y={y} width={setting * scale} height={h} fill="var(--accent)" fillOpacity=".16" />
+      {bladesOf(step)
+        .slice(1)
+        .map((at) => (
+          <line
+            key={at}
+            x1={x + at * scale}
+            x2={x + at * scale}
+            y1={y}
+            y2={y + h}
+            stroke="var(--drawn-cut)"
+            strokeDasharray="2 5"
+          />
+        ))}
       <line x1={blade} x2={blade} y1={y - 20} y2={y + h + 20} className="drawn-blade" />
       <text x={blade} y={y - 24} textAnchor="middle" className="drawn-bold">
         blade

@@ -271,7 +271,7 @@ function Now(props: {
           <span>
             Take{' '}
             <strong>
-              {stroke.count} × <Size width={nmOf(stroke.width)} height={nmOf(stroke.height)} units={units} />
+              {stroke.count} of <Size width={nmOf(stroke.width)} height={nmOf(stroke.height)} units={units} />
             </strong>
             <br />
             {paper?.name ?? 'paper'}, {sheets.length > 1 ? 'of layouts ' : 'of layout '}
@@ -302,7 +302,7 @@ function Now(props: {
           <>
             <figure>
               <PartDrawing step={step} units={units} width={side} height={Math.min(side, 420)} />
-              <figcaption>at the trimmer</figcaption>
+              <figcaption>at the trimmer; the arrow points to the top of the sheet</figcaption>
             </figure>
             {shown && paper ? (
               <figure>
