@@ -38,6 +38,7 @@ shots: setup-test ## refresh docs/screenshots from the demo data
 
 bench: setup-test ## the benchmarks, as ratios in one run
 	$(DEBUG) $(PY) benchmarks/plan_growth.py
+	$(DEBUG) $(PY) benchmarks/quality.py
 	$(DEBUG) $(PY) tools/cluster.py $(PY) benchmarks/writing_a_list.py
 
 api: setup-test ## the OpenAPI document and the types the front end takes from it

@@ -10,6 +10,7 @@ from django.utils import timezone
 from ninja import Schema
 
 from studio.accounts.models import Studio
+from studio.classes.cutting import strokes_of
 from studio.classes.models import KitClass
 from studio.classes.planning import Planned, plan_of
 
@@ -39,6 +40,7 @@ class BenchClass(Schema):
     proved: bool
     to_buy: int
     cost_per_kit: str | None
+    planning: bool
     next: NextStep
 
 
@@ -68,7 +70,7 @@ def bench_of(studio: Studio) -> Bench:
     coming: list[BenchClass] = []
     past: list[BenchClass] = []
     wanted: Counter[int] = Counter()
-    for kit_class in studio.classes.select_related("project", "studio"):
+    for kit_class in studio.classes.select_related("project", "studio", "cutting_run"):
         planned = plan_of(kit_class)
         is_past = kit_class.date is not None and kit_class.date < today
         (past if is_past else coming).append(_card(kit_class, planned, today))
@@ -104,11 +106,18 @@ def _card(kit_class: KitClass, planned: Planned, today: dt.date) -> BenchClass:
         proved=bool(plan) and all(p["sheets"] == p["at_least"] for p in papers),
         to_buy=sum(1 for row in [*papers, *(plan["supplies"] if plan else [])] if row["packs"]),
         cost_per_kit=plan["cost"]["per_kit"]["sheets_opened"] if plan else None,
-        next=_next_step(planned),
+        planning=planned.working is not None,
+        next=_next_step(kit_class, planned),
     )
 
 
-def _next_step(planned: Planned) -> NextStep:
+def _next_step(kit_class: KitClass, planned: Planned) -> NextStep:
+    if planned.working is not None:
+        return NextStep(says="The sheets are still being planned", tab="sheets", grave=False)
+    run = getattr(kit_class, "cutting_run", None)
+    if run is not None and run.done < strokes_of(run):
+        says = f"Go on cutting: {run.done} of {_counted(strokes_of(run), 'step', 'steps')} done"
+        return NextStep(says=says, tab="sheets", grave=False)
     if planned.plan is None:
         missing = [f for f in planned.faults if f.code in ("role-without-paper", "no-colourway")]
         says = planned.faults[0].says
@@ -123,6 +132,8 @@ def _next_step(planned: Planned) -> NextStep:
         things = [_counted(papers, "paper", "papers"), _counted(supplies, "supply", "supplies")]
         says = "Buy " + " and ".join(thing for thing in things if thing)
         return NextStep(says=says, tab="papers" if papers else "supplies", grave=False)
+    if run is not None:
+        return NextStep(says="All cut: pack the kits", tab="sheets", grave=False)
     sheets = sum(paper["sheets"] for paper in planned.plan["papers"])
     return NextStep(says=f"Cut {_counted(sheets, 'sheet', 'sheets')}", tab="sheets", grave=False)
 

@@ -42,6 +42,7 @@ __all__ = [
     "make_good",
     "mark_done",
     "offcuts_there",
+    "strokes_of",
     "ways_to_make_good",
 ]
 

@@ -108,8 +108,9 @@ def driver() -> Iterator[Any]:
 
 
 @pytest.fixture
-def page(driver: Any, live_server: Any, transactional_db: None) -> Iterator[Page]:
+def page(driver: Any, live_server: Any, transactional_db: None, settings: Any) -> Iterator[Page]:
     """A clean browser on the running application; it must not have complained at the end."""
+    settings.PLAN_WAIT_SECONDS = 0  # every answer carries its plan
     driver.delete_all_cookies()
     opened = Page(driver, live_server.url)
     yield opened

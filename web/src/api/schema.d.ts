@@ -1744,6 +1744,8 @@ export interface components {
             to_buy: number;
             /** Cost Per Kit */
             cost_per_kit: string | null;
+            /** Planning */
+            planning: boolean;
             next: components["schemas"]["NextStep"];
         };
         /**

@@ -13,7 +13,12 @@ type Card = BenchData['coming'][number]
 
 /** Home: the next classes and the one thing to do for each; papers that will run out. */
 export function Bench() {
-  const bench = useQuery({ queryKey: ['bench'], queryFn: () => ask(api.GET('/api/bench')) })
+  const bench = useQuery({
+    queryKey: ['bench'],
+    queryFn: () => ask(api.GET('/api/bench')),
+    // A plan in the making is asked for again until it is there.
+    refetchInterval: (query) => (query.state.data?.coming.some((row) => row.planning) ? 1500 : false),
+  })
   return (
     <Loaded query={bench}>
       {(data) =>

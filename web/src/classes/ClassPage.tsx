@@ -125,6 +125,7 @@ function SheafPage(props: { kitClass: KitClass; project: Project; papers: Paper[
         )
         before.current = saved
         queries.setQueryData(['class', kitClass.id], saved)
+        void queries.invalidateQueries({ queryKey: ['cutting', kitClass.id] })
         void queries.invalidateQueries({ queryKey: ['classes'] })
         void queries.invalidateQueries({ queryKey: ['bench'] })
       },

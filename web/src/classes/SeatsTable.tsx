@@ -19,9 +19,11 @@ export function SeatsTable({ saved, draft, change }: Sheaf) {
     retry: false,
   })
   const here = useRef<HTMLTableRowElement>(null)
+  const around = useRef<HTMLDivElement>(null)
   const loaded = seats.data !== undefined
   useEffect(() => {
-    if (loaded) here.current?.scrollIntoView({ block: 'center' })
+    const [row, box] = [here.current, around.current]
+    if (loaded && row && box) box.scrollTop = row.offsetTop - box.clientHeight / 2
   }, [loaded])
   const now = draft.seats ?? 0
   return (
@@ -45,7 +47,13 @@ export function SeatsTable({ saved, draft, change }: Sheaf) {
               <>one seat more opens a sheet.</>
             )}
           </p>
-          <div className={classes.seatRows} tabIndex={0} role="region" aria-label="Numbers of seats">
+          <div
+            ref={around}
+            className={classes.seatRows}
+            tabIndex={0}
+            role="region"
+            aria-label="Numbers of seats"
+          >
             <table className="ledger">
               <thead>
                 <tr>

@@ -30,17 +30,22 @@ export function SizesTable({ saved, paperOf }: Sheaf) {
               <table className="ledger">
                 <thead>
                   <tr>
-                    <th scope="col" colSpan={2}>
+                    <th scope="col" style={{ width: 54 }}>
+                      <span className="vanish">Swatch</span>
+                    </th>
+                    <th scope="col" style={{ width: '24%' }}>
                       Cut from
                     </th>
-                    <th scope="col">Sheet, {units}</th>
-                    <th scope="col" className="num">
+                    <th scope="col" style={{ width: '19%' }}>
+                      Sheet, {units}
+                    </th>
+                    <th scope="col" className="num" style={{ width: '9%' }}>
                       Sheets
                     </th>
-                    <th scope="col" className="num">
+                    <th scope="col" className="num" style={{ width: '9%' }}>
                       At least
                     </th>
-                    <th scope="col" className="num">
+                    <th scope="col" className="num" style={{ width: '11%' }}>
                       A kit
                     </th>
                     <th scope="col">
@@ -65,7 +70,7 @@ export function SizesTable({ saved, paperOf }: Sheaf) {
                           <TypedLength text={row.height} units={units} />
                         </td>
                         {row.fails ? (
-                          <td colSpan={4} className="soft">
+                          <td colSpan={4} className={`soft ${classes.fails}`}>
                             <FracWords text={row.fails} />.
                           </td>
                         ) : (

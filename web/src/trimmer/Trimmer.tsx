@@ -302,7 +302,7 @@ function Now(props: {
           <>
             <figure>
               <PartDrawing step={step} units={units} width={side} height={Math.min(side, 420)} />
-              <figcaption>at the trimmer; the arrow points to the top of the sheet</figcaption>
+              <figcaption>at the trimmer; arrow: top of the sheet</figcaption>
             </figure>
             {shown && paper ? (
               <figure>

@@ -45,6 +45,22 @@ export function bladesOf(step: Step): number[] {
   return Array.from({ length: step.stroke.times }, (_, n) => step.setting * (n + 1))
 }
 
+/** Whether what is left of a part, when it is not cut again, is large enough to keep. */
+function restKept(step: Step): boolean {
+  const { stroke, setting } = step
+  const off = setting * stroke.times
+  return sheetsOf(step).some(({ layout, parts }) =>
+    parts.some((part) =>
+      layout.offcuts.some(
+        (left) =>
+          left.kept &&
+          Math.abs(left.x - part.x - (stroke.along === 'width' ? off : 0)) < 1e-6 &&
+          Math.abs(left.y - part.y - (stroke.along === 'height' ? off : 0)) < 1e-6,
+      ),
+    ),
+  )
+}
+
 /** What one strip, and what is left, turn into. */
 export function outcomeOf(step: Step): string[] {
   const { stroke } = step
@@ -59,7 +75,8 @@ export function outcomeOf(step: Step): string[] {
   if (stroke.rest === 'piece' && stroke.rest_gives)
     said.push(`What is left is ${counted(stroke.count, 'piece')} too: ${stroke.rest_gives}.`)
   else if (stroke.rest === 'part') said.push('What is left is cut again: keep it in a pile of its own.')
-  else said.push('What is left is over.')
+  else if (restKept(step)) said.push('What is left is worth keeping: put it with the offcuts.')
+  else said.push('What is left is waste.')
   return said
 }
 

@@ -1,0 +1,160 @@
+"""Sheets and the trimmer in the real interface."""
+
+from selenium.webdriver.common.by import By
+from selenium.webdriver.common.keys import Keys
+
+from studio.classes.models import CuttingRun, KitClass
+
+# When the answer to a save has come in, and when the tab of the sheets says another number.
+WATCH = """
+window.answered = []; window.shown = [];
+new PerformanceObserver((list) => {
+  for (const entry of list.getEntries())
+    if (/api\\/classes\\/\\d+$/.test(entry.name)) window.answered.push(entry.responseEnd);
+}).observe({ type: 'resource' });
+const tabs = document.querySelector('nav[aria-label="Parts of the class"]');
+let before = tabs.innerText;
+new MutationObserver(() => {
+  if (tabs.innerText === before) return;
+  before = tabs.innerText;
+  requestAnimationFrame(() => window.shown.push(performance.now()));
+}).observe(tabs, { subtree: true, childList: true, characterData: true });
+"""
+
+
+def opened(page, name, tab="sheets"):
+    kit_class = KitClass.objects.get(name=name)
+    page.sign_in()
+    page.open(f"/classes/{kit_class.pk}/{tab}")
+    page.says("To the trimmer" if tab == "sheets" else "Leave")
+    return kit_class
+
+
+def test_new_totals_are_seen_within_300_ms_of_the_servers_answer(page, paper_room):
+    opened(page, "Seed-swap evening")
+    page.says("proved fewest")
+    page.driver.execute_script(WATCH)
+    for seats in range(15, 20):
+        page.press("+")
+        page.says(f"{seats + 2} kits", "main")
+        page.until(lambda d, n=seats - 14: len(d.execute_script("return window.shown")) >= n)
+    answered = page.driver.execute_script("return window.answered")
+    shown = page.driver.execute_script("return window.shown")
+    taken = [min(s - a for a in answered if a <= s) for s in shown]
+    # The best of five: the machine that tests run on is at times half as fast.
+    assert min(taken) < 300, taken
+
+
+def test_the_styles_are_chosen_by_their_prices(page, paper_room):
+    kit_class = opened(page, "Seed-swap evening")
+    page.says("Without another reason: Fewest sheets")
+    table = page.driver.find_element(By.CSS_SELECTOR, "section[aria-labelledby=styles] table")
+    rows = [row.text.split() for row in table.find_elements(By.CSS_SELECTOR, "tbody tr")]
+    sheets = [int(next(word for word in row if word.isdigit())) for row in rows]
+    assert sheets[0] == 35
+    assert sheets[0] <= sheets[1] <= sheets[2]
+    page.driver.find_elements(By.CSS_SELECTOR, "input[name=style]")[2].click()
+    page.until(lambda d: KitClass.objects.get(pk=kit_class.pk).style == "kit-per-sheet")
+    page.until(lambda d: page.tab("Sheets").startswith(f"Sheets {sheets[2]}"))
+
+
+def test_a_piece_pointed_at_in_the_list_lights_up_on_the_sheet_and_a_layout_comes_nearer(page, paper_room):
+    opened(page, "Seed-swap evening")
+    page.says("Cut 8 like this")
+    row = page.driver.find_element(By.CSS_SELECTOR, "figure li")
+    page.driver.execute_script("arguments[0].scrollIntoView({block: 'center'})", row)
+    page.driver.execute_script(
+        "arguments[0].dispatchEvent(new MouseEvent('mouseover', {bubbles: true}))", row
+    )
+    page.until(lambda d: row.get_attribute("data-lit") == "true")
+    lit = "return document.querySelectorAll('figure svg rect[stroke-width=\"2.2\"]').length"
+    assert page.driver.execute_script(lit) == 2
+    page.click("Layout A larger")
+    page.says("Layout A, cut 8 times", "section[role=dialog]")
+    page.press(Keys.ESCAPE)
+
+
+def test_other_sizes_fail_with_the_shortfall_and_seats_say_what_they_open(page, paper_room):
+    kit_class = opened(page, "Seed-swap evening")
+    page.driver.find_element(By.XPATH, "//label[normalize-space()='Other sheet sizes']").click()
+    page.says("Drawer (5 1/2 x 7 in) does not fit a sheet of 6 x 6 in (6 x 6 in): 1 in too high")
+    page.says("least money")
+    page.driver.find_element(By.XPATH, "//label[normalize-space()='Seat by seat']").click()
+    page.says("seats nothing more is to be bought than now")
+    page.click("Take 15 seats")
+    page.until(lambda d: KitClass.objects.get(pk=kit_class.pk).seats == 15)
+
+
+def test_cutting_is_walked_by_keys_kept_on_the_server_and_goes_on_elsewhere(page, paper_room):
+    kit_class = opened(page, "Seed-swap evening", "trimmer")
+    page.click("Begin cutting")
+    page.says("Set the trimmer to")
+    page.says("step 1 of")
+    page.says("Loam kraft")
+    page.press(Keys.SPACE, Keys.SPACE, Keys.SPACE, Keys.BACKSPACE)
+    page.says("step 3 of")
+    page.until(lambda d: CuttingRun.objects.get(kit_class=kit_class).done == 2)
+    # Another device: nothing but the address.
+    page.driver.delete_all_cookies()
+    page.driver.execute_script("localStorage.clear(); sessionStorage.clear()")
+    page.sign_in()
+    page.says("Go on cutting: 2 of")
+    page.open(f"/classes/{kit_class.pk}/trimmer")
+    page.says("step 3 of")
+    page.press(Keys.ESCAPE)
+    page.says("Cutting has begun: 2 of")
+
+
+def test_without_a_connection_steps_go_on_and_are_kept_when_it_is_back(page, paper_room):
+    kit_class = opened(page, "Seed-swap evening", "trimmer")
+    page.click("Begin cutting")
+    page.says("step 1 of")
+    network = {"latency": 0, "downloadThroughput": -1, "uploadThroughput": -1}
+    page.driver.execute_cdp_cmd("Network.enable", {})
+    page.driver.execute_cdp_cmd("Network.emulateNetworkConditions", {**network, "offline": True})
+    page.press(Keys.SPACE, Keys.SPACE)
+    page.says("step 3 of")
+    page.says("not kept yet: no connection")
+    page.driver.execute_cdp_cmd("Network.emulateNetworkConditions", {**network, "offline": False})
+    page.says("kept on the server")
+    page.until(lambda d: CuttingRun.objects.get(kit_class=kit_class).done == 2)
+
+
+def test_a_miscut_is_saved_by_the_spare_and_then_by_a_sheet(page, paper_room):
+    kit_class = opened(page, "Seed-swap evening", "trimmer")
+    page.click("Begin cutting")
+    page.says("step 1 of")
+    page.press("m")
+    page.says("Which piece is lost?")
+    page.click("Drawer") if "What saves it" not in page.driver.page_source else None
+    page.says("A spare takes its place; it was the last spare.")
+    page.click("Take a spare")
+    page.says("1 Drawer noted as spoilt")
+    page.press("m")
+    page.says("It takes 1 more sheet of Loam kraft.")
+    page.click("Open a sheet")
+    page.until(lambda d: len(CuttingRun.objects.get(kit_class=kit_class).rounds) == 2)
+    run = CuttingRun.objects.get(kit_class=kit_class)
+    assert [row["help"] for row in run.spoilt] == ["spare", "sheet"]
+    assert run.rounds[1]["papers"][0]["sheets"] == 1
+
+
+def test_a_changed_class_is_a_difference_until_it_is_accepted(page, paper_room):
+    kit_class = opened(page, "First sowings, beginners")
+    page.says("Cutting has begun: 4 of")
+    before = CuttingRun.objects.get(kit_class=kit_class).rounds
+    page.press("+")
+    page.says("The class has changed since:")
+    page.says("more sheet of Oat milk")
+    assert CuttingRun.objects.get(kit_class=kit_class).rounds == before
+    page.click("Add it to the cutting")
+    page.until(lambda d: len(CuttingRun.objects.get(kit_class=kit_class).rounds) == 2)
+    run = CuttingRun.objects.get(kit_class=kit_class)
+    assert run.rounds[0] == before[0]
+    assert run.done == 4
+    page.until(lambda d: "The class has changed since:" not in d.find_element(By.TAG_NAME, "main").text)
+    page.click("Start over")
+    page.says("This cannot be undone.")
+    page.click("Forget it")
+    page.says("Without another reason")
+    assert not CuttingRun.objects.filter(kit_class=kit_class).exists()

@@ -1,0 +1,71 @@
+"""A plan that takes longer than a person waits goes on beside the request, and can be ended."""
+
+import time
+
+import pytest
+from django.core.cache import cache
+
+from neat_sheaf.plan import plan_job
+from studio.classes import planning
+from studio.classes.models import LongPlan
+
+
+@pytest.fixture
+def slow(monkeypatch, settings):
+    """Planning that goes on until it is told that it is enough."""
+    settings.PLAN_WAIT_SECONDS = 0.05
+    monkeypatch.setattr(planning, "_TOLD_EVERY", 0.01)
+
+    def slowly(job, watch):
+        while watch.goes_on(40, 33):
+            time.sleep(0.005)
+        return plan_job(job)
+
+    monkeypatch.setattr(planning, "plan_job", slowly)
+
+
+def until(true, seconds=10):
+    end = time.monotonic() + seconds
+    while not (found := true()):
+        assert time.monotonic() < end, "it never came"
+        time.sleep(0.02)
+    return found
+
+
+@pytest.mark.django_db(transaction=True)
+def test_a_long_plan_says_how_far_it_is_and_the_best_so_far_can_be_taken(slow, join, furnish):
+    person = join()
+    made = furnish(person)
+    path = f"/classes/{made['class']['id']}"
+    planned = made["class"]["planned"]
+    assert planned["plan"] is None
+    assert planned["faults"] == []
+    until(lambda: person.get(path)["planned"]["working"] == {"sheets": 40, "at_least": 33})
+    (card,) = person.get("/bench")["coming"]
+    assert (card["planning"], card["next"]["says"]) == (True, "The sheets are still being planned")
+    answer = person.ask("POST", f"{path}/cutting")
+    assert answer.json()["faults"][0]["code"] == "still-planning"
+    assert person.ask("POST", f"{path}/enough").status_code == 204
+    plan = until(lambda: person.get(path)["planned"]["plan"])
+    assert plan["papers"][0]["sheets"] == 4
+    # What came of it is kept where every process of the server finds it.
+    until(lambda: LongPlan.objects.filter(outcome__isnull=False).exists())
+    cache.clear()
+    assert person.get(path)["planned"]["plan"] == plan
+
+
+@pytest.mark.django_db(transaction=True)
+def test_a_plan_another_process_is_making_is_waited_for(slow, join, furnish, settings):
+    settings.PLAN_WAIT_SECONDS = 0
+    person = join()
+    planning_was, planning.plan_job = planning.plan_job, lambda job, watch: plan_job(job)
+    made = furnish(person)
+    planning.plan_job = planning_was
+    kit_class = person.studio.classes.get()
+    key = planning.key_of(planning.core_job(kit_class))
+    cache.clear()
+    settings.PLAN_WAIT_SECONDS = 0.05
+    LongPlan.objects.create(key=key, sheets=9, at_least=4)
+    found = person.get(f"/classes/{made['class']['id']}")["planned"]
+    assert found["working"] == {"sheets": 9, "at_least": 4}
+    assert not planning._running
