@@ -104,7 +104,11 @@ def _card(kit_class: KitClass, planned: Planned, today: dt.date) -> BenchClass:
         kits=kit_class.seats + kit_class.samples + kit_class.spares,
         sheets=sum(p["sheets"] for p in papers) if plan else None,
         proved=bool(plan) and all(p["sheets"] == p["at_least"] for p in papers),
-        to_buy=sum(1 for row in [*papers, *(plan["supplies"] if plan else [])] if row["packs"]),
+        to_buy=sum(
+            1
+            for row in [*papers, *(plan["packs"] if plan else []), *(plan["supplies"] if plan else [])]
+            if row["packs"]
+        ),
         cost_per_kit=plan["cost"]["per_kit"]["sheets_opened"] if plan else None,
         planning=planned.working is not None,
         next=_next_step(kit_class, planned),
@@ -126,7 +130,7 @@ def _next_step(kit_class: KitClass, planned: Planned) -> NextStep:
     if errors:
         says = f"Mend the list: {errors[0]['where']}"
         return NextStep(says=says, tab="kit", grave=True)
-    papers = sum(1 for row in planned.plan["papers"] if row["packs"])
+    papers = sum(1 for row in [*planned.plan["papers"], *planned.plan["packs"]] if row["packs"])
     supplies = sum(1 for row in planned.plan["supplies"] if row["packs"])
     if papers + supplies:
         things = [_counted(papers, "paper", "papers"), _counted(supplies, "supply", "supplies")]

@@ -9,6 +9,7 @@ from django.utils.safestring import mark_safe
 
 from neat_sheaf.formats.layout_svg import layout_drawing
 from neat_sheaf.length import Unit, millimetres, say_size, write_length
+from neat_sheaf.lettering import letter_of
 from studio.classes.models import KitClass
 from studio.config.pages import PageSize, fractions, printed, ruler
 
@@ -35,6 +36,8 @@ def cut_guide(
     """The guide of a plan or of what is pinned, as PDF bytes. ``names`` of papers by id."""
     units = kit_class.studio.measure
     scale = _scale(rounds)
+    listed = kit_class.project.pieces.order_by("position").values_list("name", flat=True)
+    letters = {name: letter_of(number) for number, name in enumerate(listed)}
     sheets = sum(row["sheets"] for one in rounds for row in one["papers"])
     orders = [one["cutting"] for one in rounds]
     return printed(
@@ -49,7 +52,7 @@ def cut_guide(
             "settings": sum(order["settings"] for order in orders),
             "strokes": sum(order["strokes"] for order in orders),
             "minutes": sum(order["minutes"] for order in orders),
-            "papers": [_paper(row, names, units, scale) for one in rounds for row in one["papers"]],
+            "papers": [_paper(row, names, letters, units, scale) for one in rounds for row in one["papers"]],
             "orders": [_order(order, names, units) for order in orders],
         },
     )
@@ -62,11 +65,13 @@ def _scale(rounds: Sequence[Round]) -> float:
     return max(1.0, -(-most * 2 // 1) / 2)
 
 
-def _paper(row: Mapping[str, Any], names: Mapping[str, str], units: Unit, scale: float) -> dict[str, Any]:
+def _paper(
+    row: Mapping[str, Any], names: Mapping[str, str], letters: Mapping[str, str], units: Unit, scale: float
+) -> dict[str, Any]:
     alike: dict[str, list[Mapping[str, Any]]] = {}
     for layout in row["layouts"]:
         alike.setdefault(layout["letter"], []).append(layout)
-    cards = [_card(layouts, units, scale) for layouts in alike.values()]
+    cards = [_card(layouts, letters, units, scale) for layouts in alike.values()]
     return {
         "name": names.get(row["paper"], row["paper"]),
         "sheets": row["sheets"],
@@ -75,19 +80,21 @@ def _paper(row: Mapping[str, Any], names: Mapping[str, str], units: Unit, scale:
     }
 
 
-def _card(layouts: Sequence[Mapping[str, Any]], units: Unit, scale: float) -> dict[str, Any]:
+def _card(
+    layouts: Sequence[Mapping[str, Any]], letters: Mapping[str, str], units: Unit, scale: float
+) -> dict[str, Any]:
     first = layouts[0]
     stock = first["stock"]
     each: dict[str, int] = {}
     for place in first["placements"]:
         each[place["piece"]] = each.get(place["piece"], 0) + 1
-    drawing = layout_drawing(first, say_mm(units), scale)
+    drawing = layout_drawing(first, say_mm(units), scale, letters)
     return {
         "letter": first["letter"],
         "times": sum(layout["times"] for layout in layouts),
         "size": fractions(say_size(_nm(stock["width"]), _nm(stock["height"]), units)),
         "offcut": stock["kind"] == "offcut",
-        "pieces": [f"{count} × {piece}" for piece, count in each.items()],
+        "pieces": [f"{count} × {letters.get(piece, '')} {piece}" for piece, count in each.items()],
         "width": f"{stock['width'] / scale + 1:.4f}mm",
         "height": f"{stock['height'] / scale + 1:.4f}mm",
         "box": f"{-0.5 * scale} {-0.5 * scale} {stock['width'] + scale} {stock['height'] + scale}",

@@ -42,7 +42,7 @@ PAPERS: list[dict[str, Any]] = [
     _patterned("Pea dots", "dots", "none", "#f3e3a9", "#7f9a2f", 6),
     _patterned("Furrow check", "checks", "two-way", "#f0d3bd", "#a8532b", 0),
     _patterned("Rain butt waves", "waves", "one-way", "#cfe3e6", "#2f7480", 3,
-               pack="Garden year, six designs", pack_sheets=2, edges={"bottom": "1/2"}),
+               pack="Garden year, six designs", pack_sheets=2, pack_price=None, edges={"bottom": "1/2"}),
     {
         "name": "Cold-frame film", "kind": "window film", "width": "8 1/2", "height": "11",
         "pack_sheets": 10, "pack_price": "6.20", "on_hand": 2, "ground": "#e8eef0", "ink": "#b9c9ce",

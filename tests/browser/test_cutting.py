@@ -69,7 +69,9 @@ def test_a_piece_pointed_at_in_the_list_lights_up_on_the_sheet_and_a_layout_come
     page.until(lambda d: row.get_attribute("data-lit") == "true")
     lit = "return document.querySelectorAll('figure svg rect[stroke-width=\"2.2\"]').length"
     assert page.driver.execute_script(lit) == 2
-    page.click("Layout A larger")
+    larger = page.field("Layout A larger")
+    page.driver.execute_script("arguments[0].scrollIntoView({block: 'center'})", larger)
+    larger.click()
     page.says("Layout A, cut 8 times", "section[role=dialog]")
     page.press(Keys.ESCAPE)
 

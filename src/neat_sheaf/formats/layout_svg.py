@@ -27,11 +27,15 @@ def write_layout_svg(layout: Mapping[str, Any], size_words: Callable[[float, flo
 
 
 def layout_drawing(
-    layout: Mapping[str, Any], size_words: Callable[[float, float], str], scale: float = 1
+    layout: Mapping[str, Any],
+    size_words: Callable[[float, float], str],
+    scale: float = 1,
+    letters: Mapping[str, str] | None = None,
 ) -> str:
     """The layers as SVG groups, in mm with y downwards.
 
     Strokes and letters are ``scale`` times as large, for a drawing that is shown 1 : ``scale``.
+    A piece whose name finds no room is marked by its letter, where ``letters`` has one.
     """
     width, height = layout["stock"]["width"], layout["stock"]["height"]
 
@@ -43,7 +47,7 @@ def layout_drawing(
 
     def words(of: Mapping[str, Any], text: str) -> str:
         """A text in the middle of a rectangle, upright or along it, or left out where there is no room."""
-        size = 4.2 * scale
+        size = 3.6 * scale
         long = 0.52 * size * len(text)
         x, y = of["x"] + of["width"] / 2, height - of["y"] - of["height"] / 2
         across = long <= of["width"] - scale and size * 1.2 <= of["height"]
@@ -56,7 +60,12 @@ def layout_drawing(
             f'font-family="{_FACE}" fill="#000" stroke="none"{turn}>{escape(text)}</text>'
         )
 
-    pieces = [element for p in layout["placements"] for element in (box(p), words(p, p["piece"])) if element]
+    pieces = [
+        element
+        for p in layout["placements"]
+        for element in (box(p), words(p, p["piece"]) or words(p, (letters or {}).get(p["piece"], "")))
+        if element
+    ]
     kept = [
         element
         for o in layout["offcuts"]
@@ -110,7 +119,7 @@ def _cut(cut: Mapping[str, Any], number: int, height: float, scale: float) -> It
     of, at = cut["of"], cut["setting"]
     left, bottom = of["x"], height - of["y"]
     top = bottom - of["height"]
-    radius = 2.6 * scale
+    radius = 2.0 * scale
     if cut["across"] == "width":
         yield f'<path d="M{_n(left + at)} {_n(top)} V{_n(bottom)}"/>'
         x, y = left + at, top + 1.2 * radius
@@ -119,6 +128,6 @@ def _cut(cut: Mapping[str, Any], number: int, height: float, scale: float) -> It
         x, y = left + 1.2 * radius, bottom - at
     yield f'<circle cx="{_n(x)}" cy="{_n(y)}" r="{radius:g}" fill="#fff" stroke-width="{0.25 * scale:g}"/>'
     yield (
-        f'<text x="{_n(x)}" y="{_n(y + 1.25 * scale)}" font-size="{3.6 * scale:g}" text-anchor="middle" '
+        f'<text x="{_n(x)}" y="{_n(y + 1.0 * scale)}" font-size="{2.9 * scale:g}" text-anchor="middle" '
         f'font-family="{_FACE}" font-weight="700" fill="#000" stroke="none">{number}</text>'
     )

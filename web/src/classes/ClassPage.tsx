@@ -262,7 +262,7 @@ function Tabs(props: {
   const pieces = (project.pieces ?? []).reduce((sum, piece) => sum + (piece.per_kit ?? 1), 0)
   const sheets = plan?.papers.reduce((sum, paper) => sum + paper.sheets, 0)
   const proved = plan?.papers.every((paper) => paper.sheets === paper.at_least)
-  const buyPapers = plan?.papers.filter((paper) => paper.packs > 0).length ?? 0
+  const buyPapers = [...(plan?.papers ?? []), ...(plan?.packs ?? [])].filter((row) => row.packs > 0).length
   const buySupplies = plan?.supplies.filter((supply) => supply.packs > 0).length ?? 0
   const wrong = plan?.checks.filter((check) => check.level !== 'note').length ?? 0
   const chosen = new Set((kitClass.colourways ?? []).flatMap((c) => Object.values(c.papers ?? {})))

@@ -1,4 +1,5 @@
-import type { Plan } from '../api/client'
+import { useQuery } from '@tanstack/react-query'
+import { api, ask, type Plan } from '../api/client'
 import { useStudio } from '../ui/session'
 import { counted, money } from '../ui/words'
 import type { Sheaf } from './ClassPage'
@@ -18,8 +19,17 @@ const WAYS = [
 export function CostTab({ plan, paperOf, supplyOf, draft }: Sheaf & { plan: Plan }) {
   const { currency } = useStudio()
   const { cost } = plan
+  const packs = useQuery({
+    queryKey: ['packs'],
+    queryFn: () => ask(api.GET('/api/packs')),
+    enabled: plan.packs.length > 0,
+  })
   const nameOf = (kind: string, id: string) =>
-    (kind === 'paper' ? paperOf(id)?.name : supplyOf(id)?.name) ?? 'gone'
+    (kind === 'paper'
+      ? paperOf(id)?.name
+      : kind === 'pack'
+        ? packs.data?.find((row) => row.id === Number(id))?.name
+        : supplyOf(id)?.name) ?? (kind === 'pack' ? 'A pack of designs' : 'gone')
   return (
     <>
       <div className={classes.ways}>

@@ -1,6 +1,8 @@
 import { ActionIcon, Button, NumberInput, Select, TextInput } from '@mantine/core'
 import { IconPlus, IconX } from '@tabler/icons-react'
+import { useQuery } from '@tanstack/react-query'
 import { Link } from 'react-router'
+import { api, ask } from '../api/client'
 import { nmOf } from '../ui/length'
 import { Size } from '../ui/Length'
 import { useStudio } from '../ui/session'
@@ -158,8 +160,13 @@ export function PapersTab(sheaf: Sheaf) {
 function PaperShopping({ saved, paperOf }: Sheaf) {
   const { units, currency } = useStudio()
   const plan = saved.planned.plan
+  const packs = useQuery({
+    queryKey: ['packs'],
+    queryFn: () => ask(api.GET('/api/packs')),
+    enabled: Boolean(plan?.packs.length),
+  })
   if (!plan) return null
-  const total = sumOf(plan.papers.map((row) => row.cost))
+  const total = sumOf([...plan.papers, ...plan.packs].map((row) => row.cost))
   return (
     <section aria-labelledby="buy-papers" className={classes.later}>
       <h2 id="buy-papers">Sheets and packs</h2>
@@ -209,7 +216,9 @@ function PaperShopping({ saved, paperOf }: Sheaf) {
                 </td>
                 <td className="num">{paper.on_hand}</td>
                 <td className="num">
-                  {row.packs ? (
+                  {paper.pack != null ? (
+                    <span className="soft">in its pack</span>
+                  ) : row.packs ? (
                     <strong>
                       {counted(row.packs, 'pack')} of {paper.pack_sheets}
                     </strong>
@@ -230,6 +239,44 @@ function PaperShopping({ saved, paperOf }: Sheaf) {
                 </td>
               </tr>
             ) : null
+          })}
+          {plan.packs.map((row) => {
+            const pack = packs.data?.find((p) => p.id === Number(row.pack))
+            return (
+              <tr key={`pack ${row.pack}`}>
+                <td />
+                <th scope="row">
+                  {pack?.name ?? 'A pack of designs'}
+                  <div className={classes.sub}>
+                    {row.left
+                      .map((left) => `${paperOf(left.paper)?.name ?? 'a design'}, ${left.sheets} left over`)
+                      .join('; ')}
+                    {row.others ? `; ${counted(row.others, 'sheet')} of other designs for the cupboard` : ''}
+                  </div>
+                </th>
+                <td>{pack ? counted(pack.sheets ?? 0, 'sheet') : ''}</td>
+                <td />
+                <td />
+                <td className="num">
+                  {row.packs ? (
+                    <strong>{counted(row.packs, 'pack')}</strong>
+                  ) : (
+                    <span className="soft">none</span>
+                  )}
+                </td>
+                <td className="num">
+                  {row.packs ? (
+                    pack?.price ? (
+                      money(row.cost, currency)
+                    ) : (
+                      <span className="grave">no price</span>
+                    )
+                  ) : (
+                    '–'
+                  )}
+                </td>
+              </tr>
+            )
           })}
         </tbody>
         <tfoot>

@@ -6,6 +6,7 @@ import { PRINT_WORDS, Swatch } from '../ui/Swatch'
 import { counted, letterOf, money } from '../ui/words'
 import type { Sheaf } from './ClassPage'
 import classes from './ClassPage.module.css'
+import { CuttingHabits } from './CuttingHabits'
 import { CuttingNote } from './CuttingNote'
 import { CuttingOrder } from './CuttingOrder'
 import { LayoutCard } from './LayoutCard'
@@ -54,6 +55,7 @@ export function SheetsTab(sheaf: Sheaf & { plan: Plan }) {
     <>
       <CuttingNote kitClass={saved} plan={plan} run={run} />
       {run ? null : <StylesTable {...sheaf} />}
+      {run ? null : <CuttingHabits {...sheaf} />}
       <Mixes plan={plan} name={(id) => paperOf(id)?.name ?? 'a paper'} />
       <div className={classes.views}>
         <SegmentedControl

@@ -147,8 +147,9 @@ function PaperCard({ paper, open }: { paper: Paper; open: () => void }) {
             {offcuts ? ` and ${counted(offcuts, 'offcut')}` : ''}
           </span>
           <span className="soft">
-            pack of {paper.pack_sheets},{' '}
-            {paper.pack_price ? money(paper.pack_price, currency) : 'no price yet'}
+            {paper.pack != null
+              ? `${paper.pack_sheets} in a pack of designs`
+              : `pack of ${paper.pack_sheets}, ${paper.pack_price ? money(paper.pack_price, currency) : 'no price yet'}`}
           </span>
         </span>
       </button>

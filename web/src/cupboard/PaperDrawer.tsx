@@ -9,7 +9,9 @@ import {
   TextInput,
 } from '@mantine/core'
 import { IconPlus, IconX } from '@tabler/icons-react'
-import { api, ask, type Paper, type PaperIn } from '../api/client'
+import { useQuery, useQueryClient } from '@tanstack/react-query'
+import { api, ask, type Pack, type Paper, type PaperIn } from '../api/client'
+import { freeName } from '../ui/names'
 import { useStudio } from '../ui/session'
 import { PRINT_WORDS, Swatch } from '../ui/Swatch'
 import classes from './Cupboard.module.css'
@@ -120,7 +122,7 @@ function Opened({ paper, close }: { paper: Paper; close: () => void }) {
             onChange={(value) => set({ on_hand: Number(value) || 0 })}
           />
           <NumberInput
-            label="Sheets in a pack"
+            label={doc.pack == null ? 'Sheets in a pack' : 'Copies in the pack'}
             min={1}
             allowDecimal={false}
             value={doc.pack_sheets ?? 1}
@@ -129,6 +131,7 @@ function Opened({ paper, close }: { paper: Paper; close: () => void }) {
         </div>
         <div className={classes.pair}>
           <TextInput
+            disabled={doc.pack != null}
             label={`A pack costs, ${currency}`}
             value={doc.pack_price ?? ''}
             error={said('pack_price')}
@@ -143,6 +146,24 @@ function Opened({ paper, close }: { paper: Paper; close: () => void }) {
             onChange={(e) => set({ caliper: e.currentTarget.value })}
           />
         </div>
+        <Designs paper={paper} doc={doc} set={set} said={said} />
+        <fieldset className={classes.edges}>
+          <legend>Edges that cannot be used, {units}</legend>
+          {(['left', 'right', 'top', 'bottom'] as const).map((side) => (
+            <TextInput
+              key={side}
+              label={side}
+              aria-label={`Edge that cannot be used, ${side}`}
+              placeholder="0"
+              value={doc.edges?.[side] ?? ''}
+              error={said(`edges.${side}`)}
+              onChange={(e) => {
+                const typed = e.currentTarget.value
+                set({ edges: { ...doc.edges, [side]: typed } })
+              }}
+            />
+          ))}
+        </fieldset>
         <fieldset className={classes.offcuts}>
           <legend>Offcuts kept</legend>
           {offcuts.map((offcut, n) => {
@@ -222,5 +243,94 @@ function Opened({ paper, close }: { paper: Paper; close: () => void }) {
       <ThingDrawerFoot thing={thing} dropLabel="Take this paper out" />
       <ThingStale thing={thing} />
     </Drawer>
+  )
+}
+
+/** How a paper hangs together with others: the pack it is a design of, the paper it is a size of. */
+function Designs(props: {
+  paper: Paper
+  doc: PaperIn
+  set: (more: Partial<PaperIn>) => void
+  said: (path: string) => string | undefined
+}) {
+  const { paper, doc, set, said } = props
+  const { currency } = useStudio()
+  const queries = useQueryClient()
+  const packs = useQuery({ queryKey: ['packs'], queryFn: () => ask(api.GET('/api/packs')) })
+  const papers = useQuery({ queryKey: ['papers'], queryFn: () => ask(api.GET('/api/papers')) })
+  const pack = packs.data?.find((row) => row.id === doc.pack)
+  const keep = (saved: Pack) =>
+    queries.setQueryData(['packs'], (rows: Pack[] | undefined) => [
+      ...(rows ?? []).filter((row) => row.id !== saved.id),
+      saved,
+    ])
+  const rename = (more: Partial<Pack>) => {
+    if (!pack) return
+    void ask(
+      api.PUT('/api/packs/{pack_id}', {
+        params: { path: { pack_id: pack.id } },
+        body: { ...pack, version: pack.version ?? 0, ...more },
+      }),
+    ).then(keep)
+  }
+  const begin = async () => {
+    const taken = (packs.data ?? []).map((row) => row.name)
+    const made = await ask(
+      api.POST('/api/packs', {
+        body: { name: freeName('Pack of designs', taken), sheets: 12, version: 0 },
+      }),
+    )
+    keep(made)
+    set({ pack: made.id })
+  }
+  const others = (papers.data ?? []).filter((row) => row.id !== paper.id && row.same_as == null)
+  return (
+    <>
+      <div className={classes.pair}>
+        <Select
+          label="A design of the pack"
+          clearable
+          placeholder="sold by itself"
+          data={(packs.data ?? []).map((row) => ({ value: String(row.id), label: row.name }))}
+          value={doc.pack == null ? null : String(doc.pack)}
+          onChange={(value) => set({ pack: value ? Number(value) : null })}
+        />
+        <Select
+          label="Another size of"
+          clearable
+          placeholder="a paper of its own"
+          data={others.map((row) => ({ value: String(row.id), label: row.name }))}
+          value={doc.same_as == null ? null : String(doc.same_as)}
+          error={said('same_as')}
+          onChange={(value) => set({ same_as: value ? Number(value) : null })}
+        />
+      </div>
+      {pack ? (
+        <div className={classes.triple} key={`${pack.id}-${pack.version}`}>
+          <TextInput
+            label="Name of the pack"
+            defaultValue={pack.name}
+            onBlur={(e) => e.currentTarget.value !== pack.name && rename({ name: e.currentTarget.value })}
+          />
+          <NumberInput
+            label="Sheets in it"
+            min={1}
+            allowDecimal={false}
+            defaultValue={pack.sheets ?? 12}
+            onBlur={(e) => rename({ sheets: Number(e.currentTarget.value) || 1 })}
+          />
+          <TextInput
+            label={`It costs, ${currency}`}
+            defaultValue={pack.price ?? ''}
+            placeholder="9.60"
+            onBlur={(e) => rename({ price: e.currentTarget.value || null })}
+          />
+        </div>
+      ) : (
+        <Button variant="subtle" size="sm" leftSection={<IconPlus size={16} />} onClick={() => void begin()}>
+          It comes in a new pack of designs
+        </Button>
+      )}
+    </>
   )
 }
