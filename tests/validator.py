@@ -32,6 +32,9 @@ def faults_of(job: dict[str, Any], plan: dict[str, Any]) -> list[str]:
     cut_out: Counter[tuple[str, str, str]] = Counter()
     for paper_plan in plan["papers"]:
         paper = papers[paper_plan["paper"]]
+        main = paper["id"]
+        if job.get("cutting", {}).get("mix_sizes"):
+            main = paper.get("same_as") or main
         sheets = 0
         offcuts: Counter[tuple[Fraction, Fraction]] = Counter()
         for layout in paper_plan["layouts"]:
@@ -46,7 +49,7 @@ def faults_of(job: dict[str, Any], plan: dict[str, Any]) -> list[str]:
                 offcuts[size] += layout["times"]
             faults += _layout_faults(layout, size, pieces, paper, units)
             for place in layout["placements"]:
-                cut_out[paper["id"], place["piece"], place["colourway"]] += layout["times"]
+                cut_out[main, place["piece"], place["colourway"]] += layout["times"]
         if sheets != paper_plan["sheets"]:
             faults.append(f"{paper['id']}: says {paper_plan['sheets']} sheets, cuts {sheets}")
         if paper_plan["at_least"] > sheets:
@@ -60,6 +63,51 @@ def faults_of(job: dict[str, Any], plan: dict[str, Any]) -> list[str]:
             faults.append(f"{paper['id']}: cuts offcuts that are not there")
     if cut_out != _wanted(job):
         faults.append("the pieces cut are not the pieces asked for")
+    return faults + _cutting_faults(job, plan)
+
+
+def _cutting_faults(job: dict[str, Any], plan: dict[str, Any]) -> list[str]:
+    """The batches replayed with sizes alone: they must end with what the layouts promise."""
+    faults = []
+    cutting, units = plan["cutting"], job.get("units", "in")
+    at_once = {
+        p["id"]: p.get("sheets_at_once") or job.get("cutting", {}).get("sheets_at_once", 1)
+        for p in job["papers"]
+    }
+    reach = mm(job.get("cutting", {}).get("trimmer", "12 in"), units)
+    table: Counter[tuple[str, Fraction, Fraction]] = Counter()
+    promised: Counter[tuple[str, Fraction, Fraction]] = Counter()
+    letters: dict[str, object] = {}
+    for row in plan["papers"]:
+        for layout in row["layouts"]:
+            paper, times = row["paper"], layout["times"]
+            table[paper, exact(layout["stock"]["width"]), exact(layout["stock"]["height"])] += times
+            for part in (*layout["placements"], *layout["offcuts"]):
+                promised[paper, exact(part["width"]), exact(part["height"])] += times
+            shape = (paper, str(layout["stock"]), str(layout["cuts"]))
+            if letters.setdefault(layout["letter"], shape) != shape:
+                faults.append(f"two layouts {layout['letter']} are not cut alike")
+    strokes = 0
+    for batch in cutting["batches"]:
+        setting = exact(batch["setting"])
+        for stroke in batch["strokes"]:
+            paper, count = stroke["paper"], stroke["count"]
+            width, height = exact(stroke["width"]), exact(stroke["height"])
+            for _ in range(stroke["times"]):
+                along, blade = (width, height) if stroke["along"] == "width" else (height, width)
+                if table[paper, width, height] < count or setting >= along or blade > reach:
+                    return [*faults, f"at {setting} mm a part of {width} x {height} mm cannot be cut"]
+                table[paper, width, height] -= count
+                rest = along - setting
+                for side in (setting, rest):
+                    size = (side, height) if stroke["along"] == "width" else (width, side)
+                    table[(paper, *size)] += count
+                width, height = (rest, height) if stroke["along"] == "width" else (width, rest)
+                strokes += -(-count // at_once[paper])
+    if +table != promised:
+        faults.append("the batches do not end with the pieces and offcuts promised")
+    if (strokes, len(cutting["batches"])) != (cutting["strokes"], cutting["settings"]):
+        faults.append("settings or strokes are counted wrongly")
     return faults
 
 
@@ -124,6 +172,12 @@ def _layout_faults(
         x, y, width, height = box
         if x < 0 or y < 0 or x + width > size[0] or y + height > size[1]:
             faults.append(f"{place['piece']} lies off the sheet")
+        edges = paper.get("edges", {}) if layout["stock"]["kind"] == "sheet" else {}
+        left, right, top, bottom = (
+            mm(edges.get(side, "0"), units) for side in ("left", "right", "top", "bottom")
+        )
+        if x < left or y < bottom or x + width > size[0] - right or y + height > size[1] - top:
+            faults.append(f"{place['piece']} lies on an edge that cannot be used")
         margin = 2 * mm(piece.get("margin", "0"), units) if piece.get("cut", "trim") != "trim" else 0
         own = mm(piece["width"], units) + margin, mm(piece["height"], units) + margin
         lies = own[::-1] if place["turned"] else own

@@ -1,0 +1,191 @@
+"""Styles, sheet sizes and seats side by side; what a pinned plan asks besides."""
+
+from collections import Counter
+from dataclasses import replace
+from decimal import Decimal
+
+import pytest
+from hypothesis import HealthCheck, given, settings
+from hypothesis import strategies as st
+
+from neat_sheaf.advice import STANDARD_SHEETS, size_advice
+from neat_sheaf.formats.job_file import job_document
+from neat_sheaf.formats.plan_file import plan_document, sheets_document
+from neat_sheaf.job import Class, Colourway, Cutting, Offcut, Print, Style
+from neat_sheaf.pinned import Cutout, Help, asked_for, change_of, difference, made_by, rescues
+from neat_sheaf.plan import plan_job, with_kits
+from neat_sheaf.seat_steps import seat_steps
+from neat_sheaf.sheets import CannotPlanError, plan_sheets
+from neat_sheaf.styles import advised, compare_styles
+from tests.validator import faults_of
+
+from .building import inch, job, letter, piece
+from .test_nesting import jobs
+
+CARD = [piece("Card", "4 1/4", "11")]
+
+
+def two_papers(kits):
+    """Half the kits in one paper, half in another."""
+    made = job(
+        [piece("Card", "5", "7"), piece("Tag", "2", "3", per_kit=2)], [letter(), letter("other")], kits
+    )
+    first, second = (kits + 1) // 2, kits // 2
+    colourways = (Colourway("A", first, {"body": "body"}), Colourway("B", second, {"body": "other"}))
+    return replace(made, klass=Class(kits, 0, 0, None, colourways))
+
+
+def test_styles_are_priced_and_the_fewest_sheets_are_fewest():
+    prices = compare_styles(job([piece("Third", "8 1/2", "3 1/2", per_kit=2)], [letter()], 3))
+    assert [p.style for p in prices] == list(Style)
+    assert [p.sheets for p in prices] == [2, 2, 3]
+    style, because = advised(prices)
+    assert style is Style.FEWEST_SHEETS
+    assert "another style opens up to 1 more" in because
+
+
+@given(jobs())
+@settings(max_examples=25, deadline=None, suppress_health_check=[HealthCheck.too_slow])
+def test_no_style_opens_fewer_sheets_than_the_one_that_promises_the_fewest(made_up):
+    prices = {p.style: p for p in compare_styles(made_up)}
+    fewest = prices[Style.FEWEST_SHEETS]
+    assert fewest.sheets == min(p.sheets for p in prices.values())
+    style, _ = advised(list(prices.values()))
+    assert prices[style].sheets == fewest.sheets
+
+
+def test_quicker_styles_are_said_with_their_price_in_sheets():
+    kit = [piece("Body", "4", "6"), piece("Mat", "3 3/4", "5 3/4"), piece("Tag", "2", "3")]
+    prices = compare_styles(job(kit, [letter()], 30))
+    style, because = advised(prices)
+    fewest = prices[0]
+    quick = min(prices, key=lambda p: p.seconds)
+    if quick.seconds < fewest.seconds - 60 and quick.sheets > fewest.sheets:
+        assert f"for {quick.sheets - fewest.sheets} sheet" in because
+    assert style in (Style.FEWEST_SHEETS, Style.FEWEST_SETTINGS)
+
+
+def test_standard_sheets_are_advised_with_the_shortfall_of_those_that_fail():
+    rows = {row.name: row for row in size_advice(job(CARD, [letter(pack_price=Decimal(2))], 10))}
+    assert set(rows) == {"A4", "12 x 12 in", "6 x 6 in", "body"}
+    # Letter holds two cards of 4 1/4 in; A4 is 210 mm, 8.27 in, wide: one; 12 in hold two and 3 1/2 over.
+    assert {name: row.sheets for name, row in rows.items()} == {
+        "A4": 10, "12 x 12 in": 5, "6 x 6 in": None, "body": 5,
+    }  # fmt: skip
+    assert rows["body"].chosen
+    assert rows["body"].per_kit == Decimal("1.00")
+    assert rows["A4"].per_kit is None
+    assert rows["6 x 6 in"].fails.endswith("5 in too high")
+    # The sizes are those of the standards: ANSI/ASME Y14.1 size A, ISO 216.
+    assert STANDARD_SHEETS[0][1:] == (inch("8 1/2"), inch("11"))
+    assert STANDARD_SHEETS[1][1:] == (210_000_000, 297_000_000)
+
+
+def test_advice_keeps_to_the_print_of_the_paper_it_is_asked_for():
+    strip = [piece("Strip", "11", "2", follows_print=True)]
+    cupboard = [letter("plain"), letter("up", print=Print.ONE_WAY)]
+    rows = {row.name: row for row in size_advice(job(strip, [letter("body")], 4), cupboard)}
+    assert rows["plain"].sheets == 1
+    assert rows["up"].sheets is None
+    assert "it would fit turned, but it follows the print" in rows["up"].fails
+
+
+def test_every_seat_says_what_it_opens_and_which_is_the_last_free_one():
+    made = job(CARD, [letter(on_hand=4, pack_sheets=5, pack_price=Decimal(3))], 7)
+    steps = seat_steps(made)
+    assert [row.opened for row in steps.rows[:8]] == [1, 1, 2, 2, 3, 3, 4, 4]
+    assert (steps.free_of_sheets, steps.free_of_packs) == (8, 8)
+    assert steps.rows[8].packs == {"paper body": 1}
+    assert steps.rows[8].cash == Decimal(3)
+    assert all(row.proved for row in steps.rows)
+
+
+@given(jobs())
+@settings(max_examples=12, deadline=None, suppress_health_check=[HealthCheck.too_slow])
+def test_seat_by_seat_agrees_with_the_plan_of_each_number(made_up):
+    made_up = replace(made_up, cutting=Cutting())
+    steps = seat_steps(made_up, most=8)
+    for row in steps.rows:
+        plan = plan_sheets(with_kits(made_up, row.kits))
+        assert {p.paper.id: p.sheets for p in plan.papers} == row.sheets
+    opened = [row.opened for row in steps.rows]
+    assert opened == sorted(opened)
+
+
+def test_seats_of_two_colourways_are_shared_out_as_the_class_does():
+    steps = seat_steps(two_papers(9), most=12)
+    for row in steps.rows:
+        made = plan_sheets(with_kits(two_papers(9), row.seats))
+        assert row.opened == made.sheets
+
+
+def test_seats_cannot_be_reckoned_where_a_piece_fits_no_sheet():
+    with pytest.raises(CannotPlanError, match="does not fit"):
+        seat_steps(job([piece("Wide", "12", "12")], [letter()], 3))
+
+
+def pinned(made_job):
+    return [sheets_document(plan_sheets(made_job))]
+
+
+def test_a_pinned_plan_gives_exactly_what_its_class_asks_for():
+    made = two_papers(9)
+    assert made_by(pinned(made)) == asked_for(made)
+    assert not difference(made, made_by(pinned(made)))
+
+
+@given(st.integers(1, 12), st.integers(1, 12))
+@settings(max_examples=30, deadline=None)
+def test_what_is_added_to_a_pinned_plan_makes_it_right_for_the_changed_class(before, after):
+    rounds = pinned(two_papers(before))
+    now = two_papers(after)
+    found = difference(now, made_by(rounds))
+    change = change_of(now, found, rounds)
+    if change.sheets is not None:
+        rounds.append(sheets_document(change.sheets))
+        letters = [{lay["letter"] for row in one["papers"] for lay in row["layouts"]} for one in rounds]
+        assert not letters[0] & letters[1]
+    left = difference(now, made_by(rounds))
+    assert not left.missing
+    assert left.over == found.over
+    assert bool(change.says) == bool(found)
+
+
+def test_a_spoilt_piece_is_made_good_by_the_least_trouble():
+    made = job(CARD, [letter()], 4)
+    made = replace(made, klass=replace(made.klass, seats=3, spares=1))
+    rounds = pinned(made)
+    lost = Counter({Cutout("body", "Card", "all"): 1})
+    ways = rescues(made, lost, made_by(rounds), Counter(), {}, rounds)
+    assert [way.help for way in ways] == [Help.SPARE, Help.SHEET]
+    assert ways[0].sheets is None
+    ways = rescues(made, lost, made_by(rounds), lost, {}, rounds)
+    assert [way.help for way in ways] == [Help.SHEET]
+    there = {"body": [Offcut(inch("4 1/4"), inch("11"), 1)]}
+    ways = rescues(made, lost, made_by(rounds), lost, there, rounds)
+    assert [way.help for way in ways] == [Help.OFFCUT, Help.SHEET]
+    assert ways[0].sheets.papers[0].offcuts_used == 1
+    short = {"body": [Offcut(inch("4 1/4"), inch("10"), 1)]}
+    assert [w.help for w in rescues(made, lost, made_by(rounds), lost, short, rounds)] == [Help.SHEET]
+
+
+def test_the_judge_accepts_plans_of_all_the_real_stock_and_catches_a_wrong_order():
+    from neat_sheaf.job import Edges
+
+    big = replace(
+        letter("large"), width=inch("12"), height=inch("12"), same_as="body", pack_price=Decimal("1.10")
+    )
+    small = letter(pack_price=Decimal(1), edges=Edges(bottom=inch("1/2")), at_once=2)
+    pieces = [
+        piece("Card", "5", "6"), piece("Tag", "1", "2", per_kit=3, scrap=True),
+        piece("L", "2", "3", matched="pair", follows_print=True),
+        piece("R", "2", "3", matched="pair", follows_print=True),
+    ]  # fmt: skip
+    made = plan_job(job(pieces, [small, big], 9, Cutting(mix_sizes=True)))
+    document = plan_document(made)
+    assert faults_of(job_document(made.job), document) == []
+    document["cutting"]["batches"].reverse()
+    assert faults_of(job_document(made.job), document) != []
+    document["cutting"]["batches"].reverse()
+    document["cutting"]["strokes"] += 1
+    assert faults_of(job_document(made.job), document) == ["settings or strokes are counted wrongly"]
