@@ -9,7 +9,6 @@ from __future__ import annotations
 import sys
 import time
 from collections.abc import Callable
-from dataclasses import replace
 from pathlib import Path
 from typing import TypeVar
 
@@ -90,10 +89,6 @@ def main() -> None:
             f"{name}: 1 to 60 seats in {sixty * 1000:.0f} ms, {sixty / one:.1f} of one plan, "
             f"{proved} proved; three styles {three / one:.1f} of one plan"
         )
-    job = nine_kinds(40)
-    tight = replace(job, cutting=replace(job.cutting, trimmer=inches(9)))
-    seconds, plan = best_of(2, lambda: plan_sheets(tight))
-    print(f"on a trimmer of 9 in: {plan.sheets} sheets, {seconds * 1000:.0f} ms")
 
 
 def _say_beside(seconds: float, made: SheetPlan, other: float, others: int) -> None:

@@ -17,7 +17,7 @@ from neat_sheaf.nesting.packing import packings
 from neat_sheaf.nesting.pattern import Cut, Node, Split, Spot, cuts, gathered, offcuts, placements
 from neat_sheaf.nesting.patterns import PatternBook
 from neat_sheaf.nesting.planner import Layout, lower_bound, nest
-from neat_sheaf.nesting.strips import Part, Strips, in_strips
+from neat_sheaf.nesting.strips import Part, Strips, facts_of, in_strips
 from neat_sheaf.nesting.watch import Watch
 from neat_sheaf.project import Piece, Side
 
@@ -225,13 +225,10 @@ class _Maker:
 
     def _one_effort(self, stock: Stock, part: Part) -> Effort:
         """Whether a cut is out of reach, settings, cuts, and the largest kept offcut of one layout."""
-        _, (tree,) = cut_order([Pile(0, 1, stock.width, stock.height, part)], [1])
-        made = cuts(tree, stock.width, stock.height)
-        if self.reach is not None and any(_longer(cut, self.reach) for cut in made):
+        facts = facts_of(part, stock.width, stock.height, self.job.cutting.keeps)
+        if self.reach is not None and facts.longest > self.reach:
             return (1, 0, 0, 0)
-        left = offcuts(tree, stock.width, stock.height)
-        kept = max((r.width * r.height for r in left if self.job.cutting.keeps(r.width, r.height)), default=0)
-        return (0, len(_settings(part)), len(made), -kept)
+        return (0, len(_settings(part)), facts.cuts, -facts.kept)
 
     def kit_per_sheet(self, units: list[Unit]) -> Way:
         """No sheet holds pieces of two kits: one kit is laid out and cut as often as there are kits."""

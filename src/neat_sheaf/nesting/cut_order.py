@@ -184,7 +184,8 @@ class _Forest:
     def __init__(self) -> None:
         self._numbers: dict[Strips, int] = {}
         self._parts: list[Strips] = []
-        self._inner: list[list[int]] = []
+        # What each may be set to now, of that what it cannot do without, and what it asks for later.
+        self._now: list[tuple[frozenset[int], frozenset[int], frozenset[int]]] = []
         self._needed: list[frozenset[int]] = []
         self._sure: list[frozenset[int]] = []
         self._after: dict[tuple[int, int], frozenset[int]] = {}
@@ -197,7 +198,8 @@ class _Forest:
         inner = [self.number(p) for _, p in part.strips if isinstance(p, Strips)]
         needed = part.settings.union(*(self._needed[n] for n in inner))
         self._parts.append(part)
-        self._inner.append(inner)
+        later = (part.settings - part.ready).union(*(self._needed[n] for n in inner))
+        self._now.append((part.ready, part.sure & part.ready, later))
         self._needed.append(needed)
         self._sure.append(part.sure.union(*(self._sure[n] for n in inner)))
         self._numbers[part] = len(self._parts) - 1
@@ -210,11 +212,10 @@ class _Forest:
         later: set[int] = set()
         sure: set[int] = set()
         for n in state:
-            part = self._parts[n]
-            ready |= part.ready
-            sure |= part.sure & part.ready
-            later |= part.settings - part.ready
-            later.update(*(self._needed[k] for k in self._inner[n]))
+            now = self._now[n]
+            ready |= now[0]
+            sure |= now[1]
+            later |= now[2]
         safe = sure - later
         return [max(safe)] if safe else sorted(ready, reverse=True)
 

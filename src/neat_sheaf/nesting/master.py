@@ -99,6 +99,7 @@ def choose(
     # Offcuts may add up to less than half a sheet's cost above the bound.
     solver.setOptionValue("objective_target", enough + 0.5)
     solver.setOptionValue("time_limit", seconds)
+    solver.setOptionValue("mip_detect_symmetry", False)
     solver.setOptionValue("mip_rel_gap", 0.0)
     solver.setOptionValue("mip_abs_gap", 1e-4)
     solver.run()

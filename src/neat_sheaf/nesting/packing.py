@@ -77,6 +77,7 @@ def _pack(
     by_short_side: bool,
     long_rest: bool,
 ) -> list[tuple[int, Node]]:
+    lying = [item.ways for item in items]
     opened: list[tuple[int, _Room]] = []
     free: list[_Room] = []
     offcuts = [n for n, s in enumerate(stock) if s.limit is not None for _ in range(s.limit)]
@@ -84,7 +85,7 @@ def _pack(
     for kind, wanted in queue:
         item = items[kind]
         for _ in range(wanted):
-            found = _best(item, free, by_short_side)
+            found = _best(lying[kind], free, by_short_side)
             while found is None:
                 usable = [n for n in offcuts if item.fits(stock[n].width, stock[n].height)]
                 if usable:
@@ -95,21 +96,25 @@ def _pack(
                 room = _Room(stock[number].width, stock[number].height)
                 opened.append((number, room))
                 free.append(room)
-                found = _best(item, [room], by_short_side)
+                found = _best(lying[kind], [room], by_short_side)
             room, w, h, turned = found
             free = [r for r in free if r is not room]
             free += _place(room, kind, w, h, turned, long_rest)
     return [(number, room.tree()) for number, room in opened]
 
 
-def _best(item: Item, free: list[_Room], by_short_side: bool) -> tuple[_Room, int, int, bool] | None:
+_Ways = tuple[tuple[Length, Length, bool], ...]
+
+
+def _best(lying: _Ways, free: list[_Room], by_short_side: bool) -> tuple[_Room, int, int, bool] | None:
     best: tuple[tuple[int, int], _Room, int, int, bool] | None = None
     for room in free:
-        for w, h, turned in item.ways:
-            if w > room.width or h > room.height:
+        width, height = room.width, room.height
+        for w, h, turned in lying:
+            if w > width or h > height:
                 continue
-            rest = min(room.width - w, room.height - h)
-            area = room.width * room.height
+            rest = min(width - w, height - h)
+            area = width * height
             score = (rest, area) if by_short_side else (area, rest)
             if best is None or score < best[0]:
                 best = (score, room, w, h, turned)

@@ -154,7 +154,8 @@ class Search:
             # The layouts of the linear program and those of whole kits are good ones to begin with.
             other = self._from_these([*self.uses, *self.whole_kits], at_most)
             starts += [other] if other is not None else []
-        ways = [self._less(start, at_most, others) for start in starts for others in (0, _OTHERS)]
+        ways = [self._less(start, at_most, 0) for start in starts]
+        ways.append(self._less(min(ways, key=len), at_most, _OTHERS))
         return [way for way in (*starts[1:], *ways) if way is not found]
 
     def _less(self, plan: Counter[Candidate], at_most: int | None, others: int) -> Counter[Candidate]:

@@ -9,11 +9,12 @@ from __future__ import annotations
 
 from collections.abc import Callable
 from dataclasses import dataclass, replace
+from typing import NamedTuple
 
 from neat_sheaf.nesting.pattern import Node, Split, Spot
 from neat_sheaf.project import Side
 
-__all__ = ["Part", "Strips", "in_strips"]
+__all__ = ["Facts", "Part", "Strips", "facts_of", "in_strips"]
 
 
 @dataclass(frozen=True, slots=True)
@@ -115,6 +116,33 @@ def in_strips(node: Node, width: int, height: int, leaf: Callable[[Spot, int, in
     # Larger strips first, alike ones together: a standard order, so that alike parts are equal.
     strips.sort(key=lambda strip: (-strip[0], repr(strip[1])))
     return Strips(along, tuple(strips), rest)
+
+
+class Facts(NamedTuple):
+    """How many cuts a part takes, the longest of them (nm), and its largest offcut worth keeping (nm²)."""
+
+    cuts: int
+    longest: int
+    kept: int
+
+
+def facts_of(part: Part, width: int, height: int, keeps: Callable[[int, int], bool]) -> Facts:
+    """What a part of this size takes and leaves, however its strips are ordered."""
+    if not isinstance(part, Strips):
+        return Facts(0, 0, 0)
+    across = height if part.along is Side.WIDTH else width
+
+    def region(size: int) -> tuple[int, int]:
+        return (size, across) if part.along is Side.WIDTH else (across, size)
+
+    made = len(part.strips) - (0 if part.rest else 1) + (1 if part.lead else 0)
+    inner = [facts_of(p, *region(size), keeps) for size, p in part.strips]
+    rest = part.rest * across if part.rest and keeps(*region(part.rest)) else 0
+    return Facts(
+        made + sum(f.cuts for f in inner),
+        max([across if made else 0, *(f.longest for f in inner)]),
+        max([rest, *(f.kept for f in inner)]),
+    )
 
 
 def _spare(part: Part, side: Side) -> int:
