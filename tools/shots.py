@@ -18,7 +18,6 @@ from tools.served import served_demo
 SHOTS = CHECKOUT / "docs" / "screenshots"
 VIEWS = [
     ("bench", "/", "Next on the bench"),
-    ("projects", "/projects", "Row-marker fan"),
     ("project", "/projects/1", "There is room for"),
     ("project-checks", "/projects/3", "would make it even"),
     ("project-assembly", "/projects/1/assembly", "The order of assembly"),
@@ -49,15 +48,16 @@ def main() -> None:
         _visit(address, password)
 
 
-def _print_sheet(driver: WebDriver) -> None:
-    """The first page of the attendees' sheet, as the browser's own session gets it."""
+def _print_page(driver: WebDriver, path: str, name: str) -> None:
+    """The first page of a printed file, as the browser's own session gets it."""
     fetched = driver.execute_async_script(
-        "const done = arguments[0]; fetch('/api/projects/1/sheet.pdf').then((r) => r.arrayBuffer())"
-        ".then((b) => done(Array.from(new Uint8Array(b))))"
+        "const [path, done] = arguments; fetch(path).then((r) => r.arrayBuffer())"
+        ".then((b) => done(Array.from(new Uint8Array(b))))",
+        path,
     )
     page = pdfplumber.open(io.BytesIO(bytes(fetched))).pages[0]
-    page.to_image(resolution=90, antialias=True).save(SHOTS / "attendee-sheet.png", quantize=False)
-    print("docs/screenshots/attendee-sheet.png")
+    page.to_image(resolution=90, antialias=True).save(SHOTS / f"{name}.png", quantize=False)
+    print(f"docs/screenshots/{name}.png")
 
 
 def _visit(address: str, password: str) -> None:
@@ -66,7 +66,6 @@ def _visit(address: str, password: str) -> None:
     try:
         driver.get(address)
         _wait(driver, "Sign in")
-        _shoot(driver, "sign-in")
         driver.find_element(By.CSS_SELECTOR, "input[autocomplete=username]").send_keys("demo")
         driver.find_element(By.CSS_SELECTOR, "input[autocomplete=current-password]").send_keys(
             password, Keys.ENTER
@@ -86,9 +85,16 @@ def _visit(address: str, password: str) -> None:
         driver.get(f"{address}/classes/1/sheets")
         _wait(driver, "No way of cutting")
         _shoot(driver, "class-sheets-dark")
-        _print_sheet(driver)
+        _print_page(driver, "/api/projects/1/sheet.pdf", "attendee-sheet")
+        _print_page(driver, "/api/classes/1/cut-guide.pdf", "cut-guide")
         driver.execute_script("localStorage.clear()")
+        driver.get(f"{address}/classes/2/trimmer")
+        _wait(driver, "Take")
+        _shoot(driver, "trimmer")
         resize(driver, 820, 1180)
+        driver.get(f"{address}/classes/2/trimmer")
+        _wait(driver, "Take")
+        _shoot(driver, "trimmer-tablet")
         driver.get(f"{address}/classes/1/sheets")
         _wait(driver, "No way of cutting")
         _shoot(driver, "class-sheets-tablet")
