@@ -1,4 +1,4 @@
-"""The command line: plan a job file, or check it. No database, no server."""
+"""The command line: plan a job file, compare its choices, or check it. No database, no server."""
 
 from __future__ import annotations
 
@@ -10,6 +10,7 @@ from contextlib import contextmanager
 from pathlib import Path
 
 from neat_sheaf.checks import Level, check_project
+from neat_sheaf.choices_report import choices_report
 from neat_sheaf.errors import Fault
 from neat_sheaf.formats.job_file import read_job
 from neat_sheaf.formats.plan_file import write_plan
@@ -32,6 +33,8 @@ def main(arguments: Sequence[str] | None = None) -> int:
     plan.add_argument("job", type=Path)
     plan.add_argument("--json", action="store_true", help="the plan file, on standard output")
     plan.add_argument("--kits", type=_kits, help="another number of kits")
+    compare = commands.add_parser("compare", help="styles, sheet sizes and numbers of seats side by side")
+    compare.add_argument("job", type=Path)
     check = commands.add_parser("check", help="only the checks: will it go together?")
     check.add_argument("job", type=Path)
     chosen = parser.parse_args(arguments)
@@ -39,6 +42,11 @@ def main(arguments: Sequence[str] | None = None) -> int:
         job = read_job(_text(chosen.job))
         if chosen.command == "check":
             return _check(job)
+        if chosen.command == "compare":
+            with _solver_silenced():
+                said = choices_report(job)
+            print(said, end="")
+            return 0
         if chosen.kits is not None:
             job = with_kits(job, chosen.kits)
         with _solver_silenced():

@@ -88,3 +88,11 @@ def test_check_says_only_whether_it_goes_together(spoiled):
     ended = run("check", spoiled(slip))
     assert ended.returncode == 1
     assert "[score-outside]" in ended.stdout
+
+
+def test_choices_are_laid_side_by_side():
+    ended = run("compare", EXAMPLE)
+    assert ended.returncode == 0
+    assert "kit-per-sheet" in ended.stdout
+    assert "does not fit a sheet of 6 x 6 in" in ended.stdout
+    assert "Up to 14 seats no sheet more is opened than now" in ended.stdout

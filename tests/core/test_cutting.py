@@ -12,8 +12,8 @@ from hypothesis import strategies as st
 from neat_sheaf.job import Cutting, Edges, Offcut, Print
 from neat_sheaf.length import inches
 from neat_sheaf.nesting.cut_order import Pile, cut_order, few_settings
-from neat_sheaf.nesting.pattern import Spot, placements
-from neat_sheaf.nesting.strips import Strips, in_strips
+from neat_sheaf.nesting.pattern import Spot, cuts, offcuts, placements
+from neat_sheaf.nesting.strips import Strips, facts_of, in_strips
 from neat_sheaf.nesting.trimmer import OnTable, Trimmer, TrimmerError
 from neat_sheaf.project import MatOf, Panel, Side
 from neat_sheaf.sheets import CannotPlanError, plan_sheets
@@ -265,3 +265,29 @@ def test_the_order_of_cutting_keeps_each_pile_whole():
     (stroke,) = batches[0].strokes
     assert (stroke.count, stroke.times, stroke.strokes, stroke.remains) == (3, 2, 4, 1)
     assert [p.region for p in placements(tree, 9, 5)] == [(0, 0, 4, 5), (4, 0, 4, 5)]
+
+
+@given(parts())
+@settings(max_examples=100, deadline=None)
+def test_what_is_said_of_a_part_is_what_its_cuts_come_to(part):
+    if not isinstance(part, Strips):
+        return
+    sizes = {Side.WIDTH: 40, Side.HEIGHT: 40}
+    # A part drawn at random holds strips that do not fill it; only the outermost is made to fit here.
+    part = replace(part, strips=tuple((size, Spot(0, False)) for size, _ in part.strips))
+    part = replace(part, rest=40 - sum(size for size, _ in part.strips))
+    facts = facts_of(part, 40, 40, lambda w, h: min(w, h) >= 2)
+    _, (tree,) = cut_order([Pile(0, 1, 40, 40, part)], [1])
+    made = cuts(tree, 40, 40)
+    left = [r.width * r.height for r in offcuts(tree, 40, 40) if min(r.width, r.height) >= 2]
+    assert facts.cuts == len(made)
+    assert facts.longest == sizes[part.along]
+    assert facts.kept == max(left, default=0)
+
+
+@given(jobs())
+@settings(max_examples=25, deadline=None, suppress_health_check=[HealthCheck.too_slow])
+def test_the_easiest_way_of_cutting_takes_no_more_cuts_than_places(made_up):
+    for paper in plan_sheets(made_up).papers:
+        for layout in paper.layouts:
+            assert len(layout.cuts) == len(layout.placements) + len(layout.remnants) - 1

@@ -130,18 +130,21 @@ class Search:
     def few_layouts(self) -> list[Counter[Candidate]]:
         """Few different layouts, and then few sheets; the best first."""
         self._add_greedy(self.demand)
-        alone = [
-            Counter({c: max(-(-d // n) for d, n in zip(self.demand, c.holds, strict=True))})
-            for c in self.book.pool.values()
-            if all(c.holds) and self.stock[c.stock].is_sheet
-        ]
 
         def merit(plan: Counter[Candidate]) -> tuple[int, int, int]:
             surplus = sum(n * sum(c.holds) for c, n in plan.items())
             return len(plan), self.cost(plan), surplus
 
         rounded = self._rounded_up()
-        return sorted([*alone, rounded, *self._fewer_layouts(rounded, None)], key=merit)[:4]
+        return sorted([*self._alone(), rounded, *self._fewer_layouts(rounded, None)], key=merit)[:4]
+
+    def _alone(self) -> list[Counter[Candidate]]:
+        """Every plan of one layout."""
+        return [
+            Counter({c: max(-(-d // n) for d, n in zip(self.demand, c.holds, strict=True))})
+            for c in self.book.pool.values()
+            if all(c.holds) and self.stock[c.stock].is_sheet
+        ]
 
     def _fewer_layouts(self, found: Counter[Candidate], at_most: int | None) -> list[Counter[Candidate]]:
         """The same demand in fewer different layouts, at no more than a cost: one is left out at a time.
@@ -154,6 +157,8 @@ class Search:
             # The layouts of the linear program and those of whole kits are good ones to begin with.
             other = self._from_these([*self.uses, *self.whole_kits], at_most)
             starts += [other] if other is not None else []
+            alone = [plan for plan in self._alone() if self.cost(plan) <= at_most]
+            starts += sorted(alone, key=lambda plan: sum(n * sum(c.holds) for c, n in plan.items()))[:2]
         ways = [self._less(start, at_most, 0) for start in starts]
         ways.append(self._less(min(ways, key=len), at_most, _OTHERS))
         return [way for way in (*starts[1:], *ways) if way is not found]
