@@ -10,6 +10,7 @@ from collections.abc import Iterator, Mapping, Sequence
 from dataclasses import dataclass
 from typing import Any
 
+from django.core.cache import cache
 from django.db import transaction
 
 from neat_sheaf.errors import Fault
@@ -31,7 +32,7 @@ from neat_sheaf.pinned import (
 )
 from studio.classes.convert import core_job
 from studio.classes.models import CuttingRun, KitClass
-from studio.classes.planning import plan_of
+from studio.classes.planning import key_of, plan_of
 
 __all__ = [
     "accept",
@@ -92,8 +93,14 @@ def differs(run: CuttingRun, job: Job) -> Difference:
 
 
 def changes(run: CuttingRun, job: Job) -> Change:
-    """What accepting the difference would add, and in words."""
-    return change_of(job, differs(run, job), run.rounds)
+    """What accepting the difference would add, and in words; remembered, for every step asks for it."""
+    # Rounds and spoilt pieces are only ever added, so their numbers say which they are.
+    key = f"changes:{key_of(job)}:{run.pk}:{len(run.rounds)}:{len(run.spoilt)}"
+    found: Change | None = cache.get(key)
+    if found is None:
+        found = change_of(job, differs(run, job), run.rounds)
+        cache.set(key, found, 3600)
+    return found
 
 
 @transaction.atomic

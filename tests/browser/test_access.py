@@ -54,6 +54,28 @@ def test_no_main_screen_has_a_serious_violation(page, paper_room, scheme):
         page.open(path)
         page.says(says)
         found[path] = grave_findings(page)
+    first = KitClass.objects.get(name="Seed-swap evening").pk
+    for view, says in (
+        ("Cutting order", "turned a quarter"),
+        ("Other sheet sizes", "least money"),
+        ("Seat by seat", "seats nothing more is to be bought"),
+    ):
+        page.open(f"/classes/{first}/sheets")
+        page.says("To the trimmer")
+        page.driver.find_element(By.XPATH, f"//label[normalize-space()='{view}']").click()
+        page.says(says)
+        found[view] = grave_findings(page)
+    page.open(f"/classes/{first}/trimmer")
+    page.says("Begin cutting")
+    found["before cutting"] = grave_findings(page)
+    page.open(f"/classes/{KitClass.objects.get(name='First sowings, beginners').pk}/trimmer")
+    page.says("Set the trimmer to")
+    found["trimmer"] = grave_findings(page)
+    page.press("m")
+    page.says("What saves it")
+    found["miscut"] = grave_findings(page)
+    page.open("/cupboard")
+    page.says("Furrow check")
     page.driver.find_element(By.CSS_SELECTOR, "ul[aria-label=Papers] button").click()
     page.says("Take this paper out")
     found["paper drawer"] = grave_findings(page)

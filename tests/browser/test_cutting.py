@@ -56,6 +56,7 @@ def test_the_styles_are_chosen_by_their_prices(page, paper_room):
     page.driver.find_elements(By.CSS_SELECTOR, "input[name=style]")[2].click()
     page.until(lambda d: KitClass.objects.get(pk=kit_class.pk).style == "kit-per-sheet")
     page.until(lambda d: page.tab("Sheets").startswith(f"Sheets {sheets[2]}"))
+    page.says("straight cuts would still need at least")
 
 
 def test_a_piece_pointed_at_in_the_list_lights_up_on_the_sheet_and_a_layout_comes_nearer(page, paper_room):

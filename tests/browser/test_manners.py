@@ -55,18 +55,6 @@ def test_a_paper_in_use_stays_and_says_by_what(page, paper_room):
     assert Paper.objects.filter(name="Beetroot").exists()
 
 
-def test_another_style_of_cutting_is_planned_and_kept(page, paper_room):
-    kit_class = KitClass.objects.get(name="Seed-swap evening")
-    page.sign_in()
-    page.open(f"/classes/{kit_class.pk}/sheets")
-    page.says("Pieces of different kits share sheets")
-    page.driver.find_element(By.XPATH, "//label[.='Each kit on its own sheets']").click()
-    page.says("No sheet holds pieces of two kits")
-    page.says("straight cuts would still need at least")
-    page.until(lambda d: KitClass.objects.get(pk=kit_class.pk).style == "kit-per-sheet")
-    page.until(lambda d: int(page.tab("Sheets").split()[1]) > 35)
-
-
 def test_a_piece_too_large_for_its_paper_is_said_where_the_sheets_would_be(page, paper_room):
     kit_class = KitClass.objects.get(name="Seed-swap evening")
     page.sign_in()
