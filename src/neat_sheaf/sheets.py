@@ -83,7 +83,8 @@ class CuttingPlan:
 
     ``pieces`` names the kinds that a stroke gives; ``letters`` the layout of each pile;
     ``papers`` the paper id of each paper number. ``seconds`` is settings and strokes at the
-    job's times. ``layouts`` counts different ones.
+    job's times. ``layouts`` counts different ones; ``largest`` is the largest offcut worth keeping
+    (width, height, nm), None where there is none.
     """
 
     batches: tuple[Batch, ...]
@@ -93,6 +94,7 @@ class CuttingPlan:
     layouts: int
     strokes: int
     seconds: int
+    largest: tuple[int, int] | None = None
 
     @property
     def settings(self) -> int:
@@ -158,7 +160,7 @@ def plan_sheets(
     plans = [_ordered(plan, letters, order) for plan in plans]
     return SheetPlan(
         tuple(plans),
-        _cutting(job, batches, papers, letters),
+        replace(_cutting(job, batches, papers, letters), largest=_largest(plans)),
         tuple(way.mix for way in chosen if way.mix is not None),
     )
 
@@ -184,6 +186,17 @@ def _cutting(job: Job, batches: list[Batch], papers: Sequence[Paper], letters: S
         strokes=strokes,
         seconds=len(batches) * job.cutting.setting_seconds + strokes * job.cutting.stroke_seconds,
     )
+
+
+def _largest(plans: Iterable[PaperPlan]) -> tuple[int, int] | None:
+    kept = [
+        (left.region.width, left.region.height)
+        for plan in plans
+        for layout in plan.layouts
+        for left in layout.remnants
+        if left.kept
+    ]
+    return max(kept, key=lambda size: size[0] * size[1], default=None)
 
 
 Made = tuple[Sheets, Node, str]

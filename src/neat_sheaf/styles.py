@@ -17,6 +17,7 @@ class StylePrice:
     """What a style takes: sheets (``at_least`` proved of any style), layouts, settings, strokes, seconds.
 
     ``opened`` is the money of the sheets opened and the supplies, ``cash`` what is to be paid now.
+    ``mixed``: sizes of one paper share the work, so that money counts and not sheets.
     """
 
     style: Style
@@ -28,6 +29,7 @@ class StylePrice:
     seconds: int
     opened: PerKit
     cash: PerKit
+    mixed: bool = False
 
 
 def price_of(plan: Plan) -> StylePrice:
@@ -43,6 +45,7 @@ def price_of(plan: Plan) -> StylePrice:
         seconds=cutting.seconds,
         opened=plan.cost.sheets_opened,
         cash=plan.cost.cash_out,
+        mixed=bool(plan.mixes),
     )
 
 
@@ -58,6 +61,9 @@ def advised(prices: list[StylePrice]) -> tuple[Style, str]:
 
     The fewest sheets, but where another style opens no sheet more and is quicker at the trimmer.
     """
+    if any(price.mixed for price in prices):
+        least = min(prices, key=lambda price: (price.opened.total, price.seconds))
+        return least.style, "its sheets cost the least where sizes of one paper share the work"
     fewest = min(price.sheets for price in prices)
     free = [price for price in prices if price.sheets == fewest]
     best = min(free, key=lambda price: (price.seconds, list(Style).index(price.style)))

@@ -103,7 +103,7 @@ def _card(kit_class: KitClass, planned: Planned, today: dt.date) -> BenchClass:
         seats=kit_class.seats,
         kits=kit_class.seats + kit_class.samples + kit_class.spares,
         sheets=sum(p["sheets"] for p in papers) if plan else None,
-        proved=bool(plan) and all(p["sheets"] == p["at_least"] for p in papers),
+        proved=bool(plan) and all(not p["mixed"] and p["sheets"] == p["at_least"] for p in papers),
         to_buy=sum(
             1
             for row in [*papers, *(plan["packs"] if plan else []), *(plan["supplies"] if plan else [])]

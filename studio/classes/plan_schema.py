@@ -165,6 +165,13 @@ class BatchOut(Schema):
     strokes: list[StrokeOut]
 
 
+class SizeMm(Schema):
+    """A width and height, mm."""
+
+    width: float
+    height: float
+
+
 class CuttingPlanOut(Schema):
     """The order of cutting of the whole class."""
 
@@ -172,6 +179,7 @@ class CuttingPlanOut(Schema):
     settings: int
     strokes: int
     minutes: int
+    largest_offcut: SizeMm | None = None
     batches: list[BatchOut]
 
 

@@ -17,6 +17,7 @@ from neat_sheaf.nesting.strips import Strips, facts_of, in_strips
 from neat_sheaf.nesting.trimmer import OnTable, Trimmer, TrimmerError
 from neat_sheaf.project import MatOf, Panel, Side
 from neat_sheaf.sheets import CannotPlanError, plan_sheets
+from neat_sheaf.styles import advised, compare_styles
 
 from .building import a4, inch, job, letter, piece
 from .test_nesting import jobs
@@ -237,6 +238,8 @@ def test_sizes_of_one_paper_are_mixed_by_price():
         assert {p.paper.id: p.sheets for p in made.papers if p.sheets} == sheets
         (mix,) = made.mixes
         assert mix.cost == mix.at_least == Decimal(price) * 2 if "large" in sheets else 8
+    _, because = advised(compare_styles(made_job))
+    assert because == "its sheets cost the least where sizes of one paper share the work"
     alone = plan_sheets(job(pieces, [small, replace(big, pack_price=Decimal("1.50"))], 8))
     assert {p.paper.id: p.sheets for p in alone.papers} == {"body": 8}
 

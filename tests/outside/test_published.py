@@ -43,7 +43,9 @@ def test_an_a4_sheet_is_8_17_64_inches_wide_to_the_nearest_64th():
     assert nearest_inches(millimetres(210)).text == "≈ 8 17/64"
 
 
-# Source: Beasley (1985), Journal of the Operational Research Society 36(4), problem gcut1.
+# Source: Beasley (1985), Journal of the Operational Research Society 36(4), problem gcut1. Sizes and best
+# value are from memory; that the best value comes out exactly speaks for both. The other twelve problems
+# could not be had: their data is in no package of the registries that this machine reaches.
 GCUT1 = [
     (167, 184), (114, 118), (167, 152), (83, 140), (70, 86),
     (143, 166), (120, 160), (66, 148), (87, 141), (69, 165),

@@ -92,6 +92,12 @@ def cutting_document(cutting: CuttingPlan) -> dict[str, Any]:
         "settings": cutting.settings,
         "strokes": cutting.strokes,
         "minutes": -(-cutting.seconds // 60),
+        "largest_offcut": None
+        if cutting.largest is None
+        else {
+            "width": millimetre_number(cutting.largest[0]),
+            "height": millimetre_number(cutting.largest[1]),
+        },
         "batches": [
             {
                 "setting": millimetre_number(batch.setting),

@@ -2008,6 +2008,7 @@ export interface components {
             strokes: number;
             /** Minutes */
             minutes: number;
+            largest_offcut?: components["schemas"]["SizeMm"] | null;
             /** Batches */
             batches: components["schemas"]["BatchOut"][];
         };
@@ -2216,6 +2217,16 @@ export interface components {
             sheets_opened: number | null;
             /** Cash Out */
             cash_out: number | null;
+        };
+        /**
+         * SizeMm
+         * @description A width and height, mm.
+         */
+        SizeMm: {
+            /** Width */
+            width: number;
+            /** Height */
+            height: number;
         };
         /**
          * StockOut

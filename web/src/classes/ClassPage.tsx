@@ -261,7 +261,12 @@ function Tabs(props: {
   const { kitClass, plan, currency, project } = props
   const pieces = (project.pieces ?? []).reduce((sum, piece) => sum + (piece.per_kit ?? 1), 0)
   const sheets = plan?.papers.reduce((sum, paper) => sum + paper.sheets, 0)
-  const proved = plan?.papers.every((paper) => paper.sheets === paper.at_least)
+  const proved = plan?.papers.every((paper) => paper.mixed || paper.sheets === paper.at_least)
+  const mixed = plan?.mixes.length
+    ? proved && plan.mixes.every((mix) => mix.proved)
+      ? 'proved cheapest'
+      : 'sizes mixed'
+    : ''
   const buyPapers = [...(plan?.papers ?? []), ...(plan?.packs ?? [])].filter((row) => row.packs > 0).length
   const buySupplies = plan?.supplies.filter((supply) => supply.packs > 0).length ?? 0
   const wrong = plan?.checks.filter((check) => check.level !== 'note').length ?? 0
@@ -271,7 +276,7 @@ function Tabs(props: {
     { to: 'papers', name: 'Papers', total: chosen.size, more: !plan ? 'not planned yet' : buyPapers ? `buy ${buyPapers}` : 'none to buy' },
     {
       to: 'sheets', name: 'Sheets', total: sheets ?? '–',
-      more: !plan ? 'not planned yet' : proved ? 'proved fewest' : `at least ${plan.papers.reduce((s, p) => s + p.at_least, 0)}`,
+      more: !plan ? 'not planned yet' : mixed ? mixed : proved ? 'proved fewest' : `at least ${plan.papers.reduce((s, p) => s + p.at_least, 0)}`,
       grave: !plan,
     },
     { to: 'supplies', name: 'Supplies', total: plan ? plan.supplies.length : '–', more: !plan ? 'not planned yet' : buySupplies ? `buy ${buySupplies}` : 'none to buy' },

@@ -6,6 +6,9 @@ import { Link } from 'react-router'
 import { api, ask, type Cutting, type KitClass, type Plan } from '../api/client'
 import { FracWords } from '../ui/FracWords'
 import { sentence } from '../ui/fractions'
+import { Size } from '../ui/Length'
+import { nmOf } from '../ui/length'
+import { useStudio } from '../ui/session'
 import { counted } from '../ui/words'
 import classes from './ClassPage.module.css'
 
@@ -20,6 +23,7 @@ export function CuttingNote({
   run: Cutting | null
 }) {
   const queries = useQueryClient()
+  const { units } = useStudio()
   const [asked, setAsked] = useState(false)
   const [says, setSays] = useState('')
   const path = { params: { path: { class_id: kitClass.id } } }
@@ -29,7 +33,8 @@ export function CuttingNote({
     work.catch((error: Error) => setSays(error.message))
   }
   const sheets = plan.papers.reduce((sum, row) => sum + row.sheets, 0)
-  const proved = plan.papers.every((row) => row.mixed || row.sheets === row.at_least)
+  // Where sizes are mixed the proof is of their price, and is said of them.
+  const proved = plan.papers.every((row) => !row.mixed && row.sheets === row.at_least)
   const { cutting } = plan
   return (
     <section className={classes.cutting} aria-label="Cutting">
@@ -53,6 +58,18 @@ export function CuttingNote({
             <span className="soft">
               {counted(cutting.layouts, 'layout')}, {counted(cutting.settings, 'setting')},{' '}
               {counted(cutting.strokes, 'stroke')}, about {cutting.minutes} min.
+              {cutting.largest_offcut ? (
+                <>
+                  {' '}
+                  The largest offcut kept is{' '}
+                  <Size
+                    width={nmOf(cutting.largest_offcut.width)}
+                    height={nmOf(cutting.largest_offcut.height)}
+                    units={units}
+                  />
+                  .
+                </>
+              ) : null}
             </span>
           </p>
         )}

@@ -1,11 +1,12 @@
 import { ActionIcon, Modal } from '@mantine/core'
 import { IconDownload, IconZoomIn } from '@tabler/icons-react'
 import { useState } from 'react'
-import type { Piece } from '../api/client'
+import type { Paper, Piece } from '../api/client'
 import { LayoutDrawing } from '../ui/LayoutDrawing'
 import { Length, Size } from '../ui/Length'
 import { nmOf } from '../ui/length'
 import { useStudio } from '../ui/session'
+import { Swatch } from '../ui/Swatch'
 import { counted } from '../ui/words'
 import classes from './ClassPage.module.css'
 import { type CutAlike, settingsOf } from './layouts'
@@ -18,12 +19,13 @@ interface Props {
   letters: Map<string, string>
   lit: string | null
   setLit: (piece: string | null) => void
-  manyColourways: boolean
+  /** The paper that each colourway is known by. */
+  colourways: Map<string, Paper | undefined>
 }
 
 /** One layout: how often it is cut, drawn true, what is on it, and where the trimmer is set. */
 export function LayoutCard(props: Props) {
-  const { classId, group, look, pieces, letters, lit, setLit, manyColourways } = props
+  const { classId, group, look, pieces, letters, lit, setLit, colourways } = props
   const { units } = useStudio()
   const [near, setNear] = useState(false)
   const { layout } = group
@@ -84,11 +86,16 @@ export function LayoutCard(props: Props) {
             <span className={classes.letter}>{letters.get(row.piece)}</span>
             <span>
               {row.each} × {row.piece}
-              {manyColourways ? (
-                <span className="soft">
-                  , {row.byColourway.map((c) => `${c.count} ${c.colourway}`).join(', ')}
-                </span>
-              ) : null}
+              {colourways.size > 1
+                ? row.byColourway.map((c) => {
+                    const own = colourways.get(c.colourway)
+                    return (
+                      <span key={c.colourway} className={classes.ofColourway}>
+                        {own ? <Swatch look={own} width={17} height={17} /> : null} {c.count} {c.colourway}
+                      </span>
+                    )
+                  })
+                : null}
             </span>
           </li>
         ))}

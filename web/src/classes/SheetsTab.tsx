@@ -46,6 +46,13 @@ export function SheetsTab(sheaf: Sheaf & { plan: Plan }) {
   const run = cutting.data ?? null
   const pieces = new Map((project.pieces ?? []).map((piece) => [piece.name, piece]))
   const letters = new Map((project.pieces ?? []).map((piece, n) => [piece.name, letterOf(n)]))
+  const looks = new Map(
+    (draft.colourways ?? []).map((c) => {
+      // A colourway is known by its patterned paper, where it has one.
+      const own = Object.values(c.papers ?? {}).flatMap((id) => paperOf(id) ?? [])
+      return [c.name, own.find((paper) => paper.motif !== 'plain') ?? own[0]]
+    }),
+  )
   const rows: Row[] = run
     ? run.rounds.flatMap((round) =>
         round.papers.map((row) => ({ ...row, offcuts: row.offcuts_used, mixed: false })),
@@ -104,7 +111,7 @@ export function SheetsTab(sheaf: Sheaf & { plan: Plan }) {
                       letters={letters}
                       lit={lit}
                       setLit={setLit}
-                      manyColourways={(draft.colourways ?? []).length > 1}
+                      colourways={looks}
                     />
                   ))}
                 </div>

@@ -62,7 +62,7 @@ const plan: Plan = {
   packs: [],
   mixes: [],
   cutting: {
-    layouts: 1, settings: 1, strokes: 8, minutes: 2,
+    layouts: 1, settings: 1, strokes: 8, minutes: 2, largest_offcut: null,
     batches: [{
       setting: 107.95,
       strokes: [{

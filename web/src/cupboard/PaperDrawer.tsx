@@ -146,6 +146,15 @@ function Opened({ paper, close }: { paper: Paper; close: () => void }) {
             onChange={(e) => set({ caliper: e.currentTarget.value })}
           />
         </div>
+        <NumberInput
+          label="Sheets at once at the trimmer"
+          placeholder="as the class says"
+          min={1}
+          max={100}
+          allowDecimal={false}
+          value={doc.at_once ?? ''}
+          onChange={(value) => set({ at_once: Number(value) || null })}
+        />
         <Designs paper={paper} doc={doc} set={set} said={said} />
         <fieldset className={classes.edges}>
           <legend>Edges that cannot be used, {units}</legend>
