@@ -2,6 +2,7 @@
 
 import copy
 import json
+from fractions import Fraction
 
 import pytest
 from hypothesis import given, settings
@@ -201,3 +202,61 @@ def test_the_document_is_in_the_published_order():
     assert list(job_document(read_job(text(JOB)))) == [
         "format", "units", "currency", "project", "papers", "supplies", "class", "cutting", "habits",
     ]  # fmt: skip
+
+
+STOCK = {
+    "format": "neat-sheaf.job/1",
+    "project": {"name": "Card", "pieces": [{"name": "Card", "paper": "kraft", "width": "4", "height": "5"}]},
+    "packs": [{"id": "year", "name": "Garden year", "sheets": 12, "price": "9.60"}],
+    "papers": [
+        {"id": "kraft", "width": "8 1/2", "height": "11", "edges": {"bottom": "1/2", "left": "3 mm"},
+         "sheets_at_once": 3},
+        {"id": "large", "width": "12", "height": "12", "same_as": "kraft"},
+        {"id": "waves", "width": "12", "height": "12", "pack": "year", "pack_sheets": 2},
+    ],
+    "class": {"seats": 3},
+    "cutting": {"trimmer": "9", "mix_sizes": True, "setting_seconds": 20, "stroke_seconds": 5},
+}  # fmt: skip
+
+
+def test_packs_edges_sizes_and_the_trimmer_are_read_and_written_back():
+    job = read_job(json.dumps(STOCK))
+    kraft, large, waves = job.papers
+    assert (kraft.edges.bottom, kraft.edges.left, kraft.at_once) == (inch("1/2"), 3_000_000, 3)
+    assert kraft.usable == (inch("8 1/2") - 3_000_000, inch("10 1/2"))
+    assert (large.same_as, waves.pack) == ("kraft", "year")
+    assert [p.id for p in job.sizes_of(kraft)] == ["kraft", "large"]
+    # A sheet of the pack costs its share: 9.60 over 12.
+    assert job.sheet_price(waves) == Fraction("0.8")
+    assert job.sheet_price(kraft) is None
+    assert (job.cutting.trimmer, job.cutting.mix_sizes) == (inch("9"), True)
+    assert (job.cutting.setting_seconds, job.cutting.stroke_seconds) == (20, 5)
+    assert read_job(write_job(job)) == job
+
+
+@pytest.mark.parametrize(
+    ("place", "value", "path", "code"),
+    [
+        ("pack", "month", "papers[0].pack", "unknown-pack"),
+        ("same_as", "velvet", "papers[0].same_as", "unknown-paper"),
+        ("same_as", "kraft", "papers[0].same_as", "unknown-paper"),
+        ("same_as", "large", "papers[0].same_as", "unknown-paper"),
+        ("edges", {"left": "5", "right": "3 1/2"}, "papers[0].edges", "no-paper-left"),
+        ("edges", {"lower": "1"}, "papers[0].edges", "unknown-key"),
+        ("sheets_at_once", 0, "papers[0].sheets_at_once", "out-of-range"),
+    ],
+)
+def test_what_is_wrong_with_a_paper_is_said_at_its_place(place, value, path, code):
+    spoiled = copy.deepcopy(STOCK)
+    spoiled["papers"][0][place] = value
+    with pytest.raises(FileError) as caught:
+        read_job(json.dumps(spoiled))
+    found = [(fault.path, fault.code) for fault in caught.value.faults]
+    assert any(p.startswith(path) and c == code for p, c in found), found
+
+
+def test_two_packs_of_one_id_are_a_fault():
+    spoiled = copy.deepcopy(STOCK)
+    spoiled["packs"] *= 2
+    with pytest.raises(FileError, match="two have the id 'year'"):
+        read_job(json.dumps(spoiled))

@@ -3,7 +3,7 @@
 from dataclasses import replace
 from decimal import Decimal
 
-from neat_sheaf.job import Cutting, Offcut, Style, Supply, SupplyUnit
+from neat_sheaf.job import Cutting, Offcut, Pack, Style, Supply, SupplyUnit
 from neat_sheaf.plan import plan_job
 from neat_sheaf.project import SupplyUse
 from neat_sheaf.report import plan_report, proof
@@ -78,3 +78,27 @@ def test_a_metric_job_is_reported_in_its_own_units():
     said = plan_report(plan_job(replace(made, units="cm")))
     assert "Card [all] 15 x 10" in said
     assert "21.59 x 27.94" in said
+
+
+def test_the_order_of_cutting_is_told_setting_by_setting_with_its_caution():
+    said = report([piece("Card", "4 1/4", "5 1/2")], [letter()], 8)
+    assert "At the trimmer: 2 settings" in said
+    assert "Guard down; cut away from the hand." in said
+    assert "gives a part to cut again" in said
+    assert "gives Card, the rest is Card" in said
+
+
+def test_mixed_sizes_and_packs_say_what_is_proved_and_what_is_left():
+    large = replace(
+        letter("large"), width=inch("12"), height=inch("12"), same_as="body", pack_price=Decimal("1.50")
+    )
+    small = letter(pack_price=Decimal(1))
+    said = report([piece("Card", "6", "6")], [small, large], 8, Cutting(mix_sizes=True))
+    assert "body, large together: 3.00 EUR. No mix of straight cuts costs less." in said
+    assert "mixed with other sizes of the same paper" in said
+    design = letter(pack="year", pack_sheets=2)
+    made = job([piece("Card", "4 1/4", "11")], [design], 4)
+    made = replace(made, packs=(Pack("year", "Garden year", 12, Decimal(6)),))
+    said = plan_report(plan_job(made))
+    assert "comes in the pack Garden year" in said
+    assert "Garden year: buy 1 pack; left then 0 of body, 10 of others" in said

@@ -8,7 +8,7 @@ import pytest
 from hypothesis import given
 from hypothesis import strategies as st
 
-from neat_sheaf.job import Class, Colourway, Offcut, Supply, SupplyUnit, share_out
+from neat_sheaf.job import Class, Colourway, Offcut, Pack, Supply, SupplyUnit, share_out
 from neat_sheaf.length import inches
 from neat_sheaf.money import per_kit, rounded
 from neat_sheaf.plan import plan_job, with_kits
@@ -157,3 +157,44 @@ def test_another_number_of_kits_keeps_samples_and_the_colourways_shares():
     assert [c.kits for c in more.colourways] == [21, 20]
     assert with_kits(made, 1).klass.kits == 1
     assert inches(1) == inch("1")
+
+
+def year(sheets=12, price="9.60"):
+    return Pack("year", "Garden year", sheets, Decimal(price))
+
+
+def test_a_pack_of_designs_is_opened_for_the_design_that_is_shortest():
+    # Two copies of each design in a pack of twelve; 5 sheets of one are wanted and 1 of the other.
+    ferns = letter("ferns", pack="year", pack_sheets=2, on_hand=1)
+    waves = letter("waves", pack="year", pack_sheets=2)
+    front = piece("Front", "8 1/2", "11", per_kit=5, paper="ferns")
+    back = piece("Back", "8", "10", paper="waves")
+    made = plan_job(replace(job([front, back], [ferns, waves], 1), packs=(year(),)))
+    (pack,) = made.packs
+    # 5 less 1 on hand are 4 short: two packs. Of waves 4 come, 1 is cut; 8 of other designs a pack.
+    assert (pack.packs, pack.left, pack.others) == (2, (("ferns", 0), ("waves", 3)), 16)
+    assert pack.line.ways.cash_out == Decimal("19.20")
+    assert [t.packs for t in made.paper_totals] == [0, 0]
+    assert made.cost.cash_out.total == Decimal("19.20")
+    # A sheet costs 0.80, whichever design it is.
+    assert made.cost.sheets_opened.total == Decimal("4.80")
+
+
+def test_a_pack_nobody_needs_is_not_bought():
+    there = letter("ferns", pack="year", pack_sheets=2, on_hand=9)
+    made = plan_job(replace(job([piece("A", "4", "5", paper="ferns")], [there], 4), packs=(year(),)))
+    assert [(p.packs, p.left) for p in made.packs] == [(0, (("ferns", 8),))]
+    assert made.cost.cash_out.total == 0
+
+
+def test_a_pack_without_a_price_is_named_not_counted_as_free():
+    plain = letter("ferns", pack="year", pack_sheets=2)
+    unpriced = Pack("year", "Garden year", 12)
+    made = plan_job(replace(job([piece("A", "4", "5", paper="ferns")], [plain], 4), packs=(unpriced,)))
+    assert made.cost.unpriced == ("ferns", "year")
+
+
+def test_one_length_needs_as_many_spools_as_counting_says():
+    # Worked: 36 in hold three lengths of 11 in; 10 in on hand hold none, 22 in two.
+    assert spools(use("11"), kits=7, pack="36", on_hand="10") == 3
+    assert spools(use("11"), kits=7, pack="36", on_hand="22") == 2

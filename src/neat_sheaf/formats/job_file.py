@@ -164,7 +164,7 @@ def _paper(node: Node) -> Paper:
          "pack", "same_as", "sheets_at_once"],
     )  # fmt: skip
     paper_id = node.key("id").text()
-    return Paper(
+    paper = Paper(
         id=paper_id,
         name=node.take("name", Node.text, paper_id),
         width=node.key("width").size(),
@@ -181,6 +181,9 @@ def _paper(node: Node) -> Paper:
         same_as=node.take("same_as", Node.text, ""),
         at_once=node.take("sheets_at_once", lambda n: n.whole(1, 100), None),
     )
+    if min(paper.usable) <= 0:
+        node.key("edges").fault("no-paper-left", "the edges leave no paper between them; make them narrower")
+    return paper
 
 
 def _edges(node: Node) -> Edges:

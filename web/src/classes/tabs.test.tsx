@@ -4,23 +4,30 @@ import type { ReactNode } from 'react'
 import { renderToStaticMarkup } from 'react-dom/server'
 import { MemoryRouter, Outlet, Route, Routes } from 'react-router'
 import { expect, test } from 'vitest'
-import type { KitClass, Paper, Piece, Plan, Project, Session, Supply } from '../api/client'
+import type { Cutting, KitClass, Paper, Piece, Plan, Project, Session, Supply } from '../api/client'
 import type { Sheaf } from './ClassPage'
 import { CostTab } from './CostTab'
+import { CuttingNote } from './CuttingNote'
+import { CuttingOrder } from './CuttingOrder'
 import { draftOf } from './draft'
 import { KitTab } from './KitTab'
 import { PapersTab } from './PapersTab'
+import { SeatsTable } from './SeatsTable'
 import { SeatStepper } from './SeatStepper'
 import { SheetsTab } from './SheetsTab'
+import { SizesTable } from './SizesTable'
+import { StylesTable } from './StylesTable'
 import { SuppliesTab } from './SuppliesTab'
 
 const session: Session = { user: 'keeper', studio: { name: 'Room', units: 'in', currency: 'EUR' } }
 
 /** What a tab says, with fractions and money as a person reads them. */
-function said(tab: ReactNode): string {
+function said(tab: ReactNode, known: [unknown[], unknown][] = []): string {
+  const queries = new QueryClient()
+  for (const [key, data] of known) queries.setQueryData(key, data)
   const holder = document.createElement('div')
   holder.innerHTML = renderToStaticMarkup(
-    <QueryClientProvider client={new QueryClient()}>
+    <QueryClientProvider client={queries}>
       <MantineProvider>
         <MemoryRouter>
           <Routes>
@@ -205,4 +212,123 @@ test('the stepper says what the kits are made of', () => {
     <SeatStepper draft={sheaf.draft} busy={false} step={() => undefined} set={() => undefined} />
   )
   expect(said(stepper)).toContain('8 kits: 7 + 1 sample + 0 spares')
+})
+
+const styles = {
+  advised: 'fewest-sheets',
+  because: 'it opens the fewest sheets; 4 min at the trimmer could be saved for 2 sheets more',
+  at_least: 8,
+  styles: (['fewest-sheets', 'fewest-settings', 'kit-per-sheet'] as const).map((style, n) => ({
+    style, sheets: 8 + n, layouts: 3 - n, settings: 5 - n, strokes: 20, minutes: 12 - n,
+    opened: '4.00', opened_per_kit: `0.5${n}`, cash: '11.40',
+  })),
+} // prettier-ignore
+
+test('the styles stand side by side with their prices and the reason for the usual one', () => {
+  const text = said(<StylesTable {...sheaf} plan={plan} />, [[['styles', 3, 4, plan.papers], styles]])
+  expect(text).toContain('Fewest sheetskits share sheets where that saves one8352012€0.50€11.40')
+  expect(text).toContain('Each kit alone')
+  expect(text).toContain('10132010€0.52€11.40')
+  expect(text).toContain(
+    'Without another reason: Fewest sheets, for it opens the fewest sheets; 4 min at the trimmer could be saved for 2 sheets more.',
+  )
+})
+
+const run: Cutting = {
+  rounds: [{ why: 'plan', papers: plan.papers, cutting: plan.cutting }],
+  done: 0, steps: 1, spoilt: [], changes: [], begun: '2026-11-25T21:00:00',
+} // prettier-ignore
+
+test('before cutting the sum is said with its proof, and the way to the trimmer', () => {
+  const text = said(<CuttingNote kitClass={kitClass} plan={plan} run={null} />)
+  expect(text).toContain('8 sheets. No way of cutting straight across uses fewer.')
+  expect(text).toContain('1 layout, 1 setting, 8 strokes, about 2 min.')
+  expect(text).toContain('To the trimmer')
+  expect(text).not.toContain('Start over')
+})
+
+test('what is not proved is not said', () => {
+  const open = { ...plan, papers: plan.papers.map((row) => ({ ...row, at_least: 6 })) }
+  expect(said(<CuttingNote kitClass={kitClass} plan={open} run={null} />)).not.toContain('No way of cutting')
+  const mixed = { ...plan, papers: plan.papers.map((row) => ({ ...row, mixed: true, at_least: 0 })) }
+  expect(said(<CuttingNote kitClass={kitClass} plan={mixed} run={null} />)).not.toContain('No way of cutting')
+})
+
+test('once begun the layouts are those that are pinned, and a changed class is a difference', () => {
+  const changed = { ...run, done: 1, changes: ['cut 1 more sheet of Loam kraft like layout A'] }
+  const text = said(<SheetsTab {...sheaf} plan={plan} />, [[['cutting', 3], changed]])
+  expect(text).toContain('All cut. The layouts stay as they are.')
+  expect(text).toContain('Cut 1 more sheet of Loam kraft like layout A.')
+  expect(text).toContain('Add it to the cutting')
+  expect(text).toContain('Start over')
+  expect(text).not.toContain('How to cut')
+})
+
+test('pieces over are said, with nothing to add to the cutting', () => {
+  const over = { ...run, changes: ['what is planned or cut already is 2 Card over: keep them as spares'] }
+  const text = said(<CuttingNote kitClass={kitClass} plan={plan} run={over} />)
+  expect(text).toContain('2 Card over: keep them as spares.')
+  expect(text).not.toContain('Add it to the cutting')
+})
+
+test('the order of cutting has each setting once with everything that is cut at it', () => {
+  const text = said(<CuttingOrder rounds={[plan.cutting]} name={() => 'Loam kraft'} />)
+  expect(text).toContain('4 1/48 of 8 1/2 × 11 inLoam kraft, Aas it liesCard; the rest is Card8')
+  expect(said(<CuttingOrder rounds={[plan.cutting, plan.cutting]} name={() => 'x'} />)).toContain(
+    'Added later',
+  )
+  const none = { ...plan.cutting, batches: [] }
+  expect(said(<CuttingOrder rounds={[none]} name={() => 'x'} />)).toContain('Nothing has to be cut')
+})
+
+test('sizes that fail say why, and the least money is marked', () => {
+  const size = {
+    role: 'body', name: 'Loam kraft', width: '8 1/2', height: '11', paper: 1, sheets: 8, at_least: 8,
+    per_kit: '0.48', fails: null, chosen: true,
+  } // prettier-ignore
+  const small = {
+    ...size, name: '6 x 6 in', paper: null, sheets: null, at_least: 0, per_kit: null, chosen: false,
+    fails: 'Card (4 1/4 x 11 in) does not fit a sheet of 6 x 6 in (6 x 6 in): 5 in too high',
+  } // prettier-ignore
+  const text = said(<SizesTable {...sheaf} />, [[['sizes', 3, 4], { sizes: [size, small] }]])
+  expect(text).toContain('€0.48chosen, least money')
+  expect(text).toContain('5 in too high.')
+})
+
+test('the last free seat is said, and what each more opens', () => {
+  const row = (seats: number, opens: string[]) => ({
+    seats, kits: seats + 1, sheets: seats, packs: 1, cash: '11.40', proved: seats !== 9, opens,
+  }) // prettier-ignore
+  const steps = {
+    rows: [row(7, []), row(8, []), row(9, ['1 sheet of Loam kraft'])],
+    free_of_sheets: 8,
+    free_of_packs: 7,
+  }
+  const text = said(<SeatsTable {...sheaf} />, [[['seats', 3, 4], steps]])
+  expect(text).toContain('One seat more means buying a pack more; up to 8 no sheet more is opened.')
+  expect(text).toContain('9 or fewer')
+  expect(text).toContain('1 sheet of Loam kraft')
+})
+
+test('sizes that share the work are proved by their price', () => {
+  const mix = { papers: ['1', '9'], priced: true, cost: '4.3', at_least: '4.3', proved: true }
+  const both = { ...plan, mixes: [mix] }
+  expect(said(<SheetsTab {...sheaf} plan={both} />)).toContain(
+    'Loam kraft and a paper together: sheets for €4.30. No mix of straight cuts costs less.',
+  )
+  const open = { ...plan, mixes: [{ ...mix, at_least: '4.1', proved: false }] }
+  expect(said(<SheetsTab {...sheaf} plan={open} />)).toContain('No mix costs less than €4.10.')
+})
+
+test('a pack of designs says what it leaves over', () => {
+  const packed = {
+    ...plan,
+    packs: [{ pack: '4', packs: 2, cost: '19.20', left: [{ paper: '1', sheets: 3 }], others: 16 }],
+  }
+  const text = said(
+    <PapersTab {...sheaf} saved={{ ...kitClass, planned: { ...kitClass.planned, plan: packed } }} />,
+    [[['packs'], [{ id: 4, version: 1, name: 'Garden year', sheets: 12, price: '9.60' }]]],
+  )
+  expect(text).toContain('Garden yearLoam kraft, 3 left over; 16 sheets of other designs for the cupboard')
+  expect(text).toContain('2 packs€19.20')
 })
