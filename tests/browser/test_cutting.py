@@ -161,3 +161,35 @@ def test_a_changed_class_is_a_difference_until_it_is_accepted(page, paper_room):
     page.click("Forget it")
     page.says("Without another reason")
     assert not CuttingRun.objects.filter(kit_class=kit_class).exists()
+
+
+def test_a_pack_of_designs_an_edge_and_another_size_are_set_in_the_cupboard(page, paper_room):
+    page.sign_in()
+    page.open("/cupboard")
+    page.says("2 in a pack of designs")
+    page.driver.find_element(By.XPATH, "//button[contains(., 'Furrow check')]").click()
+    page.click("It comes in a new pack of designs")
+    page.write("Copies in the pack", "2")
+    page.write("Edge that cannot be used, bottom", "1/2")
+    page.says("Saved", "section[role=dialog]")
+    paper = paper_room.papers.get(name="Furrow check")
+    page.until(lambda d: paper_room.papers.get(pk=paper.pk).edge_bottom_nm == 12_700_000)
+    kept = paper_room.papers.get(pk=paper.pk)
+    assert (kept.pack.name, kept.pack_sheets) == ("Pack of designs", 2)
+    page.write("Edge that cannot be used, top", "12")
+    page.says("the edges leave no paper between them")
+    page.write("Edge that cannot be used, top", "")
+    page.says("Saved", "section[role=dialog]")
+
+
+def test_how_a_class_is_cut_moves_its_strokes(page, paper_room):
+    kit_class = opened(page, "Seed-swap evening")
+    page.says("198 strokes")
+    page.write("Sheets at once", "4")
+    page.until(lambda d: KitClass.objects.get(pk=kit_class.pk).sheets_at_once == 4)
+    page.until(lambda d: "198 strokes" not in d.find_element(By.TAG_NAME, "main").text)
+    page.write("Longest cut, in", "4 1/0")
+    page.says("Not saved yet: mend what is marked")
+    page.says("is not a length; write")
+    page.write("Longest cut, in", "12")
+    page.says("Saved", "main")

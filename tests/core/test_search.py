@@ -1,0 +1,171 @@
+"""Inside the search: patterns within reach, scrap into waste, strips as narrow as what is in them."""
+
+from collections import Counter
+
+import pytest
+from hypothesis import given, settings
+from hypothesis import strategies as st
+
+from neat_sheaf.length import Length
+from neat_sheaf.lettering import letter_of
+from neat_sheaf.nesting.filling import filled
+from neat_sheaf.nesting.items import Item, Stock
+from neat_sheaf.nesting.pattern import Split, Spot, counts, cuts, placements
+from neat_sheaf.nesting.patterns import PatternBook
+from neat_sheaf.nesting.planner import Layout, fewest_sheets, lower_bound, nest
+from neat_sheaf.nesting.search import Search
+from neat_sheaf.nesting.strips import Strips, in_strips
+from neat_sheaf.nesting.watch import Watch
+from neat_sheaf.project import Side
+
+SHEET = Stock(Length(12), Length(10))
+SIZES = st.tuples(st.integers(1, 10), st.integers(1, 10), st.booleans())
+
+
+def items_of(rows):
+    return [Item(Length(w), Length(h), turns) for w, h, turns in rows]
+
+
+def test_letters_go_on_after_z():
+    assert [letter_of(n) for n in (0, 25, 26, 27, 51, 52, 701, 702)] == [
+        "A", "Z", "AA", "AB", "AZ", "BA", "ZZ", "AAA",
+    ]  # fmt: skip
+
+
+def longest(tree, stock):
+    made = cuts(tree, stock.width, stock.height)
+    return max((c.of.height if c.along is Side.WIDTH else c.of.width for c in made), default=0)
+
+
+@given(st.lists(SIZES, min_size=1, max_size=4), st.integers(6, 12))
+@settings(max_examples=60, deadline=None)
+def test_no_pattern_of_a_book_has_a_cut_out_of_reach(rows, reach):
+    items = [item for item in items_of(rows) if item.fits(12, 10)]
+    if not items:
+        return
+    book = PatternBook(items, [SHEET], reach)
+    book.price([item.width * item.height for item in items])
+    for candidate in book.pool.values():
+        assert longest(candidate.tree, SHEET) <= reach
+    if reach == 12:
+        assert book.covers
+
+
+def test_a_part_longer_both_ways_than_the_trimmer_is_not_covered():
+    assert not PatternBook(items_of([(4, 5, True)]), [SHEET], 9).covers
+    # Across the 10 the trimmer reaches, and then the strip of 4 is within reach both ways.
+    assert PatternBook(items_of([(4, 5, True)]), [SHEET], 10).covers
+
+
+@given(st.lists(st.tuples(SIZES, st.integers(1, 12)), min_size=1, max_size=4), st.integers(6, 12))
+@settings(max_examples=40, deadline=None)
+def test_a_shorter_trimmer_never_saves_a_sheet_and_the_bound_holds_for_both(rows, reach):
+    items = items_of(dict.fromkeys(row for row, _ in rows))
+    items = [item for item in dict.fromkeys(items) if item.fits(12, 10)]
+    if not items:
+        return
+    demand = [3 + n for n in range(len(items))]
+    book = PatternBook(items, [SHEET], reach)
+    if not book.covers:
+        return
+    near, bound = fewest_sheets(demand, book)
+    far = nest(items, demand, [SHEET])[0]
+    assert far.at_least <= near
+    assert bound <= far.sheets
+    assert lower_bound(items, demand, [SHEET]) == far.at_least
+
+
+def test_fewest_sheets_of_nothing_is_none():
+    assert fewest_sheets([0, 0], PatternBook(items_of([(4, 5, True), (2, 2, True)]), [SHEET])) == (0, 0)
+
+
+def test_varied_patterns_hold_pieces_that_are_worth_nothing_to_the_linear_program():
+    # One large piece a sheet; the small ones fit beside it and so have no price of their own.
+    items = items_of([(9, 9, False), (2, 2, False)])
+    search = Search(PatternBook(items, [SHEET]), [5, 10], Watch())
+    search.generate(in_full=True)
+    assert search.worth[1] == pytest.approx(0, abs=1e-9)
+    search.vary(12)
+    assert any(c.holds[0] and c.holds[1] >= 2 for c in search.book.pool.values())
+    assert search.cost(search.fewest()[0]) == search.at_least == 5
+
+
+def test_what_scrap_finds_room_for_takes_waste_before_what_is_worth_keeping():
+    # A 9 x 10 piece leaves 3 x 10; a 4 x 10 piece leaves 8 x 10, which is worth keeping.
+    items = items_of([(9, 10, False), (4, 10, False), (3, 2, False)])
+    beside_large = Layout(0, 2, Split(Side.WIDTH, Length(9), Spot(0, False), None))
+    beside_small = Layout(0, 1, Split(Side.WIDTH, Length(4), Spot(1, False), None))
+    made = filled([beside_small, beside_large], items, [SHEET], Counter({2: 10}), lambda w, h: min(w, h) >= 4)
+    held = Counter()
+    for layout in made:
+        for kind, n in counts(layout.tree).items():
+            held[kind] += n * layout.times
+    assert held == {0: 2, 1: 1, 2: 10}
+    assert all(counts(lay.tree)[2] == 0 for lay in made if counts(lay.tree)[1])
+
+
+def test_where_scrap_finds_no_room_it_is_said():
+    full = Layout(0, 1, Spot(0, False))
+    assert filled([full], items_of([(12, 10, False), (1, 1, False)]), [SHEET], Counter({1: 1}), max) is None
+
+
+@st.composite
+def trees(draw, width=12, height=10, depth=4):
+    """A tree of cuts with pieces of exactly the size of their region, and waste."""
+    if depth == 0 or draw(st.integers(0, 3)) == 0:
+        return draw(st.sampled_from([None, "piece"]))
+    along = draw(st.sampled_from(list(Side)))
+    size = width if along is Side.WIDTH else height
+    if size < 2:
+        return "piece"
+    at = draw(st.integers(1, size - 1))
+    one = (at, height) if along is Side.WIDTH else (width, at)
+    two = (size - at, height) if along is Side.WIDTH else (width, size - at)
+    return (along, at, draw(trees(*one, depth - 1)), draw(trees(*two, depth - 1)))
+
+
+def built(plan, kinds, width=12, height=10):
+    """The tree with a kind for each size of piece."""
+    if plan is None:
+        return None
+    if plan == "piece":
+        return Spot(kinds.setdefault((width, height), len(kinds)), False)
+    along, at, first, second = plan
+    if along is Side.WIDTH:
+        one, two = (at, height), (width - at, height)
+    else:
+        one, two = (width, at), (width, height - at)
+    return Split(along, Length(at), built(first, kinds, *one), built(second, kinds, *two))
+
+
+def areas(part, width, height, kinds):
+    """Every piece of a part with the size it gets; and that strips fill their part."""
+    if part is None:
+        return Counter()
+    if isinstance(part, Spot):
+        return Counter({(part.kind, width, height): 1})
+    size = width if part.along is Side.WIDTH else height
+    assert sum(s for s, _ in part.strips) + part.rest == size
+    found = Counter()
+    for strip, inner in part.strips:
+        found += areas(inner, *((strip, height) if part.along is Side.WIDTH else (width, strip)), kinds)
+    return found
+
+
+@given(trees())
+@settings(max_examples=200, deadline=None)
+def test_strips_hold_the_same_pieces_at_the_same_sizes_and_no_strip_is_wider_than_it_need_be(plan):
+    kinds = {}
+    tree = built(plan, kinds)
+    part = in_strips(tree, 12, 10, lambda spot, _w, _h: spot)
+    wanted = Counter((p.kind, p.region.width, p.region.height) for p in placements(tree, 12, 10))
+    assert areas(part, 12, 10, kinds) == wanted
+    todo = [part]
+    while todo:
+        here = todo.pop()
+        if isinstance(here, Strips):
+            for _, inner in here.strips:
+                # No waste lies all along the far edge of a strip, which the whole part could have.
+                if isinstance(inner, Strips):
+                    assert inner.along is not here.along or not inner.rest
+                todo.append(inner)
