@@ -186,9 +186,10 @@ class Search:
             uses = relax(pool, self.demand, self.stock).uses
             if sum(u * self._price(c) for c, u in zip(pool, uses, strict=True)) > at_most + 1e-6:
                 return None
-        picked = choose(pool, self.demand, self.stock, enough=at_most or 0, seconds=self.watch.left)
-        fewer = None if picked is None else _of(pool, picked)
-        return None if fewer is None or (at_most is not None and self.cost(fewer) > at_most) else fewer
+        picked = choose(
+            pool, self.demand, self.stock, enough=at_most or 0, most=at_most, seconds=self.watch.left
+        )
+        return None if picked is None else _of(pool, picked)
 
     def _next_best(self, found: Counter[Candidate], count: int) -> list[Candidate]:
         """The candidates outside a plan that the linear program thinks next best."""
