@@ -108,8 +108,7 @@ def two_candidates():
     pricer = Pricer(items, [SHEET])
     made = []
     for values in ([1, 0], [1, 5]):
-        pricer.price(values)
-        made.append(Candidate.of(0, pricer.pattern(0), 2))
+        made.append(Candidate.of(0, pricer.price(values).pattern(0), 2))
     return made
 
 
@@ -145,9 +144,8 @@ def test_the_linear_optimum_is_never_above_the_integer_one(two_candidates):
 def test_limited_stock_is_not_used_beyond_its_count():
     offcut = Stock(Length(4), Length(5), 2)
     items = [Item(Length(4), Length(5))]
-    pricer = Pricer(items, [SHEET, offcut])
-    pricer.price([1])
-    pool = [Candidate.of(n, pricer.pattern(n), 1) for n in (0, 1)]
+    priced = Pricer(items, [SHEET, offcut]).price([1])
+    pool = [Candidate.of(n, priced.pattern(n), 1) for n in (0, 1)]
     assert choose(pool, [7], [SHEET, offcut]) == [1, 1]
     assert choose(pool, [2], [SHEET, offcut]) == [0, 2]
 

@@ -44,7 +44,7 @@ def test_no_pattern_of_a_book_has_a_cut_out_of_reach(rows, reach):
     if not items:
         return
     book = PatternBook(items, [SHEET], reach)
-    book.price([item.width * item.height for item in items])
+    book.price([[item.width * item.height for item in items]])
     for candidate in book.pool.values():
         assert longest(candidate.tree, SHEET) <= reach
     if reach == 12:

@@ -7,7 +7,7 @@ from collections.abc import Sequence
 from neat_sheaf.nesting.items import Item, Stock
 from neat_sheaf.nesting.master import Candidate
 from neat_sheaf.nesting.pattern import Node, cuts
-from neat_sheaf.nesting.pricing import Pricer, scaled_down
+from neat_sheaf.nesting.pricing import Priced, Pricer, scaled_down
 from neat_sheaf.project import Side
 
 __all__ = ["PatternBook"]
@@ -26,8 +26,7 @@ class PatternBook:
         self.pricer = Pricer(items, stock, reach)
         same = self.pricer.exact and reach is None
         self.prover = self.pricer if same else Pricer(*self._for_proof())
-        for kind in range(len(self.items)):
-            self.price([int(k == kind) for k in range(len(self.items))])
+        self.price([[int(k == kind) for k in range(len(self.items))] for kind in range(len(self.items))])
 
     def _for_proof(self) -> tuple[list[Item], list[Stock]]:
         return (self.items, self.stock) if self.pricer.exact else scaled_down(self.items, self.stock)
@@ -38,24 +37,23 @@ class PatternBook:
         held = [c.holds for c in self.pool.values() if self.stock[c.stock].is_sheet]
         return all(any(holds[k] for holds in held) for k in range(len(self.items)))
 
-    def price(self, values: Sequence[int]) -> int:
-        """Add the patterns that are best for these values; how many were new."""
-        before = len(self.pool)
-        self.pricer.price(values)
-        self._take()
-        return len(self.pool) - before
+    def price(self, values: Sequence[Sequence[int]]) -> None:
+        """Add the patterns that are best for each of these lists of values."""
+        self._take(self.pricer.price_all(values))
 
-    def prove(self, values: Sequence[int]) -> list[int]:
-        """The most that any pattern on each stock is worth, proved; the best patterns are added."""
-        best = self.prover.price(values)
-        if self.prover is not self.pricer:
-            self.pricer.price(values)
-        self._take()
-        return best
+    def prove(self, values: Sequence[Sequence[int]]) -> list[list[int]]:
+        """The most that any pattern on each stock is worth, proved, for each of these lists of values.
 
-    def _take(self) -> None:
-        for number in range(len(self.stock)):
-            self.add(number, self.pricer.pattern(number))
+        The best patterns are added.
+        """
+        proved = self.prover.price_all(values)
+        self._take(proved if self.prover is self.pricer else self.pricer.price_all(values))
+        return [priced.best for priced in proved]
+
+    def _take(self, found: Sequence[Priced]) -> None:
+        for priced in found:
+            for number in range(len(self.stock)):
+                self.add(number, priced.pattern(number))
 
     def add(self, number: int, tree: Node) -> Candidate | None:
         """Add a tree on one kind of stock; None where it is empty or has a cut out of reach.

@@ -1,15 +1,18 @@
 """The best through-cut pattern for given values of the pieces, exactly.
 
 Dynamic programming over normal patterns: a piece can always be pushed left and
-down until it rests on others, so only sums of piece sizes matter as cut positions.
+down until it rests on others, so only sums of piece sizes matter as cut positions,
+and of those only the ones that are what some other sum leaves of a sheet.
 Sources: Gilmore & Gomory (1965), Operations Research 13(1); Herz (1972), IBM
 Journal of Research and Development 16(5); Beasley (1985), Journal of the
-Operational Research Society 36(4).
+Operational Research Society 36(4); for what sums leave (raster points), Scheithauer &
+Terno (1996), Journal of the Operational Research Society 47(4).
 """
 
 from __future__ import annotations
 
 from collections.abc import Iterable, Sequence
+from dataclasses import dataclass
 
 import numpy as np
 import numpy.typing as npt
@@ -19,9 +22,10 @@ from neat_sheaf.nesting.items import Item, Stock
 from neat_sheaf.nesting.pattern import Node, Split, lay
 from neat_sheaf.project import Side
 
-__all__ = ["Pricer", "normal_patterns", "scaled_down"]
+__all__ = ["Priced", "Pricer", "normal_patterns", "raster_points", "scaled_down"]
 
 MOST_POINTS = 400
+_MOST_SUMS = 4000  # sums of sizes, before those that matter are picked out
 
 Ints = npt.NDArray[np.int64]
 
@@ -46,6 +50,20 @@ def normal_patterns(sizes: Iterable[int], longest: int, most: int = MOST_POINTS)
         complete = False
         points |= set(range(0, longest + 1, size)) if longest // size <= most // 4 else {size}
     return sorted(points), complete
+
+
+def raster_points(points: Sequence[int], sizes: Iterable[int]) -> list[int]:
+    """Of ``points`` (every sum of sizes, ascending), the greatest that fit what some point leaves of a size.
+
+    A part may grow to the next of them while everything beside it still fits, so no others are
+    needed as cut positions of stock of these ``sizes``.
+    """
+    every = np.array(points, dtype=np.int64)
+    kept = {0}
+    for size in sizes:
+        left = size - every[every <= size]
+        kept.update(every[np.searchsorted(every, left, side="right") - 1].tolist())
+    return sorted(kept)
 
 
 def scaled_down(
@@ -81,8 +99,8 @@ class Pricer:
         self.stock = list(stock)
         self.reach = reach
         ways = [(w, h) for item in items for w, h, _ in item.ways]
-        xs, whole_x = normal_patterns((w for w, _ in ways), max(s.width for s in stock))
-        ys, whole_y = normal_patterns((h for _, h in ways), max(s.height for s in stock))
+        xs, whole_x = self._points([w for w, _ in ways], {s.width for s in stock})
+        ys, whole_y = self._points([h for _, h in ways], {s.height for s in stock})
         self.exact = whole_x and whole_y
         self._xs: Ints = np.array(xs, dtype=np.int64)
         self._ys: Ints = np.array(ys, dtype=np.int64)
@@ -91,50 +109,66 @@ class Pricer:
         # Of the points, so many are within reach of a cut across.
         self._near_x = len(xs) if reach is None else _floor(self._xs, reach) + 1
         self._near_y = len(ys) if reach is None else _floor(self._ys, reach) + 1
-        self._values: Ints = np.zeros((len(xs), len(ys)), dtype=np.int64)
-        self._base = self._values
-        self._base_way: Ints = self._values
         self._ways = [(kind, turned) for kind, item in enumerate(items) for _, _, turned in item.ways]
         self._corner = [
             (int(np.searchsorted(self._xs, w)), int(np.searchsorted(self._ys, h))) for w, h in ways
         ]
 
-    def price(self, values: Sequence[int]) -> list[int]:
-        """The greatest total value of a pattern on each stock, for whole values not negative."""
-        base: Ints = np.zeros((len(self._xs), len(self._ys)), dtype=np.int64)
+    def _points(self, sizes: list[int], stock: set[int]) -> tuple[list[int], bool]:
+        points, complete = normal_patterns(sizes, max(stock), _MOST_SUMS)
+        if complete and self.reach is None:
+            points = raster_points(points, stock)
+        if complete and len(points) <= MOST_POINTS:
+            return points, True
+        return normal_patterns(sizes, max(stock))
+
+    def price(self, values: Sequence[int]) -> Priced:
+        """Every region's best pattern for whole values not negative, one a kind."""
+        return self.price_all([values])[0]
+
+    def price_all(self, values: Sequence[Sequence[int]]) -> list[Priced]:
+        """The same for several lists of values, in much less time than one after the other."""
+        base: Ints = np.zeros((len(self._xs), len(self._ys), len(values)), dtype=np.int64)
         way: Ints = np.full(base.shape, -1, dtype=np.int64)
         for n, ((kind, _), (i, j)) in enumerate(zip(self._ways, self._corner, strict=True)):
-            better = base[i:, j:] < values[kind]
-            base[i:, j:][better] = values[kind]
+            worth = np.array([row[kind] for row in values], dtype=np.int64)
+            better = base[i:, j:] < worth
+            np.copyto(base[i:, j:], worth, where=better)
             way[i:, j:][better] = n
         best = base.copy()
-        # Cuts one way are closed in one pass; the passes alternate until neither gains.
+        # Cuts one way are closed in one pass; the passes alternate until one gains nothing.
+        across, passes = True, 0
         while True:
-            before = best.copy()
-            _close(best[:, : self._near_y], self._rest_x)
-            _close(best.T[:, : self._near_x], self._rest_y)
-            if np.array_equal(before, best):
+            before = best if across else best.transpose(1, 0, 2)
+            now = np.array(before, order="C")
+            if across:
+                _close(now[:, : self._near_y], self._rest_x)
+            else:
+                _close(now[:, : self._near_x], self._rest_y)
+            passes += 1
+            if passes > 1 and np.array_equal(before, now):
                 break
-        self._values, self._base, self._base_way = best, base, way
-        return [int(best[self._cell(s)]) for s in self.stock]
+            best = now if across else now.transpose(1, 0, 2)
+            across = not across
+        return [
+            Priced(self, best[:, :, n].copy(), base[:, :, n].copy(), way[:, :, n].copy())
+            for n in range(len(values))
+        ]
 
-    def pattern(self, stock: int) -> Node:
-        """A pattern of the greatest value on that stock, for the values last priced."""
-        i, j = self._cell(self.stock[stock])
-        return self._unfold(i, j, self.stock[stock].width, self.stock[stock].height)
-
-    def _cell(self, stock: Stock) -> tuple[int, int]:
+    def cell(self, stock: Stock) -> tuple[int, int]:
+        """The number of the last cut position across and up that is on the stock."""
         return _floor(self._xs, stock.width), _floor(self._ys, stock.height)
 
-    def _unfold(self, i: int, j: int, width: int, height: int) -> Node:
-        value = self._values[i, j]
+    def unfold(self, priced: Priced, i: int, j: int, width: int, height: int) -> Node:
+        """A pattern of the greatest value on a region (nm) at a pair of cut positions."""
+        value = priced.values[i, j]
         if value == 0:
             return None
-        if self._base[i, j] == value:
-            kind, turned = self._ways[int(self._base_way[i, j])]
+        if priced.base[i, j] == value:
+            kind, turned = self._ways[int(priced.way[i, j])]
             return lay(self.items[kind], kind, width, height, turned, self.reach)
         rest = self._rest_x[i]
-        gains = self._values[1 : len(rest) + 1, j] + self._values[rest, j]
+        gains = priced.values[1 : len(rest) + 1, j] + priced.values[rest, j]
         found = np.flatnonzero(gains == value)
         if len(found) and j < self._near_y:
             k = int(found[0]) + 1
@@ -143,20 +177,43 @@ class Pricer:
             return Split(
                 Side.WIDTH,
                 Length(at),
-                self._unfold(k, j, at, height),
-                self._unfold(other, j, width - at, height),
+                self.unfold(priced, k, j, at, height),
+                self.unfold(priced, other, j, width - at, height),
             )
         rest = self._rest_y[j]
-        gains = self._values[i, 1 : len(rest) + 1] + self._values[i, rest]
+        gains = priced.values[i, 1 : len(rest) + 1] + priced.values[i, rest]
         k = int(np.flatnonzero(gains == value)[0]) + 1
         at = int(self._ys[k])
         other = int(rest[k - 1])
         return Split(
             Side.HEIGHT,
             Length(at),
-            self._unfold(i, k, width, at),
-            self._unfold(i, other, width, height - at),
+            self.unfold(priced, i, k, width, at),
+            self.unfold(priced, i, other, width, height - at),
         )
+
+
+@dataclass(frozen=True, slots=True, eq=False)
+class Priced:
+    """What patterns are worth for one list of values, at every pair of cut positions.
+
+    ``base`` counts one piece only, ``way`` says which (as the pricer numbers them).
+    """
+
+    pricer: Pricer
+    values: Ints
+    base: Ints
+    way: Ints
+
+    @property
+    def best(self) -> list[int]:
+        """The greatest total value of a pattern on each stock."""
+        return [int(self.values[self.pricer.cell(s)]) for s in self.pricer.stock]
+
+    def pattern(self, stock: int) -> Node:
+        """A pattern of the greatest value on that stock."""
+        sheet = self.pricer.stock[stock]
+        return self.pricer.unfold(self, *self.pricer.cell(sheet), sheet.width, sheet.height)
 
 
 def _floor(points: Ints, size: int) -> int:

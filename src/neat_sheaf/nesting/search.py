@@ -21,6 +21,7 @@ _ROUNDS = 200
 # How many sheets of each layout of the linear optimum are laid anew, and how many patterns are added.
 _ATTEMPTS = ((1, 0), (1, 12), (3, 24), (8, 48))
 _GREEDY_LIMIT = 160  # pieces; above it the greedy packings are left out
+_TOGETHER = 12  # lists of values priced at once
 _OTHERS = 4  # candidates beside those of a plan that may take the place of two of its layouts
 
 
@@ -45,28 +46,28 @@ class Search:
 
         Ends when the bound is reached, or ``in_full`` when the linear program is solved.
         """
-        self._prove([item.width * item.height // 1_000_000 for item in self.items])
-        self._prove([1] * len(self.items))
+        by_area = [item.width * item.height // 1_000_000 for item in self.items]
+        self._prove([by_area, [1] * len(self.items)])
         for _ in range(_ROUNDS):
             pool = list(self.book.pool.values())
             relaxed = relax(pool, self.demand, self.stock)
             self.worth = relaxed.worth
             self.uses = {c: u for c, u in zip(pool, relaxed.uses, strict=True) if u > 1e-6}
-            self._prove([int(worth * _SCALE) for worth in relaxed.worth])
+            self._prove([[int(worth * _SCALE) for worth in relaxed.worth]])
             if len(self.book.pool) == len(pool) or not self.watch.goes_on(None, self.at_least):
                 break
             # More patterns cannot raise a bound that is the linear optimum made whole.
             if not in_full and self.at_least >= sum(u * self._price(c) for c, u in self.uses.items()) - 1e-6:
                 break
 
-    def _prove(self, values: list[int]) -> None:
-        best = self.book.prove(values)
-        total = sum(d * v for d, v in zip(self.demand, values, strict=True))
-        total -= sum(v * (s.limit or 0) for v, s in zip(best, self.stock, strict=True))
-        # The least that a sheet of any size costs for what it can be worth.
-        rates = [Fraction(s.cost, v) for v, s in zip(best, self.stock, strict=True) if s.is_sheet and v]
-        if rates and total > 0:
-            self.bound = max(self.bound, total * min(rates))
+    def _prove(self, lists: list[list[int]]) -> None:
+        for values, best in zip(lists, self.book.prove(lists), strict=True):
+            total = sum(d * v for d, v in zip(self.demand, values, strict=True))
+            total -= sum(v * (s.limit or 0) for v, s in zip(best, self.stock, strict=True))
+            # The least that a sheet of any size costs for what it can be worth.
+            rates = [Fraction(s.cost, v) for v, s in zip(best, self.stock, strict=True) if s.is_sheet and v]
+            if rates and total > 0:
+                self.bound = max(self.bound, total * min(rates))
 
     def vary(self, times: int) -> None:
         """Add patterns nearly as good in the linear program that hold other small pieces.
@@ -77,18 +78,20 @@ class Search:
         dice = random.Random(len(self.book.pool))  # noqa: S311 - the same for the same job
         sheet = max(s.width * s.height for s in self.stock)
         scale = _SCALE * max(s.cost for s in self.stock)
-        for _ in range(times):
+        for _ in range(0, times, _TOGETHER):
             if not self.watch.goes_on(None, self.at_least):
                 return
-            reach, shape = scale * 10 ** dice.uniform(-3, -0.5), dice.uniform(0.3, 1)
-            self.book.price(
-                [
-                    int(worth * _SCALE)
-                    + 1
-                    + int(dice.random() * reach * (item.width * item.height / sheet) ** shape)
-                    for worth, item in zip(self.worth, self.items, strict=True)
-                ]
-            )
+            self.book.price([self._nearly(dice, scale, sheet) for _ in range(_TOGETHER)])
+
+    def _nearly(self, dice: random.Random, scale: int, sheet: int) -> list[int]:
+        """Values a little off those of the linear program, more for larger pieces."""
+        reach, shape = scale * 10 ** dice.uniform(-3, -0.5), dice.uniform(0.3, 1)
+        return [
+            int(worth * _SCALE)
+            + 1
+            + int(dice.random() * reach * (item.width * item.height / sheet) ** shape)
+            for worth, item in zip(self.worth, self.items, strict=True)
+        ]
 
     def add_whole_kits(self, kit: Sequence[int]) -> None:
         """Layouts of one, two, ... whole kits a sheet, as long as one sheet takes them."""
