@@ -179,68 +179,82 @@ def few_settings(parts: Iterable[Part]) -> list[int]:
 
 
 class _Forest:
-    """Parts by number, with what each asks for; numbers are quicker to compare than trees."""
+    """Parts by number, with what each asks for; numbers are quicker to compare than trees.
+
+    Sets of settings are bits of a whole number, for the same reason.
+    """
 
     def __init__(self) -> None:
         self._numbers: dict[Strips, int] = {}
         self._parts: list[Strips] = []
+        self._bits: dict[int, int] = {}
         # What each may be set to now, of that what it cannot do without, and what it asks for later.
-        self._now: list[tuple[frozenset[int], frozenset[int], frozenset[int]]] = []
-        self._needed: list[frozenset[int]] = []
-        self._sure: list[frozenset[int]] = []
+        self._ready: list[int] = []
+        self._sure_now: list[int] = []
+        self._later: list[int] = []
+        # What each and all that comes of it asks for, and of that what is sure.
+        self._needed: list[int] = []
+        self._sure: list[int] = []
         self._after: dict[tuple[int, int], frozenset[int]] = {}
+
+    def _set_of(self, settings: Iterable[int]) -> int:
+        found = 0
+        for setting in settings:
+            found |= self._bits.setdefault(setting, 1 << len(self._bits))
+        return found
 
     def number(self, part: Strips) -> int:
         """The number of a part, the same for parts that are cut alike."""
         found = self._numbers.get(part)
         if found is not None:
             return found
-        inner = [self.number(p) for _, p in part.strips if isinstance(p, Strips)]
-        needed = part.settings.union(*(self._needed[n] for n in inner))
+        ready, settings = self._set_of(part.ready), self._set_of(part.settings)
+        own = sure = self._set_of(part.sure)
+        inner_needed = 0
+        for _, inside in part.strips:
+            if isinstance(inside, Strips):
+                n = self.number(inside)
+                inner_needed |= self._needed[n]
+                sure |= self._sure[n]
         self._parts.append(part)
-        later = (part.settings - part.ready).union(*(self._needed[n] for n in inner))
-        self._now.append((part.ready, part.sure & part.ready, later))
-        self._needed.append(needed)
-        self._sure.append(part.sure.union(*(self._sure[n] for n in inner)))
+        self._ready.append(ready)
+        self._sure_now.append(own & ready)
+        self._later.append(settings & ~ready | inner_needed)
+        self._needed.append(settings | inner_needed)
+        self._sure.append(sure)
         self._numbers[part] = len(self._parts) - 1
         return len(self._parts) - 1
 
     def choices(self, state: frozenset[int]) -> list[int]:
         """The settings worth making next: a safe one alone, or all that are ready."""
-        ready: set[int] = set()
-        # What must wait for another cut first; a setting not among it is made once and for all.
-        later: set[int] = set()
-        sure: set[int] = set()
+        ready = sure = later = 0
         for n in state:
-            now = self._now[n]
-            ready |= now[0]
-            sure |= now[1]
-            later |= now[2]
-        safe = sure - later
-        return [max(safe)] if safe else sorted(ready, reverse=True)
+            ready |= self._ready[n]
+            sure |= self._sure_now[n]
+            # What must wait for another cut first; a setting not among it is made once and for all.
+            later |= self._later[n]
+        safe = sure & ~later
+        found = [setting for setting, bit in self._bits.items() if (safe or ready) & bit]
+        return [max(found)] if safe else sorted(found, reverse=True)
 
     def to_come(self, state: frozenset[int]) -> tuple[int, int]:
         """How many different settings are sure to be asked for still, and how many may be."""
-        sure: set[int] = set()
-        needed: set[int] = set()
-        return len(sure.union(*(self._sure[n] for n in state))), len(
-            needed.union(*(self._needed[n] for n in state))
-        )
+        sure = needed = 0
+        for n in state:
+            sure |= self._sure[n]
+            needed |= self._needed[n]
+        return sure.bit_count(), needed.bit_count()
 
     def closed(self, state: frozenset[int], setting: int) -> frozenset[int]:
         """The parts that are left when all that is ready at a setting has been cut."""
-        left: frozenset[int] = frozenset()
-        return left.union(*(self._cut(n, setting) for n in state))
+        bit = self._bits[setting]
+        cut = [n for n in state if self._ready[n] & bit]
+        return state.difference(cut).union(*(self._cut(n, setting) for n in cut))
 
     def _cut(self, number: int, setting: int) -> frozenset[int]:
         found = self._after.get((number, setting))
         if found is None:
-            part = self._parts[number]
-            if setting in part.ready:
-                off, remains = part.after(setting)
-                inner = (self.number(p) for p in (*off, remains) if isinstance(p, Strips))
-                found = frozenset().union(*(self._cut(n, setting) for n in inner))
-            else:
-                found = frozenset({number})
-            self._after[number, setting] = found
+            off, remains = self._parts[number].after(setting)
+            inner = frozenset(self.number(p) for p in (*off, remains) if isinstance(p, Strips))
+            found = self._after[number, setting] = self.closed(inner, setting)
         return found
