@@ -3,7 +3,7 @@
 from __future__ import annotations
 
 from collections import Counter
-from collections.abc import Iterable, Iterator, Sequence
+from collections.abc import Callable, Iterable, Iterator, Sequence
 from dataclasses import dataclass, replace
 from fractions import Fraction
 
@@ -119,15 +119,20 @@ class _Maker:
 
     def best(self, units: list[Unit], few: bool) -> Way:
         """The best of the ways found: fewest sheets first, or with ``few`` the least effort first."""
-        ways = [(self.cost(way), self.effort(way), way) for way in self._ways(units, few)]
 
-        def merit(row: tuple[int, Effort, Way]) -> tuple[object, ...]:
-            cost, effort, _ = row
+        def first(way: Way) -> tuple[int, ...]:
+            return (_different(way),) if few else (self.cost(way), _different(way))
+
+        def merit(way: Way) -> tuple[object, ...]:
+            cost, effort = self.cost(way), self.effort(way)
             return (effort[:2], cost, effort[2:]) if few else (cost, effort)
 
-        found = min(ways, key=merit)
-        easier = self._relaid(found[2])
-        return min(found, (found[0], self.effort(easier), easier), key=merit)[2]
+        ways = self._ways(units, few)
+        # The order of cutting takes a while to find, so it is found only for those it decides between.
+        least = min(first(way) for way in ways)
+        found = _least([way for way in ways if first(way) == least], merit)
+        easier = self._relaid(found)
+        return found if easier == found else _least([found, easier], merit)
 
     def _ways(self, units: list[Unit], few: bool) -> list[Way]:
         items = list(dict.fromkeys(unit.item for unit in units))
@@ -313,7 +318,17 @@ class _Maker:
             for r in offcuts(tree, s.stock.width, s.stock.height)
             if self.job.cutting.keeps(r.width, r.height)
         ]
-        return len({(s.stock, s.part) for s in sheets}), len(batches), strokes, -max(kept, default=0)
+        return _different(way), len(batches), strokes, -max(kept, default=0)
+
+
+def _different(way: Way) -> int:
+    """How many different layouts a way has."""
+    return len({(s.stock, s.part) for s in way.sheets})
+
+
+def _least(ways: Sequence[Way], merit: Callable[[Way], tuple[object, ...]]) -> Way:
+    """The way of the least merit, which is not asked for where there is only one way."""
+    return ways[0] if len(ways) == 1 else min(ways, key=merit)
 
 
 def _demand(items: Sequence[Item], units: Iterable[Unit]) -> list[int]:
