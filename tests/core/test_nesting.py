@@ -14,7 +14,7 @@ from neat_sheaf.length import Length, inches
 from neat_sheaf.nesting.items import Item, Stock
 from neat_sheaf.nesting.pattern import Split, Spot, counts, cuts, gathered, lay, offcuts
 from neat_sheaf.nesting.planner import lower_bound
-from neat_sheaf.nesting.pricing import Pricer, normal_patterns, scaled_down
+from neat_sheaf.nesting.pricing import Pricer, normal_patterns, raster_points, scaled_down
 from neat_sheaf.plan import plan_job
 from neat_sheaf.project import Cut, Portion, Side
 from neat_sheaf.sheets import CannotPlanError
@@ -145,9 +145,9 @@ def exhaustive_best(item_sizes, width, height, memo=None):
 @settings(max_examples=40, deadline=None)
 def test_pricing_finds_the_best_pattern_that_trying_every_cut_finds(sizes, width, height):
     items = [Item(Length(w), Length(h)) for w, h in sizes]
-    pricer = Pricer(items, [Stock(Length(width), Length(height))])
-    assert pricer.price([w * h for w, h in sizes]).best == [exhaustive_best(sizes, width, height)]
-    found = counts(pricer.pattern(0))
+    priced = Pricer(items, [Stock(Length(width), Length(height))]).price([w * h for w, h in sizes])
+    assert priced.best == [exhaustive_best(sizes, width, height)]
+    found = counts(priced.pattern(0))
     assert sum(sizes[k][0] * sizes[k][1] * n for k, n in found.items()) == exhaustive_best(
         sizes, width, height
     )
@@ -200,6 +200,28 @@ def test_sizes_rounded_to_a_grid_bound_from_below():
     exact = Pricer(items, stock).price([20, 7]).best
     loose = Pricer(*scaled_down(items, stock, steps=30)).price([20, 7]).best
     assert loose >= exact
+
+
+def test_only_sums_that_some_sum_leaves_of_a_sheet_are_cut_positions():
+    # Worked by hand. Of 10, the sums 0 3 5 6 8 9 10 leave 10 7 5 4 2 1 0: the sums 10 6 5 3 0 0 0.
+    sums, _ = normal_patterns([3, 5], 10)
+    assert raster_points(sums, [10]) == [0, 3, 5, 6, 10]
+    # A second size of sheet keeps what it needs: of 9, they leave 9 6 4 3 1 0.
+    assert raster_points(sums, [10, 9]) == [0, 3, 5, 6, 9, 10]
+
+
+@given(
+    st.lists(st.tuples(st.integers(1, 12), st.integers(1, 12)), min_size=1, max_size=5),
+    st.integers(8, 30), st.integers(8, 30),
+)  # fmt: skip
+@settings(max_examples=60, deadline=None)
+def test_fewer_cut_positions_lose_no_value(sizes, width, height):
+    items = [Item(Length(w), Length(h)) for w, h in sizes]
+    values = [w * h + n for n, (w, h) in enumerate(sizes)]
+    stock = [Stock(Length(width), Length(height)), Stock(Length(height), Length(width))]
+    # A trimmer that reaches everywhere forbids no cut, and keeps every sum as a cut position.
+    every = Pricer(items, stock, reach=100)
+    assert Pricer(items, stock).price(values).best == every.price(values).best
 
 
 def test_too_many_cut_positions_are_thinned_and_say_so():

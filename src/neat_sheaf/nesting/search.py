@@ -23,6 +23,7 @@ _ATTEMPTS = ((1, 0), (1, 12), (3, 24), (8, 48))
 _GREEDY_LIMIT = 160  # pieces; above it the greedy packings are left out
 _TOGETHER = 12  # lists of values priced at once
 _OTHERS = 4  # candidates beside those of a plan that may take the place of two of its layouts
+_WITH_OTHERS = 2  # of its layouts, the ones cut least often, so many are left out for them in turn
 
 
 class Search:
@@ -87,9 +88,7 @@ class Search:
         """Values a little off those of the linear program, more for larger pieces."""
         reach, shape = scale * 10 ** dice.uniform(-3, -0.5), dice.uniform(0.3, 1)
         return [
-            int(worth * _SCALE)
-            + 1
-            + int(dice.random() * reach * (item.width * item.height / sheet) ** shape)
+            int(worth * _SCALE) + 1 + int(dice.random() * reach * (item.width * item.height / sheet) ** shape)
             for worth, item in zip(self.worth, self.items, strict=True)
         ]
 
@@ -172,7 +171,7 @@ class Search:
         while len(plan) > 1 and self.watch.left > 0:
             fewer = (
                 self._from_these([c for c in plan if c is not without] + spare, at_most)
-                for without in sorted(plan, key=lambda c: plan[c])
+                for without in sorted(plan, key=lambda c: plan[c])[: _WITH_OTHERS if others else None]
             )
             found = next((way for way in fewer if way is not None and len(way) < len(plan)), None)
             if found is None:
