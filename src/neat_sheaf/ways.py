@@ -13,7 +13,7 @@ from neat_sheaf.length import Length
 from neat_sheaf.nesting.cut_order import Pile, cut_order
 from neat_sheaf.nesting.filling import filled
 from neat_sheaf.nesting.items import Item, Stock
-from neat_sheaf.nesting.packing import packings
+from neat_sheaf.nesting.packing import on_one_sheet
 from neat_sheaf.nesting.pattern import Cut, Node, Split, Spot, cuts, gathered, offcuts, placements
 from neat_sheaf.nesting.patterns import PatternBook
 from neat_sheaf.nesting.planner import Layout, lower_bound, nest
@@ -111,6 +111,8 @@ class _Maker:
         self.stock = [stock for _, stock in stocks]
         longest = max(max(p.width, p.height) for p, _ in stocks)
         self.reach = job.cutting.trimmer if longest > job.cutting.trimmer else None
+        # Ways differ in a few layouts, so most of their parts are made once.
+        self._parts: dict[tuple[Stock, Node, tuple[tuple[Piece, ...], ...]], Part] = {}
 
     def cost(self, way: Way) -> int:
         """What a way's whole sheets weigh, as the search weighs them."""
@@ -219,12 +221,12 @@ class _Maker:
             items.append(Item(piece.rough_width, piece.rough_height, may_turn(piece, self.paper)))
             who.append(kind)
         demand = [sum(place.kind == kind for place in places) for kind in who]
-        ways = packings(items, demand, [Stock(width, height)])
+        ways = on_one_sheet(items, demand, Stock(width, height))
 
         def leaf(spot: Spot, _w: int, _h: int) -> Part:
             return Spot(who[spot.kind], False)
 
-        parts = [in_strips(way[0][1], width, height, leaf) for way in ways if len(way) == 1]
+        parts = [in_strips(tree, width, height, leaf) for tree in ways]
         best = min((sheets.part, *parts), key=lambda part: self._one_effort(sheets.stock, part))
         return replace(sheets, part=best)
 
@@ -260,7 +262,10 @@ class _Maker:
         for layout in layouts:
             paper, stock = self.stocks[layout.stock]
             for alike, chosen in _named(layout.times, [spot.kind for spot in _spots(layout.tree)], left):
-                part = self._part(layout.tree, stock, chosen, by_pieces)
+                key = (stock, layout.tree, tuple(chosen))
+                if key not in self._parts:
+                    self._parts[key] = self._part(layout.tree, stock, chosen, by_pieces)
+                part = self._parts[key]
                 sheets.append(_on_whole_sheet(paper, stock, alike, part))
         return self._proved(tuple(_merged(sheets)), at_least)
 

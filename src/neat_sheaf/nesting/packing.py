@@ -7,7 +7,7 @@ Source of the scheme (free rectangles, best fit, split along one side): Jylanki
 
 from __future__ import annotations
 
-from collections.abc import Callable, Sequence
+from collections.abc import Callable, Iterator, Sequence
 from dataclasses import dataclass
 from itertools import product
 
@@ -16,7 +16,7 @@ from neat_sheaf.nesting.items import Item, Stock
 from neat_sheaf.nesting.pattern import Node, Split, Spot
 from neat_sheaf.project import Side
 
-__all__ = ["packings"]
+__all__ = ["on_one_sheet", "packings"]
 
 
 @dataclass(slots=True)
@@ -63,11 +63,26 @@ def packings(
 
     Offcuts are filled before sheets are opened. Every item must fit some stock.
     """
-    ways: list[list[tuple[int, Node]]] = []
+    return [way for way in _packings(items, demand, stock, None) if way is not None]
+
+
+def on_one_sheet(items: Sequence[Item], demand: Sequence[int], sheet: Stock) -> Iterator[Node]:
+    """Different ways of cutting exactly ``demand`` from a single sheet, as they are found; maybe none."""
+    if sum(n * i.width * i.height for n, i in zip(demand, items, strict=True)) > sheet.width * sheet.height:
+        return
+    seen: set[Node] = set()
+    for way in _packings(items, demand, [sheet], 1):
+        if way is not None and way[0][1] not in seen:
+            seen.add(way[0][1])
+            yield way[0][1]
+
+
+def _packings(
+    items: Sequence[Item], demand: Sequence[int], stock: Sequence[Stock], most: int | None
+) -> Iterator[list[tuple[int, Node]] | None]:
     for order, by_short_side, long_rest in product(_ORDERS, (True, False), (True, False)):
         queue = sorted(range(len(items)), key=lambda k: order(items[k]), reverse=True)
-        ways.append(_pack(items, [(k, demand[k]) for k in queue], stock, by_short_side, long_rest))
-    return ways
+        yield _pack(items, [(k, demand[k]) for k in queue], stock, by_short_side, long_rest, most)
 
 
 def _pack(
@@ -76,7 +91,9 @@ def _pack(
     stock: Sequence[Stock],
     by_short_side: bool,
     long_rest: bool,
-) -> list[tuple[int, Node]]:
+    most: int | None,
+) -> list[tuple[int, Node]] | None:
+    """One way; None where it opens more than ``most`` sheets and offcuts."""
     lying = [item.ways for item in items]
     opened: list[tuple[int, _Room]] = []
     free: list[_Room] = []
@@ -87,6 +104,8 @@ def _pack(
         for _ in range(wanted):
             found = _best(lying[kind], free, by_short_side)
             while found is None:
+                if len(opened) == most:
+                    return None
                 usable = [n for n in offcuts if item.fits(stock[n].width, stock[n].height)]
                 if usable:
                     number = usable[0]

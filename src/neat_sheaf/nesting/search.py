@@ -10,7 +10,7 @@ from fractions import Fraction
 
 from neat_sheaf.nesting.items import Stock
 from neat_sheaf.nesting.master import Candidate, choose, relax
-from neat_sheaf.nesting.packing import packings
+from neat_sheaf.nesting.packing import on_one_sheet, packings
 from neat_sheaf.nesting.patterns import PatternBook
 from neat_sheaf.nesting.watch import Watch
 
@@ -98,8 +98,7 @@ class Search:
             if not sheet.is_sheet or not self.book.all_fit(number):
                 continue
             for kits in range(1, 13):
-                ways = packings(self.items, [n * kits for n in kit], [sheet])
-                fitted = next((way[0][1] for way in ways if len(way) == 1), None)
+                fitted = next(on_one_sheet(self.items, [n * kits for n in kit], sheet), None)
                 if fitted is None:
                     break
                 if (candidate := self.book.add(number, fitted)) is not None:
