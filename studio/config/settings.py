@@ -37,7 +37,7 @@ INSTALLED_APPS = [
     "studio.accounts",
     "studio.cupboard",
     "studio.projects",
-    "studio.classes",
+    "studio.classes.apps.ClassesConfig",
     "studio.demo",
 ]
 MIDDLEWARE = [
@@ -69,9 +69,11 @@ DEFAULT_AUTO_FIELD = "django.db.models.BigAutoField"
 # A plan that takes longer than this (seconds) goes on beside the request; 0: every request waits for it.
 PLAN_WAIT_SECONDS = float(os.environ.get("NEAT_SHEAF_PLAN_WAIT", "0.6"))
 
+# In the database, so that a plan made by one process of the server is there for the others.
 CACHES = {
     "default": {
-        "BACKEND": "django.core.cache.backends.locmem.LocMemCache",
+        "BACKEND": "django.core.cache.backends.db.DatabaseCache",
+        "LOCATION": "reckoned",
         "OPTIONS": {"MAX_ENTRIES": 300},
     }
 }

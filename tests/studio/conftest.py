@@ -47,7 +47,7 @@ class Person:
 
 
 @pytest.fixture(autouse=True)
-def _quick_and_clean(settings: Any) -> None:
+def _quick_and_clean(settings: Any, db: None) -> None:
     """No plan from another test, and passwords hashed quickly."""
     cache.clear()
     settings.PLAN_WAIT_SECONDS = 0

@@ -4,6 +4,7 @@ import time
 
 import pytest
 from django.core.cache import cache
+from django.core.management import call_command
 
 from neat_sheaf.plan import plan_job
 from studio.classes import planning
@@ -69,3 +70,14 @@ def test_a_plan_another_process_is_making_is_waited_for(slow, join, furnish, set
     found = person.get(f"/classes/{made['class']['id']}")["planned"]
     assert found["working"] == {"sheets": 9, "at_least": 4}
     assert not planning._running
+
+
+def test_a_new_version_of_the_application_shows_no_plan_of_the_old_one(join, furnish):
+    person = join()
+    made = furnish(person)
+    key = planning.key_of(planning.core_job(person.studio.classes.get()))
+    assert cache.get(key).plan == made["class"]["planned"]["plan"]
+    LongPlan.objects.create(key=key, outcome={"plan": None, "faults": []})
+    call_command("migrate", verbosity=0)
+    assert cache.get(key) is None
+    assert not LongPlan.objects.exists()

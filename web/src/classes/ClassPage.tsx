@@ -1,7 +1,7 @@
 import { Button, TextInput } from '@mantine/core'
 import { useHotkeys } from '@mantine/hooks'
 import { useQuery, useQueryClient } from '@tanstack/react-query'
-import { useRef, useState } from 'react'
+import { memo, useCallback, useDeferredValue, useMemo, useRef, useState } from 'react'
 import { Link, useParams } from 'react-router'
 import {
   api,
@@ -103,8 +103,14 @@ function SheafPage(props: { kitClass: KitClass; project: Project; papers: Paper[
   const queries = useQueryClient()
   const [moved, setMoved] = useState<string[]>([])
   const before = useRef(kitClass)
-  const paperOf = (id: string | number) => papers.find((paper) => paper.id === Number(id))
-  const supplyOf = (id: string) => supplies.find((supply) => supply.id === Number(id))
+  const paperOf = useCallback(
+    (id: string | number) => papers.find((paper) => paper.id === Number(id)),
+    [papers],
+  )
+  const supplyOf = useCallback(
+    (id: string) => supplies.find((supply) => supply.id === Number(id)),
+    [supplies],
+  )
   const { saver, doc, status, problem, canUndo, canRedo } = useAutosave(
     { doc: draftOf(kitClass), version: kitClass.version ?? 0 },
     {
@@ -143,18 +149,27 @@ function SheafPage(props: { kitClass: KitClass; project: Project; papers: Paper[
     ],
     [],
   )
-  const { plan, faults } = kitClass.planned
-  const sheaf: Sheaf = {
-    saved: kitClass,
-    draft: doc,
-    change: (draft, mark, delay) => saver.change(draft, mark, delay),
-    project,
-    papers,
-    supplies,
-    faults: problem?.code === 'faulty' ? (problem.faults ?? []) : [],
-    paperOf,
-    supplyOf,
-  }
+  const change = useCallback<Sheaf['change']>(
+    (draft, mark, delay) => saver.change(draft, mark, delay),
+    [saver],
+  )
+  const { plan } = kitClass.planned
+  // The totals on the tabs are drawn first, then the many sheets below them.
+  const shown = useDeferredValue(kitClass)
+  const sheaf = useMemo<Sheaf>(
+    () => ({
+      saved: shown,
+      draft: doc,
+      change,
+      project,
+      papers,
+      supplies,
+      faults: problem?.code === 'faulty' ? (problem.faults ?? []) : [],
+      paperOf,
+      supplyOf,
+    }),
+    [shown, doc, change, project, papers, supplies, problem, paperOf, supplyOf],
+  )
   const busy = status === 'saving' || status === 'waiting'
   return (
     <>
@@ -207,31 +222,7 @@ function SheafPage(props: { kitClass: KitClass; project: Project; papers: Paper[
       </div>
       <div className={classes.body} data-busy={busy}>
         {kitClass.planned.working ? <StillPlanning kitClass={kitClass} /> : null}
-        {tab === 'kit' ? (
-          <KitTab {...sheaf} />
-        ) : tab === 'papers' ? (
-          <PapersTab {...sheaf} />
-        ) : tab === 'sheets' ? (
-          plan ? (
-            <SheetsTab {...sheaf} plan={plan} />
-          ) : (
-            <NotPlanned faults={faults} kitClass={kitClass} />
-          )
-        ) : tab === 'supplies' ? (
-          plan ? (
-            <SuppliesTab {...sheaf} plan={plan} />
-          ) : (
-            <NotPlanned faults={faults} kitClass={kitClass} />
-          )
-        ) : tab === 'cost' ? (
-          plan ? (
-            <CostTab {...sheaf} plan={plan} />
-          ) : (
-            <NotPlanned faults={faults} kitClass={kitClass} />
-          )
-        ) : (
-          <Empty title="There is no such tab">Choose one of the tabs above.</Empty>
-        )}
+        <TabBody tab={tab} sheaf={sheaf} />
       </div>
       {status === 'stale' && problem?.current ? (
         <StaleQuestion
@@ -249,6 +240,19 @@ function SheafPage(props: { kitClass: KitClass; project: Project; papers: Paper[
     </>
   )
 }
+
+const TabBody = memo(function TabBody({ tab, sheaf }: { tab: string; sheaf: Sheaf }) {
+  const { plan, faults } = sheaf.saved.planned
+  if (tab === 'kit') return <KitTab {...sheaf} />
+  if (tab === 'papers') return <PapersTab {...sheaf} />
+  if (tab === 'sheets' || tab === 'supplies' || tab === 'cost') {
+    if (!plan) return <NotPlanned faults={faults} kitClass={sheaf.saved} />
+    if (tab === 'sheets') return <SheetsTab {...sheaf} plan={plan} />
+    if (tab === 'supplies') return <SuppliesTab {...sheaf} plan={plan} />
+    return <CostTab {...sheaf} plan={plan} />
+  }
+  return <Empty title="There is no such tab">Choose one of the tabs above.</Empty>
+})
 
 function Tabs(props: {
   kitClass: KitClass

@@ -1,0 +1,14 @@
+"""The table that keeps what was reckoned, for all processes of the server."""
+
+from django.core.management import call_command
+from django.db import migrations
+
+
+def make_table(apps, schema_editor):
+    call_command("createcachetable", database=schema_editor.connection.alias, verbosity=0)
+
+
+class Migration(migrations.Migration):
+    dependencies = [("classes", "0003_sheets")]
+
+    operations = [migrations.RunPython(make_table, migrations.RunPython.noop)]
