@@ -38,8 +38,9 @@ def test_new_totals_are_seen_within_300_ms_of_the_servers_answer(page, paper_roo
     page.driver.execute_script(WATCH)
     for seats in range(15, 20):
         page.press("+")
-        page.says(f"{seats + 2} kits", "main")
+        # Asked for lightly: to read the text of a page of drawings would hold the page up.
         page.until(lambda d, n=seats - 14: len(d.execute_script("return window.shown")) >= n)
+    page.says("21 kits", "main")
     answered = page.driver.execute_script("return window.answered")
     shown = page.driver.execute_script("return window.shown")
     taken = [min(s - a for a in answered if a <= s) for s in shown]
