@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+import re
 import time
 from collections.abc import Callable, Iterator
 from pathlib import Path
@@ -10,6 +11,7 @@ from typing import Any
 import pytest
 from django.contrib.auth.models import User
 from django.db import connection
+from selenium.common.exceptions import TimeoutException
 from selenium.webdriver.common.action_chains import ActionChains
 from selenium.webdriver.common.by import By
 from selenium.webdriver.common.keys import Keys
@@ -37,14 +39,21 @@ class Page:
 
     def until(self, what: Callable[[Any], Any], seconds: float = 15) -> Any:
         """Wait for something true."""
-        return WebDriverWait(self.driver, seconds).until(what)
+        return WebDriverWait(self.driver, seconds, poll_frequency=0.1).until(what)
+
+    def text(self, within: str = "body") -> str:
+        """What a part of the page says, lines apart; in the page's own words, which are had at once."""
+        found = self.driver.execute_script(
+            "return document.querySelector(arguments[0])?.innerText ?? ''", within
+        )
+        return re.sub(r"[^\S\n]+", " ", found)
 
     def says(self, text: str, within: str = "body") -> None:
         """Wait until the page says something."""
         try:
-            self.until(lambda d: text in d.find_element(By.CSS_SELECTOR, within).text)
-        except Exception as error:
-            shown = self.driver.find_element(By.CSS_SELECTOR, within).text
+            self.until(lambda d: text in self.text(within))
+        except TimeoutException as error:
+            shown = self.text(within)
             raise AssertionError(f"the page does not say {text!r} but:\n{shown}") from error
 
     def field(self, label: str) -> WebElement:

@@ -158,7 +158,7 @@ def test_a_changed_class_is_a_difference_until_it_is_accepted(page, paper_room):
     run = CuttingRun.objects.get(kit_class=kit_class)
     assert run.rounds[0] == before[0]
     assert run.done == 4
-    page.until(lambda d: "The class has changed since:" not in d.find_element(By.TAG_NAME, "main").text)
+    page.until(lambda d: "The class has changed since:" not in page.text("main"))
     page.click("Start over")
     page.says("This cannot be undone.")
     page.click("Forget it")
@@ -189,7 +189,7 @@ def test_how_a_class_is_cut_moves_its_strokes(page, paper_room):
     kit_class = opened(page, "Seed-swap evening")
 
     def strokes():
-        said = re.search(r"(\d+) strokes, about", page.driver.find_element(By.TAG_NAME, "main").text)
+        said = re.search(r"(\d+) strokes, about", page.text("main"))
         return int(said.group(1)) if said else None
 
     two_at_once = page.until(lambda d: strokes())

@@ -116,7 +116,7 @@ def test_a_check_stands_beside_the_line_it_concerns(page, paper_room):
     page.open(f"/projects/{project.pk}")
     page.says("would make it even")
     page.write("Height of Lid mat", "5 1/4")
-    page.until(lambda d: "would make it even" not in d.find_element(By.TAG_NAME, "main").text)
+    page.until(lambda d: "would make it even" not in page.text("main"))
     page.says("clears by")
 
 

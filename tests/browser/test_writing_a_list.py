@@ -204,7 +204,7 @@ def test_one_key_mends_what_the_check_found(page, paper_room):
     page.field("Height of Lid mat").click()
     page.chord(Keys.ALT, Keys.ENTER)
     page.until(lambda d: pieces(project.pk)["Lid mat"].height_nm == 133_350_000)
-    page.until(lambda d: "would make it even" not in d.find_element(By.TAG_NAME, "main").text)
+    page.until(lambda d: "would make it even" not in page.text("main"))
     page.click("Undo")
     page.says("would make it even")
 
@@ -251,7 +251,7 @@ def test_a_version_is_written_beside_the_list_and_taught(page, paper_room):
 
 def test_how_we_work_decides_what_is_worth_a_word(page, paper_room):
     project = open_drawer(page)
-    assert "no groove of the board" not in page.driver.find_element(By.TAG_NAME, "main").text
+    assert "no groove of the board" not in page.text("main")
     page.open("/habits")
     page.says("Scored with")
     page.driver.find_element(By.XPATH, "//label[.='A board with grooves']").click()
