@@ -138,6 +138,12 @@ def test_a_miscut_is_saved_by_the_spare_and_then_by_a_sheet(page, paper_room):
     page.says("1 Drawer noted as spoilt")
     page.press("m")
     page.says("It takes 1 more sheet of Loam kraft.")
+    # Escape leaves the dialog, and only the dialog.
+    page.press(Keys.ESCAPE)
+    page.until(lambda d: not d.find_elements(By.CSS_SELECTOR, "section[role=dialog]"))
+    page.says("step 1 of")
+    page.press("m")
+    page.says("It takes 1 more sheet of Loam kraft.")
     page.click("Open a sheet")
     page.until(lambda d: len(CuttingRun.objects.get(kit_class=kit_class).rounds) == 2)
     run = CuttingRun.objects.get(kit_class=kit_class)

@@ -12,8 +12,8 @@ const STYLES: { value: Style; name: string; says: string }[] = [
   { value: 'fewest-sheets', name: 'Fewest sheets', says: 'kits share sheets where that saves one' },
   {
     value: 'fewest-settings',
-    name: 'Fewest settings',
-    says: 'few layouts, even where that opens a sheet more',
+    name: 'Fewest layouts and settings',
+    says: 'even where that opens a sheet more',
   },
   {
     value: 'kit-per-sheet',

@@ -156,16 +156,12 @@ function Cutting(props: { kitClass: KitClass; cutting: Cutting; papers: Paper[];
   const [miscut, setMiscut] = useState(false)
   const step = steps[Math.min(done, steps.length - 1)]
   const over = done >= steps.length
-  useKeys(
-    miscut
-      ? {}
-      : {
-          ' ': () => say(Math.min(steps.length, done + 1)),
-          Backspace: () => say(Math.max(0, done - 1)),
-          m: () => setMiscut(true),
-          M: () => setMiscut(true),
-        },
-  )
+  useKeys({
+    ' ': () => say(Math.min(steps.length, done + 1)),
+    Backspace: () => say(Math.max(0, done - 1)),
+    m: () => setMiscut(true),
+    M: () => setMiscut(true),
+  })
   const letters = new Map((project.pieces ?? []).map((piece, n) => [piece.name, letterOf(n)]))
   return (
     <main className={classes.screen}>

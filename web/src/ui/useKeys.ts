@@ -1,8 +1,12 @@
 import { useEffect, useRef } from 'react'
 
 const TYPING = 'input, textarea, select, [contenteditable="true"]'
+const DIALOG = '[role="dialog"]'
 
-/** Single keys for the page, by what they print, so that every keyboard layout has them. */
+/**
+ * Single keys for the page, by what they print, so that every keyboard layout has them.
+ * While a dialog is open its own keys count, Escape above all, and not those of the page behind it.
+ */
 export function useKeys(keys: Record<string, () => void>): void {
   const latest = useRef(keys)
   useEffect(() => {
@@ -11,7 +15,8 @@ export function useKeys(keys: Record<string, () => void>): void {
   useEffect(() => {
     const press = (event: KeyboardEvent) => {
       if (event.ctrlKey || event.metaKey || event.altKey) return
-      if (event.target instanceof Element && event.target.closest(TYPING)) return
+      if (event.target instanceof Element && event.target.closest(`${TYPING}, ${DIALOG}`)) return
+      if (document.querySelector(`${DIALOG}[aria-modal="true"]`)) return
       const act = latest.current[event.key]
       if (!act) return
       event.preventDefault()
