@@ -14,7 +14,7 @@ from typing import Any, NamedTuple
 
 from neat_sheaf.demand import Unit, wanted
 from neat_sheaf.formats.plan_file import layout_document
-from neat_sheaf.job import Job, Offcut
+from neat_sheaf.job import Job, Offcut, Style
 from neat_sheaf.length import say_size
 from neat_sheaf.nesting.watch import Watch
 from neat_sheaf.sheets import SheetPlan, plan_sheets
@@ -178,6 +178,8 @@ def rescues(
     ``offcuts`` by paper id are those that lie there now: kept ones that the plan leaves, and those
     of the cupboard that it does not use.
     """
+    # A lost piece is of no kit in particular, so it is laid wherever it takes least.
+    job = replace(job, cutting=replace(job.cutting, style=Style.FEWEST_SHEETS))
     ways: list[Rescue] = []
     spare = _spares(job, made, spoilt)
     if all(spare[cutout] >= n for cutout, n in lost.items()):

@@ -7,7 +7,7 @@ from dataclasses import dataclass, replace
 from neat_sheaf.checks import Finding, check_project
 from neat_sheaf.job import Job, share_out
 from neat_sheaf.nesting.watch import Watch
-from neat_sheaf.sheets import CannotPlanError, CuttingPlan, PaperPlan, SheetPlan, plan_sheets
+from neat_sheaf.sheets import CannotPlanError, CuttingPlan, Known, PaperPlan, SheetPlan, plan_sheets
 from neat_sheaf.totals import (
     Cost,
     PackTotal,
@@ -58,10 +58,11 @@ class Plan:
         return self.sheet_plan.mixes
 
 
-def plan_job(job: Job, watch: Watch | None = None) -> Plan:
+def plan_job(job: Job, watch: Watch | None = None, known: Known | None = None) -> Plan:
     """Plan ``job``. Raises CannotPlanError with every fault of its papers and supplies together.
 
-    ``watch`` bounds the time and is told of progress; CancelledError where it says to stop.
+    ``watch`` bounds the time and is told of progress; CancelledError where it says to stop. ``known``
+    is for ``plan_sheets``.
     """
     faults = []
     supplies: list[SupplyTotal] = []
@@ -70,7 +71,7 @@ def plan_job(job: Job, watch: Watch | None = None) -> Plan:
     except CannotPlanError as error:
         faults += error.faults
     try:
-        sheet_plan = plan_sheets(job, watch)
+        sheet_plan = plan_sheets(job, watch, known=known)
     except CannotPlanError as error:
         faults += error.faults
     if faults:

@@ -5,20 +5,22 @@ from __future__ import annotations
 from collections import Counter
 from collections.abc import Iterable, Iterator, Mapping, Sequence
 from dataclasses import dataclass, replace
+from typing import NamedTuple
 
 from neat_sheaf.demand import CannotPlanError, Unit, too_large, wanted
-from neat_sheaf.job import Job, Paper
+from neat_sheaf.job import Job, Paper, Style
 from neat_sheaf.length import Length
 from neat_sheaf.lettering import letter_of
 from neat_sheaf.nesting.cut_order import Batch, Pile, cut_order
 from neat_sheaf.nesting.items import Stock
 from neat_sheaf.nesting.pattern import Cut, Node, Region, Split, cuts, offcuts, placements
 from neat_sheaf.nesting.watch import Watch
-from neat_sheaf.ways import Mix, Sheets, Way, ways_of
+from neat_sheaf.ways import Mix, Sheets, Way, way_of
 
 __all__ = [
     "CannotPlanError",
     "CuttingPlan",
+    "Known",
     "PaperPlan",
     "Placed",
     "Remnant",
@@ -26,6 +28,10 @@ __all__ = [
     "SheetPlan",
     "plan_sheets",
 ]
+
+_FEW = Style.FEWEST_SETTINGS
+
+Known = dict[tuple[str, Style], Way]
 
 
 @dataclass(frozen=True, slots=True)
@@ -129,10 +135,12 @@ def plan_sheets(
     *,
     demands: Mapping[str, list[Unit]] | None = None,
     first_letter: int = 0,
+    known: Known | None = None,
 ) -> SheetPlan:
     """Lay every piece on sheets and order the cuts; ``demands`` (by paper id) instead of the class's.
 
-    Letters begin at the one numbered ``first_letter``.
+    Letters begin at the one numbered ``first_letter``. ``known`` keeps the ways of each paper for
+    the same job in another style.
 
     Raises CannotPlanError naming every piece that fits no sheet; CancelledError where ``watch``
     was told to stop. When its time is over the best plan so far is given, with its honest bound.
@@ -144,11 +152,16 @@ def plan_sheets(
     if faults:
         raise CannotPlanError(faults)
     kinds = {piece.name: n for n, piece in enumerate(job.project.pieces)}
-    chosen = [ways_of(job, paper, units, kinds, watch) for paper, units in by_paper.items()]
-    laid = [sheets for way in chosen for sheets in way.sheets]
-    papers = list(dict.fromkeys(sheets.paper for sheets in laid))
-    piles = [Pile(papers.index(s.paper), s.times, s.stock.width, s.stock.height, s.part) for s in laid]
-    batches, trees = cut_order(piles, [p.at_once or job.cutting.sheets_at_once for p in papers])
+    known = {} if known is None else known
+    options: list[list[Way]] = []
+    for paper, units in by_paper.items():
+        options.append([])
+        for style in _tried(job.cutting.style):
+            if (paper.id, style) not in known:
+                known[paper.id, style] = way_of(job, paper, units, kinds, style, watch)
+            options[-1].append(known[paper.id, style])
+    chosen = _least_trouble(job, options)
+    laid, papers, piles, batches, trees = _in_hand(job, chosen)
     letters = _letters(piles, laid, first_letter)
     made = list(zip(laid, trees, letters, strict=True))
     plans: list[PaperPlan] = []
@@ -163,6 +176,53 @@ def plan_sheets(
         replace(_cutting(job, batches, papers, letters), largest=_largest(plans)),
         tuple(way.mix for way in chosen if way.mix is not None),
     )
+
+
+def _tried(style: Style) -> list[Style]:
+    """The styles whose ways are looked at: few settings may come of any of them."""
+    return [style, *(other for other in Style if other is not style)] if style is _FEW else [style]
+
+
+class _InHand(NamedTuple):
+    laid: list[Sheets]
+    papers: list[Paper]
+    piles: list[Pile]
+    batches: list[Batch]
+    trees: list[Node]
+
+
+def _in_hand(job: Job, ways: Sequence[Way]) -> _InHand:
+    """All papers' sheets together, and the order in which they are cut."""
+    laid = [sheets for way in ways for sheets in way.sheets]
+    papers = list(dict.fromkeys(sheets.paper for sheets in laid))
+    piles = [Pile(papers.index(s.paper), s.times, s.stock.width, s.stock.height, s.part) for s in laid]
+    batches, trees = cut_order(piles, [p.at_once or job.cutting.sheets_at_once for p in papers])
+    return _InHand(laid, papers, piles, batches, trees)
+
+
+def _least_trouble(job: Job, options: Sequence[Sequence[Way]]) -> list[Way]:
+    """One of the ways of each paper, so that all together have few layouts and settings, then few sheets.
+
+    Papers share settings, so the choice of one depends on the others: it is bettered a paper at a time.
+    """
+
+    def trouble(ways: Sequence[Way]) -> tuple[int, int, int]:
+        hand = _in_hand(job, ways)
+        layouts = len(set(_letters(hand.piles, hand.laid, 0)))
+        strokes = sum(stroke.strokes for batch in hand.batches for stroke in batch.strokes)
+        return layouts + len(hand.batches), sum(way.opened for way in ways), strokes
+
+    whole = [list(ways) for ways in zip(*options, strict=True)] or [[]]
+    if len(whole) == 1:
+        return whole[0]
+    least, best = min(((trouble(ways), ways) for ways in whole), key=lambda pair: pair[0])
+    for number, ways in enumerate(options):
+        for way in ways:
+            if way != best[number]:
+                other = [*best[:number], way, *best[number + 1 :]]
+                if (found := trouble(other)) < least:
+                    least, best = found, other
+    return best
 
 
 def _letters(piles: Sequence[Pile], laid: Sequence[Sheets], first: int) -> list[str]:

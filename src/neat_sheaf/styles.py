@@ -8,6 +8,7 @@ from neat_sheaf.job import Job, Style
 from neat_sheaf.money import PerKit
 from neat_sheaf.nesting.watch import Watch
 from neat_sheaf.plan import Plan, plan_job
+from neat_sheaf.sheets import Known
 
 __all__ = ["StylePrice", "advised", "compare_styles", "price_of"]
 
@@ -51,9 +52,9 @@ def price_of(plan: Plan) -> StylePrice:
 
 def compare_styles(job: Job, watch: Watch | None = None) -> list[StylePrice]:
     """Every style's price, in the order of ``Style``. Raises CannotPlanError as ``plan_job``."""
-    return [
-        price_of(plan_job(replace(job, cutting=replace(job.cutting, style=style)), watch)) for style in Style
-    ]
+    known: Known = {}
+    styled = [replace(job, cutting=replace(job.cutting, style=style)) for style in Style]
+    return [price_of(plan_job(one, watch, known)) for one in styled]
 
 
 def advised(prices: list[StylePrice]) -> tuple[Style, str]:

@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+import math
 from collections import Counter
 from collections.abc import Callable, Iterable, Iterator, Sequence
 from dataclasses import dataclass, replace
@@ -13,17 +14,19 @@ from neat_sheaf.length import Length
 from neat_sheaf.nesting.cut_order import Pile, cut_order
 from neat_sheaf.nesting.filling import filled
 from neat_sheaf.nesting.items import Item, Stock
+from neat_sheaf.nesting.layouts import Layout
 from neat_sheaf.nesting.packing import on_one_sheet
 from neat_sheaf.nesting.pattern import Cut, Node, Split, Spot, cuts, gathered, offcuts, placements
 from neat_sheaf.nesting.patterns import PatternBook
-from neat_sheaf.nesting.planner import Layout, lower_bound, nest
+from neat_sheaf.nesting.planner import lower_bound, nest
 from neat_sheaf.nesting.strips import Part, Strips, facts_of, in_strips
 from neat_sheaf.nesting.watch import Watch
 from neat_sheaf.project import Piece, Side
 
-__all__ = ["Mix", "Sheets", "Way", "stock_of", "ways_of"]
+__all__ = ["Mix", "Sheets", "Way", "stock_of", "way_of"]
 
 
+_KITS_TOGETHER = 4  # so many kits' sheets, at most, are tried as what is cut over and over
 _RELAID_PIECES = 40  # sheets with more pieces keep the layout of their pattern
 
 
@@ -94,14 +97,15 @@ def _costs(job: Job, sizes: Sequence[Paper]) -> list[int]:
     return [size.width * size.height // 10**12 for size in sizes]
 
 
-def ways_of(job: Job, paper: Paper, units: list[Unit], kinds: dict[str, int], watch: Watch) -> Way:
-    """The best way found of cutting a paper's units, by the job's style."""
+def way_of(
+    job: Job, paper: Paper, units: list[Unit], kinds: dict[str, int], style: Style, watch: Watch
+) -> Way:
+    """The best way found of cutting a paper's units in a style. Other papers are not thought of."""
     stocks = stock_of(job, paper)
     maker = _Maker(job, paper, stocks, kinds, watch)
-    if job.cutting.style is Style.KIT_PER_SHEET:
+    if style is Style.KIT_PER_SHEET:
         return maker.kit_per_sheet(units)
-    few = job.cutting.style is Style.FEWEST_SETTINGS
-    return maker.best(units, few)
+    return maker.best(units, few=style is Style.FEWEST_SETTINGS)
 
 
 class _Maker:
@@ -120,19 +124,18 @@ class _Maker:
         return sum(s.times * weights[s.paper.id] for s in way.sheets if s.stock.is_sheet)
 
     def best(self, units: list[Unit], few: bool) -> Way:
-        """The best of the ways found: fewest sheets first, or with ``few`` the least effort first."""
-
-        def first(way: Way) -> tuple[int, ...]:
-            return (_different(way),) if few else (self.cost(way), _different(way))
+        """The best of the ways found: fewest sheets first, or with ``few`` layouts and settings first."""
 
         def merit(way: Way) -> tuple[object, ...]:
             cost, effort = self.cost(way), self.effort(way)
-            return (effort[:2], cost, effort[2:]) if few else (cost, effort)
+            return (sum(effort[:2]), cost, effort) if few else (cost, effort)
 
         ways = self._ways(units, few)
-        # The order of cutting takes a while to find, so it is found only for those it decides between.
-        least = min(first(way) for way in ways)
-        found = _least([way for way in ways if first(way) == least], merit)
+        if not few:
+            # The order of cutting takes a while to find, so it is found only for those it decides between.
+            least = min((self.cost(way), _different(way)) for way in ways)
+            ways = [way for way in ways if (self.cost(way), _different(way)) == least]
+        found = _least(ways, merit)
         easier = self._relaid(found)
         return found if easier == found else _least([found, easier], merit)
 
@@ -155,7 +158,25 @@ class _Maker:
             )  # fmt: skip
             at_least = max(at_least, *(way.at_least for way in ways))
             nested += [list(way.layouts) for way in ways]
+            if few and kit:
+                nested += self._kits_repeated(items, demand, kit)
         return [self._way(items, units, layouts, at_least) for layouts in nested]
+
+    def _kits_repeated(
+        self, items: list[Item], demand: Sequence[int], kit: Sequence[int]
+    ) -> Iterator[list[Layout]]:
+        """The sheets of a few kits, cut over and over: few layouts, though seldom few sheets."""
+        sheets = [stock for stock in self.stock if stock.is_sheet]
+        kits = next(d // n for d, n in zip(demand, kit, strict=True) if n)
+        if [n * kits for n in kit] != list(demand):
+            return
+        for together in range(1, _KITS_TOGETHER + 1):
+            if kits % together == 0:
+                some = [n * together for n in kit]
+                for way in nest(
+                    items, some, sheets, few_layouts_first=True, reach=self.reach, watch=self.watch
+                ):
+                    yield [replace(lay, times=lay.times * (kits // together)) for lay in way.layouts]
 
     def book(self, items: list[Item], units: Sequence[Unit]) -> PatternBook:
         """The patterns of these items; CannotPlanError where the trimmer cannot free one."""
@@ -180,7 +201,8 @@ class _Maker:
             return []
         ways = nest(
             items, _demand(items, main), self.stock,
-            few_layouts_first=few, whole_kit=self._one_kit(items, main), watch=self.watch,
+            few_layouts_first=few, whole_kit=self._one_kit(items, main),
+            reach=self.reach, watch=self.watch,
         )  # fmt: skip
         made = []
         for way in ways:
@@ -241,16 +263,19 @@ class _Maker:
         """No sheet holds pieces of two kits: one kit is laid out and cut as often as there are kits."""
         items = list(dict.fromkeys(unit.item for unit in units))
         at_least = lower_bound(items, _demand(items, units), self.stock, self.book(items, units))
-        whole = [n for n, stock in enumerate(self.stock) if stock.is_sheet]
+        whole = [pair for pair in self.stocks if pair[1].is_sheet]
         sheets: list[Sheets] = []
         for c in self.job.klass.colourways:
             mine = [unit for unit in units if unit.colourway == c.name]
-            if not c.kits or not mine:
+            if not mine:
                 continue
-            one = [replace(unit, count=unit.count // c.kits) for unit in mine]
-            maker = _Maker(self.job, self.paper, [self.stocks[n] for n in whole], self.kinds, self.watch)
+            counts = [unit.count for unit in mine]
+            # Pieces that are added to a class later are of other kits than the class's number of them.
+            kits = c.kits if c.kits and all(n % c.kits == 0 for n in counts) else math.gcd(*counts)
+            one = [replace(unit, count=unit.count // kits) for unit in mine]
+            maker = _Maker(self.job, self.paper, whole, self.kinds, self.watch)
             way = maker.best(one, few=False)
-            sheets += [replace(s, times=s.times * c.kits, colourway=c.name) for s in way.sheets]
+            sheets += [replace(s, times=s.times * kits, colourway=c.name) for s in way.sheets]
         return self._proved(tuple(sheets), at_least)
 
     def _way(self, items: list[Item], units: list[Unit], layouts: list[Layout], at_least: int) -> Way:

@@ -13,7 +13,7 @@ __all__ = ["ClassesConfig"]
 def _forget_plans(sender: AppConfig, **_: Any) -> None:
     """Drop what an older version reckoned: this one may reckon otherwise."""
     if "classes_longplan" in connection.introspection.table_names():
-        sender.get_model("LongPlan").objects.all().delete()
+        sender.get_model("LongPlan")._default_manager.all().delete()
         cache.clear()
 
 

@@ -65,6 +65,23 @@ def test_quicker_styles_are_said_with_their_price_in_sheets():
     assert style in (Style.FEWEST_SHEETS, Style.FEWEST_SETTINGS)
 
 
+@given(jobs())
+@settings(max_examples=20, deadline=None, suppress_health_check=[HealthCheck.too_slow])
+def test_no_style_has_fewer_layouts_and_settings_than_the_style_named_for_them(made_up):
+    prices = {price.style: price.layouts + price.settings for price in compare_styles(made_up)}
+    assert prices[Style.FEWEST_SETTINGS] == min(prices.values())
+
+
+def test_a_kit_of_two_sheets_is_cut_over_and_over_where_few_settings_are_wanted():
+    # Two bodies fill a sheet but for a strip, and a lid fills another: two layouts, however many kits.
+    kit = [piece("Body", "8 1/2", "5", per_kit=2), piece("Lid", "8", "8"), piece("Tag", "2", "2", per_kit=3)]
+    prices = {p.style: p for p in compare_styles(job(kit, [letter()], 12))}
+    few, apart = prices[Style.FEWEST_SETTINGS], prices[Style.KIT_PER_SHEET]
+    assert few.layouts <= apart.layouts == 2
+    assert few.settings <= apart.settings
+    assert few.sheets <= apart.sheets == 24
+
+
 def test_standard_sheets_are_advised_with_the_shortfall_of_those_that_fail():
     rows = {row.name: row for row in size_advice(job(CARD, [letter(pack_price=Decimal(2))], 10))}
     assert set(rows) == {"A4", "12 x 12 in", "6 x 6 in", "body"}
@@ -134,11 +151,12 @@ def test_a_pinned_plan_gives_exactly_what_its_class_asks_for():
     assert not difference(made, made_by(pinned(made)))
 
 
-@given(st.integers(1, 12), st.integers(1, 12))
-@settings(max_examples=30, deadline=None)
-def test_what_is_added_to_a_pinned_plan_makes_it_right_for_the_changed_class(before, after):
-    rounds = pinned(two_papers(before))
-    now = two_papers(after)
+@given(st.integers(1, 12), st.integers(1, 12), st.sampled_from(Style))
+@settings(max_examples=40, deadline=None)
+def test_what_is_added_to_a_pinned_plan_makes_it_right_for_the_changed_class(before, after, style):
+    cutting = Cutting(style)
+    rounds = pinned(replace(two_papers(before), cutting=cutting))
+    now = replace(two_papers(after), cutting=cutting)
     found = difference(now, made_by(rounds))
     change = change_of(now, found, rounds)
     if change.sheets is not None:
@@ -151,8 +169,9 @@ def test_what_is_added_to_a_pinned_plan_makes_it_right_for_the_changed_class(bef
     assert bool(change.says) == bool(found)
 
 
-def test_a_spoilt_piece_is_made_good_by_the_least_trouble():
-    made = job(CARD, [letter()], 4)
+@pytest.mark.parametrize("style", Style)
+def test_a_spoilt_piece_is_made_good_by_the_least_trouble(style):
+    made = job(CARD, [letter()], 4, Cutting(style))
     made = replace(made, klass=replace(made.klass, seats=3, spares=1))
     rounds = pinned(made)
     lost = Counter({Cutout("body", "Card", "all"): 1})
@@ -161,6 +180,7 @@ def test_a_spoilt_piece_is_made_good_by_the_least_trouble():
     assert ways[0].sheets is None
     ways = rescues(made, lost, made_by(rounds), lost, {}, rounds)
     assert [way.help for way in ways] == [Help.SHEET]
+    assert ways[0].sheets.sheets == 1
     there = {"body": [Offcut(inch("4 1/4"), inch("11"), 1)]}
     ways = rescues(made, lost, made_by(rounds), lost, there, rounds)
     assert [way.help for way in ways] == [Help.OFFCUT, Help.SHEET]

@@ -9,7 +9,7 @@ import pytest
 from hypothesis import HealthCheck, given, settings
 from hypothesis import strategies as st
 
-from neat_sheaf.job import Cutting, Edges, Offcut, Print
+from neat_sheaf.job import Cutting, Edges, Offcut, Print, Style
 from neat_sheaf.length import inches
 from neat_sheaf.nesting.cut_order import Pile, cut_order, few_settings
 from neat_sheaf.nesting.pattern import Spot, cuts, offcuts, placements
@@ -215,9 +215,12 @@ def test_an_edge_that_cannot_be_used_is_cut_off_and_never_kept():
     assert +replayed(made, job([], [strip], 8)).table == promised(made)
 
 
-def test_no_cut_is_longer_than_the_trimmer():
+@pytest.mark.parametrize("style", Style)
+@pytest.mark.parametrize("scrap", [False, True])
+def test_no_cut_is_longer_than_the_trimmer(style, scrap):
     wide = replace(letter(), width=inch("18"), height=inch("12"))
-    made_job = job([piece("Card", "5", "7"), piece("Tag", "2", "3", per_kit=3)], [wide], 10)
+    tag = piece("Tag", "2", "3", per_kit=3, scrap=scrap)
+    made_job = job([piece("Card", "5", "7"), tag], [wide], 10, Cutting(style))
     made = plan_sheets(made_job)
     for layout in made.papers[0].layouts:
         for cut in layout.cuts:

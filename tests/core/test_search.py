@@ -10,9 +10,10 @@ from neat_sheaf.length import Length
 from neat_sheaf.lettering import letter_of
 from neat_sheaf.nesting.filling import filled
 from neat_sheaf.nesting.items import Item, Stock
+from neat_sheaf.nesting.layouts import Layout
 from neat_sheaf.nesting.pattern import Split, Spot, counts, cuts, placements
 from neat_sheaf.nesting.patterns import PatternBook
-from neat_sheaf.nesting.planner import Layout, fewest_sheets, lower_bound, nest
+from neat_sheaf.nesting.planner import fewest_sheets, lower_bound, nest
 from neat_sheaf.nesting.search import Search
 from neat_sheaf.nesting.strips import Strips, in_strips
 from neat_sheaf.nesting.watch import Watch

@@ -7,8 +7,8 @@ from collections.abc import Callable, Sequence
 from dataclasses import replace
 
 from neat_sheaf.nesting.items import Item, Stock
+from neat_sheaf.nesting.layouts import Layout
 from neat_sheaf.nesting.pattern import Node, Region, Split, counts, lay
-from neat_sheaf.nesting.planner import Layout
 
 __all__ = ["filled"]
 

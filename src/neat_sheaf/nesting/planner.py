@@ -13,22 +13,14 @@ from dataclasses import dataclass
 from fractions import Fraction
 
 from neat_sheaf.nesting.items import Item, Stock
+from neat_sheaf.nesting.layouts import Layout, exact
 from neat_sheaf.nesting.master import Candidate
-from neat_sheaf.nesting.pattern import Node, Split, Spot, without
+from neat_sheaf.nesting.pattern import Node, Split, Spot
 from neat_sheaf.nesting.patterns import PatternBook
 from neat_sheaf.nesting.search import Search
 from neat_sheaf.nesting.watch import Watch
 
-__all__ = ["Layout", "Nested", "fewest_sheets", "lower_bound", "nest"]
-
-
-@dataclass(frozen=True, slots=True)
-class Layout:
-    """One layout, cut ``times`` over from stock number ``stock``."""
-
-    stock: int
-    times: int
-    tree: Node
+__all__ = ["Nested", "fewest_sheets", "lower_bound", "nest"]
 
 
 @dataclass(frozen=True, slots=True)
@@ -53,6 +45,7 @@ def nest(
     few_layouts_first: bool = False,
     whole_kit: Sequence[int] | None = None,
     book: PatternBook | None = None,
+    reach: int | None = None,
     watch: Watch | None = None,
 ) -> list[Nested]:
     """Ways to cut ``demand[k]`` pieces of each ``items[k]`` from the stock at the least cost found.
@@ -60,7 +53,8 @@ def nest(
     The first opens the fewest sheets found, the others no more, in fewer different layouts where
     that was found; with ``few_layouts_first`` they have few layouts even where that costs sheets.
     Every item must fit some stock of whole sheets. ``whole_kit`` is one kit's counts: layouts that
-    hold whole kits are then among the candidates. ``book`` keeps patterns for another number.
+    hold whole kits are then among the candidates. ``book`` keeps patterns for another number;
+    without one, no cut is longer than ``reach`` (nm, None: any).
     """
     wanted = [k for k, n in enumerate(demand) if n > 0]
     if not wanted:
@@ -72,6 +66,7 @@ def nest(
             stock,
             few_layouts_first=few_layouts_first,
             whole_kit=[whole_kit[k] for k in wanted] if whole_kit else None,
+            reach=reach if book is None else book.reach,
             watch=watch,
         )
         return [
@@ -81,7 +76,7 @@ def nest(
             )
             for way in ways
         ]  # fmt: skip
-    search = Search(book or PatternBook(items, stock), demand, watch or Watch())
+    search = Search(book or PatternBook(items, stock, reach), demand, watch or Watch())
     search.generate()
     if whole_kit is not None:
         search.add_whole_kits(whole_kit)
@@ -116,35 +111,10 @@ def lower_bound(
 
 
 def _nested(plan: Counter[Candidate], demand: Sequence[int], stock: Sequence[Stock], at_least: int) -> Nested:
-    layouts = _exact(plan, demand)
+    layouts = exact(plan, demand)
     opened = [(stock[lay.stock], lay.times) for lay in layouts if stock[lay.stock].is_sheet]
     cost = sum(s.cost * times for s, times in opened)
     return Nested(tuple(layouts), sum(times for _, times in opened), cost, at_least)
-
-
-def _exact(chosen: Counter[Candidate], demand: Sequence[int]) -> list[Layout]:
-    """Layouts with the surplus left out: never one piece more than was asked for."""
-    surplus = Counter(
-        {k: sum(n * c.holds[k] for c, n in chosen.items()) - wanted for k, wanted in enumerate(demand)}
-    )
-    layouts: list[Layout] = []
-    # The layout cut least often gives up pieces first, so that most sheets stay alike.
-    for candidate, times in sorted(chosen.items(), key=lambda pair: pair[1]):
-        left = times
-        while left:
-            spare = Counter({k: min(surplus[k], held) for k, held in enumerate(candidate.holds)})
-            given = +spare
-            if not given:
-                layouts.append(Layout(candidate.stock, left, candidate.tree))
-                break
-            alike = min(left, *(surplus[k] // n for k, n in given.items()))
-            tree = without(candidate.tree, Counter(given))
-            if tree is not None:
-                layouts.append(Layout(candidate.stock, alike, tree))
-            for k, n in given.items():
-                surplus[k] -= n * alike
-            left -= alike
-    return sorted(layouts, key=lambda lay: -lay.times)
 
 
 def _renamed(tree: Node, kinds: Sequence[int]) -> Node:

@@ -9,6 +9,7 @@ from dataclasses import replace
 from fractions import Fraction
 
 from neat_sheaf.nesting.items import Stock
+from neat_sheaf.nesting.layouts import exact
 from neat_sheaf.nesting.master import Candidate, choose, relax
 from neat_sheaf.nesting.packing import on_one_sheet, packings
 from neat_sheaf.nesting.patterns import PatternBook
@@ -129,15 +130,17 @@ class Search:
         return [best] if alone else [best, *self._fewer_layouts(best, self.cost(best))]
 
     def few_layouts(self) -> list[Counter[Candidate]]:
-        """Few different layouts, and then few sheets; the best first."""
+        """Few different layouts, and then few sheets; the best first.
+
+        What a plan holds beyond the demand is left out of it in the end, which makes one layout two.
+        """
         self._add_greedy(self.demand)
 
-        def merit(plan: Counter[Candidate]) -> tuple[int, int, int]:
-            surplus = sum(n * sum(c.holds) for c, n in plan.items())
-            return len(plan), self.cost(plan), surplus
+        def merit(plan: Counter[Candidate]) -> tuple[int, int]:
+            return len(exact(plan, self.demand)), self.cost(plan)
 
         rounded = self._rounded_up()
-        return sorted([*self._alone(), rounded, *self._fewer_layouts(rounded, None)], key=merit)[:4]
+        return sorted([*self._alone(), rounded, *self._fewer_layouts(rounded, None)], key=merit)[:6]
 
     def _alone(self) -> list[Counter[Candidate]]:
         """Every plan of one layout."""

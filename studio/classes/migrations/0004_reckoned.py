@@ -1,10 +1,12 @@
 """The table that keeps what was reckoned, for all processes of the server."""
 
+from typing import Any
+
 from django.core.management import call_command
 from django.db import migrations
 
 
-def make_table(apps, schema_editor):
+def make_table(apps: Any, schema_editor: Any) -> None:
     call_command("createcachetable", database=schema_editor.connection.alias, verbosity=0)
 
 
