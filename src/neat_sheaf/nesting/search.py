@@ -22,6 +22,7 @@ _ROUNDS = 200
 # How many sheets of each layout of the linear optimum are laid anew, and how many patterns are added.
 _ATTEMPTS = ((1, 0), (1, 12), (3, 24), (8, 48))
 _GREEDY_LIMIT = 160  # pieces; above it the greedy packings are left out
+_SHARES = (2, 3)  # parts of a demand that are searched for themselves
 _TOGETHER = 12  # lists of values priced at once
 _OTHERS = 4  # candidates beside those of a plan that may take the place of two of its layouts
 _WITH_OTHERS = 2  # of its layouts, the ones cut least often, so many are left out for them in turn
@@ -105,29 +106,56 @@ class Search:
                 if (candidate := self.book.add(number, fitted)) is not None:
                     self.whole_kits.append(candidate)
 
-    def fewest(self, alone: bool = False) -> list[Counter[Candidate]]:
+    def fewest(self, alone: bool = False, whole: bool = True) -> list[Counter[Candidate]]:
         """Candidates to cut, covering the demand at the least cost found.
 
-        The others cost no more and have fewer layouts; ``alone``: they are not looked for.
+        The others cost no more and have fewer layouts; ``alone``: they are not looked for. Not
+        ``whole``: the demand is a part of one, and is not parted again.
         """
         best = self._rounded_up()
         # The linear optimum rounded down is kept but for a few sheets of each layout,
         # which leaves the integer program the same small job for 10 kits or 10 000.
-        for kept_back, varied in _ATTEMPTS:
+        for kept_back, varied in _ATTEMPTS if whole else _ATTEMPTS[:2]:
             if self.cost(best) <= self.at_least or not self.watch.goes_on(self.cost(best), self.at_least):
                 break
             if varied == _ATTEMPTS[1][1]:
                 self.generate(in_full=True)
             self.vary(varied)
-            base = +Counter({c: int(u + 1e-6) - kept_back for c, u in self.uses.items()})
-            left = self._left(base)
-            self._add_greedy(left)
-            pool = list(self.book.pool.values())
-            enough = self.at_least - self.cost(base)
-            picked = choose(pool, left, self._stock_left(base), enough=enough, seconds=self.watch.left)
-            if picked is not None:
-                best = min(best, base + _of(pool, picked), key=self.cost)
+            best = self._rounded(best, kept_back)
+        if whole:
+            best = self._in_parts(best)
         return [best] if alone else [best, *self._fewer_layouts(best, self.cost(best))]
+
+    def _rounded(self, best: Counter[Candidate], kept_back: int) -> Counter[Candidate]:
+        """The best so far, or better: the linear optimum rounded down, its last sheets laid anew."""
+        base = +Counter({c: int(u + 1e-6) - kept_back for c, u in self.uses.items()})
+        left = self._left(base)
+        self._add_greedy(left)
+        pool = list(self.book.pool.values())
+        enough = self.at_least - self.cost(base)
+        picked = choose(pool, left, self._stock_left(base), enough=enough, seconds=self.watch.left)
+        return best if picked is None else min(best, base + _of(pool, picked), key=self.cost)
+
+    def _in_parts(self, best: Counter[Candidate]) -> Counter[Candidate]:
+        """The best so far, or better: the demand in two parts, each searched for itself.
+
+        The last sheets of a part want other patterns than those of the whole; what they were is
+        tried on the whole again.
+        """
+        for share in _SHARES:
+            if self.cost(best) <= self.at_least or not self.watch.goes_on(self.cost(best), self.at_least):
+                break
+            part = [d // share for d in self.demand]
+            made: Counter[Candidate] = Counter()
+            for some in (part, [d - n for d, n in zip(self.demand, part, strict=True)]):
+                if any(some):
+                    search = Search(self.book, some, self.watch)
+                    search.generate()
+                    made += search.fewest(alone=True, whole=False)[0]
+            # Each part may have used the same offcuts.
+            there = all((s.limit or 0) >= 0 for s in self._stock_left(made))
+            best = self._rounded(min(best, made, key=self.cost) if there else best, 1)
+        return best
 
     def few_layouts(self) -> list[Counter[Candidate]]:
         """Few different layouts, and then few sheets; the best first.
