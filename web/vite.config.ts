@@ -6,5 +6,6 @@ export default defineConfig({
   plugins: [react()],
   build: { outDir: 'dist', chunkSizeWarningLimit: 700 },
   server: { proxy: { '/api': 'http://127.0.0.1:8000' } },
-  test: { environment: 'happy-dom', include: ['src/**/*.test.{ts,tsx}'] },
+  // Half a minute a test: a machine that is busy is no failure.
+  test: { environment: 'happy-dom', include: ['src/**/*.test.{ts,tsx}'], testTimeout: 30_000 },
 })
