@@ -11,7 +11,7 @@ from neat_sheaf.demand import CannotPlanError, Unit, too_large, wanted
 from neat_sheaf.job import Job, Paper, Style
 from neat_sheaf.length import Length
 from neat_sheaf.lettering import letter_of
-from neat_sheaf.nesting.cut_order import Batch, Pile, cut_order
+from neat_sheaf.nesting.cut_order import Batch, Pile, cut_order, strokes_of
 from neat_sheaf.nesting.items import Stock
 from neat_sheaf.nesting.pattern import Cut, Node, Region, Split, cuts, offcuts, placements
 from neat_sheaf.nesting.watch import Watch
@@ -31,7 +31,7 @@ __all__ = [
 
 _FEW = Style.FEWEST_SETTINGS
 
-Known = dict[tuple[str, Style], Way]
+Known = dict[tuple[str, Style, tuple[Unit, ...]], Way]
 
 
 @dataclass(frozen=True, slots=True)
@@ -157,15 +157,16 @@ def plan_sheets(
     for paper, units in by_paper.items():
         options.append([])
         for style in _tried(job.cutting.style):
-            if (paper.id, style) not in known:
-                known[paper.id, style] = way_of(job, paper, units, kinds, style, watch)
-            options[-1].append(known[paper.id, style])
-    chosen = _least_trouble(job, options)
-    laid, papers, piles, batches, trees = _in_hand(job, chosen)
+            # Not every style wants the same units: wholes are shared by kits, or each kit has its own.
+            key = (paper.id, style, tuple(units))
+            if key not in known:
+                known[key] = way_of(job, paper, units, kinds, style, watch)
+            options[-1].append(known[key])
+    ways, laid, papers, piles, batches, trees = _least_trouble(job, options)
     letters = _letters(piles, laid, first_letter)
     made = list(zip(laid, trees, letters, strict=True))
     plans: list[PaperPlan] = []
-    for way, units in zip(chosen, by_paper.values(), strict=True):
+    for way, units in zip(ways, by_paper.values(), strict=True):
         own = [row for row in made if any(row[0] is sheets for sheets in way.sheets)]
         layouts = _for_kits(job, own, units)
         plans += _paper_plans(job, way, layouts)
@@ -174,7 +175,7 @@ def plan_sheets(
     return SheetPlan(
         tuple(plans),
         replace(_cutting(job, batches, papers, letters), largest=_largest(plans)),
-        tuple(way.mix for way in chosen if way.mix is not None),
+        tuple(way.mix for way in ways if way.mix is not None),
     )
 
 
@@ -183,7 +184,10 @@ def _tried(style: Style) -> list[Style]:
     return [style, *(other for other in Style if other is not style)] if style is _FEW else [style]
 
 
-class _InHand(NamedTuple):
+class _Laid(NamedTuple):
+    """A way for each paper, all their sheets together, and the order in which they are cut."""
+
+    ways: list[Way]
     laid: list[Sheets]
     papers: list[Paper]
     piles: list[Pile]
@@ -191,37 +195,35 @@ class _InHand(NamedTuple):
     trees: list[Node]
 
 
-def _in_hand(job: Job, ways: Sequence[Way]) -> _InHand:
-    """All papers' sheets together, and the order in which they are cut."""
+def _laid(job: Job, ways: list[Way]) -> _Laid:
     laid = [sheets for way in ways for sheets in way.sheets]
     papers = list(dict.fromkeys(sheets.paper for sheets in laid))
     piles = [Pile(papers.index(s.paper), s.times, s.stock.width, s.stock.height, s.part) for s in laid]
     batches, trees = cut_order(piles, [p.at_once or job.cutting.sheets_at_once for p in papers])
-    return _InHand(laid, papers, piles, batches, trees)
+    return _Laid(ways, laid, papers, piles, batches, trees)
 
 
-def _least_trouble(job: Job, options: Sequence[Sequence[Way]]) -> list[Way]:
+def _least_trouble(job: Job, options: Sequence[Sequence[Way]]) -> _Laid:
     """One of the ways of each paper, so that all together have few layouts and settings, then few sheets.
 
     Papers share settings, so the choice of one depends on the others: it is bettered a paper at a time.
     """
 
-    def trouble(ways: Sequence[Way]) -> tuple[int, int, int]:
-        hand = _in_hand(job, ways)
-        layouts = len(set(_letters(hand.piles, hand.laid, 0)))
-        strokes = sum(stroke.strokes for batch in hand.batches for stroke in batch.strokes)
-        return layouts + len(hand.batches), sum(way.opened for way in ways), strokes
+    def trouble(made: _Laid) -> tuple[int, int, int]:
+        layouts = len(set(_letters(made.piles, made.laid, 0)))
+        return layouts + len(made.batches), sum(way.opened for way in made.ways), strokes_of(made.batches)
 
-    whole = [list(ways) for ways in zip(*options, strict=True)] or [[]]
+    whole = [_laid(job, list(ways)) for ways in zip(*options, strict=True)] or [_laid(job, [])]
     if len(whole) == 1:
         return whole[0]
-    least, best = min(((trouble(ways), ways) for ways in whole), key=lambda pair: pair[0])
+    best = min(whole, key=trouble)
     for number, ways in enumerate(options):
-        for way in ways:
-            if way != best[number]:
-                other = [*best[:number], way, *best[number + 1 :]]
-                if (found := trouble(other)) < least:
-                    least, best = found, other
+        others = [
+            _laid(job, [*best.ways[:number], way, *best.ways[number + 1 :]])
+            for way in ways
+            if way != best.ways[number]
+        ]
+        best = min([best, *others], key=trouble)
     return best
 
 
@@ -236,7 +238,7 @@ def _letters(piles: Sequence[Pile], laid: Sequence[Sheets], first: int) -> list[
 
 
 def _cutting(job: Job, batches: list[Batch], papers: Sequence[Paper], letters: Sequence[str]) -> CuttingPlan:
-    strokes = sum(stroke.strokes for batch in batches for stroke in batch.strokes)
+    strokes = strokes_of(batches)
     return CuttingPlan(
         batches=tuple(batches),
         pieces=tuple(piece.name for piece in job.project.pieces),

@@ -2,16 +2,15 @@
 
 from __future__ import annotations
 
-import math
 from collections import Counter
 from collections.abc import Callable, Iterable, Iterator, Sequence
 from dataclasses import dataclass, replace
 from fractions import Fraction
 
-from neat_sheaf.demand import CannotPlanError, Unit, out_of_reach
-from neat_sheaf.job import Job, Paper, Style, may_turn
+from neat_sheaf.demand import CannotPlanError, Unit, out_of_reach, wanted
+from neat_sheaf.job import Colourway, Job, Paper, Style, may_turn
 from neat_sheaf.length import Length
-from neat_sheaf.nesting.cut_order import Pile, cut_order
+from neat_sheaf.nesting.cut_order import Pile, cut_order, strokes_of
 from neat_sheaf.nesting.filling import filled
 from neat_sheaf.nesting.items import Item, Stock
 from neat_sheaf.nesting.layouts import Layout
@@ -269,14 +268,20 @@ class _Maker:
             mine = [unit for unit in units if unit.colourway == c.name]
             if not mine:
                 continue
-            counts = [unit.count for unit in mine]
-            # Pieces that are added to a class later are of other kits than the class's number of them.
-            kits = c.kits if c.kits and all(n % c.kits == 0 for n in counts) else math.gcd(*counts)
+            kits = self._whole_kits(c, mine)
             one = [replace(unit, count=unit.count // kits) for unit in mine]
             maker = _Maker(self.job, self.paper, whole, self.kinds, self.watch)
             way = maker.best(one, few=False)
             sheets += [replace(s, times=s.times * kits, colourway=c.name) for s in way.sheets]
         return self._proved(tuple(sheets), at_least)
+
+    def _whole_kits(self, colourway: Colourway, units: list[Unit]) -> int:
+        """How many whole kits these pieces are; 1, to be laid together, where they make none."""
+        asked = [u for u in wanted(self.job)[self.paper.id] if u.colourway == colourway.name]
+        a_kit = {u.pieces: u.count // colourway.kits for u in asked}
+        kits = {u.count // a_kit[u.pieces] for u in units if a_kit.get(u.pieces)}
+        number = kits.pop() if len(kits) == 1 else 1
+        return number if all(u.count == number * a_kit.get(u.pieces, 0) for u in units) else 1
 
     def _way(self, items: list[Item], units: list[Unit], layouts: list[Layout], at_least: int) -> Way:
         left: list[Counter[tuple[Piece, ...]]] = [Counter() for _ in items]
@@ -341,14 +346,13 @@ class _Maker:
         piles = [Pile(0, s.times, s.stock.width, s.stock.height, s.part) for s in sheets]
         at_once = self.paper.at_once or self.job.cutting.sheets_at_once
         batches, trees = cut_order(piles, [at_once])
-        strokes = sum(stroke.strokes for batch in batches for stroke in batch.strokes)
         kept = [
             r.width * r.height
             for s, tree in zip(sheets, trees, strict=True)
             for r in offcuts(tree, s.stock.width, s.stock.height)
             if self.job.cutting.keeps(r.width, r.height)
         ]
-        return _different(way), len(batches), strokes, -max(kept, default=0)
+        return _different(way), len(batches), strokes_of(batches), -max(kept, default=0)
 
 
 def _different(way: Way) -> int:

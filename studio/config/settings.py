@@ -37,7 +37,7 @@ INSTALLED_APPS = [
     "studio.accounts",
     "studio.cupboard",
     "studio.projects",
-    "studio.classes.apps.ClassesConfig",
+    "studio.classes",
     "studio.demo",
 ]
 MIDDLEWARE = [

@@ -15,9 +15,10 @@ from neat_sheaf.formats.plan_file import plan_document, sheets_document
 from neat_sheaf.job import Class, Colourway, Cutting, Offcut, Print, Style
 from neat_sheaf.pinned import Cutout, Help, asked_for, change_of, difference, made_by, rescues
 from neat_sheaf.plan import plan_job, with_kits
+from neat_sheaf.project import Cut, Portion
 from neat_sheaf.seat_steps import seat_steps
 from neat_sheaf.sheets import CannotPlanError, plan_sheets
-from neat_sheaf.styles import advised, compare_styles
+from neat_sheaf.styles import advised, compare_styles, price_of
 from tests.validator import faults_of
 
 from .building import inch, job, letter, piece
@@ -72,6 +73,15 @@ def test_quicker_styles_are_said_with_their_price_in_sheets():
 def test_no_style_has_fewer_layouts_and_settings_than_the_style_named_for_them(made_up):
     prices = {price.style: price.layouts + price.settings for price in compare_styles(made_up)}
     assert prices[Style.FEWEST_SETTINGS] == min(prices.values())
+
+
+def test_styles_beside_each_other_are_priced_as_each_is_alone():
+    # Quarters are cut from wholes that kits share, but where each kit is cut on its own sheets.
+    corner = {"cut": Cut.PUNCH, "portion": Portion.QUARTER}
+    kit = [piece("Guard", "2", "2", per_kit=3, **corner), piece("Card", "4", "5")]
+    made = job(kit, [letter()], 5)
+    alone = [price_of(plan_job(replace(made, cutting=Cutting(style)))) for style in Style]
+    assert compare_styles(made) == alone
 
 
 def test_a_kit_of_two_sheets_is_cut_over_and_over_where_few_settings_are_wanted():
@@ -182,6 +192,16 @@ def test_what_is_added_to_a_pinned_plan_makes_it_right_for_the_changed_class(bef
     assert not left.missing
     assert left.over == found.over
     assert bool(change.says) == bool(found)
+
+
+def test_kits_added_to_a_class_cut_kit_by_kit_are_each_laid_whole():
+    # Two of each a kit: as many pieces as kits before must not make half kits of what is added.
+    kit = [piece("Card", "4", "5", per_kit=2), piece("Tag", "2", "3", per_kit=2)]
+    before, now = (job(kit, [letter()], kits, Cutting(Style.KIT_PER_SHEET)) for kits in (2, 4))
+    rounds = pinned(before)
+    change = change_of(now, difference(now, made_by(rounds)), rounds)
+    assert change.sheets.sheets == 2
+    assert change.says == ("cut 2 more sheets of body like layout A",)
 
 
 @pytest.mark.parametrize("style", Style)

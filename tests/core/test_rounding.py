@@ -1,6 +1,7 @@
 """The parts of the planner: packings, the choice of patterns, and exact counts."""
 
 from collections import Counter
+from fractions import Fraction
 
 import pytest
 from hypothesis import given, settings
@@ -9,10 +10,13 @@ from hypothesis import strategies as st
 from neat_sheaf.length import Length
 from neat_sheaf.nesting.items import Item, Stock
 from neat_sheaf.nesting.master import Candidate, choose, relax
-from neat_sheaf.nesting.packing import packings
+from neat_sheaf.nesting.packing import on_one_sheet, packings
 from neat_sheaf.nesting.pattern import counts, cuts, offcuts, placements
+from neat_sheaf.nesting.patterns import PatternBook
 from neat_sheaf.nesting.planner import lower_bound, nest
 from neat_sheaf.nesting.pricing import Pricer
+from neat_sheaf.nesting.search import Search
+from neat_sheaf.nesting.watch import Watch
 from tests.core.building import first_way
 
 SHEET = Stock(Length(12), Length(10))
@@ -148,6 +152,33 @@ def test_limited_stock_is_not_used_beyond_its_count():
     pool = [Candidate.of(n, priced.pattern(n), 1) for n in (0, 1)]
     assert choose(pool, [7], [SHEET, offcut]) == [1, 1]
     assert choose(pool, [2], [SHEET, offcut]) == [0, 2]
+
+
+def test_no_more_is_taken_than_may_be_spent(two_candidates):
+    assert sum(choose(two_candidates, [12, 2], [SHEET], most=4)) == 4
+    assert choose(two_candidates, [12, 2], [SHEET], most=3) is None
+
+
+def test_a_single_sheet_is_filled_or_it_is_not():
+    items = items_of([(4, 5, False), (8, 5, False)])
+    found = list(on_one_sheet(items, [2, 1], SHEET))
+    assert found
+    assert len(set(found)) == len(found)
+    assert all(counts(tree) == {0: 2, 1: 1} for tree in found)
+    assert list(on_one_sheet(items, [7, 0], SHEET)) == []
+    # Within the sheet's area, and yet no room: two of 7 x 6 lie neither beside nor above each other.
+    assert list(on_one_sheet(items_of([(7, 6, False)]), [2], Stock(Length(10), Length(10)))) == []
+
+
+def test_two_parts_of_a_demand_do_not_take_the_same_offcut_twice():
+    items = items_of([(4, 5, False)])
+    stock = [Stock(Length(4), Length(5)), Stock(Length(4), Length(5), 1)]
+    search = Search(PatternBook(items, stock), [2], Watch())
+    search.generate()
+    assert search.at_least == 1
+    search.bound = Fraction(0)  # as if it were not known that a sheet is opened in any case
+    best = search._in_parts(search._rounded_up())
+    assert {c.stock: n for c, n in best.items()} == {0: 1, 1: 1}
 
 
 def test_a_plan_is_the_same_each_time_it_is_made():

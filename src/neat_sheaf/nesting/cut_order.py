@@ -17,7 +17,7 @@ from neat_sheaf.nesting.pattern import Node, Region, Split, Spot
 from neat_sheaf.nesting.strips import Part, Strips
 from neat_sheaf.project import Side
 
-__all__ = ["Batch", "Becomes", "Cutout", "Pile", "Stroke", "cut_order", "few_settings"]
+__all__ = ["Batch", "Becomes", "Cutout", "Pile", "Stroke", "cut_order", "few_settings", "strokes_of"]
 
 _BEAM = 10
 
@@ -111,6 +111,11 @@ def cut_order(piles: Sequence[Pile], at_once: Sequence[int]) -> tuple[list[Batch
         for setting in few_settings(pile.part for pile in piles)
     ]
     return batches, [_tree(root) for root in roots]
+
+
+def strokes_of(batches: Iterable[Batch]) -> int:
+    """How often the blade is drawn."""
+    return sum(stroke.strokes for batch in batches for stroke in batch.strokes)
 
 
 def _at_setting(

@@ -7,6 +7,7 @@ from dataclasses import dataclass
 
 import highspy
 import numpy as np
+import numpy.typing as npt
 
 from neat_sheaf.nesting.items import Stock
 from neat_sheaf.nesting.pattern import Node, counts
@@ -59,7 +60,7 @@ def _model(pool: Sequence[Candidate], demand: Sequence[int], stock: Sequence[Sto
     takes[:, : len(demand)] = [c.holds for c in pool]
     for row, n in enumerate(limited, len(demand)):
         takes[:, row] = of_stock == n
-    costs = np.array([float(s.cost) if s.is_sheet else _OFFCUT_COST for s in stock])[of_stock]
+    costs = _costs(pool, stock, _OFFCUT_COST)
     column, row_of = np.nonzero(takes)
     starts = np.searchsorted(column, np.arange(size))
     solver.addCols(
@@ -67,6 +68,10 @@ def _model(pool: Sequence[Candidate], demand: Sequence[int], stock: Sequence[Sto
         starts.astype(np.int32), row_of.astype(np.int32), takes[column, row_of],
     )  # fmt: skip
     return solver
+
+
+def _costs(pool: Sequence[Candidate], stock: Sequence[Stock], offcut: float) -> npt.NDArray[np.float64]:
+    return np.array([float(s.cost) if s.is_sheet else offcut for s in (stock[c.stock] for c in pool)])
 
 
 def relax(pool: Sequence[Candidate], demand: Sequence[int], stock: Sequence[Stock]) -> Relaxed:
@@ -99,8 +104,7 @@ def choose(
     size = len(pool)
     every = np.arange(size, dtype=np.int32)
     if most is not None:
-        costs = np.array([float(stock[c.stock].cost) if stock[c.stock].is_sheet else 0.0 for c in pool])
-        solver.addRow(-highspy.kHighsInf, most + 0.5, size, every, costs)
+        solver.addRow(-highspy.kHighsInf, most + 0.5, size, every, _costs(pool, stock, 0.0))
     solver.changeColsIntegrality(size, every, np.array([highspy.HighsVarType.kInteger] * size))
     solver.setOptionValue("mip_max_nodes", _SHEET_NODES)
     # Offcuts may add up to less than half a sheet's cost above the bound.

@@ -81,10 +81,11 @@ class Search:
         dice = random.Random(len(self.book.pool))  # noqa: S311 - the same for the same job
         sheet = max(s.width * s.height for s in self.stock)
         scale = _SCALE * max(s.cost for s in self.stock)
-        for _ in range(0, times, _TOGETHER):
+        for done in range(0, times, _TOGETHER):
             if not self.watch.goes_on(None, self.at_least):
                 return
-            self.book.price([self._nearly(dice, scale, sheet) for _ in range(_TOGETHER)])
+            lists = range(min(_TOGETHER, times - done))
+            self.book.price([self._nearly(dice, scale, sheet) for _ in lists])
 
     def _nearly(self, dice: random.Random, scale: int, sheet: int) -> list[int]:
         """Values a little off those of the linear program, more for larger pieces."""

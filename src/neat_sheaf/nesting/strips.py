@@ -114,9 +114,8 @@ def in_strips(node: Node, width: int, height: int, leaf: Callable[[Spot, int, in
     if len(strips) == 1 and not rest:
         return strips[0][1]
     # Larger strips first, alike ones together: a standard order, so that alike parts are equal.
-    strips.sort(key=lambda strip: -strip[0])
-    if len({size for size, _ in strips}) < len(strips):
-        strips.sort(key=lambda strip: (-strip[0], repr(strip[1])))
+    equal = len({size for size, _ in strips}) < len(strips)
+    strips.sort(key=lambda strip: (-strip[0], repr(strip[1]) if equal else ""))
     return Strips(along, tuple(strips), rest)
 
 
