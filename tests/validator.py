@@ -30,11 +30,13 @@ def faults_of(job: dict[str, Any], plan: dict[str, Any]) -> list[str]:
     papers = {paper["id"]: paper for paper in job["papers"]}
     faults: list[str] = []
     cut_out: Counter[tuple[str, str, str]] = Counter()
+    family = _family(job)
+    planned = [row["paper"] for row in plan["papers"]]
+    if len(planned) > len(set(planned)):
+        faults.append("a paper is planned twice, so its stock is given away twice")
     for paper_plan in plan["papers"]:
         paper = papers[paper_plan["paper"]]
-        main = paper["id"]
-        if job.get("cutting", {}).get("mix_sizes"):
-            main = paper.get("same_as") or main
+        main = family[paper["id"]]
         sheets = 0
         offcuts: Counter[tuple[Fraction, Fraction]] = Counter()
         for layout in paper_plan["layouts"]:
@@ -111,17 +113,28 @@ def _cutting_faults(job: dict[str, Any], plan: dict[str, Any]) -> list[str]:
     return faults
 
 
-def _wanted(job: dict[str, Any]) -> Counter[tuple[str, str, str]]:
+def _colourways(job: dict[str, Any]) -> list[dict[str, Any]]:
     klass = job["class"]
     kits = klass["seats"] + klass.get("samples", 0) + klass.get("spares", 0)
     every = {piece["paper"]: piece["paper"] for piece in job["project"]["pieces"]}
-    colourways = klass.get("colourways") or [{"name": "all", "kits": kits, "papers": every}]
+    return klass.get("colourways") or [{"name": "all", "kits": kits, "papers": every}]
+
+
+def _family(job: dict[str, Any]) -> dict[str, str]:
+    """For each paper the one it shares the work with, where sizes do and that one is chosen too."""
+    chosen = {paper for c in _colourways(job) if c["kits"] for paper in c["papers"].values()}
+    mixed = job.get("cutting", {}).get("mix_sizes")
+    return {p["id"]: p["same_as"] if mixed and p.get("same_as") in chosen else p["id"] for p in job["papers"]}
+
+
+def _wanted(job: dict[str, Any]) -> Counter[tuple[str, str, str]]:
+    colourways, family = _colourways(job), _family(job)
     wanted: Counter[tuple[str, str, str]] = Counter()
     for colourway in colourways:
         wholes: dict[str, list[int]] = {}
         first: dict[str, str] = {}
         for piece in job["project"]["pieces"]:
-            paper = colourway["papers"][piece["paper"]]
+            paper = family[colourway["papers"][piece["paper"]]]
             count = piece.get("per_kit", 1) * colourway["kits"]
             if piece.get("portion", "whole") == "whole":
                 wanted[paper, piece["name"], colourway["name"]] += count
@@ -129,8 +142,11 @@ def _wanted(job: dict[str, Any]) -> Counter[tuple[str, str, str]]:
                 same = ("paper", "width", "height", "cut", "margin", "follows_print")
                 key = repr([piece.get(name) for name in same])
                 first.setdefault(key, piece["name"])
-                wholes.setdefault(key, []).extend([PORTIONS[piece["portion"]]] * count)
-                wanted[paper, first[key], colourway["name"]] = _bins(wholes[key])
+                # Where each kit has its own sheets, no whole is shared by two of them.
+                alone = job.get("cutting", {}).get("style") == "kit-per-sheet"
+                here, times = (piece.get("per_kit", 1), colourway["kits"]) if alone else (count, 1)
+                wholes.setdefault(key, []).extend([PORTIONS[piece["portion"]]] * here)
+                wanted[paper, first[key], colourway["name"]] = _bins(wholes[key]) * times
     return +wanted
 
 

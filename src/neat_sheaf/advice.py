@@ -8,14 +8,13 @@ from decimal import Decimal
 from fractions import Fraction
 from math import ceil
 
-from neat_sheaf.demand import Unit, too_large, wanted
+from neat_sheaf.demand import CannotPlanError, Unit, too_large, wanted
 from neat_sheaf.job import Job, Paper, Print, Style
-from neat_sheaf.length import Length, inches, millimetres
+from neat_sheaf.length import Length, inches, millimetres, say_length
 from neat_sheaf.money import rounded
-from neat_sheaf.nesting.items import Item, Stock
-from neat_sheaf.nesting.patterns import PatternBook
 from neat_sheaf.nesting.planner import fewest_sheets
 from neat_sheaf.nesting.watch import Watch
+from neat_sheaf.ways import pattern_book, stock_of
 
 __all__ = ["STANDARD_SHEETS", "SizeAdvice", "size_advice"]
 
@@ -26,6 +25,10 @@ STANDARD_SHEETS: tuple[tuple[str, Length, Length], ...] = (
     ("12 x 12 in", inches(12), inches(12)),
     ("6 x 6 in", inches(6), inches(6)),
 )
+
+
+# What is found for a usable and a whole size, and whether pieces may turn on it.
+_Known = dict[tuple[Length, Length, Length, Length, bool], tuple[int, Fraction]]
 
 
 @dataclass(frozen=True, slots=True)
@@ -63,7 +66,7 @@ def size_advice(job: Job, cupboard: Sequence[Paper] = (), watch: Watch | None = 
         prints = {job.paper(paper).print for paper in chosen} or {Print.NONE}
         strictest = max(prints, key=list(Print).index)
         candidates = [*_standard(strictest, [*cupboard, *job.papers]), *(cupboard or job.papers)]
-        known: dict[tuple[Length, Length, bool], tuple[int, Fraction]] = {}
+        known: _Known = {}
         rows += (
             _advice(job, role, paper, paper.id in chosen, known, watch) for paper in dict.fromkeys(candidates)
         )
@@ -83,7 +86,7 @@ def _advice(
     role: str,
     paper: Paper,
     chosen: bool,
-    known: dict[tuple[Length, Length, bool], tuple[int, Fraction]],
+    known: _Known,
     watch: Watch,
 ) -> SizeAdvice:
     alone = replace(paper, offcuts=(), same_as="")
@@ -96,11 +99,12 @@ def _advice(
         more = f", and {len(faults) - 1} more" if len(faults) > 1 else ""
         return replace(row, fails=faults[0].says + more)
     width, height = alone.usable
-    key = width, height, alone.print is Print.NONE
+    key = width, height, alone.width, alone.height, alone.print is Print.NONE
     if key not in known:
-        book = PatternBook(*_items(units, width, height), reach=_reach(job, alone))
-        if not book.covers:
-            return replace(row, fails="longer both ways than the trimmer cuts")
+        try:
+            book = pattern_book(job, alone, units, [stock for _, stock in stock_of(job, alone)], watch)
+        except CannotPlanError:
+            return replace(row, fails=f"not within reach of a trimmer that cuts {_reach(job)}")
         demand = [sum(u.count for u in units if u.item == item) for item in book.items]
         known[key] = fewest_sheets(demand, book, watch)
     sheets, bound = known[key]
@@ -110,8 +114,8 @@ def _advice(
     return replace(row, sheets=sheets, at_least=ceil(bound), per_kit=per_kit)
 
 
-def _reach(job: Job, paper: Paper) -> int | None:
-    return job.cutting.trimmer if max(paper.width, paper.height) > job.cutting.trimmer else None
+def _reach(job: Job) -> str:
+    return say_length(job.cutting.trimmer, job.units)
 
 
 def _with(job: Job, role: str, paper: Paper) -> Job:
@@ -131,7 +135,3 @@ def _with(job: Job, role: str, paper: Paper) -> Job:
 
 def _units(job: Job, role: str, paper: Paper) -> Iterable[Unit]:
     return wanted(_with(job, role, paper)).get(paper.id, [])
-
-
-def _items(units: Sequence[Unit], width: Length, height: Length) -> tuple[list[Item], list[Stock]]:
-    return list(dict.fromkeys(unit.item for unit in units)), [Stock(width, height)]

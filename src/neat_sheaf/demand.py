@@ -3,7 +3,7 @@
 from __future__ import annotations
 
 from collections.abc import Iterable, Iterator
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
 
 from neat_sheaf.errors import Fault, NeatSheafError
 from neat_sheaf.holding import overhang, say_overhang
@@ -15,7 +15,7 @@ from neat_sheaf.nesting.strips import Part, Strips
 from neat_sheaf.project import Piece, Portion, Side
 from neat_sheaf.wholes import cut_from_one_whole, fewest_wholes, portions_of
 
-__all__ = ["CannotPlanError", "Unit", "out_of_reach", "too_large", "wanted"]
+__all__ = ["CannotPlanError", "Unit", "family_of", "out_of_reach", "too_large", "wanted"]
 
 
 class CannotPlanError(NeatSheafError):
@@ -61,9 +61,10 @@ class Unit:
     def item(self) -> Item:
         """The rectangle it is nested as; units that may turn are alike either way round."""
         width, height = self.size
+        solid = len(self.pieces) == 1
         if not self.turns:
-            return Item(width, height, False)
-        return Item(max(width, height), min(width, height), width != height)
+            return Item(width, height, False, solid)
+        return Item(max(width, height), min(width, height), width != height, solid)
 
     def part(self, width: int, height: int, kinds: dict[str, int]) -> Part:
         """What a place of this size becomes: its pieces, each by its kind."""
@@ -85,17 +86,43 @@ class Unit:
 
 
 def wanted(job: Job) -> dict[str, list[Unit]]:
-    """The units wanted of each paper (by id), in the order of the list."""
+    """The units wanted of each paper (by id), in the order of the list.
+
+    Where sizes of a paper share the work, those of every size stand under the paper they are sizes of.
+    """
     found: dict[str, list[Unit]] = {}
+    family = family_of(job)
     for colourway in job.klass.colourways:
         for piece_set, along, count in _counted(job, colourway):
             if count:
-                paper = job.paper(colourway.papers[piece_set[0].paper])
-                turns = paper.print is Print.NONE or not any(piece.follows_print for piece in piece_set)
+                paper = job.paper(family[colourway.papers[piece_set[0].paper]])
+                # A piece may come from any of the sizes, so it turns only where it may on all of them.
+                free = all(size.print is Print.NONE for size in job.sizes_of(paper))
+                turns = free or not any(piece.follows_print for piece in piece_set)
                 scrap = all(piece.scrap for piece in piece_set)
                 unit = Unit(piece_set, colourway.name, count, turns, along, scrap)
                 found.setdefault(paper.id, []).append(unit)
-    return found
+    return {paper: _summed(units) for paper, units in found.items()}
+
+
+def family_of(job: Job) -> dict[str, str]:
+    """The paper (id) under which each paper is planned: its own, or the one it shares the work with.
+
+    Sizes share the work where the class says so and the paper they are sizes of is chosen too, so
+    that no sheet and no offcut is given to two plans.
+    """
+    chosen = {paper for c in job.klass.colourways if c.kits for paper in c.papers.values()}
+    shares = job.cutting.mix_sizes
+    return {p.id: p.same_as if shares and p.same_as in chosen else p.id for p in job.papers}
+
+
+def _summed(units: Iterable[Unit]) -> list[Unit]:
+    """Units of one piece and colourway as one: two sizes of a paper may both ask for it."""
+    counts: dict[Unit, int] = {}
+    for unit in units:
+        alike = replace(unit, count=0)
+        counts[alike] = counts.get(alike, 0) + unit.count
+    return [replace(unit, count=count) for unit, count in counts.items()]
 
 
 def _counted(job: Job, colourway: Colourway) -> Iterator[tuple[tuple[Piece, ...], Side, int]]:

@@ -54,12 +54,15 @@ def asked_for(job: Job) -> Pieces:
     return asked
 
 
-def made_by(rounds: Iterable[Mapping[str, Any]], same_as: Mapping[str, str] | None = None) -> Pieces:
-    """Every piece that pinned layouts (``sheets_document``) give; a size of a paper counts as the paper."""
+def made_by(rounds: Iterable[Mapping[str, Any]], family: Mapping[str, str] | None = None) -> Pieces:
+    """Every piece that pinned layouts (``sheets_document``) give, by the paper it is planned under.
+
+    ``family`` is that of the job (``family_of``); a paper that is not in it stands for itself.
+    """
     made: Pieces = Counter()
     for one in rounds:
         for paper in one["papers"]:
-            name = (same_as or {}).get(paper["paper"]) or paper["paper"]
+            name = (family or {}).get(paper["paper"], paper["paper"])
             for layout in paper["layouts"]:
                 for place in layout["placements"]:
                     made[Cutout(name, place["piece"], place["colourway"])] += layout["times"]

@@ -16,12 +16,11 @@ from math import ceil, gcd
 from neat_sheaf.demand import Unit, too_large, wanted
 from neat_sheaf.job import Job, Paper, Style, share_out
 from neat_sheaf.nesting.items import Item
-from neat_sheaf.nesting.patterns import PatternBook
 from neat_sheaf.nesting.planner import fewest_sheets
 from neat_sheaf.nesting.watch import Watch
 from neat_sheaf.sheets import CannotPlanError
 from neat_sheaf.totals import packs, supply_totals
-from neat_sheaf.ways import stock_of
+from neat_sheaf.ways import pattern_book, stock_of
 
 __all__ = ["SeatRow", "SeatSteps", "seat_steps"]
 
@@ -81,11 +80,13 @@ def _no_more(these: dict[str, int], those: dict[str, int]) -> bool:
 
 
 def _with_seats(job: Job, seats: int) -> Job:
+    """The job with that many seats. Sizes are not mixed here: the question is of the papers chosen."""
     klass = job.klass
     kits = seats + klass.samples + klass.spares
     shared = share_out(kits, [c.kits for c in klass.colourways])
     colourways = tuple(replace(c, kits=n) for c, n in zip(klass.colourways, shared, strict=True))
-    return replace(job, klass=replace(klass, seats=seats, colourways=colourways))
+    cutting = replace(job.cutting, mix_sizes=False)
+    return replace(job, klass=replace(klass, seats=seats, colourways=colourways), cutting=cutting)
 
 
 def _row(
@@ -106,7 +107,7 @@ def _sheets(
     found = {}
     for paper_id, units in wanted(job).items():
         if paper_id not in counters:
-            counters[paper_id] = _Counter(job, job.paper(paper_id), every[paper_id])
+            counters[paper_id] = _Counter(job, job.paper(paper_id), every[paper_id], watch)
         found[paper_id] = counters[paper_id].sheets(job, units, watch)
     return found
 
@@ -131,18 +132,13 @@ def _bought(job: Job, sheets: dict[str, int]) -> tuple[dict[str, int], Decimal]:
 class _Counter:
     """Sheets of one paper for any number of kits, from what is known of other numbers."""
 
-    def __init__(self, job: Job, paper: Paper, units: list[Unit]) -> None:
-        # Sizes are not mixed here: the question is of the paper that was chosen.
-        alone = replace(job, cutting=replace(job.cutting, mix_sizes=False))
-        faults = list(too_large(alone, paper, units))
+    def __init__(self, job: Job, paper: Paper, units: list[Unit], watch: Watch) -> None:
+        faults = list(too_large(job, paper, units))
         if faults:
             raise CannotPlanError(faults)
         self.items: list[Item] = list(dict.fromkeys(unit.item for unit in units))
-        self.stock = [stock for _, stock in stock_of(alone, paper)]
-        reach = job.cutting.trimmer
-        self.book = PatternBook(
-            self.items, self.stock, reach if max(paper.width, paper.height) > reach else None
-        )
+        self.stock = [stock for _, stock in stock_of(job, paper)]
+        self.book = pattern_book(job, paper, units, self.stock, watch)
         self.known: dict[tuple[int, ...], tuple[int, Fraction]] = {}
         # For each proportion of the demand: sheets by kits, and the proved sheets of one kit.
         self.found: dict[tuple[int, ...], dict[int, int]] = {}

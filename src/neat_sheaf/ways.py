@@ -6,25 +6,28 @@ from collections import Counter
 from collections.abc import Callable, Iterable, Iterator, Sequence
 from dataclasses import dataclass, replace
 from fractions import Fraction
+from typing import NamedTuple
 
 from neat_sheaf.demand import CannotPlanError, Unit, out_of_reach, wanted
 from neat_sheaf.job import Colourway, Job, Paper, Style, may_turn
 from neat_sheaf.length import Length
 from neat_sheaf.nesting.cut_order import Pile, cut_order, strokes_of
 from neat_sheaf.nesting.filling import filled
-from neat_sheaf.nesting.items import Item, Stock
+from neat_sheaf.nesting.items import Access, Item, Stock
 from neat_sheaf.nesting.layouts import Layout
 from neat_sheaf.nesting.packing import on_one_sheet
 from neat_sheaf.nesting.pattern import Cut, Node, Split, Spot, cuts, gathered, offcuts, placements
 from neat_sheaf.nesting.patterns import PatternBook
-from neat_sheaf.nesting.planner import lower_bound, nest
+from neat_sheaf.nesting.planner import kept_bound, lower_bound, nest
 from neat_sheaf.nesting.strips import Part, Strips, facts_of, in_strips
 from neat_sheaf.nesting.watch import Watch
 from neat_sheaf.project import Piece, Side
 
-__all__ = ["Mix", "Sheets", "Way", "stock_of", "way_of"]
+__all__ = ["Mix", "Sheets", "Way", "pattern_book", "stock_of", "way_of"]
 
 
+# What a sheet that is not there weighs, so that it is taken only where nothing else will do.
+_NOT_THERE = 10**9
 _KITS_TOGETHER = 4  # so many kits' sheets, at most, are tried as what is cut over and over
 _RELAID_PIECES = 40  # sheets with more pieces keep the layout of their pattern
 
@@ -79,7 +82,10 @@ def stock_of(job: Job, paper: Paper) -> _Stocks:
     """What there is to cut: whole sheets of each size without their edges, and the offcuts."""
     sizes = job.sizes_of(paper)
     costs = _costs(job, sizes)
-    found: _Stocks = [(size, Stock(*size.usable, cost=cost)) for size, cost in zip(sizes, costs, strict=True)]
+    found: _Stocks = [
+        (size, Stock(*size.usable, cost=cost, whole=(size.width, size.height) if size.edges else None))
+        for size, cost in zip(sizes, costs, strict=True)
+    ]
     return found + [
         (size, Stock(o.width, o.height, o.count)) for size in sizes for o in size.offcuts if o.count
     ]
@@ -99,12 +105,39 @@ def _costs(job: Job, sizes: Sequence[Paper]) -> list[int]:
 def way_of(
     job: Job, paper: Paper, units: list[Unit], kinds: dict[str, int], style: Style, watch: Watch
 ) -> Way:
-    """The best way found of cutting a paper's units in a style. Other papers are not thought of."""
+    """The best way found of cutting a paper's units in a style. Other papers are not thought of.
+
+    Raises CannotPlanError for units that the trimmer frees from no sheet, and from too few offcuts.
+    """
     stocks = stock_of(job, paper)
     maker = _Maker(job, paper, stocks, kinds, watch)
     if style is Style.KIT_PER_SHEET:
-        return maker.kit_per_sheet(units)
-    return maker.best(units, few=style is Style.FEWEST_SETTINGS)
+        way = maker.kit_per_sheet(units)
+    else:
+        way = maker.best(units, few=style is Style.FEWEST_SETTINGS)
+    beyond = {
+        tuple(sorted(s.stock.whole or (s.stock.width, s.stock.height))) for s in way.sheets if _not_there(s)
+    }
+    if beyond:
+        stuck = [unit for unit in units if tuple(sorted(unit.size)) in beyond]
+        raise CannotPlanError([out_of_reach(job, paper, unit) for unit in stuck])
+    return way
+
+
+def _not_there(sheets: Sheets) -> bool:
+    return sheets.stock.is_sheet and sheets.stock.cost == _NOT_THERE
+
+
+def pattern_book(
+    job: Job, paper: Paper, units: Sequence[Unit], stock: Sequence[Stock], watch: Watch | None = None
+) -> PatternBook:
+    """The patterns of these units; CannotPlanError where the trimmer frees one from no whole sheet."""
+    items = list(dict.fromkeys(unit.item for unit in units))
+    book = PatternBook(items, stock, job.cutting.trimmer, watch)
+    stuck = [unit for unit in units if items.index(unit.item) in book.uncovered]
+    if stuck:
+        raise CannotPlanError([out_of_reach(job, paper, unit) for unit in stuck])
+    return book
 
 
 class _Maker:
@@ -112,15 +145,14 @@ class _Maker:
         self.job, self.paper, self.kinds, self.watch = job, paper, kinds, watch
         self.stocks = stocks
         self.stock = [stock for _, stock in stocks]
-        longest = max(max(p.width, p.height) for p, _ in stocks)
-        self.reach = job.cutting.trimmer if longest > job.cutting.trimmer else None
+        free = all(stock.access(job.cutting.trimmer) is Access.FREE for stock in self.stock)
+        self.reach = None if free else job.cutting.trimmer
         # Ways differ in a few layouts, so most of their parts are made once.
         self._parts: dict[tuple[Stock, Node, tuple[tuple[Piece, ...], ...]], Part] = {}
 
     def cost(self, way: Way) -> int:
         """What a way's whole sheets weigh, as the search weighs them."""
-        weights = {paper.id: stock.cost for paper, stock in self.stocks if stock.is_sheet}
-        return sum(s.times * weights[s.paper.id] for s in way.sheets if s.stock.is_sheet)
+        return sum(s.times * s.stock.cost for s in way.sheets if s.stock.is_sheet)
 
     def best(self, units: list[Unit], few: bool) -> Way:
         """The best of the ways found: fewest sheets first, or with ``few`` layouts and settings first."""
@@ -130,6 +162,9 @@ class _Maker:
             return (sum(effort[:2]), cost, effort) if few else (cost, effort)
 
         ways = self._ways(units, few)
+        # A sheet that is not there is never taken for the sake of fewer layouts.
+        possible = [way for way in ways if not any(map(_not_there, way.sheets))]
+        ways = possible or ways
         if not few:
             # The order of cutting takes a while to find, so it is found only for those it decides between.
             least = min((self.cost(way), _different(way)) for way in ways)
@@ -146,7 +181,7 @@ class _Maker:
         nested: list[list[Layout]] = []
         at_least = 0
         if scrap:
-            at_least = lower_bound(items, demand, self.stock, book)
+            at_least = lower_bound(items, demand, self.stock, book, self.watch)
             nested += self._with_scrap(items, units, scrap, few)
         # Where scrap takes everything that may come of it, no sheet is planned for it.
         if not nested or min(self._opened(way) for way in nested) > at_least:
@@ -155,10 +190,11 @@ class _Maker:
                 items, demand, self.stock,
                 few_layouts_first=few, whole_kit=kit, book=book, watch=self.watch,
             )  # fmt: skip
-            at_least = max(at_least, *(way.at_least for way in ways))
+            at_least = max(at_least, min(way.at_least for way in ways))
             nested += [list(way.layouts) for way in ways]
             if few and kit:
                 nested += self._kits_repeated(items, demand, kit)
+        at_least = kept_bound(at_least, min(map(self._opened, nested)))
         return [self._way(items, units, layouts, at_least) for layouts in nested]
 
     def _kits_repeated(
@@ -178,13 +214,27 @@ class _Maker:
                     yield [replace(lay, times=lay.times * (kits // together)) for lay in way.layouts]
 
     def book(self, items: list[Item], units: Sequence[Unit]) -> PatternBook:
-        """The patterns of these items; CannotPlanError where the trimmer cannot free one."""
-        book = PatternBook(items, self.stock, self.reach)
-        if not book.covers:
-            held = {k for c in book.pool.values() for k, n in enumerate(c.holds) if n}
-            stuck = [u for u in units if items.index(u.item) not in held]
+        """The patterns of these items.
+
+        A kind that the trimmer frees from offcuts alone has a sheet that is not there, of its own size;
+        CannotPlanError where it frees one from nothing.
+        """
+        book = PatternBook(items, self.stock, self.reach, self.watch)
+        beyond = book.uncovered
+        if not beyond:
+            return book
+        held = {k for c in book.pool.values() for k, n in enumerate(c.holds) if n}
+        stuck = [u for u in units if items.index(u.item) not in held]
+        if stuck:
             raise CannotPlanError([out_of_reach(self.job, self.paper, unit) for unit in stuck])
-        return book
+        own = [
+            (self.paper, Stock(items[kind].width, items[kind].height, cost=_NOT_THERE)) for kind in beyond
+        ]
+        # Whole sheets come before offcuts, so that their numbers are the same without these.
+        sheets = [pair for pair in self.stocks if pair[1].is_sheet]
+        self.stocks = [*sheets, *own, *self.stocks[len(sheets) :]]
+        self.stock = [stock for _, stock in self.stocks]
+        return PatternBook(items, self.stock, self.reach, self.watch)
 
     def _opened(self, layouts: Iterable[Layout]) -> int:
         return sum(
@@ -261,7 +311,8 @@ class _Maker:
     def kit_per_sheet(self, units: list[Unit]) -> Way:
         """No sheet holds pieces of two kits: one kit is laid out and cut as often as there are kits."""
         items = list(dict.fromkeys(unit.item for unit in units))
-        at_least = lower_bound(items, _demand(items, units), self.stock, self.book(items, units))
+        book = self.book(items, units)
+        at_least = lower_bound(items, _demand(items, units), self.stock, book, self.watch)
         whole = [pair for pair in self.stocks if pair[1].is_sheet]
         sheets: list[Sheets] = []
         for c in self.job.klass.colourways:
@@ -296,7 +347,7 @@ class _Maker:
                 if key not in self._parts:
                     self._parts[key] = self._part(layout.tree, stock, chosen, by_pieces)
                 part = self._parts[key]
-                sheets.append(_on_whole_sheet(paper, stock, alike, part))
+                sheets.append(_on_whole_sheet(paper, stock, alike, part, self.reach))
         return self._proved(tuple(_merged(sheets)), at_least)
 
     def _part(
@@ -332,13 +383,16 @@ class _Maker:
 
     def _proved(self, sheets: tuple[Sheets, ...], at_least: int) -> Way:
         way = Way(self.paper, sheets, at_least)
+        way = replace(way, at_least=kept_bound(at_least, self.cost(way)))
         sizes = self.job.sizes_of(self.paper)
         if len(sizes) == 1:
             return way
         priced = all(self.job.sheet_price(size) for size in sizes)
         unit = 10_000 if priced else _costs(self.job, sizes)[0]
         ids = tuple(size.id for size in sizes)
-        return replace(way, mix=Mix(ids, Fraction(self.cost(way), unit), Fraction(at_least, unit), priced))
+        return replace(
+            way, mix=Mix(ids, Fraction(self.cost(way), unit), Fraction(way.at_least, unit), priced)
+        )
 
     def effort(self, way: Way) -> Effort:
         """Different layouts, trimmer settings, strokes, and the largest kept offcut (nm², less is more)."""
@@ -434,14 +488,42 @@ def _merged(sheets: Iterable[Sheets]) -> list[Sheets]:
     return sorted((replace(s, times=n) for s, n in times.items()), key=lambda s: -s.times)
 
 
-def _on_whole_sheet(paper: Paper, stock: Stock, times: int, part: Part) -> Sheets:
-    """The usable part with the edges around it that come off first."""
+def _on_whole_sheet(paper: Paper, stock: Stock, times: int, part: Part, reach: int | None) -> Sheets:
+    """The usable part with the edges around it that come off first, as far as the trimmer reaches."""
     edges = paper.edges
-    if not stock.is_sheet or not edges:
+    if not stock.is_sheet or stock.whole is None:
         return Sheets(paper, stock, times, part)
-    width, height = paper.usable
-    if edges.bottom or edges.top:
-        part = Strips(Side.HEIGHT, ((height, part),), edges.top, edges.bottom)
-    if edges.left or edges.right:
-        part = Strips(Side.WIDTH, ((width, part),), edges.right, edges.left)
-    return Sheets(paper, replace(stock, width=paper.width, height=paper.height), times, part)
+    width, height = stock.width, stock.height
+    beside = _Edges(Side.WIDTH, width, edges.left, edges.right)
+    above = _Edges(Side.HEIGHT, height, edges.bottom, edges.top)
+    access = stock.access(reach)
+    if access is Access.ROWS:
+        part = above.around(beside.around_each(part))
+    elif access is Access.COLUMNS:
+        part = beside.around(above.around_each(part))
+    elif reach is not None and stock.whole[1] > reach:
+        part = above.around(beside.around(part))
+    else:
+        part = beside.around(above.around(part))
+    return Sheets(paper, replace(stock, width=stock.whole[0], height=stock.whole[1]), times, part)
+
+
+class _Edges(NamedTuple):
+    """What is taken off along a side (nm): ``near`` and ``far`` of the ``size`` that can be used."""
+
+    along: Side
+    size: Length
+    near: Length
+    far: Length
+
+    def around(self, part: Part) -> Part:
+        """The part with these edges around it."""
+        if not self.near and not self.far:
+            return part
+        return Strips(self.along, ((self.size, part),), self.far, self.near)
+
+    def around_each(self, part: Part) -> Part:
+        """The part cut into rows the other way, each with these edges around it."""
+        if not isinstance(part, Strips) or part.along is self.along:
+            return self.around(part)
+        return replace(part, strips=tuple((size, self.around(row)) for size, row in part.strips))

@@ -13,6 +13,7 @@ from typing import Any
 from django.core.cache import cache
 from django.db import transaction
 
+from neat_sheaf.demand import family_of
 from neat_sheaf.errors import Fault
 from neat_sheaf.formats.plan_file import sheets_document
 from neat_sheaf.formats.reading import FileError
@@ -74,10 +75,6 @@ def mark_done(run: CuttingRun, done: int) -> CuttingRun:
     return run
 
 
-def _sizes(job: Job) -> dict[str, str]:
-    return {paper.id: paper.same_as for paper in job.papers}
-
-
 def _lost_before(run: CuttingRun, *, spared: bool) -> Pieces:
     """Pieces that were spoilt and a spare stood in for, or those that had to be cut again."""
     lost: Pieces = Counter()
@@ -89,7 +86,7 @@ def _lost_before(run: CuttingRun, *, spared: bool) -> Pieces:
 
 def differs(run: CuttingRun, job: Job) -> Difference:
     """What the class as it is now asks for besides what is pinned, and what is over."""
-    return difference(job, made_by(run.rounds, _sizes(job)), _lost_before(run, spared=False))
+    return difference(job, made_by(run.rounds, family_of(job)), _lost_before(run, spared=False))
 
 
 def changes(run: CuttingRun, job: Job) -> Change:
@@ -162,8 +159,8 @@ def _size(row: Mapping[str, Any]) -> tuple[Length, Length]:
 
 def _lost(run: CuttingRun, job: Job, paper: str, piece: str, count: int) -> Pieces:
     """The spoilt pieces as those of some colourway. FileError where the plan has no such piece."""
-    main = _sizes(job).get(paper) or paper
-    made = [c for c in made_by(run.rounds, _sizes(job)) if (c.paper, c.piece) == (main, piece)]
+    main = family_of(job).get(paper, paper)
+    made = [c for c in made_by(run.rounds, family_of(job)) if (c.paper, c.piece) == (main, piece)]
     if not made or count < 1:
         raise FileError([Fault("piece", "not-planned", f"the plan cuts no {piece} from that paper")])
     return Counter({made[0]: count})
@@ -172,7 +169,7 @@ def _lost(run: CuttingRun, job: Job, paper: str, piece: str, count: int) -> Piec
 def ways_to_make_good(run: CuttingRun, job: Job, paper: str, piece: str, count: int) -> list[Rescue]:
     """What saves a miscut, the least trouble first."""
     lost = _lost(run, job, paper, piece, count)
-    made = made_by(run.rounds, _sizes(job)) - _lost_before(run, spared=False)
+    made = made_by(run.rounds, family_of(job)) - _lost_before(run, spared=False)
     spared = _lost_before(run, spared=True)
     return rescues(job, lost, made, spared, offcuts_there(run, job), run.rounds)
 

@@ -20,7 +20,7 @@ from neat_sheaf.sheets import CannotPlanError, plan_sheets
 from neat_sheaf.styles import advised, compare_styles
 
 from .building import a4, inch, job, letter, piece
-from .test_nesting import jobs
+from .made_up_jobs import jobs
 
 
 def replayed(made, made_job):
@@ -61,7 +61,7 @@ def promised(made):
     return found
 
 
-@given(jobs(), st.integers(1, 4))
+@given(jobs(wide=False), st.integers(1, 4))
 @settings(max_examples=50, deadline=None, suppress_health_check=[HealthCheck.too_slow])
 def test_every_plan_replayed_at_the_trimmer_ends_with_what_it_promises(made_up, at_once):
     made_up = replace(made_up, cutting=replace(made_up.cutting, sheets_at_once=at_once))
@@ -291,7 +291,7 @@ def test_what_is_said_of_a_part_is_what_its_cuts_come_to(part):
     assert facts.kept == max(left, default=0)
 
 
-@given(jobs())
+@given(jobs(wide=False))
 @settings(max_examples=25, deadline=None, suppress_health_check=[HealthCheck.too_slow])
 def test_the_easiest_way_of_cutting_takes_no_more_cuts_than_places(made_up):
     for paper in plan_sheets(made_up).papers:

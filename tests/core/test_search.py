@@ -1,5 +1,6 @@
 """Inside the search: patterns within reach, scrap into waste, strips as narrow as what is in them."""
 
+import functools
 from collections import Counter
 
 import pytest
@@ -14,6 +15,7 @@ from neat_sheaf.nesting.layouts import Layout
 from neat_sheaf.nesting.pattern import Split, Spot, counts, cuts, placements
 from neat_sheaf.nesting.patterns import PatternBook
 from neat_sheaf.nesting.planner import fewest_sheets, lower_bound, nest
+from neat_sheaf.nesting.pricing import Pricer
 from neat_sheaf.nesting.search import Search
 from neat_sheaf.nesting.strips import Strips, in_strips
 from neat_sheaf.nesting.watch import Watch
@@ -49,13 +51,58 @@ def test_no_pattern_of_a_book_has_a_cut_out_of_reach(rows, reach):
     for candidate in book.pool.values():
         assert longest(candidate.tree, SHEET) <= reach
     if reach == 12:
-        assert book.covers
+        assert not book.uncovered
+
+
+def exhaustive_within_reach(ways, whole, usable, reach):
+    """The most area cut from a sheet by a blade of ``reach``, trying every cut there is: slow and plain.
+
+    ``usable`` is the rectangle (left, bottom, right, top) that pieces may come from.
+    """
+    left, bottom, right, top = usable
+
+    @functools.cache
+    def most(x, y, width, height):
+        inside = left <= x and bottom <= y and x + width <= right and y + height <= top
+        best = width * height if inside and (width, height) in ways else 0
+        if height <= reach:
+            for at in range(1, width):
+                best = max(best, most(x, y, at, height) + most(x + at, y, width - at, height))
+        if width <= reach:
+            for at in range(1, height):
+                best = max(best, most(x, y, width, at) + most(x, y + at, width, height - at))
+        return best
+
+    return most(0, 0, *whole)
+
+
+@given(
+    st.lists(st.tuples(st.integers(1, 7), st.integers(1, 7), st.booleans()), min_size=1, max_size=3),
+    st.tuples(st.integers(3, 9), st.integers(3, 9)),
+    st.tuples(*[st.integers(0, 1)] * 4),
+    st.integers(2, 9),
+)
+@settings(max_examples=150, deadline=None)
+def test_what_a_trimmer_can_free_is_found_and_nothing_else(rows, whole, edges, reach):
+    # A piece was refused that comes free once what is left at the sheet's end is off.
+    left, right, bottom, top = edges
+    usable = whole[0] - left - right, whole[1] - bottom - top
+    items = [item for item in dict.fromkeys(items_of(rows)) if item.fits(*usable)]
+    if not items:
+        return
+    stock = Stock(*map(Length, usable), whole=whole if any(edges) else None)
+    priced = Pricer(items, [stock], reach).price([item.width * item.height for item in items])
+    ways = {(w, h) for item in items for w, h, _ in item.ways}
+    inner = (left, bottom, whole[0] - right, whole[1] - top)
+    assert priced.best == [exhaustive_within_reach(ways, whole, inner, reach)]
+    held = counts(priced.pattern(0))
+    assert sum(n * items[k].width * items[k].height for k, n in held.items()) == priced.best[0]
 
 
 def test_a_part_longer_both_ways_than_the_trimmer_is_not_covered():
-    assert not PatternBook(items_of([(4, 5, True)]), [SHEET], 9).covers
+    assert PatternBook(items_of([(4, 5, True)]), [SHEET], 9).uncovered == [0]
     # Across the 10 the trimmer reaches, and then the strip of 4 is within reach both ways.
-    assert PatternBook(items_of([(4, 5, True)]), [SHEET], 10).covers
+    assert PatternBook(items_of([(4, 5, True)]), [SHEET], 10).uncovered == []
 
 
 @given(st.lists(st.tuples(SIZES, st.integers(1, 12)), min_size=1, max_size=4), st.integers(6, 12))
@@ -67,7 +114,7 @@ def test_a_shorter_trimmer_never_saves_a_sheet_and_the_bound_holds_for_both(rows
         return
     demand = [3 + n for n in range(len(items))]
     book = PatternBook(items, [SHEET], reach)
-    if not book.covers:
+    if book.uncovered:
         return
     near, bound = fewest_sheets(demand, book)
     far = nest(items, demand, [SHEET])[0]

@@ -140,12 +140,46 @@ def test_no_cent_is_lost_between_the_kits_and_the_total(cents, kits):
     assert abs(share.residue) <= Decimal("0.005") * kits
 
 
-@given(st.integers(0, 500), st.lists(st.integers(0, 40), min_size=1, max_size=6))
-def test_shares_sum_to_the_kits_and_none_is_a_whole_kit_off(total, shares):
+SHARES = st.lists(st.integers(0, 40), min_size=1, max_size=6)
+
+
+def webster(total, shares):
+    """Kits given out one at a time to the highest average of odd divisors, slow and plain."""
+    weights = shares if any(shares) else [1] * len(shares)
+    counts = [0] * len(weights)
+    for _ in range(total):
+        averages = [Fraction(w, 2 * n + 1) for w, n in zip(weights, counts, strict=True)]
+        counts[averages.index(max(averages))] += 1
+    return counts
+
+
+@given(st.integers(0, 150), SHARES)
+def test_kits_are_shared_out_as_one_at_a_time_to_the_highest_average(total, shares):
     counts = share_out(total, shares)
     assert sum(counts) == total
+    assert counts == webster(total, shares)
+
+
+@given(st.integers(0, 5000), SHARES)
+def test_a_seat_more_takes_no_kit_from_a_colourway(total, shares):
+    before, after = share_out(total, shares), share_out(total + 1, shares)
+    assert all(b <= a for b, a in zip(before, after, strict=True))
+    assert sum(after) == total + 1
     if any(shares):
-        assert all(abs(n - Fraction(total * s, sum(shares))) < 1 for n, s in zip(counts, shares, strict=True))
+        assert all(n == 0 for n, s in zip(after, shares, strict=True) if s == 0)
+
+
+def test_ten_and_eleven_kits_of_shares_three_three_one():
+    # The method of largest remainders gives 4, 4, 2 and then 5, 5, 1: the third loses a kit.
+    assert share_out(10, [3, 3, 1]) == [5, 4, 1]
+    assert share_out(11, [3, 3, 1]) == [5, 5, 1]
+    assert share_out(12, [3, 3, 1]) == [5, 5, 2]
+
+
+def test_seats_are_shared_out_as_in_a_published_table():
+    # The example that texts on the Sainte-Lague method usually print: 53 000, 24 000 and 23 000 votes
+    # for seven seats. Figures from memory, and worked by hand.
+    assert share_out(7, [53_000, 24_000, 23_000]) == [3, 2, 2]
 
 
 def test_another_number_of_kits_keeps_samples_and_the_colourways_shares():

@@ -67,13 +67,17 @@ def _fill(
         return replace(node, first=one, second=two)
     if node is not None or (spare is not None and spare(width, height)):
         return node
-    fitting = [k for k, n in left.items() if n > 0 and items[k].fits(width, height)]
-    if not fitting:
+    laid = (
+        (kind, lay(items[kind], kind, width, height, turned, reach))
+        for kind in sorted(left, key=lambda k: (-items[k].width * items[k].height, k))
+        if left[kind] > 0
+        for w, h, turned in items[kind].ways
+        if w <= width and h <= height
+    )
+    kind, tree = next(((kind, tree) for kind, tree in laid if tree is not None), (0, None))
+    if tree is None:
         return None
-    kind = max(fitting, key=lambda k: (items[k].width * items[k].height, -k))
-    ways = [turned for w, h, turned in items[kind].ways if w <= width and h <= height]
     left[kind] -= 1
-    tree = lay(items[kind], kind, width, height, ways[0], reach)
     return _fill(tree, width, height, items, left, spare, reach) if isinstance(tree, Split) else tree
 
 

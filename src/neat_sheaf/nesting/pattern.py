@@ -89,22 +89,28 @@ class Cut(NamedTuple):
 def lay(item: Item, kind: int, width: int, height: int, turned: bool, reach: int | None = None) -> Node:
     """One piece in the lower left of a region, trimmed so that the largest rest stays whole.
 
-    Where one of the two cuts would be longer than ``reach`` the other is made first.
+    Where a cut would be longer than ``reach`` the other is made first; None where that does not
+    help either.
     """
     w, h = (item.height, item.width) if turned else (item.width, item.height)
-    node: Node = Spot(kind, turned)
-    cut_width = w < width
-    cut_height = h < height
+    if reach is not None and not item.solid and max(w, h) > reach:
+        return None
     # The first cut made is the outer split, and its rest stays whole.
     width_first = (width - w) * height >= (height - h) * width
-    if reach is not None and cut_width and cut_height and max(width, height) > reach:
-        width_first = width > height
-    for along in (Side.HEIGHT, Side.WIDTH) if width_first else (Side.WIDTH, Side.HEIGHT):
-        if along is Side.WIDTH and cut_width:
-            node = Split(Side.WIDTH, w, node, None)
-        elif along is Side.HEIGHT and cut_height:
-            node = Split(Side.HEIGHT, h, node, None)
-    return node
+    for first in (Side.WIDTH, Side.HEIGHT) if width_first else (Side.HEIGHT, Side.WIDTH):
+        node: Node = Spot(kind, turned)
+        # What each cut runs over: all of the region, or what the cut before it has left.
+        runs = (height, w) if first is Side.WIDTH else (h, width)
+        longest = max(runs[0] if w < width else 0, runs[1] if h < height else 0)
+        if reach is not None and longest > reach:
+            continue
+        for along in (Side.HEIGHT, Side.WIDTH) if first is Side.WIDTH else (Side.WIDTH, Side.HEIGHT):
+            if along is Side.WIDTH and w < width:
+                node = Split(Side.WIDTH, w, node, None)
+            elif along is Side.HEIGHT and h < height:
+                node = Split(Side.HEIGHT, h, node, None)
+        return node
+    return None
 
 
 def counts(node: Node) -> Counter[int]:

@@ -2,53 +2,79 @@
 
 from __future__ import annotations
 
-from collections.abc import Sequence
+from collections.abc import Iterator, Sequence
+from itertools import islice
 
-from neat_sheaf.nesting.items import Item, Stock
+from neat_sheaf.nesting.items import Access, Item, Stock
 from neat_sheaf.nesting.master import Candidate
-from neat_sheaf.nesting.pattern import Node, cuts
-from neat_sheaf.nesting.pricing import Priced, Pricer, scaled_down
+from neat_sheaf.nesting.pattern import Node, Split, cuts, lay
+from neat_sheaf.nesting.pricing import Priced, Pricer
+from neat_sheaf.nesting.proof import Prover
+from neat_sheaf.nesting.watch import Watch
 from neat_sheaf.project import Side
 
 __all__ = ["PatternBook"]
+
+_TOGETHER = 12  # lists of values priced at once; more take more memory and are hardly quicker
 
 
 class PatternBook:
     """Candidates found so far, and the pricing that finds more; they serve any number of kits.
 
     ``reach`` is the longest cut the trimmer makes, nm: no pattern has a longer one. The bound is
-    proved without it, so it holds for a longer trimmer too.
+    proved without it, so it holds for a longer trimmer too. When the time of ``watch`` is over
+    while the first patterns are found, the kinds that are left have one of a single piece.
     """
 
-    def __init__(self, items: Sequence[Item], stock: Sequence[Stock], reach: int | None = None) -> None:
-        self.items, self.stock, self.reach = list(items), list(stock), reach
+    def __init__(
+        self,
+        items: Sequence[Item],
+        stock: Sequence[Stock],
+        reach: int | None = None,
+        watch: Watch | None = None,
+    ) -> None:
+        self.items, self.stock = list(items), list(stock)
         self.pool: dict[tuple[int, tuple[int, ...]], Candidate] = {}
         self.pricer = Pricer(items, stock, reach)
-        same = self.pricer.exact and reach is None
-        self.prover = self.pricer if same else Pricer(*self._for_proof())
-        self.price([[int(k == kind) for k in range(len(self.items))] for kind in range(len(self.items))])
+        self.reach = self.pricer.reach
+        self.prover = Prover(self.items, self.stock, self.pricer)
+        watch = watch or Watch()
+        kinds = iter(range(len(self.items)))
+        while watch.goes_on(None, 0) and (some := list(islice(kinds, _TOGETHER))):
+            self.price([[int(k == kind) for k in range(len(self.items))] for kind in some])
+        for kind in kinds:
+            self._add_alone(kind)
 
-    def _for_proof(self) -> tuple[list[Item], list[Stock]]:
-        return (self.items, self.stock) if self.pricer.exact else scaled_down(self.items, self.stock)
+    def _add_alone(self, kind: int) -> None:
+        """Add a pattern of one piece of a kind on each stock that holds it."""
+        for number, s in enumerate(self.stock):
+            ways = (
+                lay(self.items[kind], kind, s.width, s.height, turned, self.reach)
+                for w, h, turned in self.items[kind].ways
+                if w <= s.width and h <= s.height
+            )
+            self.add(number, next((tree for tree in ways if tree is not None), None))
 
     @property
-    def covers(self) -> bool:
-        """Whether every kind is in some pattern on a whole sheet."""
-        held = [c.holds for c in self.pool.values() if self.stock[c.stock].is_sheet]
-        return all(any(holds[k] for holds in held) for k in range(len(self.items)))
+    def uncovered(self) -> list[int]:
+        """The kinds that are in no pattern on a whole sheet."""
+        sheets = [c.holds for c in self.pool.values() if self.stock[c.stock].is_sheet]
+        held = {k for holds in sheets for k, n in enumerate(holds) if n}
+        return [k for k in range(len(self.items)) if k not in held]
 
     def price(self, values: Sequence[Sequence[int]]) -> None:
         """Add the patterns that are best for each of these lists of values."""
-        self._take(self.pricer.price_all(values))
+        for some in _chunks(values):
+            self._take(self.pricer.price_all(some))
 
     def prove(self, values: Sequence[Sequence[int]]) -> list[list[int]]:
         """The most that any pattern on each stock is worth, proved, for each of these lists of values.
 
         The best patterns are added.
         """
-        proved = self.prover.price_all(values)
-        self._take(proved if self.prover is self.pricer else self.pricer.price_all(values))
-        return [priced.best for priced in proved]
+        proved, priced = self.prover.prove(values)
+        self._take(priced if self.prover.pricer is self.pricer else self.pricer.price_all(values))
+        return proved
 
     def _take(self, found: Sequence[Priced]) -> None:
         for priced in found:
@@ -66,9 +92,11 @@ class PatternBook:
         return self.pool.setdefault((number, candidate.holds), candidate)
 
     def _within(self, number: int, tree: Node) -> bool:
-        if self.reach is None:
-            return True
         sheet = self.stock[number]
+        if self.reach is None or sheet.access(self.reach) is Access.FREE:
+            return True
+        if sheet.access(self.reach) is Access.NONE and isinstance(tree, Split):
+            return False
         return all(
             (cut.of.height if cut.along is Side.WIDTH else cut.of.width) <= self.reach
             for cut in cuts(tree, sheet.width, sheet.height)
@@ -78,3 +106,8 @@ class PatternBook:
         """Whether every kind fits this stock."""
         s = self.stock[number]
         return all(item.fits(s.width, s.height) for item in self.items)
+
+
+def _chunks(values: Sequence[Sequence[int]]) -> Iterator[Sequence[Sequence[int]]]:
+    for first in range(0, len(values), _TOGETHER):
+        yield values[first : first + _TOGETHER]

@@ -7,6 +7,7 @@ optimal. The bound is computed in whole numbers, so no rounding can raise it.
 
 from __future__ import annotations
 
+import logging
 from collections import Counter
 from collections.abc import Sequence
 from dataclasses import dataclass
@@ -20,7 +21,20 @@ from neat_sheaf.nesting.patterns import PatternBook
 from neat_sheaf.nesting.search import Search
 from neat_sheaf.nesting.watch import Watch
 
-__all__ = ["Nested", "fewest_sheets", "lower_bound", "nest"]
+__all__ = ["Nested", "fewest_sheets", "kept_bound", "lower_bound", "nest"]
+
+_log = logging.getLogger(__name__)
+
+
+def kept_bound(at_least: int, cost: int) -> int:
+    """A lower bound to show beside a plan of that cost: 0, nothing proved, where the plan disproves it.
+
+    That would be a fault of the bound, so it is logged; a false proof is never shown.
+    """
+    if at_least <= cost:
+        return at_least
+    _log.error("a bound of %s is above a plan of %s and is given up", at_least, cost)
+    return 0
 
 
 @dataclass(frozen=True, slots=True)
@@ -76,7 +90,8 @@ def nest(
             )
             for way in ways
         ]  # fmt: skip
-    search = Search(book or PatternBook(items, stock, reach), demand, watch or Watch())
+    watch = watch or Watch()
+    search = Search(book or PatternBook(items, stock, reach, watch), demand, watch)
     search.generate()
     if whole_kit is not None:
         search.add_whole_kits(whole_kit)
@@ -92,11 +107,16 @@ def fewest_sheets(
         return 0, Fraction(0)
     search = Search(book, demand, watch or Watch())
     search.generate()
-    return search.cost(search.fewest(alone=True)[0]), search.bound
+    cost = search.cost(search.fewest(alone=True)[0])
+    return cost, search.bound if kept_bound(search.at_least, cost) else Fraction(0)
 
 
 def lower_bound(
-    items: Sequence[Item], demand: Sequence[int], stock: Sequence[Stock], book: PatternBook | None = None
+    items: Sequence[Item],
+    demand: Sequence[int],
+    stock: Sequence[Stock],
+    book: PatternBook | None = None,
+    watch: Watch | None = None,
 ) -> int:
     """The cost (sheets, where each costs 1) that no plan of straight through-cuts goes below."""
     wanted = [k for k, n in enumerate(demand) if n > 0]
@@ -104,8 +124,8 @@ def lower_bound(
         return 0
     if len(wanted) < len(items) or book is None:
         items, demand = [items[k] for k in wanted], [demand[k] for k in wanted]
-        book = PatternBook(items, stock)
-    search = Search(book, demand, Watch())
+        book = PatternBook(items, stock, watch=watch)
+    search = Search(book, demand, watch or Watch())
     search.generate()
     return search.at_least
 
@@ -114,7 +134,7 @@ def _nested(plan: Counter[Candidate], demand: Sequence[int], stock: Sequence[Sto
     layouts = exact(plan, demand)
     opened = [(stock[lay.stock], lay.times) for lay in layouts if stock[lay.stock].is_sheet]
     cost = sum(s.cost * times for s, times in opened)
-    return Nested(tuple(layouts), sum(times for _, times in opened), cost, at_least)
+    return Nested(tuple(layouts), sum(times for _, times in opened), cost, kept_bound(at_least, cost))
 
 
 def _renamed(tree: Node, kinds: Sequence[int]) -> Node:

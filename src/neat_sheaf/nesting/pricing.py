@@ -18,8 +18,9 @@ import numpy as np
 import numpy.typing as npt
 
 from neat_sheaf.length import Length
-from neat_sheaf.nesting.items import Item, Stock
-from neat_sheaf.nesting.pattern import Node, Split, lay
+from neat_sheaf.nesting.items import Access, Item, Stock
+from neat_sheaf.nesting.pattern import Node, Split, Spot, lay
+from neat_sheaf.nesting.rows import Rows
 from neat_sheaf.project import Side
 
 __all__ = ["Priced", "Pricer", "normal_patterns", "raster_points", "scaled_down"]
@@ -41,10 +42,11 @@ def normal_patterns(sizes: Iterable[int], longest: int, most: int = MOST_POINTS)
     for size in sorted({s for s in sizes if s <= longest}, reverse=True):
         grown = set(points)
         fresh = points
-        while fresh:
+        # Growth ends as soon as it is too much: a small size has more sums than memory holds.
+        while fresh and len(grown) <= most:
             fresh = {p + size for p in fresh if p + size <= longest} - grown
             grown |= fresh
-        if len(grown) <= most:
+        if not fresh and len(grown) <= most:
             points = grown
             continue
         complete = False
@@ -91,36 +93,44 @@ def scaled_down(
 class Pricer:
     """Prices patterns for a fixed set of items and stock; ``exact`` says whether values are proved.
 
-    ``reach`` is the longest cut there is (nm, None: any): a part is cut only across a shorter side.
+    ``reach`` is the longest cut there is (nm, None: any). Stock longer than that is taken apart in
+    rows (``Rows``), each of which is then within reach.
     """
 
     def __init__(self, items: Sequence[Item], stock: Sequence[Stock], reach: int | None = None) -> None:
         self.items = list(items)
         self.stock = list(stock)
-        self.reach = reach
-        ways = [(w, h) for item in items for w, h, _ in item.ways]
-        xs, whole_x = self._points([w for w, _ in ways], {s.width for s in stock})
-        ys, whole_y = self._points([h for _, h in ways], {s.height for s in stock})
+        self.reach = None if all(s.access(reach) is Access.FREE for s in stock) else reach
+        ways = [(kind, turned, w, h) for kind, item in enumerate(items) for w, h, turned in item.ways]
+        wide, high = max(s.width for s in stock), max(s.height for s in stock)
+        if self.reach is not None:
+            wide, high = Length(min(wide, self.reach)), Length(min(high, self.reach))
+        # What is longer than the trimmer cuts is no part of a row.
+        within = [(kind, turned, w, h) for kind, turned, w, h in ways if w <= wide and h <= high]
+        xs, whole_x = self._points([w for _, _, w, _ in within], {s.width for s in stock}, wide)
+        ys, whole_y = self._points([h for *_, h in within], {s.height for s in stock}, high)
         self.exact = whole_x and whole_y
         self._xs: Ints = np.array(xs, dtype=np.int64)
         self._ys: Ints = np.array(ys, dtype=np.int64)
         self._rest_x = _rests(self._xs)
         self._rest_y = _rests(self._ys)
-        # Of the points, so many are within reach of a cut across.
-        self._near_x = len(xs) if reach is None else _floor(self._xs, reach) + 1
-        self._near_y = len(ys) if reach is None else _floor(self._ys, reach) + 1
-        self._ways = [(kind, turned) for kind, item in enumerate(items) for _, _, turned in item.ways]
+        self._ways = [(kind, turned) for kind, turned, _, _ in within]
         self._corner = [
-            (int(np.searchsorted(self._xs, w)), int(np.searchsorted(self._ys, h))) for w, h in ways
+            (int(np.searchsorted(self._xs, w)), int(np.searchsorted(self._ys, h))) for _, _, w, h in within
         ]
+        self.rows = {
+            n: Rows(s, long, items, self._xs if long is Side.WIDTH else self._ys, self.reach, MOST_POINTS)
+            for n, s in enumerate(stock)
+            if self.reach is not None and (long := s.long_side(self.reach)) is not None
+        }
 
-    def _points(self, sizes: list[int], stock: set[int]) -> tuple[list[int], bool]:
-        points, complete = normal_patterns(sizes, max(stock), _MOST_SUMS)
+    def _points(self, sizes: list[int], stock: set[int], longest: int) -> tuple[list[int], bool]:
+        points, complete = normal_patterns(sizes, longest, _MOST_SUMS)
         if complete and self.reach is None:
             points = raster_points(points, stock)
         if complete and len(points) <= MOST_POINTS:
             return points, True
-        return normal_patterns(sizes, max(stock))
+        return normal_patterns(sizes, longest)
 
     def price(self, values: Sequence[int]) -> Priced:
         """Every region's best pattern for whole values not negative, one a kind."""
@@ -141,23 +151,71 @@ class Pricer:
         while True:
             before = best if across else best.transpose(1, 0, 2)
             now = np.array(before, order="C")
-            if across:
-                _close(now[:, : self._near_y], self._rest_x)
-            else:
-                _close(now[:, : self._near_x], self._rest_y)
+            _close(now, self._rest_x if across else self._rest_y)
             passes += 1
             if passes > 1 and np.array_equal(before, now):
                 break
             best = now if across else now.transpose(1, 0, 2)
             across = not across
+        rows = {n: of.worth(self._row_ends(best, n), values) for n, of in self.rows.items()}
+        most = {n: self.rows[n].best(worth) for n, worth in rows.items()}
         return [
-            Priced(self, best[:, :, n].copy(), base[:, :, n].copy(), way[:, :, n].copy())
+            Priced(
+                self, list(values[n]), best[:, :, n].copy(), base[:, :, n].copy(), way[:, :, n].copy(),
+                {number: (rows[number][:, n], most[number][:, n]) for number in rows},
+            )
             for n in range(len(values))
-        ]
+        ]  # fmt: skip
+
+    def _row_ends(self, best: Ints, number: int) -> Ints:
+        """The values of the rows of a long stock, by the cut position they end at."""
+        i, j = self.cell(self.stock[number])
+        return best[i] if self.rows[number].long is Side.HEIGHT else best[:, j]
 
     def cell(self, stock: Stock) -> tuple[int, int]:
         """The number of the last cut position across and up that is on the stock."""
         return _floor(self._xs, stock.width), _floor(self._ys, stock.height)
+
+    def most(self, priced: Priced, number: int) -> int:
+        """The greatest total value of a pattern on that stock."""
+        stock = self.stock[number]
+        if number in self.rows:
+            return int(priced.rows[number][1][-1])
+        if stock.access(self.reach) is Access.NONE:
+            return priced.worth[spot.kind] if (spot := self._all_of(priced, stock)) else 0
+        return int(priced.values[self.cell(stock)])
+
+    def pattern(self, priced: Priced, number: int) -> Node:
+        """A pattern of the greatest value on that stock."""
+        stock = self.stock[number]
+        i, j = self.cell(stock)
+        if stock.access(self.reach) is Access.NONE:
+            return self._all_of(priced, stock)
+        rows = self.rows.get(number)
+        if rows is None:
+            return self.unfold(priced, i, j, stock.width, stock.height)
+        parts: list[tuple[int, Node]] = []
+        for row in rows.chosen(*priced.rows[number]):
+            if row.cell is None:
+                parts.append((row.size, row.spot))
+            elif rows.long is Side.HEIGHT:
+                parts.append((row.size, self.unfold(priced, i, row.cell, stock.width, row.size)))
+            else:
+                parts.append((row.size, self.unfold(priced, row.cell, j, row.size, stock.height)))
+        return rows.tree(parts)
+
+    def _all_of(self, priced: Priced, stock: Stock) -> Spot | None:
+        """A piece of value that is all of the stock, which no cut reaches across."""
+        size = (stock.width, stock.height)
+        if stock.whole not in (None, size):
+            return None
+        kinds = [
+            (kind, turned)
+            for kind, item in enumerate(self.items)
+            for w, h, turned in item.ways
+            if (w, h) == size and item.solid and priced.worth[kind]
+        ]
+        return Spot(*max(kinds, key=lambda spot: priced.worth[spot[0]])) if kinds else None
 
     def unfold(self, priced: Priced, i: int, j: int, width: int, height: int) -> Node:
         """A pattern of the greatest value on a region (nm) at a pair of cut positions."""
@@ -166,11 +224,11 @@ class Pricer:
             return None
         if priced.base[i, j] == value:
             kind, turned = self._ways[int(priced.way[i, j])]
-            return lay(self.items[kind], kind, width, height, turned, self.reach)
+            return lay(self.items[kind], kind, width, height, turned)
         rest = self._rest_x[i]
         gains = priced.values[1 : len(rest) + 1, j] + priced.values[rest, j]
         found = np.flatnonzero(gains == value)
-        if len(found) and j < self._near_y:
+        if len(found):
             k = int(found[0]) + 1
             at = int(self._xs[k])
             other = int(rest[k - 1])
@@ -195,25 +253,27 @@ class Pricer:
 
 @dataclass(frozen=True, slots=True, eq=False)
 class Priced:
-    """What patterns are worth for one list of values, at every pair of cut positions.
+    """What patterns are worth for one list of values (``worth``), at every pair of cut positions.
 
-    ``base`` counts one piece only, ``way`` says which (as the pricer numbers them).
+    ``base`` counts one piece only, ``way`` says which (as the pricer numbers them). ``rows`` holds
+    for each long stock what its rows are worth, and what the best of them are up to each end.
     """
 
     pricer: Pricer
+    worth: list[int]
     values: Ints
     base: Ints
     way: Ints
+    rows: dict[int, tuple[Ints, Ints]]
 
     @property
     def best(self) -> list[int]:
         """The greatest total value of a pattern on each stock."""
-        return [int(self.values[self.pricer.cell(s)]) for s in self.pricer.stock]
+        return [self.pricer.most(self, n) for n in range(len(self.pricer.stock))]
 
     def pattern(self, stock: int) -> Node:
         """A pattern of the greatest value on that stock."""
-        sheet = self.pricer.stock[stock]
-        return self.pricer.unfold(self, *self.pricer.cell(sheet), sheet.width, sheet.height)
+        return self.pricer.pattern(self, stock)
 
 
 def _floor(points: Ints, size: int) -> int:

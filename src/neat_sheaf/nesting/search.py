@@ -22,6 +22,7 @@ _ROUNDS = 200
 # How many sheets of each layout of the linear optimum are laid anew, and how many patterns are added.
 _ATTEMPTS = ((1, 0), (1, 12), (3, 24), (8, 48))
 _GREEDY_LIMIT = 160  # pieces; above it the greedy packings are left out
+_KIT_LIMIT = 400  # pieces on a sheet of whole kits; above it they are not laid one by one
 _SHARES = (2, 3)  # parts of a demand that are searched for themselves
 _TOGETHER = 12  # lists of values priced at once
 _OTHERS = 4  # candidates beside those of a plan that may take the place of two of its layouts
@@ -101,6 +102,8 @@ class Search:
             if not sheet.is_sheet or not self.book.all_fit(number):
                 continue
             for kits in range(1, 13):
+                if sum(kit) * kits > _KIT_LIMIT or not self.watch.goes_on(None, self.at_least):
+                    break
                 fitted = next(on_one_sheet(self.items, [n * kits for n in kit], sheet), None)
                 if fitted is None:
                     break
@@ -203,6 +206,7 @@ class Search:
             fewer = (
                 self._from_these([c for c in plan if c is not without] + spare, at_most)
                 for without in sorted(plan, key=lambda c: plan[c])[: _WITH_OTHERS if others else None]
+                if self.watch.left > 0
             )
             found = next((way for way in fewer if way is not None and len(way) < len(plan)), None)
             if found is None:
@@ -251,16 +255,25 @@ class Search:
 
     def _trimmed(self, plan: Counter[Candidate]) -> Counter[Candidate]:
         """The plan without sheets that are not needed."""
+        over = [-n for n in self._short(plan)]
         for candidate in sorted(plan, key=lambda c: sum(c.holds)):
-            while plan[candidate]:
-                plan[candidate] -= 1
-                if any(self._left(plan)):
-                    plan[candidate] += 1
-                    break
+            holds = [(k, n) for k, n in enumerate(candidate.holds) if n]
+            spare = min([plan[candidate], *(over[k] // n for k, n in holds)])
+            plan[candidate] -= spare
+            for k, n in holds:
+                over[k] -= n * spare
         return +plan
 
+    def _short(self, base: Counter[Candidate]) -> list[int]:
+        """How many of each kind a plan is short of the demand, less than 0 where it has more."""
+        short = list(self.demand)
+        for candidate, times in base.items():
+            for k, n in enumerate(candidate.holds):
+                short[k] -= n * times
+        return short
+
     def _left(self, base: Counter[Candidate]) -> list[int]:
-        return [max(0, d - sum(n * c.holds[k] for c, n in base.items())) for k, d in enumerate(self.demand)]
+        return [max(0, n) for n in self._short(base)]
 
     def _stock_left(self, base: Counter[Candidate]) -> list[Stock]:
         used = [sum(n for c, n in base.items() if c.stock == i) for i in range(len(self.stock))]

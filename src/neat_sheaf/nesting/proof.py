@@ -1,0 +1,57 @@
+"""The most that any pattern can be worth, proved: what the lower bound of a plan rests on.
+
+Where the cut positions are few they are priced exactly. Where not, sizes are rounded down to a grid,
+which can only let more onto a sheet; a size that rounds to nothing is counted by its area instead.
+Either way no pattern is worth more than its sheet's area at the best value an area can have
+(Dantzig's bound for the knapsack; source: Dantzig (1957), Operations Research 5(2)).
+"""
+
+from __future__ import annotations
+
+from collections.abc import Sequence
+from fractions import Fraction
+
+from neat_sheaf.nesting.items import Item, Stock
+from neat_sheaf.nesting.pricing import Priced, Pricer, scaled_down
+
+__all__ = ["Prover"]
+
+
+class Prover:
+    """Bounds for fixed items and stock, for straight through-cuts of any length."""
+
+    def __init__(self, items: Sequence[Item], stock: Sequence[Stock], pricer: Pricer) -> None:
+        """``pricer`` serves where it is exact and no cut was out of its reach."""
+        self.items, self.stock = list(items), list(stock)
+        self.pricer = pricer if pricer.reach is None else Pricer(items, stock)
+        self.exact = self.pricer.exact
+        self._kept = list(range(len(self.items)))
+        if not self.exact:
+            small, room = scaled_down(items, stock)
+            self._kept = [k for k, item in enumerate(small) if item.width and item.height]
+            self.pricer = Pricer([small[k] for k in self._kept], room)
+        self._areas = [item.width * item.height for item in self.items]
+        self._fits = [[item.fits(s.width, s.height) for item in self.items] for s in self.stock]
+
+    def prove(self, values: Sequence[Sequence[int]]) -> tuple[list[list[int]], list[Priced]]:
+        """The most a pattern is worth, by list of values and stock; and patterns, where priced exactly."""
+        if not self._kept:
+            return [self._by_area(one, range(len(one))) for one in values], []
+        priced = self.pricer.price_all([[one[k] for k in self._kept] for one in values])
+        if self.exact:
+            return [of.best for of in priced], priced
+        tiny = sorted(set(range(len(self.items))).difference(self._kept))
+        proved = []
+        for one, of in zip(values, priced, strict=True):
+            by_grid = [a + b for a, b in zip(of.best, self._by_area(one, tiny), strict=True)]
+            by_area = self._by_area(one, range(len(one)))
+            proved.append([min(pair) for pair in zip(by_grid, by_area, strict=True)])
+        return proved, []
+
+    def _by_area(self, values: Sequence[int], kinds: Sequence[int]) -> list[int]:
+        """For each stock its area at the best value for an area that any of these kinds has."""
+        found = []
+        for stock, fits in zip(self.stock, self._fits, strict=True):
+            rates = (Fraction(values[k], self._areas[k]) for k in kinds if fits[k])
+            found.append(int(max(rates, default=Fraction(0)) * stock.width * stock.height))
+        return found

@@ -1,0 +1,118 @@
+"""Jobs drawn at random, with everything a job can have: what every property of a plan is tried on."""
+
+from __future__ import annotations
+
+from dataclasses import replace
+from decimal import Decimal
+
+from hypothesis import strategies as st
+
+from neat_sheaf.job import Class, Colourway, Cutting, Edges, Job, Offcut, Pack, Paper, Print, Style, share_out
+from neat_sheaf.project import Cut, MatOf, Panel, Piece, Portion, Project
+
+from .building import inch
+
+__all__ = ["SIZES", "jobs"]
+
+SIZES = st.sampled_from(
+    ["3/4", "1", "1 1/2", "2", "2 1/4", "3", "3 3/8", "4", "4 1/4", "5 1/2", "6", "7", "8 1/2", "9 1/2", "11"]
+)
+# Letter, A4, the square sheets, two that are longer than most trimmers, a board no trimmer cuts across.
+SHEETS = [("8 1/2", "11"), ("210 mm", "297 mm"), ("12", "12"), ("6", "6"), ("11", "17"), ("12", "18"),
+          ("18", "12"), ("22", "28")]  # fmt: skip
+EDGES = st.sampled_from(["0", "0", "0", "1/4", "1/2"]).map(inch)
+MONEY = st.sampled_from([None, "0", "0.35", "1.20", "9.99"]).map(lambda text: text and Decimal(text))
+
+
+@st.composite
+def _papers(draw: st.DrawFn, role: str, packs: list[Pack]) -> Paper:
+    width, height = (inch(side) for side in draw(st.sampled_from(SHEETS)))
+    offcuts = st.lists(st.builds(Offcut, SIZES.map(inch), SIZES.map(inch), st.integers(0, 3)), max_size=2)
+    return Paper(
+        role,
+        f"Paper {role}",
+        width,
+        height,
+        print=draw(st.sampled_from(list(Print))),
+        pack_sheets=draw(st.integers(1, 12)),
+        pack_price=draw(MONEY),
+        on_hand=draw(st.integers(0, 3)),
+        offcuts=tuple(draw(offcuts)),
+        edges=Edges(*(draw(EDGES) for _ in range(4))) if draw(st.booleans()) else Edges(),
+        pack=draw(st.sampled_from(["", *(pack.id for pack in packs)])),
+        at_once=draw(st.sampled_from([None, None, 1, 3])),
+    )
+
+
+@st.composite
+def _pieces(draw: st.DrawFn, number: int) -> Piece:
+    kind = draw(st.sampled_from(["plain", "plain", "plain", "scrap", "die", "portion"]))
+    plain = Piece(
+        f"P{number}", draw(st.sampled_from(["body", "print"])), draw(st.integers(1, 4)),
+        inch(draw(SIZES)), inch(draw(SIZES)), follows_print=draw(st.booleans()),
+    )  # fmt: skip
+    if kind == "scrap":
+        return replace(plain, scrap=True)
+    if kind == "die":
+        return replace(plain, cut=Cut.DIE, margin=inch("1/8"))
+    if kind == "portion":
+        portion = draw(st.sampled_from([p for p in Portion if p is not Portion.WHOLE]))
+        return replace(plain, width=inch("2"), height=inch("2"), cut=Cut.PUNCH, portion=portion)
+    return plain
+
+
+@st.composite
+def jobs(draw: st.DrawFn, wide: bool = True) -> Job:
+    """A job; ``wide`` ones may hold what no trimmer cuts and pieces that fit no sheet."""
+    packs = [Pack("year", "Garden year", 12, draw(MONEY))] if draw(st.booleans()) else []
+    papers = [draw(_papers(role, packs)) for role in ("body", "print")]
+    if draw(st.booleans()):
+        # Another size of the first paper, which may be chosen for itself as well.
+        other = replace(draw(_papers("other", packs)), same_as="body", name="Other size")
+        papers.append(other)
+    if not wide:
+        usual = [(inch(w), inch(h)) for w, h in SHEETS[:3]]
+        papers = [
+            replace(p, width=w, height=h, edges=Edges())
+            for p, (w, h) in zip(papers, (draw(st.sampled_from(usual)) for _ in papers), strict=True)
+        ]
+    pieces = [draw(_pieces(n)) for n in range(draw(st.integers(1, 6)))]
+    if not wide:
+        small = inch("7")
+        pieces = [replace(p, width=min(p.width, small), height=min(p.height, small)) for p in pieces]
+    if draw(st.integers(0, 3)) == 0:
+        follows = draw(st.booleans())
+        pieces += [
+            Piece(f"M{n}", "print", 1, inch("2"), inch(side), follows_print=follows, matched="front",
+                  mat_of=MatOf("P0", Panel(n, 1)))
+            for n, side in ((2, "3"), (1, draw(st.sampled_from(["3", "2 1/2"]))))
+        ]  # fmt: skip
+    kits = draw(st.integers(1, 24))
+    spares = draw(st.integers(0, min(3, kits)))
+    shares = draw(st.lists(st.integers(1, 3), min_size=1, max_size=3))
+    choice = st.sampled_from([paper.id for paper in papers])
+    colourways = tuple(
+        Colourway(f"C{n}", share, {"body": draw(choice), "print": draw(choice)})
+        for n, share in enumerate(share_out(kits, shares))
+    )
+    roles = {piece.paper for piece in pieces}
+    colourways = tuple(
+        replace(c, papers={role: paper for role, paper in c.papers.items() if role in roles})
+        for c in colourways
+    )
+    keep = draw(st.sampled_from([("1", "3"), ("2", "2"), ("1/2", "8")]))
+    cutting = Cutting(
+        style=draw(st.sampled_from(list(Style))),
+        sheets_at_once=draw(st.integers(1, 4)),
+        keep_offcut=(inch(keep[0]), inch(keep[1])),
+        trimmer=inch(draw(st.sampled_from(["12", "12", "9", "8", "15"] if wide else ["12"]))),
+        mix_sizes=draw(st.booleans()),
+    )
+    return Job(
+        Project("Made up", tuple(pieces)),
+        tuple(papers),
+        (),
+        Class(kits - spares, 0, spares, None, colourways),
+        cutting,
+        packs=tuple(packs),
+    )
