@@ -184,11 +184,10 @@ def rescues(
     # A lost piece is of no kit in particular, so it is laid wherever it takes least.
     job = replace(job, cutting=replace(job.cutting, style=Style.FEWEST_SHEETS))
     ways: list[Rescue] = []
-    spare = _spares(job, made, spoilt)
-    if all(spare[cutout] >= n for cutout, n in lost.items()):
-        rest = min(spare[cutout] - n for cutout, n in lost.items())
-        left = f"{rest} spare {'is' if rest == 1 else 'are'} left of it" if rest else "it was the last spare"
-        ways.append(Rescue(Help.SPARE, f"a spare takes its place; {left}. Nothing more is cut"))
+    left = _spares_left(job, made, spoilt + lost)
+    if left is not None:
+        kits = f"{left} spare kit{' is' if left == 1 else 's are'} left" if left else "no spare kit is left"
+        ways.append(Rescue(Help.SPARE, f"a spare takes its place; {kits}. Nothing more is cut"))
     units = _units(job, lost)
     first = _letters(rounds)
     only = _only_offcuts(job, units, offcuts)
@@ -212,21 +211,60 @@ def rescues(
     return ways
 
 
-def _spares(job: Job, made: Pieces, spoilt: Pieces) -> Pieces:
-    """Pieces of each kind beyond those of the seats and samples that nobody has had yet.
+_MOST_STATES = 2_000
 
-    A spare kit may stand in for a kit of any colourway that is cut from the same papers.
+
+def _spares_left(job: Job, made: Pieces, lost: Pieces) -> int | None:
+    """How many spare kits are left when spares make up for ``lost``; None where they do not.
+
+    A piece that is over is taken first. A spare kit gives up each of its pieces once, whichever
+    colourway it is of, and may stand in for a kit cut from other papers only as a whole kit.
     """
-    lost: Counter[tuple[str, str]] = Counter()
-    for cutout, n in spoilt.items():
-        lost[cutout.paper, cutout.piece] += n
     asked = asked_for(job)
-    kits = {c.name: c.kits for c in job.klass.colourways}
-    spare: Pieces = Counter()
-    for cutout, n in asked.items():
-        a_kit = n // kits[cutout.colourway] if kits[cutout.colourway] else 0
-        spare[cutout] = max(0, a_kit * job.klass.spares - lost[cutout.paper, cutout.piece])
-    return spare + (made - asked)
+    short = _by_paper(lost) - _by_paper(made - asked)
+    kits: Counter[tuple[tuple[tuple[str, str], int], ...]] = Counter()
+    for colourway in job.klass.colourways:
+        mine = Counter({c: n for c, n in asked.items() if c.colourway == colourway.name})
+        if colourway.kits and mine:
+            held = {key: n // colourway.kits for key, n in _by_paper(mine).items()}
+            kits[tuple(sorted(held.items()))] += colourway.kits
+    given = _fewest_kits(short, [(dict(held), count) for held, count in kits.items()], job.klass.spares)
+    return None if given is None else job.klass.spares - given
+
+
+def _by_paper(pieces: Pieces) -> Counter[tuple[str, str]]:
+    """Pieces by paper and name: those of two colourways cut from one paper are alike."""
+    found: Counter[tuple[str, str]] = Counter()
+    for cutout, n in pieces.items():
+        found[cutout.paper, cutout.piece] += n
+    return found
+
+
+def _fewest_kits(
+    short: Counter[tuple[str, str]], kits: Sequence[tuple[Mapping[tuple[str, str], int], int]], most: int
+) -> int | None:
+    """The fewest kits that hold all these pieces, at most ``most``; None: none found.
+
+    ``kits`` are what a kit of each kind holds and how many there are. Kinds that nothing less than a
+    long search would tell apart are given up, which promises too little and never too much.
+    """
+    keys = sorted(+short)
+    states = {(tuple(short[key] for key in keys), (0,) * len(kits))}
+    for given in range(most + 1):
+        if any(not any(left) for left, _ in states):
+            return given
+        reached = set()
+        for left, used in states:
+            # The first piece that is short has to come from some kit.
+            at = next(n for n, count in enumerate(left) if count)
+            for number, (held, count) in enumerate(kits):
+                if held.get(keys[at]) and used[number] < count:
+                    rest = tuple(max(0, n - held.get(key, 0)) for n, key in zip(left, keys, strict=True))
+                    reached.add((rest, (*used[:number], used[number] + 1, *used[number + 1 :])))
+        if not reached or len(reached) > _MOST_STATES:
+            return None
+        states = reached
+    return None
 
 
 def _only_offcuts(

@@ -15,6 +15,8 @@ from math import ceil, gcd
 
 from neat_sheaf.demand import Unit, too_large, wanted
 from neat_sheaf.job import Job, Paper, Style, share_out
+from neat_sheaf.limits import MOST_SEAT_ROWS
+from neat_sheaf.money import rounded
 from neat_sheaf.nesting.items import Item
 from neat_sheaf.nesting.planner import fewest_sheets
 from neat_sheaf.nesting.watch import Watch
@@ -56,18 +58,26 @@ class SeatSteps:
 
 
 def seat_steps(job: Job, most: int = 60, watch: Watch | None = None) -> SeatSteps:
-    """The steps from 1 seat to ``most``. Raises CannotPlanError as ``plan_sheets``."""
+    """The steps from 1 seat to ``most``, and to the class's own seats where those are more.
+
+    Never more rows than ``MOST_SEAT_ROWS``: of a larger class those around its own number. Raises
+    CannotPlanError as ``plan_sheets``.
+    """
     watch = watch or Watch()
     counters: dict[str, _Counter] = {}
-    most = max(most, job.klass.seats)
+    here = max(job.klass.seats, 1)
+    first, last = 1, max(most, here)
+    if last > MOST_SEAT_ROWS:
+        first = max(1, here - MOST_SEAT_ROWS // 2)
+        last = min(max(most, here + MOST_SEAT_ROWS // 2), first + MOST_SEAT_ROWS - 1)
     # With this many seats every colourway has kits, so every kind of piece is there.
-    every = wanted(_with_seats(job, 10 * most * len(job.klass.colourways)))
-    for seats in range(1, most + 1):
+    every = wanted(_with_seats(job, 10 * last * len(job.klass.colourways)))
+    for seats in range(first, last + 1):
         _sheets(_with_seats(job, seats), every, counters, watch)
     for counter in counters.values():
         counter.settle()
-    rows = [_row(job, seats, every, counters, watch) for seats in range(1, most + 1)]
-    now = rows[max(job.klass.seats, 1) - 1]
+    rows = [_row(job, seats, every, counters, watch) for seats in range(first, last + 1)]
+    now = rows[here - first]
     return SeatSteps(
         tuple(rows),
         max(r.seats for r in rows if r.seats >= now.seats and r.opened <= now.opened),
@@ -114,7 +124,7 @@ def _sheets(
 
 def _bought(job: Job, sheets: dict[str, int]) -> tuple[dict[str, int], Decimal]:
     bought: dict[str, int] = {}
-    cash = Decimal(0)
+    cash = rounded(0, job.currency)
     for paper_id, count in sheets.items():
         paper = job.paper(paper_id)
         name = f"pack {paper.pack}" if paper.pack else f"paper {paper.id}"
@@ -122,7 +132,7 @@ def _bought(job: Job, sheets: dict[str, int]) -> tuple[dict[str, int], Decimal]:
         short = packs(count, paper.on_hand, paper.pack_sheets)
         more = max(0, short - bought.get(name, 0))
         bought[name] = bought.get(name, 0) + more
-        cash += (price or 0) * more
+        cash += rounded((price or 0) * more, job.currency)
     for total in supply_totals(job):
         bought[f"supply {total.supply.id}"] = total.packs
         cash += total.line.ways.cash_out

@@ -162,7 +162,7 @@ def plan_sheets(
             if key not in known:
                 known[key] = way_of(job, paper, units, kinds, style, watch)
             options[-1].append(known[key])
-    ways, laid, papers, piles, batches, trees = _least_trouble(job, options)
+    ways, laid, papers, piles, batches, trees = _least_trouble(job, options, watch)
     letters = _letters(piles, laid, first_letter)
     made = list(zip(laid, trees, letters, strict=True))
     plans: list[PaperPlan] = []
@@ -195,15 +195,15 @@ class _Laid(NamedTuple):
     trees: list[Node]
 
 
-def _laid(job: Job, ways: list[Way]) -> _Laid:
+def _laid(job: Job, ways: list[Way], watch: Watch) -> _Laid:
     laid = [sheets for way in ways for sheets in way.sheets]
     papers = list(dict.fromkeys(sheets.paper for sheets in laid))
     piles = [Pile(papers.index(s.paper), s.times, s.stock.width, s.stock.height, s.part) for s in laid]
-    batches, trees = cut_order(piles, [p.at_once or job.cutting.sheets_at_once for p in papers])
+    batches, trees = cut_order(piles, [p.at_once or job.cutting.sheets_at_once for p in papers], watch)
     return _Laid(ways, laid, papers, piles, batches, trees)
 
 
-def _least_trouble(job: Job, options: Sequence[Sequence[Way]]) -> _Laid:
+def _least_trouble(job: Job, options: Sequence[Sequence[Way]], watch: Watch) -> _Laid:
     """One of the ways of each paper, so that all together have few layouts and settings, then few sheets.
 
     Papers share settings, so the choice of one depends on the others: it is bettered a paper at a time.
@@ -213,15 +213,15 @@ def _least_trouble(job: Job, options: Sequence[Sequence[Way]]) -> _Laid:
         layouts = len(set(_letters(made.piles, made.laid, 0)))
         return layouts + len(made.batches), sum(way.opened for way in made.ways), strokes_of(made.batches)
 
-    whole = [_laid(job, list(ways)) for ways in zip(*options, strict=True)] or [_laid(job, [])]
+    whole = [_laid(job, list(ways), watch) for ways in zip(*options, strict=True)] or [_laid(job, [], watch)]
     if len(whole) == 1:
         return whole[0]
     best = min(whole, key=trouble)
     for number, ways in enumerate(options):
         others = [
-            _laid(job, [*best.ways[:number], way, *best.ways[number + 1 :]])
+            _laid(job, [*best.ways[:number], way, *best.ways[number + 1 :]], watch)
             for way in ways
-            if way != best.ways[number]
+            if way != best.ways[number] and not watch.over()
         ]
         best = min([best, *others], key=trouble)
     return best

@@ -72,18 +72,19 @@ def advised(prices: list[StylePrice]) -> tuple[Style, str]:
     dearest = max(others, key=lambda price: price.sheets - best.sheets)
     more = dearest.sheets - best.sheets
     quickest = min(others, key=lambda price: price.seconds)
-    saved = (best.seconds - quickest.seconds) // 60
+    saved = best.seconds - quickest.seconds
     if len(free) == len(prices):
         says = "every style opens as many sheets, and this one is the quickest at the trimmer"
     elif saved > 0:
         extra = quickest.sheets - best.sheets
+        time = f"{saved // 60} min" if saved >= 60 else "less than a minute"
         says = (
-            f"it opens the fewest sheets; {saved} min at the trimmer could be saved for "
+            f"it opens the fewest sheets; {time} at the trimmer could be saved for "
             f"{extra} sheet{'' if extra == 1 else 's'} more"
         )
     else:
         says = (
-            f"it opens the fewest sheets and is the quickest at the trimmer; another style opens up to "
+            f"it opens the fewest sheets and no style is quicker at the trimmer; another opens up to "
             f"{more} more"
         )
     return best.style, says

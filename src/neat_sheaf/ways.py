@@ -170,6 +170,8 @@ class _Maker:
             least = min((self.cost(way), _different(way)) for way in ways)
             ways = [way for way in ways if (self.cost(way), _different(way)) == least]
         found = _least(ways, merit)
+        if self.watch.over():
+            return found
         easier = self._relaid(found)
         return found if easier == found else _least([found, easier], merit)
 
@@ -227,9 +229,7 @@ class _Maker:
         stuck = [u for u in units if items.index(u.item) not in held]
         if stuck:
             raise CannotPlanError([out_of_reach(self.job, self.paper, unit) for unit in stuck])
-        own = [
-            (self.paper, Stock(items[kind].width, items[kind].height, cost=_NOT_THERE)) for kind in beyond
-        ]
+        own = [(self.paper, Stock(items[kind].width, items[kind].height, cost=_NOT_THERE)) for kind in beyond]
         # Whole sheets come before offcuts, so that their numbers are the same without these.
         sheets = [pair for pair in self.stocks if pair[1].is_sheet]
         self.stocks = [*sheets, *own, *self.stocks[len(sheets) :]]
@@ -399,7 +399,7 @@ class _Maker:
         sheets = way.sheets
         piles = [Pile(0, s.times, s.stock.width, s.stock.height, s.part) for s in sheets]
         at_once = self.paper.at_once or self.job.cutting.sheets_at_once
-        batches, trees = cut_order(piles, [at_once])
+        batches, trees = cut_order(piles, [at_once], self.watch)
         kept = [
             r.width * r.height
             for s, tree in zip(sheets, trees, strict=True)

@@ -9,9 +9,9 @@ from ninja import Field, Router, Schema, Status
 from neat_sheaf import job as core
 from neat_sheaf.formats.csv_file import write_csv
 from neat_sheaf.formats.job_file import read_job, write_job
-from neat_sheaf.formats.reading import LARGEST_FILE
 from neat_sheaf.formats.svg_file import write_svg
 from neat_sheaf.length import inches, millimetres
+from neat_sheaf.limits import LARGEST_FILE
 from neat_sheaf.project import Project as CoreProject
 from studio.accounts.models import Studio
 from studio.accounts.tenancy import own, studio_of

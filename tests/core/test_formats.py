@@ -201,7 +201,7 @@ def read(value, how):
         (Decimal("3.0"), Node.whole, "not-whole"), ("3", Node.whole, "not-whole"),
         ("11.40", Node.amount, Decimal("11.40")), (4, Node.amount, Decimal(4)),
         ("-1", Node.amount, "out-of-range"), ("1e99", Node.amount, "out-of-range"),
-        ("Infinity", Node.amount, "out-of-range"), ("0.0000000001", Node.amount, "out-of-range"),
+        ("Infinity", Node.amount, "out-of-range"), ("0.0000001", Node.amount, "too-fine"),
         ({}, Node.amount, "not-a-number"), (False, Node.amount, "not-a-number"),
         ("0", Node.positive, "not-over-zero"), ("0.5", Node.positive, Decimal("0.5")),
         (True, Node.flag, True), ("true", Node.flag, "not-a-flag"), (1, Node.flag, "not-a-flag"),

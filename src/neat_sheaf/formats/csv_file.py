@@ -15,6 +15,7 @@ from dataclasses import replace
 from neat_sheaf.errors import Fault
 from neat_sheaf.formats.reading import FileError
 from neat_sheaf.length import Length, LengthError, Unit, parse_length, write_length
+from neat_sheaf.limits import MOST_PIECES
 from neat_sheaf.project import Cut, Fold, Line, Piece, Side
 from neat_sheaf.quick.draft import Known, follows_by_role
 from neat_sheaf.quick.reading import read_clauses
@@ -27,20 +28,16 @@ COLUMNS = (
     "cut", "margin", "also",
 )  # fmt: skip
 LARGEST = 1_000_000  # characters
-MOST_ROWS = 500
+MOST_ROWS = MOST_PIECES
 _YES = {"yes": True, "y": True, "true": True, "1": True, "no": False, "n": False, "false": False, "0": False}
 # A spreadsheet takes a cell that begins so for a formula.
-_FORMULA = ("=", "+", "-", "@", "\t", "\r")
+_FORMULA = ("=", "+", "-", "@", "\t", "\r", "\n", "＝", "＋", "－", "＠")
 
 
 def write_csv(pieces: Sequence[Piece], units: Unit, delimiter: str = ",") -> str:
     """The pieces as a table with a header; ``read_csv`` reads it back."""
-    out = io.StringIO()
-    table = csv.writer(out, delimiter=delimiter, lineterminator="\r\n")
-    table.writerow(COLUMNS)
-    for piece in pieces:
-        table.writerow([_inert(cell) for cell in _cells(piece, units)])
-    return out.getvalue()
+    rows = [list(COLUMNS), *([_inert(cell) for cell in _cells(piece, units)] for piece in pieces)]
+    return "".join(delimiter.join(map(_quoted, row)) + "\r\n" for row in rows)
 
 
 def _cells(piece: Piece, units: Unit) -> list[str]:
@@ -61,7 +58,14 @@ def _plain(line: Line) -> bool:
 
 
 def _inert(cell: str) -> str:
+    """The cell as text, and never as a formula, wherever it is opened."""
     return f"'{cell}" if cell.startswith((*_FORMULA, "'")) else cell
+
+
+def _quoted(cell: str) -> str:
+    """The cell in quotes where any program could part it: some part cells at other signs than ours."""
+    doubled = cell.replace('"', '""')
+    return f'"{doubled}"' if re.search(r'[",;|\t\r\n]', cell) else cell
 
 
 def looks_like_rows(text: str) -> bool:

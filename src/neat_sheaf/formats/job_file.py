@@ -28,6 +28,7 @@ from neat_sheaf.job import (
     SupplyUnit,
 )
 from neat_sheaf.length import Length, Unit, write_length
+from neat_sheaf.limits import LARGEST_SHEET, LEAST_SIZE, MOST_COLOURWAYS, MOST_KITS
 from neat_sheaf.project import Project
 from neat_sheaf.variants import UnknownNumberError, variant_of
 
@@ -90,7 +91,7 @@ def _references(root: Node, papers: tuple[Paper, ...], packs: tuple[Pack, ...]) 
     """A paper's pack and the paper it is another size of are there, and no size is a size of a size."""
     known = set(_written(root.value, "packs", "id"))
     by_id = {p.id: p for p in papers}
-    if len(papers) != len(root.value["papers"]):
+    if not isinstance(root.value["papers"], list) or len(papers) != len(root.value["papers"]):
         return
     for number, paper in enumerate(papers):
         row = root.under(f"papers[{number}]", None)
@@ -167,8 +168,8 @@ def _paper(node: Node) -> Paper:
     paper = Paper(
         id=paper_id,
         name=node.take("name", Node.text, paper_id),
-        width=node.key("width").size(),
-        height=node.key("height").size(),
+        width=_sheet_side(node.key("width")),
+        height=_sheet_side(node.key("height")),
         kind=node.take("kind", Node.text, "cardstock"),
         print=node.take("print", lambda n: n.choice(Print), Print.NONE),
         pack_sheets=node.take("pack_sheets", lambda n: n.whole(1), 1),
@@ -193,13 +194,17 @@ def _edges(node: Node) -> Edges:
 
 
 def _price(node: Node) -> Decimal | None:
-    return node.amount()
+    return node.price()
+
+
+def _sheet_side(node: Node) -> Length:
+    return node.size(LEAST_SIZE, LARGEST_SHEET)
 
 
 def _offcut(node: Node) -> Offcut:
     node.object(["width", "height"], ["count"])
     count = node.take("count", lambda n: n.whole(0, 10_000), 1)
-    return Offcut(node.key("width").size(), node.key("height").size(), count)
+    return Offcut(_sheet_side(node.key("width")), _sheet_side(node.key("height")), count)
 
 
 def _supply(node: Node) -> Supply:
@@ -241,7 +246,7 @@ def _class(node: Node, roles: tuple[str, ...], known: set[str]) -> Class:
     )
     if not node.has("colourways"):
         return _one_colourway(node, klass, roles, known)
-    colourways = node.key("colourways").items(lambda n: _colourway(n, roles, known), 200)
+    colourways = node.key("colourways").items(lambda n: _colourway(n, roles, known), MOST_COLOURWAYS)
     _unique(node.key("colourways"), [c.name for c in colourways], "name")
     total = sum(c.kits for c in colourways)
     if len(colourways) == len(node.value["colourways"]) and total != klass.kits:
@@ -267,7 +272,7 @@ def _one_colourway(node: Node, klass: Class, roles: tuple[str, ...], known: set[
 def _colourway(node: Node, roles: tuple[str, ...], known: set[str]) -> Colourway:
     node.object(["name", "kits", "papers"])
     name = node.key("name").text()
-    kits = node.key("kits").whole(0, 120_000)
+    kits = node.key("kits").whole(0, MOST_KITS)
     papers = node.key("papers").object((), roles)
     chosen: dict[str, str] = {}
     for role in roles:

@@ -11,6 +11,7 @@ from neat_sheaf.formats.assembly_part import content_document, read_content, rea
 from neat_sheaf.formats.reading import Faulty, Node
 from neat_sheaf.job import Supply, SupplyUnit
 from neat_sheaf.length import Length, Unit, write_length
+from neat_sheaf.limits import MOST_LINES, MOST_PIECES
 from neat_sheaf.project import (
     Corner,
     CornerCut,
@@ -44,7 +45,6 @@ PIECE_KEYS = (
     "tabs", "follows_print", "cut", "margin", "mat_of", "faces", "portion", "scrap", "matched",
 )  # fmt: skip
 _REQUIRED = ("name", "paper", "width", "height")
-MOST_PIECES = 500
 
 
 def read_project(
@@ -64,6 +64,10 @@ def read_project(
             here.fault("doubled", f"another piece is called '{name.strip()}'; give each its own name")
         if isinstance(name, str):
             names.add(name.strip())
+    lines = sum(_lines_of(piece) for piece in pieces)
+    if lines > MOST_LINES:
+        says = f"the list has {lines} scores, slits, holes, corners, tabs and faces; {MOST_LINES} at most"
+        node.key("pieces").fault("too-many", says)
     return Project(
         name=node.take("name", Node.text, ""),
         pieces=pieces,
@@ -76,11 +80,16 @@ def read_project(
     )
 
 
+def _lines_of(piece: Piece) -> int:
+    parts = (piece.scores, piece.diagonals, piece.slits, piece.holes, piece.corners, piece.tabs, piece.faces)
+    return sum(map(len, parts))
+
+
 def _variants(node: Node, pieces: tuple[Piece, ...]) -> tuple[Variant, ...]:
     by_name = {piece.name: piece for piece in pieces}
     found = node.list_at("variants", lambda v: _variant(v, by_name), 30)
     for number, variant in enumerate(found):
-        if variant.name in [other.name for other in found[:number]]:
+        if any(variant.name == other.name for other in found[:number]):
             here = node.key("variants").under(f"[{number}].name", variant.name)
             here.fault("doubled", f"another version is called '{variant.name}'; give this one its own name")
     return found
@@ -102,8 +111,8 @@ def _override(node: Node, pieces: Mapping[str, Piece]) -> Override:
         with_number(piece, change.number, change.value)
     except UnknownNumberError as error:
         raise node.key("number").fault(error.code, str(error)) from error
-    if change.number in ("width", "height") and change.value <= 0:
-        raise node.key("value").fault("not-over-zero", "must be over zero")
+    if change.number in ("width", "height"):
+        node.key("value").side()
     return change
 
 
@@ -122,8 +131,8 @@ def _piece(node: Node) -> Piece:
         name=node.key("name").text(),
         paper=node.key("paper").text(),
         per_kit=node.take("per_kit", lambda n: n.whole(0, 10_000), 1),
-        width=node.key("width").size(),
-        height=node.key("height").size(),
+        width=node.key("width").side(),
+        height=node.key("height").side(),
         scores=tuple(lines),
         diagonals=tuple(diagonals),
         slits=tuple(line for group in slits for line in group),

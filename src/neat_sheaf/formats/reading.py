@@ -4,19 +4,35 @@ from __future__ import annotations
 
 import difflib
 import json
+import re
+import unicodedata
+from collections import Counter
 from collections.abc import Callable, Iterable
 from decimal import Decimal, InvalidOperation
 from enum import StrEnum
 from typing import Any, TypeVar
 
 from neat_sheaf.errors import Fault, NeatSheafError
-from neat_sheaf.length import Length, LengthError, Unit, parse_length
+from neat_sheaf.length import Length, LengthError, Unit, parse_length, say_length
+from neat_sheaf.limits import (
+    LARGEST_FILE,
+    LEAST_SIZE,
+    LONGEST_NAME,
+    LONGEST_TEXT,
+    MONEY_DECIMALS,
+    MOST_FAULTS,
+    MOST_ITEMS,
+    MOST_KEYS,
+    MOST_MONEY,
+    MOST_QUANTITY,
+    QUANTITY_DECIMALS,
+)
 
-__all__ = ["Faulty", "FileError", "Node", "load_json"]
+__all__ = ["Faulty", "FileError", "Node", "load_json", "unwritable"]
 
-LARGEST_FILE = 4_000_000  # characters
-MOST_ITEMS = 2_000
-LONGEST_TEXT = 400
+# Nobody writes a number of more characters, and Decimal takes exponents that nothing holds.
+_LONGEST_NUMBER = 40
+_HIGHEST_EXPONENT = 30
 
 E = TypeVar("E", bound=StrEnum)
 T = TypeVar("T")
@@ -42,26 +58,52 @@ def load_json(text: str) -> Any:
         raise FileError([Fault("", "too-large", f"the file is over {LARGEST_FILE // 1_000_000} MB")])
 
     def no_doubles(pairs: list[tuple[str, Any]]) -> dict[str, Any]:
-        keys = [key for key, _ in pairs]
-        doubled = sorted({key for key in keys if keys.count(key) > 1}) if len(set(keys)) < len(keys) else []
-        if doubled:
-            says = f"the key '{doubled[0]}' stands twice in one object; keep one"
+        found = dict(pairs)
+        if len(found) < len(pairs):
+            doubled = next(key for key, count in Counter(key for key, _ in pairs).items() if count > 1)
+            says = f"the key '{doubled[:40]}' is in one object twice; keep one"
             raise FileError([Fault("", "doubled-key", says)])
-        return dict(pairs)
+        return found
 
     def no_constants(name: str) -> Any:
         raise FileError([Fault("", "not-json", f"{name} is not a number in JSON")])
 
     try:
         return json.loads(
-            text, parse_float=Decimal, parse_constant=no_constants, object_pairs_hook=no_doubles
-        )
+            text, parse_float=_decimal, parse_int=_integer, parse_constant=no_constants,
+            object_pairs_hook=no_doubles,
+        )  # fmt: skip
     except json.JSONDecodeError as error:
         says = f"not JSON at line {error.lineno}, column {error.colno}: {error.msg}"
         raise FileError([Fault("", "not-json", says)]) from error
     except (RecursionError, ValueError) as error:
         says = "not JSON that can be read: too deep, or a number too long"
         raise FileError([Fault("", "not-json", says)]) from error
+
+
+def _decimal(text: str) -> Decimal:
+    """A JSON number with a point or an exponent; ValueError where nothing could hold it."""
+    exponent = re.search(r"[eE]([+-]?\d+)$", text)
+    if len(text) > _LONGEST_NUMBER or (exponent and abs(int(exponent[1])) > _HIGHEST_EXPONENT):
+        raise ValueError(text[:_LONGEST_NUMBER])
+    return Decimal(text)
+
+
+def _integer(text: str) -> int:
+    if len(text) > _LONGEST_NUMBER:
+        raise ValueError(text[:_LONGEST_NUMBER])
+    return int(text)
+
+
+def unwritable(text: str) -> str | None:
+    """The first character that no file, screen or database keeps, as ``U+0000``; None where there is none.
+
+    Control characters other than tabs and line breaks, and halves of a surrogate pair.
+    """
+    for sign in text:
+        if unicodedata.category(sign) in ("Cc", "Cs") and sign not in "\t\n\r":
+            return f"U+{ord(sign):04X}"
+    return None
 
 
 class Node:
@@ -71,8 +113,11 @@ class Node:
         self.value, self.path, self.units, self.faults = value, path, units, faults
 
     def fault(self, code: str, says: str) -> Faulty:
-        """Note a fault here; ``raise`` what it gives."""
+        """Note a fault here; ``raise`` what it gives. FileError where there are too many to go on."""
         self.faults.append(Fault(self.path, code, says))
+        if len(self.faults) >= MOST_FAULTS:
+            more = Fault("", "too-many", f"there are {MOST_FAULTS} faults or more; fix these first")
+            raise FileError([*self.faults, more])
         return Faulty()
 
     def _child(self, value: Any, path: str) -> Node:
@@ -86,14 +131,16 @@ class Node:
         """Check that this is an object with these keys and no others; gives itself."""
         if not isinstance(self.value, dict):
             raise self.fault("not-an-object", f"wants an object, found {_kind(self.value)}")
+        if len(self.value) > MOST_KEYS:
+            raise self.fault("too-many", f"has {len(self.value)} keys; {MOST_KEYS} at most")
         required = list(required)
         known = [*required, *optional]
         for key in self.value:
             if key not in known:
-                near = difflib.get_close_matches(key, known, n=1, cutoff=0.5)
+                near = difflib.get_close_matches(key[:60], known, n=1, cutoff=0.5)
                 mend = f"did you mean '{near[0]}'?" if near else f"known keys: {', '.join(known)}"
-                self._at(key).fault("unknown-key", f"unknown key '{key}'; {mend}")
-        missing = [key for key in required if key not in self.value]
+                self._at(key[:60]).fault("unknown-key", f"unknown key '{key[:60]}'; {mend}")
+        missing = [key for key in required if self.value.get(key) is None]
         for key in missing:
             self._at(key).fault("missing-key", f"'{key}' is missing")
         if missing:
@@ -140,16 +187,22 @@ class Node:
                 continue
         return tuple(found)
 
-    def text(self) -> str:
-        """A text that is not empty."""
+    def text(self, longest: int = LONGEST_TEXT) -> str:
+        """A text that is not empty, of at most ``longest`` characters."""
         if not isinstance(self.value, str):
             raise self.fault("not-text", f"wants text, found {_kind(self.value)}")
         text = self.value.strip()
         if not text:
             raise self.fault("empty", "is empty; write something")
-        if len(text) > LONGEST_TEXT:
-            raise self.fault("too-long", f"is over {LONGEST_TEXT} characters")
+        if len(text) > longest:
+            raise self.fault("too-long", f"is {len(text)} characters long; {longest} at most")
+        if sign := unwritable(text):
+            raise self.fault("not-writable", f"holds a character that cannot be kept ({sign}); remove it")
         return text
+
+    def name(self) -> str:
+        """The name of a thing of its own."""
+        return self.text(LONGEST_NAME)
 
     def length(self) -> Length:
         """A length, 0 allowed."""
@@ -161,12 +214,21 @@ class Node:
         except LengthError as error:
             raise self.fault(error.code, str(error)) from error
 
-    def size(self) -> Length:
-        """A length over zero."""
+    def size(self, least: Length | None = None, most: Length | None = None) -> Length:
+        """A length over zero, from ``least`` to ``most`` nm."""
         length = self.length()
         if length <= 0:
             raise self.fault("not-over-zero", "must be over zero")
+        if least is not None and length < least:
+            said = say_length(least, self.units)
+            raise self.fault("too-small", f"is under {said}, too small to cut; check the unit")
+        if most is not None and length > most:
+            raise self.fault("too-large", f"is over {say_length(most, self.units)}; check the unit")
         return length
+
+    def side(self) -> Length:
+        """A side of a piece or a sheet, which a trimmer can cut."""
+        return self.size(LEAST_SIZE)
 
     def whole(self, least: int = 0, most: int = 1_000_000) -> int:
         """A whole number from ``least`` to ``most``."""
@@ -186,8 +248,21 @@ class Node:
             raise self.fault(
                 "not-a-number", f"{_shown(self.value)} is not a number; write 4 or 11.40"
             ) from None
-        if not number.is_finite() or number < 0 or number > 10**9 or -int(number.as_tuple().exponent) > 9:
+        if not number.is_finite() or number < 0 or number > MOST_QUANTITY:
             raise self.fault("out-of-range", f"{_shown(self.value)} is not from 0 to 1 000 000 000")
+        if _decimals(number) > QUANTITY_DECIMALS:
+            says = f"{_shown(self.value)} has more than {QUANTITY_DECIMALS} decimals; write fewer"
+            raise self.fault("too-fine", says)
+        return number
+
+    def price(self) -> Decimal:
+        """An amount of money, whole currency units, as it is kept: not negative, four decimals."""
+        number = self.amount()
+        if number > MOST_MONEY:
+            raise self.fault("out-of-range", f"{_shown(self.value)} is over {MOST_MONEY:,}".replace(",", " "))
+        if _decimals(number) > MONEY_DECIMALS:
+            says = f"{_shown(self.value)} has more than {MONEY_DECIMALS} decimals; write fewer"
+            raise self.fault("too-fine", says)
         return number
 
     def positive(self) -> Decimal:
@@ -210,6 +285,10 @@ class Node:
         except ValueError:
             said = ", ".join(choices)
             raise self.fault("not-a-choice", f"{_shown(self.value)} is not one of: {said}") from None
+
+
+def _decimals(number: Decimal) -> int:
+    return -int(number.normalize().as_tuple().exponent)
 
 
 def _kind(value: Any) -> str:

@@ -15,6 +15,7 @@ from enum import StrEnum
 from neat_sheaf.length import Length
 from neat_sheaf.nesting.pattern import Node, Region, Split, Spot
 from neat_sheaf.nesting.strips import Part, Strips
+from neat_sheaf.nesting.watch import Watch
 from neat_sheaf.project import Side
 
 __all__ = ["Batch", "Becomes", "Cutout", "Pile", "Stroke", "cut_order", "few_settings", "strokes_of"]
@@ -99,16 +100,19 @@ class _InHand:
     split: tuple[Side, int, _InHand, _InHand] | None = None
 
 
-def cut_order(piles: Sequence[Pile], at_once: Sequence[int]) -> tuple[list[Batch], list[Node]]:
+def cut_order(
+    piles: Sequence[Pile], at_once: Sequence[int], watch: Watch | None = None
+) -> tuple[list[Batch], list[Node]]:
     """The batches that take every pile apart, and each layout's tree of cuts as they then lie.
 
-    ``at_once[paper]`` is how many thicknesses of that paper the trimmer takes.
+    ``at_once[paper]`` is how many thicknesses of that paper the trimmer takes. When the time of
+    ``watch`` is over the next best setting is taken each time.
     """
     roots = [_InHand(n, Region(0, 0, pile.width, pile.height), pile.part) for n, pile in enumerate(piles)]
     table = list(roots)
     batches = [
         Batch(setting, tuple(_at_setting(setting, table, piles, at_once)))
-        for setting in few_settings(pile.part for pile in piles)
+        for setting in few_settings((pile.part for pile in piles), watch)
     ]
     return batches, [_tree(root) for root in roots]
 
@@ -166,7 +170,7 @@ def _tree(hand: _InHand) -> Node:
     return Split(along, Length(at), _tree(first), _tree(second))
 
 
-def few_settings(parts: Iterable[Part]) -> list[int]:
+def few_settings(parts: Iterable[Part], watch: Watch | None = None) -> list[int]:
     """Settings (nm) in an order that takes all parts apart, few of them; each cuts all that is ready."""
     forest = _Forest()
     start = frozenset(forest.number(part) for part in parts if isinstance(part, Strips))
@@ -176,8 +180,9 @@ def few_settings(parts: Iterable[Part]) -> list[int]:
         if done:
             return min(done, key=len)
         reached: dict[frozenset[int], list[int]] = {}
-        for state, order in beam:
-            for setting in forest.choices(state):
+        over = watch is not None and watch.over()
+        for state, order in beam[:1] if over else beam:
+            for setting in forest.choices(state)[: 1 if over else None]:
                 reached.setdefault(forest.closed(state, setting), [*order, setting])
         ranked = sorted(reached.items(), key=lambda it: (forest.to_come(it[0]), len(it[0]), it[1]))
         beam = ranked[:_BEAM]

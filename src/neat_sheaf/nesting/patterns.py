@@ -5,9 +5,10 @@ from __future__ import annotations
 from collections.abc import Iterator, Sequence
 from itertools import islice
 
+from neat_sheaf.length import Length
 from neat_sheaf.nesting.items import Access, Item, Stock
 from neat_sheaf.nesting.master import Candidate
-from neat_sheaf.nesting.pattern import Node, Split, cuts, lay
+from neat_sheaf.nesting.pattern import Node, Split, Spot, cuts, lay
 from neat_sheaf.nesting.pricing import Priced, Pricer
 from neat_sheaf.nesting.proof import Prover
 from neat_sheaf.nesting.watch import Watch
@@ -15,6 +16,8 @@ from neat_sheaf.project import Side
 
 __all__ = ["PatternBook"]
 
+_FINE = 500_000  # cells of the grid for each kind
+_IN_A_ROW = 40
 _TOGETHER = 12  # lists of values priced at once; more take more memory and are hardly quicker
 
 
@@ -39,21 +42,28 @@ class PatternBook:
         self.reach = self.pricer.reach
         self.prover = Prover(self.items, self.stock, self.pricer)
         watch = watch or Watch()
+        # On a grid as fine as that pricing every kind takes seconds, and the first patterns are plain ones.
+        fine = self.pricer.cells * len(self.items) > _FINE
         kinds = iter(range(len(self.items)))
+        for kind in kinds if fine else ():
+            self._add_rows(kind)
         while watch.goes_on(None, 0) and (some := list(islice(kinds, _TOGETHER))):
             self.price([[int(k == kind) for k in range(len(self.items))] for kind in some])
-        for kind in kinds:
-            self._add_alone(kind)
+        held = {k for c in self.pool.values() for k, n in enumerate(c.holds) if n}
+        for kind in range(len(self.items)):
+            if kind not in held:
+                self._add_rows(kind)
 
-    def _add_alone(self, kind: int) -> None:
-        """Add a pattern of one piece of a kind on each stock that holds it."""
+    def _add_rows(self, kind: int) -> None:
+        """Add patterns of one kind alone, in plain rows, on each stock that holds it; or of one piece."""
         for number, s in enumerate(self.stock):
-            ways = (
-                lay(self.items[kind], kind, s.width, s.height, turned, self.reach)
-                for w, h, turned in self.items[kind].ways
-                if w <= s.width and h <= s.height
-            )
-            self.add(number, next((tree for tree in ways if tree is not None), None))
+            ways = [way for way in self.items[kind].ways if way[0] <= s.width and way[1] <= s.height]
+            for w, h, turned in ways:
+                across, up = min(s.width // w, _IN_A_ROW), min(s.height // h, _IN_A_ROW)
+                spot: Node = Spot(kind, turned)
+                row = _repeated(spot, Side.WIDTH, w, across, s.width)
+                if self.add(number, _repeated(row, Side.HEIGHT, h, up, s.height)) is None:
+                    self.add(number, lay(self.items[kind], kind, s.width, s.height, turned, self.reach))
 
     @property
     def uncovered(self) -> list[int]:
@@ -106,6 +116,15 @@ class PatternBook:
         """Whether every kind fits this stock."""
         s = self.stock[number]
         return all(item.fits(s.width, s.height) for item in self.items)
+
+
+def _repeated(part: Node, along: Side, size: Length, times: int, length: int) -> Node:
+    """So many of a part side by side, ``size`` nm each, and what is left of ``length`` as waste."""
+    tree: Node = None
+    for n in range(times):
+        last = n == 0 and size * times == length
+        tree = part if last else Split(along, size, part, tree)
+    return tree
 
 
 def _chunks(values: Sequence[Sequence[int]]) -> Iterator[Sequence[Sequence[int]]]:

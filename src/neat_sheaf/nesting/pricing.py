@@ -26,6 +26,7 @@ from neat_sheaf.project import Side
 __all__ = ["Priced", "Pricer", "normal_patterns", "raster_points", "scaled_down"]
 
 MOST_POINTS = 400
+_DEEP = 80  # cut positions in half a part; beyond it parts are halved, or trees would be as deep as wide
 _MOST_SUMS = 4000  # sums of sizes, before those that matter are picked out
 
 Ints = npt.NDArray[np.int64]
@@ -50,8 +51,13 @@ def normal_patterns(sizes: Iterable[int], longest: int, most: int = MOST_POINTS)
             points = grown
             continue
         complete = False
-        points |= set(range(0, longest + 1, size)) if longest // size <= most // 4 else {size}
-    return sorted(points), complete
+        several = longest // size <= most // 4 and len(points) <= most
+        points |= set(range(0, longest + 1, size)) if several else {size}
+    every = sorted(points)
+    if len(every) > most + most // 4:
+        # So many sizes that not even they can all be cut positions: some, and the largest.
+        every = [every[n * (len(every) - 1) // (most - 1)] for n in range(most)]
+    return every, complete
 
 
 def raster_points(points: Sequence[int], sizes: Iterable[int]) -> list[int]:
@@ -131,6 +137,11 @@ class Pricer:
         if complete and len(points) <= MOST_POINTS:
             return points, True
         return normal_patterns(sizes, longest)
+
+    @property
+    def cells(self) -> int:
+        """How many pairs of cut positions are priced."""
+        return len(self._xs) * len(self._ys)
 
     def price(self, values: Sequence[int]) -> Priced:
         """Every region's best pattern for whole values not negative, one a kind."""
@@ -229,7 +240,7 @@ class Pricer:
         gains = priced.values[1 : len(rest) + 1, j] + priced.values[rest, j]
         found = np.flatnonzero(gains == value)
         if len(found):
-            k = int(found[0]) + 1
+            k = self._one_of(found, rest) + 1
             at = int(self._xs[k])
             other = int(rest[k - 1])
             return Split(
@@ -240,7 +251,7 @@ class Pricer:
             )
         rest = self._rest_y[j]
         gains = priced.values[i, 1 : len(rest) + 1] + priced.values[i, rest]
-        k = int(np.flatnonzero(gains == value)[0]) + 1
+        k = self._one_of(np.flatnonzero(gains == value), rest) + 1
         at = int(self._ys[k])
         other = int(rest[k - 1])
         return Split(
@@ -249,6 +260,11 @@ class Pricer:
             self.unfold(priced, i, k, width, at),
             self.unfold(priced, i, other, width, height - at),
         )
+
+    @staticmethod
+    def _one_of(found: Ints, rest: Ints) -> int:
+        """Of cuts as good as each other the narrowest strip, or of very many the middle."""
+        return int(found[0 if len(rest) < _DEEP else -1])
 
 
 @dataclass(frozen=True, slots=True, eq=False)

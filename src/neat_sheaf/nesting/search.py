@@ -4,7 +4,7 @@ from __future__ import annotations
 
 import random
 from collections import Counter
-from collections.abc import Sequence
+from collections.abc import Iterator, Sequence
 from dataclasses import replace
 from fractions import Fraction
 
@@ -128,7 +128,18 @@ class Search:
             best = self._rounded(best, kept_back)
         if whole:
             best = self._in_parts(best)
+            if self.watch.left <= 0:
+                best = min([best, *self._one_by_one()], key=self.cost)
         return [best] if alone else [best, *self._fewer_layouts(best, self.cost(best))]
+
+    def _one_by_one(self) -> Iterator[Counter[Candidate]]:
+        """Plans that lay a small demand piece by piece: what is left to try when the time is over."""
+        if sum(self.demand) > _GREEDY_LIMIT:
+            return
+        for way in packings(self.items, self.demand, self.stock):
+            added = [self.book.add(number, tree) for number, tree in way]
+            if all(added):
+                yield Counter(c for c in added if c is not None)
 
     def _rounded(self, best: Counter[Candidate], kept_back: int) -> Counter[Candidate]:
         """The best so far, or better: the linear optimum rounded down, its last sheets laid anew."""

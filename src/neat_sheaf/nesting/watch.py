@@ -55,10 +55,15 @@ class Watch:
         """Seconds left, never negative."""
         return max(0.0, self._end - time.monotonic())
 
-    def goes_on(self, sheets: int | None, at_least: int) -> bool:
-        """Tell the progress; False when the time is over. Raises CancelledError."""
+    def over(self) -> bool:
+        """Whether the time is over. Raises CancelledError."""
         if self._cancelled is not None and self._cancelled():
             raise CancelledError("planning was stopped")
+        return self.left <= 0
+
+    def goes_on(self, sheets: int | None, at_least: int) -> bool:
+        """Tell the progress; False when the time is over. Raises CancelledError."""
+        over = self.over()
         if self._tell is not None:
             self._tell(Progress(sheets, at_least))
-        return self.left > 0
+        return not over

@@ -1,0 +1,54 @@
+"""How much of anything there may be: what a table holds, and what a request may ask to be worked on.
+
+Nobody's job comes near these. They are here so that a slip of the pen, or somebody's ill will, gets
+an answer with its place and the fix, and not a machine that works for hours. From memory, but where
+a reason is given.
+"""
+
+from __future__ import annotations
+
+from decimal import Decimal
+
+from neat_sheaf.length import MILLIMETRE, Length
+
+__all__ = [
+    "LARGEST_FILE",
+    "LARGEST_SHEET",
+    "LEAST_SIZE",
+    "LONGEST_NAME",
+    "LONGEST_TEXT",
+    "MONEY_DECIMALS",
+    "MOST_COLOURWAYS",
+    "MOST_FAULTS",
+    "MOST_ITEMS",
+    "MOST_KEYS",
+    "MOST_KITS",
+    "MOST_LINES",
+    "MOST_MONEY",
+    "MOST_PIECES",
+    "MOST_PRINTED_LAYOUTS",
+    "MOST_QUANTITY",
+    "MOST_SEAT_ROWS",
+    "QUANTITY_DECIMALS",
+]
+
+LARGEST_FILE = 4_000_000  # characters
+MOST_KEYS = 400  # of one object
+MOST_ITEMS = 2_000  # of one list
+MOST_FAULTS = 100  # listed of one file; who reads more?
+LONGEST_TEXT = 400  # characters
+LONGEST_NAME = 120  # characters: of a project, class, paper, supply, pack, colourway, studio
+MOST_PIECES = 500  # kinds on a list
+MOST_LINES = 3_000  # scores, slits, holes, corners, tabs and faces of a whole list
+MOST_COLOURWAYS = 60
+MOST_KITS = 120_000
+MOST_SEAT_ROWS = 200  # numbers of seats laid side by side
+MOST_PRINTED_LAYOUTS = 200
+MOST_MONEY = Decimal(99_999_999)  # whole currency units; what the studio's tables hold
+MONEY_DECIMALS = 4
+MOST_QUANTITY = Decimal(1_000_000_000)
+QUANTITY_DECIMALS = 6
+# Nothing narrower is cut by a trimmer, punched or handed out.
+LEAST_SIZE = MILLIMETRE
+# Longer than any sheet, and than most rolls that are cut from.
+LARGEST_SHEET = Length(5_000 * MILLIMETRE)
