@@ -157,6 +157,10 @@ def plan_sheets(
     for paper, units in by_paper.items():
         options.append([])
         for style in _tried(job.cutting.style):
+            if options[-1] and watch.over():
+                # No time is left for other ways of cutting than the one that was asked for.
+                options[-1].append(options[-1][0])
+                continue
             # Not every style wants the same units: wholes are shared by kits, or each kit has its own.
             key = (paper.id, style, tuple(units))
             if key not in known:

@@ -194,7 +194,7 @@ class _Maker:
             )  # fmt: skip
             at_least = max(at_least, min(way.at_least for way in ways))
             nested += [list(way.layouts) for way in ways]
-            if few and kit:
+            if few and kit and not self.watch.over():
                 nested += self._kits_repeated(items, demand, kit)
         at_least = kept_bound(at_least, min(map(self._opened, nested)))
         return [self._way(items, units, layouts, at_least) for layouts in nested]
@@ -208,7 +208,7 @@ class _Maker:
         if [n * kits for n in kit] != list(demand):
             return
         for together in range(1, _KITS_TOGETHER + 1):
-            if kits % together == 0:
+            if kits % together == 0 and not self.watch.over():
                 some = [n * together for n in kit]
                 for way in nest(
                     items, some, sheets, few_layouts_first=True, reach=self.reach, watch=self.watch

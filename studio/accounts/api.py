@@ -5,7 +5,7 @@ from __future__ import annotations
 from axes.handlers.proxy import AxesProxyHandler
 from django.contrib.auth import authenticate, login, logout
 from django.http import HttpRequest
-from ninja import Router, Schema, Status
+from ninja import Field, Router, Schema, Status
 from ninja.utils import check_csrf
 
 from studio.accounts.tenancy import member_of
@@ -32,8 +32,8 @@ class SessionOut(Schema):
 class Credentials(Schema):
     """An account's name and password."""
 
-    username: str
-    password: str
+    username: str = Field(max_length=150)
+    password: str = Field(max_length=4_096)
 
 
 @router.get("/session", auth=None, response=SessionOut)

@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from typing import cast
+from typing import Literal, cast
 
 from django.conf import settings
 from django.db import models
@@ -10,11 +10,14 @@ from django.db import models
 from neat_sheaf.habits import Habits, LidFeel, Scoring
 from neat_sheaf.length import Length, Unit
 
-__all__ = ["Member", "Studio"]
+__all__ = ["Measure", "Member", "Studio"]
+
+Measure = Literal["in", "cm", "mm"]
+"""The unit that the lengths of a document are written in."""
 
 
 class Studio(models.Model):
-    """One instructor's or club's paper room, with its units and currency."""
+    """One instructor's or club's paper room, with its units and currency. ``version`` counts its saves."""
 
     class Units(models.TextChoices):
         INCHES = "in"
@@ -30,6 +33,7 @@ class Studio(models.Model):
     tape_nm = models.BigIntegerField(default=6_350_000)
     border_nm = models.BigIntegerField(default=3_175_000)
     lid = models.CharField(max_length=4, default="easy")
+    version = models.IntegerField(default=1)
     created = models.DateTimeField(auto_now_add=True)
 
     class Meta:

@@ -16,8 +16,9 @@ from neat_sheaf.formats.job_file import write_job
 from neat_sheaf.formats.reading import FileError, Node
 from neat_sheaf.job import share_out
 from neat_sheaf.length import Length, Unit, inches, write_length
+from neat_sheaf.limits import LARGEST_SHEET, LONGEST_TEXT, MOST_COLOURWAYS, MOST_PIECES
 from neat_sheaf.sheets import CannotPlanError
-from studio.accounts.models import Studio
+from studio.accounts.models import Measure, Studio
 from studio.accounts.tenancy import check_version, own, studio_of
 from studio.classes.bench import Bench, bench_of
 from studio.classes.convert import core_job
@@ -39,13 +40,17 @@ class ColourwayDoc(Schema):
 
     name: str
     share: int = Field(1, ge=0, le=10_000)
-    papers: dict[str, int] = {}
+    papers: dict[str, int] = Field({}, max_length=MOST_PIECES)
 
 
 class ClassIn(Schema):
-    """A class as it is written; ``version`` is the one it was based on."""
+    """A class as it is written; ``version`` is the one it was based on.
+
+    ``units`` is the one that its lengths are written in, null for the studio's.
+    """
 
     version: int = 0
+    units: Measure | None = None
     name: str
     project: int
     date: dt.date | None = None
@@ -59,8 +64,8 @@ class ClassIn(Schema):
     keep_offcut: list[str] = Field(["1", "3"], min_length=2, max_length=2)
     trimmer: str = ""
     mix_sizes: bool = False
-    variant: str = ""
-    colourways: list[ColourwayDoc] = []
+    variant: str = Field("", max_length=LONGEST_TEXT)
+    colourways: list[ColourwayDoc] = Field([], max_length=MOST_COLOURWAYS)
 
 
 class ColourwayOut(ColourwayDoc):
@@ -116,6 +121,7 @@ def _class_out(kit_class: KitClass, units: Unit) -> ClassOut:
     return ClassOut(
         id=kit_class.pk,
         version=kit_class.version,
+        units=units,
         name=kit_class.name,
         project=kit_class.project_id,
         project_name=kit_class.project.name,
@@ -178,7 +184,8 @@ def classes(request: HttpRequest) -> list[ClassRow]:
 def add_class(request: HttpRequest, payload: ClassIn) -> Status[ClassOut]:
     """Add a class."""
     studio = studio_of(request)
-    return Status(201, _store(KitClass(studio=studio, version=0), payload, studio, request))
+    added = _store(KitClass(studio=studio, version=0), payload, studio, request)
+    return Status(201, _class_out(added, studio.measure))
 
 
 def _own_class(request: HttpRequest, class_id: int) -> KitClass:
@@ -198,10 +205,14 @@ def change_class(request: HttpRequest, class_id: int, payload: ClassIn) -> Class
     studio = studio_of(request)
     with transaction.atomic():
         found = own(KitClass.objects.select_for_update(), request, class_id)
-        if payload.version != found.version:
-            current = _class_out(found, studio.measure).model_dump(mode="json")
-            check_version(found.name, payload.version, found.version, current)
-        return _store(found, payload, studio, request)
+        stale = payload.version != found.version
+        if not stale:
+            found = _store(found, payload, studio, request)
+    # The row is free again while a plan is made: that may take a while.
+    answer = _class_out(found, studio.measure)
+    if stale:
+        check_version(found.name, payload.version, found.version, answer.model_dump(mode="json"))
+    return answer
 
 
 @router.post("/classes/{class_id}/enough", response={204: None, 404: Problem})
@@ -240,28 +251,36 @@ def plan_file(request: HttpRequest, class_id: int) -> HttpResponse:
     return download(found.name, "plan.json", text, "application/json; charset=utf-8")
 
 
-def _store(kit_class: KitClass, payload: ClassIn, studio: Studio, request: HttpRequest) -> ClassOut:
-    units = studio.measure
+def _store(kit_class: KitClass, payload: ClassIn, studio: Studio, request: HttpRequest) -> KitClass:
+    units = payload.units or studio.measure
     faults: list[Fault] = []
     root = Node(payload.model_dump(), "", units, faults)
-    name = root.take("name", Node.text, "")
+    name = root.take("name", Node.name, "")
+    place = root.take("place", _place, "")
     fee = root.take("fee", _fee, None)
-    keep = sorted(root.list_at("keep_offcut", Node.size))
+    keep = sorted(root.list_at("keep_offcut", Node.side))
     trimmer = root.take("trimmer", _trimmer, Length(kit_class.trimmer_nm))
-    names = [c.name.strip() for c in payload.colourways]
+    colourways = root.key("colourways")
+    names = [
+        colourways.under(f"[{n}]", row).take("name", Node.name, "") if row["name"].strip() else ""
+        for n, row in enumerate(colourways.value)
+    ]
     for number, colourway in enumerate(names):
-        if not colourway:
-            root.under(f"colourways[{number}].name", "").fault("empty", "give the colourway a name")
-        elif colourway in names[:number]:
-            says = f"another colourway is called '{colourway}'; give this one its own name"
-            root.under(f"colourways[{number}].name", colourway).fault("doubled", says)
+        here = root.under(f"colourways[{number}].name", colourway)
+        if not payload.colourways[number].name.strip():
+            here.fault("empty", "give the colourway a name")
+        elif colourway and colourway in names[:number]:
+            here.fault("doubled", f"another colourway is called '{colourway}'; give this one its own name")
+        for role in payload.colourways[number].papers:
+            if not 0 < len(role) <= LONGEST_TEXT:
+                here.fault("too-long", f"a role's name has from 1 to {LONGEST_TEXT} characters")
     if faults:
         raise FileError(faults)
     kit_class.project = own(Project.objects.all(), request, payload.project)
     known = set(studio.papers.values_list("pk", flat=True))
     if any(paper not in known for c in payload.colourways for paper in c.papers.values()):
         raise Http404
-    kit_class.name, kit_class.fee, kit_class.place = name[:120], fee, payload.place.strip()[:120]
+    kit_class.name, kit_class.fee, kit_class.place = name, fee, place
     kit_class.keep_short_nm, kit_class.keep_long_nm = keep
     kit_class.trimmer_nm = trimmer
     for field in ("date", "seats", "samples", "spares", "style", "sheets_at_once", "mix_sizes", "variant"):
@@ -271,7 +290,7 @@ def _store(kit_class: KitClass, payload: ClassIn, studio: Studio, request: HttpR
         kit_class.save()
         kit_class.colourways.all().delete()
         stored = Colourway.objects.bulk_create(
-            Colourway(kit_class=kit_class, position=n, name=names[n][:120], share=c.share)
+            Colourway(kit_class=kit_class, position=n, name=names[n], share=c.share)
             for n, c in enumerate(payload.colourways)
         )
         Choice.objects.bulk_create(
@@ -279,13 +298,17 @@ def _store(kit_class: KitClass, payload: ClassIn, studio: Studio, request: HttpR
             for kept, c in zip(stored, payload.colourways, strict=True)
             for role, paper in c.papers.items()
         )
-    return _class_out(kit_class, units)
+    return kit_class
+
+
+def _place(node: Node) -> str:
+    return "" if not str(node.value).strip() else node.name()
 
 
 def _trimmer(node: Node) -> Length:
     """The longest cut; an empty field leaves it at a 12-inch trimmer's."""
-    return inches(12) if node.value == "" else node.size()
+    return inches(12) if node.value == "" else node.size(inches(1), LARGEST_SHEET)
 
 
 def _fee(node: Node) -> Decimal | None:
-    return None if node.value == "" else node.amount()
+    return None if node.value == "" else node.price()

@@ -9,10 +9,12 @@ from typing import Literal
 from django.utils import timezone
 from ninja import Schema
 
+from neat_sheaf.project import Project
 from studio.accounts.models import Studio
 from studio.classes.cutting import strokes_of
 from studio.classes.models import KitClass
 from studio.classes.planning import Planned, plan_of
+from studio.projects.convert import core_project
 
 __all__ = ["Bench", "bench_of"]
 
@@ -70,11 +72,17 @@ def bench_of(studio: Studio) -> Bench:
     coming: list[BenchClass] = []
     past: list[BenchClass] = []
     wanted: Counter[int] = Counter()
+    listed: dict[int, Project] = {}
     for kit_class in studio.classes.select_related("project", "studio", "cutting_run"):
-        planned = plan_of(kit_class)
-        is_past = kit_class.date is not None and kit_class.date < today
-        (past if is_past else coming).append(_card(kit_class, planned, today))
-        if planned.plan is not None and not is_past:
+        if kit_class.date is not None and kit_class.date < today:
+            # What is past is looked at, not planned again.
+            past.append(_card(kit_class, Planned(None, []), today))
+            continue
+        if kit_class.project_id not in listed:
+            listed[kit_class.project_id] = core_project(kit_class.project)
+        planned = plan_of(kit_class, listed[kit_class.project_id])
+        coming.append(_card(kit_class, planned, today))
+        if planned.plan is not None:
             for paper in planned.plan["papers"]:
                 wanted[int(paper["paper"])] += paper["sheets"]
     low = [
@@ -111,11 +119,13 @@ def _card(kit_class: KitClass, planned: Planned, today: dt.date) -> BenchClass:
         ),
         cost_per_kit=plan["cost"]["per_kit"]["sheets_opened"] if plan else None,
         planning=planned.working is not None,
-        next=_next_step(kit_class, planned),
+        next=_next_step(kit_class, planned, today),
     )
 
 
-def _next_step(kit_class: KitClass, planned: Planned) -> NextStep:
+def _next_step(kit_class: KitClass, planned: Planned, today: dt.date) -> NextStep:
+    if kit_class.date is not None and kit_class.date < today:
+        return NextStep(says="Past: look at what it took", tab="kit", grave=False)
     if planned.working is not None:
         return NextStep(says="The sheets are still being planned", tab="sheets", grave=False)
     run = getattr(kit_class, "cutting_run", None)
@@ -124,11 +134,11 @@ def _next_step(kit_class: KitClass, planned: Planned) -> NextStep:
         return NextStep(says=says, tab="sheets", grave=False)
     if planned.plan is None:
         missing = [f for f in planned.faults if f.code in ("role-without-paper", "no-colourway")]
-        says = planned.faults[0].says
+        says = planned.faults[0].says if planned.faults else "It cannot be planned as it is"
         return NextStep(says=says[:1].upper() + says[1:], tab="papers" if missing else "sheets", grave=True)
     errors = [check for check in planned.plan["checks"] if check["level"] == "error"]
     if errors:
-        says = f"Mend the list: {errors[0]['where']}"
+        says = f"Fix the list: {errors[0]['where']}"
         return NextStep(says=says, tab="kit", grave=True)
     papers = sum(1 for row in [*planned.plan["papers"], *planned.plan["packs"]] if row["packs"])
     supplies = sum(1 for row in planned.plan["supplies"] if row["packs"])

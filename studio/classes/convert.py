@@ -7,6 +7,7 @@ from dataclasses import replace
 from neat_sheaf import job as core
 from neat_sheaf.errors import Fault
 from neat_sheaf.length import Length
+from neat_sheaf.project import Project
 from neat_sheaf.sheets import CannotPlanError
 from neat_sheaf.variants import UnknownNumberError, variant_of
 from studio.classes.models import KitClass
@@ -17,11 +18,14 @@ from studio.projects.convert import core_project
 __all__ = ["core_job"]
 
 
-def core_job(kit_class: KitClass) -> core.Job:
-    """The job of a class. Raises CannotPlanError where a role has no paper yet."""
+def core_job(kit_class: KitClass, listed: Project | None = None) -> core.Job:
+    """The job of a class. Raises CannotPlanError where a role has no paper yet.
+
+    ``listed`` is its project, where it was read already.
+    """
     studio = kit_class.studio
     try:
-        project = variant_of(core_project(kit_class.project), kit_class.variant)
+        project = variant_of(listed or core_project(kit_class.project), kit_class.variant)
     except UnknownNumberError as error:
         raise CannotPlanError([Fault("variant", error.code, str(error))]) from error
     colourways = list(kit_class.colourways.prefetch_related("choices"))

@@ -36,6 +36,7 @@ from studio.classes.models import CuttingRun, KitClass
 from studio.classes.planning import key_of, plan_of
 
 __all__ = [
+    "Moved",
     "accept",
     "begin",
     "changes",
@@ -66,13 +67,36 @@ def strokes_of(run: CuttingRun) -> int:
     return sum(len(batch["strokes"]) for one in run.rounds for batch in one["cutting"]["batches"])
 
 
-def mark_done(run: CuttingRun, done: int) -> CuttingRun:
-    """Say how many steps are done; never more than there are."""
+@transaction.atomic
+def mark_done(run: CuttingRun, done: int, follows: int | None = None) -> CuttingRun:
+    """Say how many steps are done; never more than there are.
+
+    ``follows`` is how many were done before: another device may have gone on meanwhile. The same
+    step said by two is counted once; any other disagreement raises Moved with what there is now.
+    """
+    run = _locked(run)
     if not 0 <= done <= strokes_of(run):
         raise FileError([Fault("done", "out-of-range", f"there are {strokes_of(run)} steps")])
-    CuttingRun.objects.filter(pk=run.pk).update(done=done)
-    run.refresh_from_db()
+    if follows is not None and run.done not in (follows, done):
+        raise Moved(run)
+    run.done = done
+    run.save(update_fields=["done", "changed"])
     return run
+
+
+def _locked(run: CuttingRun) -> CuttingRun:
+    """The row as it is now, held until the transaction ends. DoesNotExist where cutting starts over."""
+    found = CuttingRun.objects.select_for_update().get(pk=run.pk)
+    found.kit_class = run.kit_class
+    return found
+
+
+class Moved(Exception):  # noqa: N818 - named for what happened
+    """A step follows another number of steps than are done: a second device has gone on."""
+
+    def __init__(self, run: CuttingRun) -> None:
+        super().__init__(str(run))
+        self.run = run
 
 
 def _lost_before(run: CuttingRun, *, spared: bool) -> Pieces:
@@ -103,8 +127,11 @@ def changes(run: CuttingRun, job: Job) -> Change:
 @transaction.atomic
 def accept(run: CuttingRun) -> CuttingRun:
     """Add the sheets that a changed class asks for besides; what is cut stays cut."""
-    run = CuttingRun.objects.select_for_update().get(pk=run.pk)
-    change = changes(run, core_job(run.kit_class))
+    # The change is planned before the row is held: that may take a while.
+    job = core_job(run.kit_class)
+    changes(run, job)
+    run = _locked(run)
+    change = changes(run, job)
     if change.sheets is not None:
         run.rounds = [*run.rounds, {**sheets_document(change.sheets), "why": "change"}]
         run.save()
@@ -175,15 +202,22 @@ def ways_to_make_good(run: CuttingRun, job: Job, paper: str, piece: str, count: 
 
 
 @transaction.atomic
-def make_good(run: CuttingRun, job: Job, paper: str, piece: str, count: int, by: Help) -> CuttingRun:
-    """Note a miscut and take one of the ways to make it good."""
-    run = CuttingRun.objects.select_for_update().get(pk=run.pk)
+def make_good(
+    run: CuttingRun, job: Job, paper: str, piece: str, count: int, by: Help, key: str = ""
+) -> CuttingRun:
+    """Note a miscut and take one of the ways to make it good.
+
+    ``key`` is the sender's own name for this miscut: one that was noted already is not noted again.
+    """
+    run = _locked(run)
+    if key and any(row.get("key") == key for row in run.spoilt):
+        return run
     ways: Sequence[Rescue] = ways_to_make_good(run, job, paper, piece, count)
     way = next((way for way in ways if way.help is by), None)
     if way is None:
         raise FileError([Fault("by", "no-such-way", f"no {by} makes it good now; choose another way")])
     for cutout, n in _lost(run, job, paper, piece, count).items():
-        run.spoilt = [*run.spoilt, {**cutout._asdict(), "count": n, "help": by.value}]
+        run.spoilt = [*run.spoilt, {**cutout._asdict(), "count": n, "help": by.value, "key": key}]
     if way.sheets is not None:
         run.rounds = [*run.rounds, {**sheets_document(way.sheets), "why": "miscut"}]
     run.save()

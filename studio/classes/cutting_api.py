@@ -10,11 +10,13 @@ from ninja import Field, Router, Schema, Status
 from neat_sheaf.errors import Fault
 from neat_sheaf.formats.reading import FileError
 from neat_sheaf.job import Job
+from neat_sheaf.limits import LONGEST_TEXT
 from neat_sheaf.pinned import Help
 from neat_sheaf.sheets import CannotPlanError
 from studio.accounts.tenancy import own
 from studio.classes.convert import core_job
 from studio.classes.cutting import (
+    Moved,
     accept,
     begin,
     changes,
@@ -26,7 +28,7 @@ from studio.classes.cutting import (
 )
 from studio.classes.models import CuttingRun, KitClass
 from studio.classes.plan_schema import CuttingPlanOut, LayoutOut
-from studio.config.problems import Problem
+from studio.config.problems import Problem, Stale
 
 router = Router(tags=["cutting"])
 
@@ -70,16 +72,17 @@ class CuttingOut(Schema):
 
 
 class DoneIn(Schema):
-    """How many steps are done."""
+    """How many steps are done, and how many were before: null where that does not matter."""
 
     done: int = Field(ge=0)
+    follows: int | None = None
 
 
 class MiscutIn(Schema):
     """Pieces that were spoilt, cut from a paper (id)."""
 
-    paper: str
-    piece: str
+    paper: str = Field(max_length=LONGEST_TEXT)
+    piece: str = Field(max_length=LONGEST_TEXT)
     count: int = Field(1, ge=1, le=1000)
 
 
@@ -91,8 +94,9 @@ class RescueOut(Schema):
 
 
 class MadeGoodIn(MiscutIn):
-    """A miscut and how it is made good."""
+    """A miscut and how it is made good; ``key`` is the sender's name for it, so that it counts once."""
 
+    key: str = Field("", max_length=64)
     by: Literal["spare", "offcut", "sheet"]
 
 
@@ -153,10 +157,18 @@ def begin_cutting(request: HttpRequest, class_id: int) -> CuttingOut:
     return _out(run)
 
 
-@router.put("/classes/{class_id}/cutting/done", response={200: CuttingOut, 404: Problem, 422: Problem})
+@router.put(
+    "/classes/{class_id}/cutting/done", response={200: CuttingOut, 404: Problem, 409: Problem, 422: Problem}
+)
 def done(request: HttpRequest, class_id: int, payload: DoneIn) -> CuttingOut:
-    """Say how many steps are done, so that another device goes on from there."""
-    return _out(mark_done(_run(request, class_id), payload.done))
+    """Say how many steps are done, so that another device goes on from there.
+
+    Where another device went on from the same step, 409 with where the cutting is now.
+    """
+    try:
+        return _out(mark_done(_run(request, class_id), payload.done, payload.follows))
+    except Moved as error:
+        raise Stale("The cutting", _out(error.run).model_dump(mode="json")) from error
 
 
 @router.post("/classes/{class_id}/cutting/changes", response={200: CuttingOut, 404: Problem, 422: Problem})
@@ -191,6 +203,5 @@ def good_again(request: HttpRequest, class_id: int, payload: MadeGoodIn) -> Cutt
     """Note a miscut and take one of the ways to make it good."""
     run = _run(request, class_id)
     job = _job(run)
-    made = make_good(run, job, payload.paper, payload.piece, payload.count, Help(payload.by))
-    made.kit_class = run.kit_class
-    return _out(made)
+    by = Help(payload.by)
+    return _out(make_good(run, job, payload.paper, payload.piece, payload.count, by, payload.key))

@@ -9,6 +9,7 @@ from __future__ import annotations
 
 import datetime as dt
 import hashlib
+import logging
 import time
 from concurrent.futures import Future, ThreadPoolExecutor
 from concurrent.futures import TimeoutError as NotYetError
@@ -26,6 +27,7 @@ from neat_sheaf.formats.plan_file import plan_document
 from neat_sheaf.job import Job
 from neat_sheaf.nesting.watch import Progress, Watch
 from neat_sheaf.plan import plan_job
+from neat_sheaf.project import Project
 from neat_sheaf.sheets import CannotPlanError
 from studio.classes.convert import core_job
 from studio.classes.models import KitClass, LongPlan
@@ -35,6 +37,8 @@ __all__ = ["Planned", "Working", "enough", "key_of", "plan_of"]
 _TOLD_EVERY = 0.25  # seconds
 _LOST_AFTER = dt.timedelta(seconds=30)  # a long plan nobody has told of is made anew
 _KEPT = 200  # long plans in the database
+
+_log = logging.getLogger(__name__)
 
 _threads = ThreadPoolExecutor(max_workers=2, thread_name_prefix="plan")
 _running: dict[str, Future[Planned]] = {}
@@ -62,10 +66,13 @@ def key_of(job: Job) -> str:
     return "plan:" + hashlib.sha256(write_job(job).encode()).hexdigest()
 
 
-def plan_of(kit_class: KitClass) -> Planned:
-    """The plan of a class, from the cache where the same job was planned before."""
+def plan_of(kit_class: KitClass, project: Project | None = None) -> Planned:
+    """The plan of a class, from the cache where the same job was planned before.
+
+    ``project`` is its list, where it was read already.
+    """
     try:
-        job = core_job(kit_class)
+        job = core_job(kit_class, project)
     except CannotPlanError as error:
         return Planned(None, error.faults)
     key = key_of(job)
@@ -90,10 +97,22 @@ def enough(kit_class: KitClass) -> None:
 
 
 def _planned(job: Job, watch: Watch) -> Planned:
+    """The plan, or why there is none. A fault of the planner itself is one of them.
+
+    It is logged and kept like any other outcome, so that one list that it fails on stops neither
+    the page of its class nor the bench, and is not begun again each time somebody looks.
+    """
     try:
         return Planned(plan_document(plan_job(job, watch)), [])
     except CannotPlanError as error:
         return Planned(None, error.faults)
+    except Exception as error:  # a boundary: whatever went wrong is one class's
+        _log.exception("the planner failed")
+        says = (
+            f"the planner failed on this list ({type(error).__name__}); it is written down where the server "
+            "runs. Change a size or the number of kits, and keep the job file for whoever looks into it"
+        )
+        return Planned(None, [Fault("", "planner-failed", says)])
 
 
 def _waited_for(key: str, job: Job, wait: float) -> Planned:

@@ -2,12 +2,15 @@
 
 from __future__ import annotations
 
+import logging
 from typing import Any
 
+from django.core.exceptions import ObjectDoesNotExist
+from django.db import DataError, IntegrityError, InterfaceError, OperationalError
 from django.db.models import ProtectedError
 from django.http import Http404, HttpRequest, HttpResponse
 from ninja import NinjaAPI
-from ninja.errors import AuthenticationError, ValidationError
+from ninja.errors import AuthenticationError, HttpError, ValidationError
 from ninja.security import SessionAuth, django_auth
 
 from neat_sheaf.formats.reading import FileError
@@ -17,13 +20,17 @@ from studio.classes.advice_api import router as choices
 from studio.classes.api import router as classes
 from studio.classes.cutting_api import router as cutting
 from studio.classes.files import router as class_files
+from studio.config.constraints import said_of
+from studio.config.door import AWAY, Door
 from studio.config.problems import InUse, Locked, NotSignedIn, Stale
 from studio.cupboard.api import router as cupboard
 from studio.projects.api import router as projects
 from studio.projects.files import router as files
 from studio.projects.lines import router as lines
 
-api = NinjaAPI(title="Neat Sheaf", version="1", auth=django_auth, docs_url=None)
+_log = logging.getLogger(__name__)
+
+api = NinjaAPI(title="Neat Sheaf", version="1", auth=django_auth, docs_url=None, parser=Door())
 api.add_router("", accounts)
 api.add_router("", habits)
 api.add_router("", cupboard)
@@ -44,6 +51,7 @@ def _answer(request: HttpRequest, status: int, code: str, says: str, **more: Any
 
 
 @api.exception_handler(Http404)
+@api.exception_handler(ObjectDoesNotExist)
 def _missing(request: HttpRequest, error: Exception) -> HttpResponse:
     return _answer(request, 404, "not-found", "There is nothing here, or it is not yours.")
 
@@ -78,7 +86,40 @@ def _in_use(request: HttpRequest, error: InUse) -> HttpResponse:
 @api.exception_handler(ProtectedError)
 def _protected(request: HttpRequest, error: ProtectedError) -> HttpResponse:
     names = sorted({str(thing) for thing in error.protected_objects})[:3]
-    return _answer(request, 409, "in-use", f"Still used by: {', '.join(names)}. Take it out there first.")
+    return _answer(request, 409, "in-use", f"Still used by: {', '.join(names)}. Remove it there first.")
+
+
+@api.exception_handler(IntegrityError)
+def _against_the_tables(request: HttpRequest, error: IntegrityError) -> HttpResponse:
+    status, code, path, says = said_of(error)
+    faults = [{"path": path, "code": code, "says": says}] if status == 422 else []
+    return _answer(request, status, "faulty" if faults else code, says, faults=faults)
+
+
+@api.exception_handler(DataError)
+def _not_to_be_kept(request: HttpRequest, error: DataError) -> HttpResponse:
+    _log.error("a value passed every reader and no table keeps it", exc_info=error)
+    return _answer(request, 422, "faulty", "Not saved: a number is too large or a text too long to be kept.")
+
+
+@api.exception_handler(OperationalError)
+@api.exception_handler(InterfaceError)
+def _away(request: HttpRequest, error: Exception) -> HttpResponse:
+    return _answer(request, 503, "away", AWAY)
+
+
+@api.exception_handler(HttpError)
+def _refused_by_the_framework(request: HttpRequest, error: HttpError) -> HttpResponse:
+    # What the door found is the cause of what the framework says of it.
+    if isinstance(error.__cause__, FileError):
+        return _faulty(request, error.__cause__)
+    codes = {400: "bad-request", 403: "forbidden"}
+    says = {
+        400: "What was sent cannot be read.",
+        403: "This page is no longer the one you signed in with: load it again, then try once more.",
+    }
+    status = error.status_code
+    return _answer(request, status, codes.get(status, "failed"), says.get(status, error.message))
 
 
 @api.exception_handler(FileError)

@@ -20,10 +20,13 @@ WEB_DIST = ROOT / "web" / "dist"
 DEBUG = os.environ.get("NEAT_SHEAF_DEBUG") == "1"
 HTTPS = os.environ.get("NEAT_SHEAF_HTTPS", "0" if DEBUG else "1") == "1"
 SECRET_KEY = os.environ.get("NEAT_SHEAF_SECRET_KEY", "")
+SHORTEST_KEY = 32  # characters; sessions are signed with it
 if not SECRET_KEY:
     if not DEBUG:
         raise ImproperlyConfigured("set NEAT_SHEAF_SECRET_KEY to a long random text")
     SECRET_KEY = "only-for-debug"  # noqa: S105 - refused outside debug, above
+elif len(SECRET_KEY) < SHORTEST_KEY and not DEBUG:
+    raise ImproperlyConfigured(f"write a random text of at least {SHORTEST_KEY} into NEAT_SHEAF_SECRET_KEY")
 ALLOWED_HOSTS = os.environ.get("NEAT_SHEAF_HOSTS", "127.0.0.1,localhost").split(",")
 
 INSTALLED_APPS = [
@@ -41,6 +44,8 @@ INSTALLED_APPS = [
     "studio.demo",
 ]
 MIDDLEWARE = [
+    "studio.config.door.Permissions",
+    "studio.config.door.ApiShape",
     "django.middleware.security.SecurityMiddleware",
     "whitenoise.middleware.WhiteNoiseMiddleware",
     "csp.middleware.CSPMiddleware",
@@ -122,6 +127,11 @@ CONTENT_SECURITY_POLICY = {
 STATIC_URL = "/static/"
 STATIC_ROOT = ROOT / "studio" / "static_root"
 STATICFILES_DIRS = [WEB_DIST] if WEB_DIST.exists() else []
+STORAGES = {
+    "default": {"BACKEND": "django.core.files.storage.FileSystemStorage"},
+    # Compressed once, when they are collected, and not at every request.
+    "staticfiles": {"BACKEND": "whitenoise.storage.CompressedStaticFilesStorage"},
+}
 # Vite's names carry a hash of what is in them.
 WHITENOISE_IMMUTABLE_FILE_TEST = r"^.+-[0-9A-Za-z_-]{8}\..+$"
 

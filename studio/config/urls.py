@@ -9,3 +9,5 @@ urlpatterns = [
     path("api/", api.urls),
     re_path(r"^(?!api/|static/).*$", web),
 ]
+
+handler500 = "studio.config.door.failed"

@@ -13,7 +13,8 @@ from neat_sheaf.errors import Fault
 from neat_sheaf.formats.reading import FileError, Node
 from neat_sheaf.job import SupplyUnit
 from neat_sheaf.length import Length, Unit, write_length
-from studio.accounts.models import Studio
+from neat_sheaf.limits import LARGEST_SHEET, LEAST_SIZE
+from studio.accounts.models import Measure, Studio
 from studio.accounts.tenancy import check_version, own, studio_of
 from studio.config.problems import Problem
 from studio.cupboard.convert import core_paper, core_supply, plain_price
@@ -57,9 +58,10 @@ class PackOut(PackIn):
 
 
 class PaperIn(Schema):
-    """A paper as it is written."""
+    """A paper as it is written; ``units`` is that of its lengths, null for the studio's."""
 
     version: int = 0
+    units: Measure | None = None
     name: str
     kind: Literal["cardstock", "patterned", "vellum", "window film", "foil", "chipboard", "adhesive sheet"]
     width: str
@@ -88,9 +90,10 @@ class PaperOut(PaperIn):
 
 
 class SupplyIn(Schema):
-    """A supply as it is written; ``pack_size`` and ``on_hand`` in its unit, lengths as text."""
+    """A supply as it is written; ``pack_size`` and ``on_hand`` in its unit, lengths as text in ``units``."""
 
     version: int = 0
+    units: Measure | None = None
     name: str
     unit: Literal["each", "length", "ml"]
     pack_size: str
@@ -111,6 +114,7 @@ def paper_out(paper: Paper, units: Unit) -> PaperOut:
     return PaperOut(
         id=paper.pk,
         version=paper.version,
+        units=units,
         name=paper.name,
         kind=paper.kind,  # type: ignore[arg-type]
         width=write_length(core.width, units),
@@ -165,6 +169,7 @@ def supply_out(supply: Supply, units: Unit) -> SupplyOut:
     return SupplyOut(
         id=supply.pk,
         version=supply.version,
+        units=units,
         name=supply.name,
         unit=core.unit.value,
         pack_size=quantity(core.pack_size),
@@ -182,23 +187,27 @@ class _Form:
         self.root = Node(payload.model_dump(), "", units, self.faults)
 
     def size(self, key: str) -> Length:
-        return self.root.take(key, Node.size, Length(1))
+        return self.root.take(key, _sheet_side, Length(1))
 
     def price(self, key: str) -> Decimal | None:
         def read(node: Node) -> Decimal | None:
-            return None if node.value == "" else node.amount()
+            return None if node.value == "" else node.price()
 
         return self.root.take(key, read, None)
 
     def name(self) -> str:
-        return self.root.take("name", Node.text, "")[:120]
+        return self.root.take("name", Node.name, "")
 
     def done(self) -> None:
         if self.faults:
             raise FileError(self.faults)
 
 
-def _name_taken(what: str, name: str) -> FileError:
+def _taken(error: IntegrityError, what: str, name: str) -> Exception:
+    """What to raise for a save that the tables refused: most often the name is another's."""
+    constraint = getattr(getattr(error.__cause__, "diag", None), "constraint_name", "")
+    if constraint != f"{what}_name_once_a_studio":
+        return error
     return FileError([Fault("name", "doubled", f"another {what} is called '{name}'; give this one its own")])
 
 
@@ -228,8 +237,7 @@ def change_paper(request: HttpRequest, paper_id: int, payload: PaperIn) -> Paper
 
 
 def store_paper(paper: Paper, payload: PaperIn, studio: Studio) -> PaperOut:
-    units = studio.measure
-    form = _Form(payload, units)
+    form = _Form(payload, payload.units or studio.measure)
     paper.name = form.name()
     paper.width_nm, paper.height_nm = form.size("width"), form.size("height")
     paper.pack_price = form.price("pack_price")
@@ -255,8 +263,8 @@ def store_paper(paper: Paper, payload: PaperIn, studio: Studio) -> PaperOut:
                 Offcut(paper=paper, width_nm=w, height_nm=h, count=n) for w, h, n in offcuts
             )
     except IntegrityError as error:
-        raise _name_taken("paper", paper.name) from error
-    return paper_out(paper, units)
+        raise _taken(error, "paper", paper.name) from error
+    return paper_out(paper, studio.measure)
 
 
 def _check_edges(form: _Form, paper: Paper, edges: dict[str, Length]) -> None:
@@ -291,7 +299,11 @@ def _caliper(node: Node) -> Length:
 
 
 def _offcut(node: Node) -> tuple[Length, Length, int]:
-    return node.key("width").size(), node.key("height").size(), node.key("count").whole(0, 10_000)
+    return _sheet_side(node.key("width")), _sheet_side(node.key("height")), node.key("count").whole(0, 10_000)
+
+
+def _sheet_side(node: Node) -> Length:
+    return node.size(LEAST_SIZE, LARGEST_SHEET)
 
 
 @router.delete("/papers/{paper_id}", response={204: None, 404: Problem, 409: Problem})
@@ -333,7 +345,7 @@ def store_pack(pack: Pack, payload: PackIn, studio: Studio) -> PackOut:
         with transaction.atomic():
             pack.save()
     except IntegrityError as error:
-        raise _name_taken("pack", pack.name) from error
+        raise _taken(error, "pack", pack.name) from error
     return pack_out(pack)
 
 
@@ -373,8 +385,7 @@ def change_supply(request: HttpRequest, supply_id: int, payload: SupplyIn) -> Su
 
 
 def store_supply(supply: Supply, payload: SupplyIn, studio: Studio) -> SupplyOut:
-    units = studio.measure
-    form = _Form(payload, units)
+    form = _Form(payload, payload.units or studio.measure)
 
     def quantity(node: Node) -> Decimal:
         return Decimal(node.length()) if payload.unit == "length" else node.amount()
@@ -396,8 +407,8 @@ def store_supply(supply: Supply, payload: SupplyIn, studio: Studio) -> SupplyOut
         with transaction.atomic():
             supply.save()
     except IntegrityError as error:
-        raise _name_taken("supply", supply.name) from error
-    return supply_out(supply, units)
+        raise _taken(error, "supply", supply.name) from error
+    return supply_out(supply, studio.measure)
 
 
 @router.delete("/supplies/{supply_id}", response={204: None, 404: Problem, 409: Problem})

@@ -109,16 +109,16 @@ def change_project(request: HttpRequest, project_id: int, payload: ProjectIn) ->
 
 
 def store_project(project: Project, payload: ProjectIn, studio: Studio) -> ProjectOut:
-    units = studio.measure
-    core = read_document(payload.model_dump(by_alias=True, exclude={"version"}, exclude_none=True), studio)
+    document = payload.model_dump(by_alias=True, exclude={"version", "units"}, exclude_none=True)
+    core = read_document(document, studio, payload.units or studio.measure)
     with transaction.atomic():
         _follow_renamed_versions(project, [variant.name for variant in core.variants])
-        project.name = core.name[:120]
+        project.name = core.name
         project.tools = list(core.tools)
         project.version += 1
         project.save()
         store_pieces(project, core)
-    return project_out(project, units)
+    return project_out(project, studio.measure)
 
 
 def _follow_renamed_versions(project: Project, names: list[str]) -> None:
@@ -131,12 +131,12 @@ def _follow_renamed_versions(project: Project, names: list[str]) -> None:
             project.classes.filter(variant=old).update(variant=new, version=F("version") + 1)
 
 
-def read_document(document: dict[str, Any], studio: Studio) -> CoreProject:
-    """A project's document as the core reads it; raises FileError with every fault."""
+def read_document(document: dict[str, Any], studio: Studio, units: Unit) -> CoreProject:
+    """A project's document, its lengths in ``units``, as the core reads it; FileError with every fault."""
     faults: list[Fault] = []
     supplies = {str(s.pk): core_supply(s) for s in studio.supplies.all()}
     try:
-        core = read_project(Node(document, "", studio.measure, faults), supplies)
+        core = read_project(Node(document, "", units, faults), supplies)
     except Faulty:
         raise FileError(faults) from None
     if faults:

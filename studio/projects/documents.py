@@ -169,9 +169,13 @@ class VariantDoc(_Doc):
 
 
 class ProjectIn(_Doc):
-    """A project as it is written; ``version`` is the one it was based on."""
+    """A project as it is written; ``version`` is the one it was based on.
+
+    ``units`` is the one that its lengths are written in, null for the studio's.
+    """
 
     version: int = 0
+    units: Literal["in", "cm", "mm"] | None = None
     name: str
     pieces: list[PieceDoc] = []
     fits: list[FitDoc] = []
@@ -245,7 +249,6 @@ class ProjectOut(ProjectIn):
     """
 
     id: int
-    units: Literal["in", "cm", "mm"]
     roles: list[str]
     words: list[str]
     also: list[str]

@@ -103,8 +103,10 @@ def take_in_job(request: HttpRequest, payload: JobText) -> Status[ProjectOut]:
     studio: Studio = studio_of(request)
     job = read_job(payload.text)
     with transaction.atomic():
+        # One file at a time: two that bring the same supply in would each find it missing.
+        Studio.objects.select_for_update().get(pk=studio.pk)
         project = take_in(job, studio)
-        row = Project(studio=studio, name=project.name[:120], tools=list(project.tools), version=1)
+        row = Project(studio=studio, name=project.name, tools=list(project.tools), version=1)
         row.save()
         store_pieces(row, project)
     return Status(201, project_out(row, studio.measure))

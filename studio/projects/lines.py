@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from typing import Any
+from typing import Annotated, Any
 
 from django.http import HttpRequest
 from ninja import Field, Router, Schema
@@ -11,8 +11,10 @@ from neat_sheaf.formats.csv_file import looks_like_rows, read_csv
 from neat_sheaf.formats.project_part import piece_document
 from neat_sheaf.formats.reading import FileError
 from neat_sheaf.length import Unit
+from neat_sheaf.limits import LONGEST_TEXT
 from neat_sheaf.project import Piece
 from neat_sheaf.quick import Known, ReadLine, read_lines, tidy_line
+from studio.accounts.models import Measure
 from studio.accounts.tenancy import studio_of
 from studio.config.problems import FaultOut, Problem
 from studio.projects.documents import PieceDoc
@@ -23,12 +25,16 @@ MOST = 200_000  # characters
 
 
 class LinesIn(Schema):
-    """What was typed or pasted, and what the list has already."""
+    """What was typed or pasted, and what the list has already.
+
+    Bare numbers take ``units``, the one the list is written in; null for the studio's.
+    """
 
     text: str = Field(max_length=MOST)
-    roles: list[str] = Field([], max_length=500)
-    pieces: list[str] = Field([], max_length=500)
-    role: str = "body"
+    units: Measure | None = None
+    roles: list[Annotated[str, Field(max_length=LONGEST_TEXT)]] = Field([], max_length=500)
+    pieces: list[Annotated[str, Field(max_length=LONGEST_TEXT)]] = Field([], max_length=500)
+    role: str = Field("body", max_length=LONGEST_TEXT)
 
 
 class QuestionOut(Schema):
@@ -61,7 +67,7 @@ class LinesOut(Schema):
 @router.post("/lines", response={200: LinesOut, 422: Problem}, by_alias=True)
 def lines(request: HttpRequest, payload: LinesIn) -> dict[str, Any]:
     """Read quick lines, or rows pasted from a spreadsheet; what is not understood comes back as questions."""
-    units = studio_of(request).measure
+    units = payload.units or studio_of(request).measure
     known = Known(tuple(payload.roles), tuple(payload.pieces), payload.role or "body")
     if not looks_like_rows(payload.text):
         read = [_line(line, units) for line in read_lines(payload.text, units, known)]

@@ -69,7 +69,7 @@ def read_project(
         says = f"the list has {lines} scores, slits, holes, corners, tabs and faces; {MOST_LINES} at most"
         node.key("pieces").fault("too-many", says)
     return Project(
-        name=node.take("name", Node.text, ""),
+        name=node.take("name", Node.name, ""),
         pieces=pieces,
         fits=node.list_at("fits", lambda f: _fit(f, names)),
         supplies=node.list_at("supplies", lambda u: _use(u, supplies, faulty_supplies)),

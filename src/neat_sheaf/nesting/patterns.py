@@ -48,7 +48,7 @@ class PatternBook:
         for kind in kinds if fine else ():
             self._add_rows(kind)
         while watch.goes_on(None, 0) and (some := list(islice(kinds, _TOGETHER))):
-            self.price([[int(k == kind) for k in range(len(self.items))] for kind in some])
+            self.price([[int(k == kind) for k in range(len(self.items))] for kind in some], watch)
         held = {k for c in self.pool.values() for k, n in enumerate(c.holds) if n}
         for kind in range(len(self.items)):
             if kind not in held:
@@ -72,18 +72,18 @@ class PatternBook:
         held = {k for holds in sheets for k, n in enumerate(holds) if n}
         return [k for k in range(len(self.items)) if k not in held]
 
-    def price(self, values: Sequence[Sequence[int]]) -> None:
+    def price(self, values: Sequence[Sequence[int]], watch: Watch | None = None) -> None:
         """Add the patterns that are best for each of these lists of values."""
         for some in _chunks(values):
-            self._take(self.pricer.price_all(some))
+            self._take(self.pricer.price_all(some, watch))
 
-    def prove(self, values: Sequence[Sequence[int]]) -> list[list[int]]:
+    def prove(self, values: Sequence[Sequence[int]], watch: Watch | None = None) -> list[list[int]]:
         """The most that any pattern on each stock is worth, proved, for each of these lists of values.
 
         The best patterns are added.
         """
-        proved, priced = self.prover.prove(values)
-        self._take(priced if self.prover.pricer is self.pricer else self.pricer.price_all(values))
+        proved, priced = self.prover.prove(values, watch)
+        self._take(priced if self.prover.pricer is self.pricer else self.pricer.price_all(values, watch))
         return proved
 
     def _take(self, found: Sequence[Priced]) -> None:

@@ -12,7 +12,7 @@ Terno (1996), Journal of the Operational Research Society 47(4).
 from __future__ import annotations
 
 from collections.abc import Iterable, Sequence
-from dataclasses import dataclass
+from dataclasses import dataclass, field
 
 import numpy as np
 import numpy.typing as npt
@@ -21,6 +21,7 @@ from neat_sheaf.length import Length
 from neat_sheaf.nesting.items import Access, Item, Stock
 from neat_sheaf.nesting.pattern import Node, Split, Spot, lay
 from neat_sheaf.nesting.rows import Rows
+from neat_sheaf.nesting.watch import Watch
 from neat_sheaf.project import Side
 
 __all__ = ["Priced", "Pricer", "normal_patterns", "raster_points", "scaled_down"]
@@ -147,8 +148,11 @@ class Pricer:
         """Every region's best pattern for whole values not negative, one a kind."""
         return self.price_all([values])[0]
 
-    def price_all(self, values: Sequence[Sequence[int]]) -> list[Priced]:
-        """The same for several lists of values, in much less time than one after the other."""
+    def price_all(self, values: Sequence[Sequence[int]], watch: Watch | None = None) -> list[Priced]:
+        """The same for several lists of values, in much less time than one after the other.
+
+        When the time of ``watch`` is over what is found by then is given, which is not ``closed``.
+        """
         base: Ints = np.zeros((len(self._xs), len(self._ys), len(values)), dtype=np.int64)
         way: Ints = np.full(base.shape, -1, dtype=np.int64)
         for n, ((kind, _), (i, j)) in enumerate(zip(self._ways, self._corner, strict=True)):
@@ -158,7 +162,7 @@ class Pricer:
             way[i:, j:][better] = n
         best = base.copy()
         # Cuts one way are closed in one pass; the passes alternate until one gains nothing.
-        across, passes = True, 0
+        across, passes, closed = True, 0, True
         while True:
             before = best if across else best.transpose(1, 0, 2)
             now = np.array(before, order="C")
@@ -168,12 +172,15 @@ class Pricer:
                 break
             best = now if across else now.transpose(1, 0, 2)
             across = not across
+            if passes > 1 and watch is not None and watch.over():
+                closed = False
+                break
         rows = {n: of.worth(self._row_ends(best, n), values) for n, of in self.rows.items()}
         most = {n: self.rows[n].best(worth) for n, worth in rows.items()}
         return [
             Priced(
                 self, list(values[n]), best[:, :, n].copy(), base[:, :, n].copy(), way[:, :, n].copy(),
-                {number: (rows[number][:, n], most[number][:, n]) for number in rows},
+                {number: (rows[number][:, n], most[number][:, n]) for number in rows}, closed,
             )
             for n in range(len(values))
         ]  # fmt: skip
@@ -230,6 +237,13 @@ class Pricer:
 
     def unfold(self, priced: Priced, i: int, j: int, width: int, height: int) -> Node:
         """A pattern of the greatest value on a region (nm) at a pair of cut positions."""
+        # Strips side by side are most often alike, so each part is found once and shared.
+        key = (i, j, width, height)
+        if key not in priced.trees:
+            priced.trees[key] = self._unfolded(priced, *key)
+        return priced.trees[key]
+
+    def _unfolded(self, priced: Priced, i: int, j: int, width: int, height: int) -> Node:
         value = priced.values[i, j]
         if value == 0:
             return None
@@ -238,7 +252,7 @@ class Pricer:
             return lay(self.items[kind], kind, width, height, turned)
         rest = self._rest_x[i]
         gains = priced.values[1 : len(rest) + 1, j] + priced.values[rest, j]
-        found = np.flatnonzero(gains == value)
+        found = np.flatnonzero(gains >= value)
         if len(found):
             k = self._one_of(found, rest) + 1
             at = int(self._xs[k])
@@ -251,7 +265,7 @@ class Pricer:
             )
         rest = self._rest_y[j]
         gains = priced.values[i, 1 : len(rest) + 1] + priced.values[i, rest]
-        k = self._one_of(np.flatnonzero(gains == value), rest) + 1
+        k = self._one_of(np.flatnonzero(gains >= value), rest) + 1
         at = int(self._ys[k])
         other = int(rest[k - 1])
         return Split(
@@ -272,7 +286,8 @@ class Priced:
     """What patterns are worth for one list of values (``worth``), at every pair of cut positions.
 
     ``base`` counts one piece only, ``way`` says which (as the pricer numbers them). ``rows`` holds
-    for each long stock what its rows are worth, and what the best of them are up to each end.
+    for each long stock what its rows are worth, and what the best of them are up to each end. Where
+    the pricing was not ``closed`` there may be patterns that are worth more.
     """
 
     pricer: Pricer
@@ -281,6 +296,8 @@ class Priced:
     base: Ints
     way: Ints
     rows: dict[int, tuple[Ints, Ints]]
+    closed: bool = True
+    trees: dict[tuple[int, int, int, int], Node] = field(default_factory=dict)
 
     @property
     def best(self) -> list[int]:

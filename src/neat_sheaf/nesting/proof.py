@@ -13,6 +13,7 @@ from fractions import Fraction
 
 from neat_sheaf.nesting.items import Item, Stock
 from neat_sheaf.nesting.pricing import Priced, Pricer, scaled_down
+from neat_sheaf.nesting.watch import Watch
 
 __all__ = ["Prover"]
 
@@ -33,11 +34,16 @@ class Prover:
         self._areas = [item.width * item.height for item in self.items]
         self._fits = [[item.fits(s.width, s.height) for item in self.items] for s in self.stock]
 
-    def prove(self, values: Sequence[Sequence[int]]) -> tuple[list[list[int]], list[Priced]]:
+    def prove(
+        self, values: Sequence[Sequence[int]], watch: Watch | None = None
+    ) -> tuple[list[list[int]], list[Priced]]:
         """The most a pattern is worth, by list of values and stock; and patterns, where priced exactly."""
-        if not self._kept:
-            return [self._by_area(one, range(len(one))) for one in values], []
-        priced = self.pricer.price_all([[one[k] for k in self._kept] for one in values])
+        priced = []
+        if self._kept:
+            priced = self.pricer.price_all([[one[k] for k in self._kept] for one in values], watch)
+        if not all(of.closed for of in priced) or not priced:
+            plain = [self._by_area(one, range(len(one))) for one in values]
+            return plain, priced if self.exact else []
         if self.exact:
             return [of.best for of in priced], priced
         tiny = sorted(set(range(len(self.items))).difference(self._kept))

@@ -65,7 +65,7 @@ class Search:
                 break
 
     def _prove(self, lists: list[list[int]]) -> None:
-        for values, best in zip(lists, self.book.prove(lists), strict=True):
+        for values, best in zip(lists, self.book.prove(lists, self.watch), strict=True):
             total = sum(d * v for d, v in zip(self.demand, values, strict=True))
             total -= sum(v * (s.limit or 0) for v, s in zip(best, self.stock, strict=True))
             # The least that a sheet of any size costs for what it can be worth.
@@ -86,7 +86,7 @@ class Search:
             if not self.watch.goes_on(None, self.at_least):
                 return
             lists = range(min(_TOGETHER, times - done))
-            self.book.price([self._nearly(dice, scale, sheet) for _ in lists])
+            self.book.price([self._nearly(dice, scale, sheet) for _ in lists], self.watch)
 
     def _nearly(self, dice: random.Random, scale: int, sheet: int) -> list[int]:
         """Values a little off those of the linear program, more for larger pieces."""
