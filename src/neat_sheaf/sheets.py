@@ -217,7 +217,9 @@ def _least_trouble(job: Job, options: Sequence[Sequence[Way]], watch: Watch) -> 
         layouts = len(set(_letters(made.piles, made.laid, 0)))
         return layouts + len(made.batches), sum(way.opened for way in made.ways), strokes_of(made.batches)
 
-    whole = [_laid(job, list(ways), watch) for ways in zip(*options, strict=True)] or [_laid(job, [], watch)]
+    # A style that was not looked at stands for itself as another: it is laid once.
+    choices = {tuple(map(id, ways)): list(ways) for ways in zip(*options, strict=True)}
+    whole = [_laid(job, ways, watch) for ways in choices.values()] or [_laid(job, [], watch)]
     if len(whole) == 1:
         return whole[0]
     best = min(whole, key=trouble)

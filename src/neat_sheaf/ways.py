@@ -165,13 +165,14 @@ class _Maker:
         # A sheet that is not there is never taken for the sake of fewer layouts.
         possible = [way for way in ways if not any(map(_not_there, way.sheets))]
         ways = possible or ways
+        if self.watch.over():
+            # How each is cut takes a while to find out; the first of the cheapest will do.
+            return min(ways, key=self.cost)
         if not few:
             # The order of cutting takes a while to find, so it is found only for those it decides between.
             least = min((self.cost(way), _different(way)) for way in ways)
             ways = [way for way in ways if (self.cost(way), _different(way)) == least]
         found = _least(ways, merit)
-        if self.watch.over():
-            return found
         easier = self._relaid(found)
         return found if easier == found else _least([found, easier], merit)
 

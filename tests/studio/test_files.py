@@ -179,8 +179,8 @@ def test_the_studios_habits_are_kept_and_change_what_is_found(person):
     )
     assert project["checks"] == []
     habits = person.get("/studio")
-    assert (habits["scoring"], habits["groove"], habits["plate"]) == ("blade", "1/8", "6")
-    person.save("/studio", habits | {"scoring": "board"})
+    assert (habits["scoring"], habits["groove"], habits["plate"]) == ("blade", "1/8 in", "6 in")
+    habits = person.save("/studio", habits | {"scoring": "board"})
     assert [c["code"] for c in person.get(f"/projects/{project['id']}")["checks"]] == ["score-off-groove"]
     person.save("/studio", habits | {"scoring": "board", "groove": "1/16"})
     assert person.get(f"/projects/{project['id']}")["checks"] == []

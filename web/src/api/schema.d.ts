@@ -46,7 +46,7 @@ export interface paths {
         get: operations["studio_accounts_habits_api_habits"];
         /**
          * Change Habits
-         * @description Change how the studio works. Lengths are read in the units that are sent with them.
+         * @description Change how the studio works. A stale save is refused, with what is there now.
          */
         put: operations["studio_accounts_habits_api_change_habits"];
         post?: never;
@@ -543,6 +543,8 @@ export interface paths {
         /**
          * Done
          * @description Say how many steps are done, so that another device goes on from there.
+         *
+         *     Where another device went on from the same step, 409 with where the cutting is now.
          */
         put: operations["studio_classes_cutting_api_done"];
         post?: never;
@@ -780,9 +782,17 @@ export interface components {
         };
         /**
          * HabitsDoc
-         * @description A studio's ways; lengths as text in its units.
+         * @description A studio's habits; ``version`` is the one a save is based on.
+         *
+         *     Lengths are text and carry their unit, so that they stay what they are when the studio's unit
+         *     changes; a bare number takes ``units``.
          */
         HabitsDoc: {
+            /**
+             * Version
+             * @default 0
+             */
+            version: number;
             /** Name */
             name: string;
             /**
@@ -860,6 +870,8 @@ export interface components {
              * @default 0
              */
             version: number;
+            /** Units */
+            units?: ("in" | "cm" | "mm") | null;
             /** Name */
             name: string;
             /**
@@ -939,7 +951,7 @@ export interface components {
         };
         /**
          * PaperIn
-         * @description A paper as it is written.
+         * @description A paper as it is written; ``units`` is that of its lengths, null for the studio's.
          */
         PaperIn: {
             /**
@@ -947,6 +959,8 @@ export interface components {
              * @default 0
              */
             version: number;
+            /** Units */
+            units?: ("in" | "cm" | "mm") | null;
             /** Name */
             name: string;
             /**
@@ -1070,6 +1084,8 @@ export interface components {
              * @default 0
              */
             version: number;
+            /** Units */
+            units?: ("in" | "cm" | "mm") | null;
             /** Name */
             name: string;
             /**
@@ -1096,7 +1112,7 @@ export interface components {
         };
         /**
          * SupplyIn
-         * @description A supply as it is written; ``pack_size`` and ``on_hand`` in its unit, lengths as text.
+         * @description A supply as it is written; ``pack_size`` and ``on_hand`` in its unit, lengths as text in ``units``.
          */
         SupplyIn: {
             /**
@@ -1104,6 +1120,8 @@ export interface components {
              * @default 0
              */
             version: number;
+            /** Units */
+            units?: ("in" | "cm" | "mm") | null;
             /** Name */
             name: string;
             /**
@@ -1444,6 +1462,8 @@ export interface components {
              * @default 0
              */
             version: number;
+            /** Units */
+            units?: ("in" | "cm" | "mm") | null;
             /** Name */
             name: string;
             /**
@@ -1483,11 +1503,6 @@ export interface components {
             variants: components["schemas"]["VariantDoc"][];
             /** Id */
             id: number;
-            /**
-             * Units
-             * @enum {string}
-             */
-            units: "in" | "cm" | "mm";
             /** Roles */
             roles: string[];
             /** Words */
@@ -1586,6 +1601,8 @@ export interface components {
         /**
          * ProjectIn
          * @description A project as it is written; ``version`` is the one it was based on.
+         *
+         *     ``units`` is the one that its lengths are written in, null for the studio's.
          */
         ProjectIn: {
             /**
@@ -1593,6 +1610,8 @@ export interface components {
              * @default 0
              */
             version: number;
+            /** Units */
+            units?: ("in" | "cm" | "mm") | null;
             /** Name */
             name: string;
             /**
@@ -1675,10 +1694,14 @@ export interface components {
         /**
          * LinesIn
          * @description What was typed or pasted, and what the list has already.
+         *
+         *     Bare numbers take ``units``, the one the list is written in; null for the studio's.
          */
         LinesIn: {
             /** Text */
             text: string;
+            /** Units */
+            units?: ("in" | "cm" | "mm") | null;
             /**
              * Roles
              * @default []
@@ -1844,6 +1867,8 @@ export interface components {
              * @default 0
              */
             version: number;
+            /** Units */
+            units?: ("in" | "cm" | "mm") | null;
             /** Name */
             name: string;
             /** Project */
@@ -2333,6 +2358,8 @@ export interface components {
         /**
          * ClassIn
          * @description A class as it is written; ``version`` is the one it was based on.
+         *
+         *     ``units`` is the one that its lengths are written in, null for the studio's.
          */
         ClassIn: {
             /**
@@ -2340,6 +2367,8 @@ export interface components {
              * @default 0
              */
             version: number;
+            /** Units */
+            units?: ("in" | "cm" | "mm") | null;
             /** Name */
             name: string;
             /** Project */
@@ -2496,11 +2525,13 @@ export interface components {
         };
         /**
          * DoneIn
-         * @description How many steps are done.
+         * @description How many steps are done, and how many were before: null where that does not matter.
          */
         DoneIn: {
             /** Done */
             done: number;
+            /** Follows */
+            follows?: number | null;
         };
         /**
          * RescueOut
@@ -2532,7 +2563,7 @@ export interface components {
         };
         /**
          * MadeGoodIn
-         * @description A miscut and how it is made good.
+         * @description A miscut and how it is made good; ``key`` is the sender's name for it, so that it counts once.
          */
         MadeGoodIn: {
             /** Paper */
@@ -2544,6 +2575,11 @@ export interface components {
              * @default 1
              */
             count: number;
+            /**
+             * Key
+             * @default
+             */
+            key: string;
             /**
              * By
              * @enum {string}
@@ -2786,6 +2822,15 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["HabitsDoc"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
                 };
             };
             /** @description Unprocessable Entity */
@@ -4085,6 +4130,15 @@ export interface operations {
             };
             /** @description Not Found */
             404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
                 headers: {
                     [name: string]: unknown;
                 };
