@@ -182,7 +182,7 @@ def test_the_studios_habits_are_kept_and_change_what_is_found(person):
     assert (habits["scoring"], habits["groove"], habits["plate"]) == ("blade", "1/8 in", "6 in")
     habits = person.save("/studio", habits | {"scoring": "board"})
     assert [c["code"] for c in person.get(f"/projects/{project['id']}")["checks"]] == ["score-off-groove"]
-    person.save("/studio", habits | {"scoring": "board", "groove": "1/16"})
+    habits = person.save("/studio", habits | {"scoring": "board", "groove": "1/16"})
     assert person.get(f"/projects/{project['id']}")["checks"] == []
     answer = person.ask("PUT", "/studio", habits | {"groove": "0", "tape": "wide"})
     assert {f["path"] for f in answer.json()["faults"]} == {"groove", "tape"}
