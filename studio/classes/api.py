@@ -185,7 +185,7 @@ def add_class(request: HttpRequest, payload: ClassIn) -> Status[ClassOut]:
     """Add a class."""
     studio = studio_of(request)
     added = _store(KitClass(studio=studio, version=0), payload, studio, request)
-    return Status(201, _class_out(added, studio.measure))
+    return Status(201, _class_out(added, payload.units or studio.measure))
 
 
 def _own_class(request: HttpRequest, class_id: int) -> KitClass:
@@ -209,7 +209,7 @@ def change_class(request: HttpRequest, class_id: int, payload: ClassIn) -> Class
         if not stale:
             found = _store(found, payload, studio, request)
     # The row is free again while a plan is made: that may take a while.
-    answer = _class_out(found, studio.measure)
+    answer = _class_out(found, payload.units or studio.measure)
     if stale:
         check_version(found.name, payload.version, found.version, answer.model_dump(mode="json"))
     return answer

@@ -264,7 +264,7 @@ def store_paper(paper: Paper, payload: PaperIn, studio: Studio) -> PaperOut:
             )
     except IntegrityError as error:
         raise _taken(error, "paper", paper.name) from error
-    return paper_out(paper, studio.measure)
+    return paper_out(paper, form.root.units)
 
 
 def _check_edges(form: _Form, paper: Paper, edges: dict[str, Length]) -> None:
@@ -408,7 +408,7 @@ def store_supply(supply: Supply, payload: SupplyIn, studio: Studio) -> SupplyOut
             supply.save()
     except IntegrityError as error:
         raise _taken(error, "supply", supply.name) from error
-    return supply_out(supply, studio.measure)
+    return supply_out(supply, form.root.units)
 
 
 @router.delete("/supplies/{supply_id}", response={204: None, 404: Problem, 409: Problem})

@@ -118,7 +118,8 @@ def store_project(project: Project, payload: ProjectIn, studio: Studio) -> Proje
         project.version += 1
         project.save()
         store_pieces(project, core)
-    return project_out(project, studio.measure)
+    # In the unit it was sent in: the page it comes back to is still written in that.
+    return project_out(project, payload.units or studio.measure)
 
 
 def _follow_renamed_versions(project: Project, names: list[str]) -> None:

@@ -3,6 +3,7 @@ import { lazy, Suspense, useEffect, useState } from 'react'
 import { Outlet, Route, Routes } from 'react-router'
 import { SignIn } from './accounts/SignIn'
 import { api, ask, onExpired, type Session } from './api/client'
+import { keys } from './api/queries'
 import { Frame } from './ui/Frame'
 import { Empty, Fetching, Loaded } from './ui/states'
 
@@ -20,7 +21,7 @@ const Cupboard = lazy(async () => ({ default: (await import('./cupboard/Cupboard
 /** Everything: signed out, the way in; signed in, the places. */
 export function App() {
   const session = useQuery({
-    queryKey: ['session'],
+    queryKey: keys.session,
     queryFn: () => ask(api.GET('/api/session')),
     staleTime: Infinity,
   })

@@ -9,7 +9,7 @@ import { QueryClient, QueryClientProvider } from '@tanstack/react-query'
 import { StrictMode } from 'react'
 import { createRoot } from 'react-dom/client'
 import { BrowserRouter } from 'react-router'
-import { Refused } from './api/client'
+import { Refused, Unreachable } from './api/client'
 import { App } from './app'
 import { theme } from './theme'
 
@@ -21,6 +21,8 @@ const queries = new QueryClient({
       networkMode: 'always',
       staleTime: 10_000,
       retry: (failures, error) => !(error instanceof Refused) && failures < 2,
+      // Away from the server it is asked again by itself until it answers.
+      refetchInterval: (query) => (query.state.error instanceof Unreachable ? 4_000 : false),
     },
   },
 })

@@ -2,6 +2,7 @@ import { Button, SegmentedControl, Select, TextInput } from '@mantine/core'
 import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query'
 import { type FormEvent, useState } from 'react'
 import { api, ask, Refused, type Schemas } from '../api/client'
+import { keys } from '../api/queries'
 import { Failed, Loaded } from '../ui/states'
 import classes from './Habits.module.css'
 
@@ -9,7 +10,7 @@ type Doc = Schemas['HabitsDoc']
 
 /** Where practitioners differ: what this studio scores on, cuts with and glues with. */
 export function Habits() {
-  const studio = useQuery({ queryKey: ['studio'], queryFn: () => ask(api.GET('/api/studio')) })
+  const studio = useQuery({ queryKey: keys.studio, queryFn: () => ask(api.GET('/api/studio')) })
   return <Loaded query={studio}>{(data) => <Form kept={data} />}</Loaded>
 }
 
@@ -22,15 +23,21 @@ function Form({ kept }: { kept: Doc }) {
       setDoc(saved)
       await queries.invalidateQueries()
     },
+    onError: (error) => {
+      // Changed elsewhere: what is there now is shown, and the change is made again on that.
+      if (error instanceof Refused && error.problem.code === 'stale' && error.problem.current)
+        setDoc(error.problem.current as unknown as Doc)
+    },
   })
   const faults = save.error instanceof Refused ? save.error.problem.faults : []
+  const stale = save.error instanceof Refused && save.error.problem.code === 'stale'
   const said = (field: keyof Doc) => faults?.find((fault) => fault.path === field)?.says
   const set = <K extends keyof Doc>(field: K, value: Doc[K]) => setDoc({ ...doc, [field]: value })
   const changed = JSON.stringify(doc) !== JSON.stringify(kept)
   const length = (field: 'groove' | 'plate' | 'tape' | 'border', label: string, why: string) => (
     <TextInput
       className={classes.length}
-      label={`${label}, ${doc.units}`}
+      label={label}
       description={why}
       value={doc[field]}
       error={said(field)}
@@ -48,9 +55,10 @@ function Form({ kept }: { kept: Doc }) {
       <h1>How we work</h1>
       <p className="soft">
         What the checks judge by. Instructors differ in these; none of them is wrong. Every list of the studio
-        is looked over anew when they change.
+        is checked again when they change.
       </p>
       {save.error && !faults?.length ? <Failed error={save.error} /> : null}
+      {stale ? <p role="status">Here is what is kept now: make your change again, then keep it.</p> : null}
       <TextInput
         label="Name of the studio"
         value={doc.name}
@@ -59,7 +67,7 @@ function Form({ kept }: { kept: Doc }) {
       />
       <Select
         label="Lengths are written in"
-        description="A number with no unit takes this one. What is kept stays exactly as long as it is."
+        description="A number with no unit takes this one. What is written with its unit stays exactly as long as it is."
         data={[
           { value: 'in', label: 'inches and fractions' },
           { value: 'cm', label: 'centimetres' },

@@ -2,6 +2,7 @@ import { Alert, Button, PasswordInput, TextInput } from '@mantine/core'
 import { useMutation, useQueryClient } from '@tanstack/react-query'
 import { type FormEvent, useState } from 'react'
 import { api, ask } from '../api/client'
+import { keys } from '../api/queries'
 import classes from './SignIn.module.css'
 
 /** The form that lets a person in; over a page whose session ended it keeps that page as it was. */
@@ -12,7 +13,7 @@ export function SignIn({ again = false, done }: { again?: boolean; done?: () => 
   const signIn = useMutation({
     mutationFn: () => ask(api.POST('/api/session', { body: { username, password } })),
     onSuccess: (session) => {
-      queries.setQueryData(['session'], session)
+      queries.setQueryData(keys.session, session)
       done?.()
     },
   })

@@ -3,6 +3,7 @@ import { IconArrowRight } from '@tabler/icons-react'
 import { useQuery } from '@tanstack/react-query'
 import { Link } from 'react-router'
 import { api, ask, type Bench as BenchData } from '../api/client'
+import { keys } from '../api/queries'
 import { useStudio } from '../ui/session'
 import { Empty, Loaded } from '../ui/states'
 import { Swatch } from '../ui/Swatch'
@@ -14,7 +15,7 @@ type Card = BenchData['coming'][number]
 /** Home: the next classes and the one thing to do for each; papers that will run out. */
 export function Bench() {
   const bench = useQuery({
-    queryKey: ['bench'],
+    queryKey: keys.bench,
     queryFn: () => ask(api.GET('/api/bench')),
     // A plan in the making is asked for again until it is there.
     refetchInterval: (query) => (query.state.data?.coming.some((row) => row.planning) ? 1500 : false),

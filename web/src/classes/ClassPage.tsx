@@ -14,6 +14,7 @@ import {
   type Project,
   type Supply,
 } from '../api/client'
+import { changed, keys, newest } from '../api/queries'
 import { differences } from '../ui/differences'
 import { FracWords } from '../ui/FracWords'
 import { sentence } from '../ui/fractions'
@@ -50,9 +51,15 @@ export interface Sheaf {
 /** One class as a sheaf whose index tabs carry the totals. */
 export function ClassPage() {
   const id = Number(useParams().id)
+  const queries = useQueryClient()
   const kitClass = useQuery({
-    queryKey: ['class', id],
-    queryFn: () => ask(api.GET('/api/classes/{class_id}', { params: { path: { class_id: id } } })),
+    queryKey: keys.kitClass(id),
+    queryFn: async () =>
+      newest(
+        queries,
+        keys.kitClass(id),
+        await ask(api.GET('/api/classes/{class_id}', { params: { path: { class_id: id } } })),
+      ),
     // A plan in the making is asked for again until it is there.
     refetchInterval: (query) => (query.state.data?.planned.working ? 500 : false),
   })
@@ -64,7 +71,7 @@ function Opened({ kitClass }: { kitClass: KitClass }) {
   const gone = kitClass.planned.faults.some((fault) => fault.path === 'variant')
   const version = gone ? '' : kitClass.variant
   const project = useQuery({
-    queryKey: ['project', kitClass.project, version],
+    queryKey: keys.project(kitClass.project, version),
     queryFn: () =>
       ask(
         api.GET('/api/projects/{project_id}', {
@@ -74,9 +81,9 @@ function Opened({ kitClass }: { kitClass: KitClass }) {
     // While another version is fetched the one before stays on screen.
     placeholderData: (before) => before,
   })
-  const papers = useQuery({ queryKey: ['papers'], queryFn: () => ask(api.GET('/api/papers')) })
+  const papers = useQuery({ queryKey: keys.papers, queryFn: () => ask(api.GET('/api/papers')) })
   const supplies = useQuery({
-    queryKey: ['supplies'],
+    queryKey: keys.supplies,
     queryFn: () => ask(api.GET('/api/supplies')),
   })
   return (
@@ -103,6 +110,7 @@ function SheafPage(props: { kitClass: KitClass; project: Project; papers: Paper[
   const queries = useQueryClient()
   const [moved, setMoved] = useState<string[]>([])
   const before = useRef(kitClass)
+  const packs = useQuery({ queryKey: keys.packs, queryFn: () => ask(api.GET('/api/packs')) })
   const paperOf = useCallback(
     (id: string | number) => papers.find((paper) => paper.id === Number(id)),
     [papers],
@@ -112,6 +120,7 @@ function SheafPage(props: { kitClass: KitClass; project: Project; papers: Paper[
     [supplies],
   )
   const { saver, doc, status, problem, canUndo, canRedo } = useAutosave(
+    `class ${kitClass.id}`,
     { doc: draftOf(kitClass), version: kitClass.version ?? 0 },
     {
       send: (draft: ClassIn, version) =>
@@ -127,13 +136,12 @@ function SheafPage(props: { kitClass: KitClass; project: Project; papers: Paper[
           whatMoved(before.current, saved, {
             paper: (id) => paperOf(id)?.name ?? 'a paper',
             supply: (id) => supplyOf(id)?.name ?? 'a supply',
+            pack: (id) => packs.data?.find((row) => row.id === Number(id))?.name ?? 'a pack',
           }),
         )
         before.current = saved
-        queries.setQueryData(['class', kitClass.id], saved)
-        void queries.invalidateQueries({ queryKey: ['cutting', kitClass.id] })
-        void queries.invalidateQueries({ queryKey: ['classes'] })
-        void queries.invalidateQueries({ queryKey: ['bench'] })
+        queries.setQueryData(keys.kitClass(kitClass.id), saved)
+        void changed(queries, 'class')
       },
     },
   )
@@ -193,7 +201,7 @@ function SheafPage(props: { kitClass: KitClass; project: Project; papers: Paper[
                   undo={() => saver.undo()}
                   redo={() => saver.redo()}
                 />
-                <SaveMark status={status} />
+                <SaveMark status={status} problem={problem} />
               </span>
             </p>
           </div>
@@ -233,7 +241,7 @@ function SheafPage(props: { kitClass: KitClass; project: Project; papers: Paper[
           takeTheirs={() => {
             const theirs = problem.current as unknown as KitClass
             saver.takeTheirs(draftOf(theirs), theirs.version ?? 0)
-            queries.setQueryData(['class', kitClass.id], theirs)
+            queries.setQueryData(keys.kitClass(kitClass.id), theirs)
           }}
         />
       ) : null}
@@ -271,6 +279,7 @@ function Tabs(props: {
       ? 'proved cheapest'
       : 'sizes mixed'
     : ''
+  const unproved = plan?.papers.some((p) => !p.mixed && p.sheets > 0 && p.at_least === 0)
   const buyPapers = [...(plan?.papers ?? []), ...(plan?.packs ?? [])].filter((row) => row.packs > 0).length
   const buySupplies = plan?.supplies.filter((supply) => supply.packs > 0).length ?? 0
   const wrong = plan?.checks.filter((check) => check.level !== 'note').length ?? 0
@@ -280,7 +289,7 @@ function Tabs(props: {
     { to: 'papers', name: 'Papers', total: chosen.size, more: !plan ? 'not planned yet' : buyPapers ? `buy ${buyPapers}` : 'none to buy' },
     {
       to: 'sheets', name: 'Sheets', total: sheets ?? '–',
-      more: !plan ? 'not planned yet' : mixed ? mixed : proved ? 'proved fewest' : `at least ${plan.papers.reduce((s, p) => s + p.at_least, 0)}`,
+      more: !plan ? 'not planned yet' : mixed ? mixed : proved ? 'proved fewest' : unproved ? 'not proved' : `at least ${plan.papers.reduce((s, p) => s + p.at_least, 0)}`,
       grave: !plan,
     },
     { to: 'supplies', name: 'Supplies', total: plan ? plan.supplies.length : '–', more: !plan ? 'not planned yet' : buySupplies ? `buy ${buySupplies}` : 'none to buy' },

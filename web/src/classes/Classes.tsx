@@ -1,41 +1,22 @@
 import { Button, Menu } from '@mantine/core'
 import { IconPlus } from '@tabler/icons-react'
-import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query'
-import { Link, useNavigate } from 'react-router'
+import { useQuery } from '@tanstack/react-query'
+import { Link } from 'react-router'
 import { api, ask } from '../api/client'
+import { keys } from '../api/queries'
 import classes from '../projects/Projects.module.css'
 import { Empty, Failed, Loaded } from '../ui/states'
+import { useNewClass } from './newClass'
 import { counted, dayOf } from '../ui/words'
 
 /** Every class, and the way to a new one. */
 export function Classes() {
-  const queries = useQueryClient()
-  const go = useNavigate()
-  const rows = useQuery({ queryKey: ['classes'], queryFn: () => ask(api.GET('/api/classes')) })
+  const rows = useQuery({ queryKey: keys.classes, queryFn: () => ask(api.GET('/api/classes')) })
   const projects = useQuery({
-    queryKey: ['projects'],
+    queryKey: keys.projects,
     queryFn: () => ask(api.GET('/api/projects')),
   })
-  const add = useMutation({
-    mutationFn: (project: { id: number; name: string }) =>
-      ask(
-        api.POST('/api/classes', {
-          body: {
-            version: 0, name: `${project.name} class`, project: project.id, place: '', seats: 8, samples: 1, spares: 0,
-            style: 'fewest-sheets', sheets_at_once: 1, trimmer: '',
-            mix_sizes: false,
-            variant: '',
-            keep_offcut: ['1 in', '3 in'],
-            colourways: [{ name: 'As chosen', share: 1, papers: {} }],
-          },
-        }),
-      ), // prettier-ignore
-    onSuccess: async (made) => {
-      await queries.invalidateQueries({ queryKey: ['classes'] })
-      await queries.invalidateQueries({ queryKey: ['bench'] })
-      await go(`/classes/${made.id}/papers`)
-    },
-  })
+  const add = useNewClass()
   const known = projects.data ?? []
   const addButton = known.length ? (
     <Menu position="bottom-end" withinPortal>

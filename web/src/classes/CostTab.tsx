@@ -1,5 +1,6 @@
 import { useQuery } from '@tanstack/react-query'
 import { api, ask, type Plan } from '../api/client'
+import { keys } from '../api/queries'
 import { useStudio } from '../ui/session'
 import { counted, money } from '../ui/words'
 import type { Sheaf } from './ClassPage'
@@ -20,7 +21,7 @@ export function CostTab({ plan, paperOf, supplyOf, draft }: Sheaf & { plan: Plan
   const { currency } = useStudio()
   const { cost } = plan
   const packs = useQuery({
-    queryKey: ['packs'],
+    queryKey: keys.packs,
     queryFn: () => ask(api.GET('/api/packs')),
     enabled: plan.packs.length > 0,
   })

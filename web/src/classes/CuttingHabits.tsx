@@ -5,7 +5,8 @@ import classes from './ClassPage.module.css'
 
 /** How this class is cut: how many sheets at once, how long a cut, which offcuts are kept, sizes mixed. */
 export function CuttingHabits({ draft, change, faults, papers }: Sheaf) {
-  const { units } = useStudio()
+  const studio = useStudio()
+  const units = draft.units ?? studio.units
   const said = (path: string) => faults.find((fault) => fault.path.startsWith(path))?.says
   const keep = draft.keep_offcut ?? ['1', '3']
   const chosen = new Set((draft.colourways ?? []).flatMap((c) => Object.values(c.papers ?? {})))

@@ -4,6 +4,7 @@ import { useQueryClient } from '@tanstack/react-query'
 import { useState } from 'react'
 import { Link } from 'react-router'
 import { api, ask, type Cutting, type KitClass, type Plan } from '../api/client'
+import { keys } from '../api/queries'
 import { FracWords } from '../ui/FracWords'
 import { sentence } from '../ui/fractions'
 import { Size } from '../ui/Length'
@@ -27,7 +28,7 @@ export function CuttingNote({
   const [asked, setAsked] = useState(false)
   const [says, setSays] = useState('')
   const path = { params: { path: { class_id: kitClass.id } } }
-  const keep = (now: Cutting | null) => queries.setQueryData(['cutting', kitClass.id], now)
+  const keep = (now: Cutting | null) => queries.setQueryData(keys.cutting(kitClass.id), now)
   const attempt = (work: Promise<unknown>) => {
     setSays('')
     work.catch((error: Error) => setSays(error.message))

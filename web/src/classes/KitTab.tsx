@@ -2,6 +2,7 @@ import { NumberInput, Select, TextInput } from '@mantine/core'
 import { useQuery } from '@tanstack/react-query'
 import { Link } from 'react-router'
 import { api, ask } from '../api/client'
+import { keys } from '../api/queries'
 import { TypedLength } from '../ui/Length'
 import { FracWords } from '../ui/FracWords'
 import { sentence } from '../ui/fractions'
@@ -16,7 +17,7 @@ import { kitsOf } from './draft'
 export function KitTab({ saved, draft, change, project, paperOf, faults }: Sheaf) {
   const { units, currency } = useStudio()
   const projects = useQuery({
-    queryKey: ['projects'],
+    queryKey: keys.projects,
     queryFn: () => ask(api.GET('/api/projects')),
   })
   const kits = kitsOf(draft)

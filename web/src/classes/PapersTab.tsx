@@ -3,6 +3,7 @@ import { IconPlus, IconX } from '@tabler/icons-react'
 import { useQuery } from '@tanstack/react-query'
 import { Link } from 'react-router'
 import { api, ask } from '../api/client'
+import { keys } from '../api/queries'
 import { nmOf } from '../ui/length'
 import { Size } from '../ui/Length'
 import { useStudio } from '../ui/session'
@@ -161,7 +162,7 @@ function PaperShopping({ saved, paperOf }: Sheaf) {
   const { units, currency } = useStudio()
   const plan = saved.planned.plan
   const packs = useQuery({
-    queryKey: ['packs'],
+    queryKey: keys.packs,
     queryFn: () => ask(api.GET('/api/packs')),
     enabled: Boolean(plan?.packs.length),
   })

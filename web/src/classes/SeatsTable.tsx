@@ -2,6 +2,7 @@ import { Button } from '@mantine/core'
 import { useQuery } from '@tanstack/react-query'
 import { useEffect, useRef } from 'react'
 import { api, ask } from '../api/client'
+import { keys } from '../api/queries'
 import { useStudio } from '../ui/session'
 import { Loaded } from '../ui/states'
 import { counted, money } from '../ui/words'
@@ -12,7 +13,7 @@ import classes from './ClassPage.module.css'
 export function SeatsTable({ saved, draft, change }: Sheaf) {
   const { currency } = useStudio()
   const seats = useQuery({
-    queryKey: ['seats', saved.id, saved.version],
+    queryKey: keys.seats(saved.id, saved.version),
     queryFn: () =>
       ask(api.GET('/api/classes/{class_id}/seats', { params: { path: { class_id: saved.id } } })),
     placeholderData: (before) => before,

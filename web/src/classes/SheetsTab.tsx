@@ -2,8 +2,9 @@ import { SegmentedControl } from '@mantine/core'
 import { useQuery } from '@tanstack/react-query'
 import { useState } from 'react'
 import { api, ask, type Layout, type Plan } from '../api/client'
+import { keys } from '../api/queries'
 import { PRINT_WORDS, Swatch } from '../ui/Swatch'
-import { counted, letterOf, money } from '../ui/words'
+import { counted, letterOf, money, roundedMoney } from '../ui/words'
 import type { Sheaf } from './ClassPage'
 import classes from './ClassPage.module.css'
 import { CuttingHabits } from './CuttingHabits'
@@ -39,7 +40,7 @@ export function SheetsTab(sheaf: Sheaf & { plan: Plan }) {
   const [view, setView] = useState<View>('layouts')
   const [lit, setLit] = useState<string | null>(null)
   const cutting = useQuery({
-    queryKey: ['cutting', saved.id],
+    queryKey: keys.cutting(saved.id),
     queryFn: () =>
       ask(api.GET('/api/classes/{class_id}/cutting', { params: { path: { class_id: saved.id } } })),
   })
@@ -144,7 +145,9 @@ function Proof({ row }: { row: Row }) {
           ? ''
           : row.sheets === row.atLeast
             ? 'No way of cutting straight across uses fewer.'
-            : `Mixed freely, straight cuts would still need at least ${row.atLeast}.`}
+            : row.atLeast === 0
+              ? 'Whether fewer would do is not proved.'
+              : `Mixed freely, straight cuts would still need at least ${row.atLeast}.`}
     </>
   )
 }
@@ -155,10 +158,10 @@ function Mixes({ plan, name }: { plan: Plan; name: (id: string) => string }) {
       {mix.papers.map(name).join(' and ')} together
       {mix.priced ? (
         <>
-          : sheets for <strong>{money(Number(mix.cost).toFixed(2), plan.currency)}</strong>.{' '}
+          : sheets for <strong>{money(roundedMoney(mix.cost, plan.currency), plan.currency)}</strong>.{' '}
           {mix.proved
             ? 'No mix of straight cuts costs less.'
-            : `No mix costs less than ${money(Number(mix.at_least).toFixed(2), plan.currency)}.`}
+            : `No mix costs less than ${money(roundedMoney(mix.at_least, plan.currency), plan.currency)}.`}
         </>
       ) : (
         ': without a price for each, the sheets are weighed by their area.'

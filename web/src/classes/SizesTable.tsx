@@ -1,5 +1,6 @@
 import { useQuery } from '@tanstack/react-query'
 import { api, ask } from '../api/client'
+import { keys } from '../api/queries'
 import { FracWords } from '../ui/FracWords'
 import { TypedLength } from '../ui/Length'
 import { useStudio } from '../ui/session'
@@ -13,7 +14,7 @@ import classes from './ClassPage.module.css'
 export function SizesTable({ saved, paperOf }: Sheaf) {
   const { units, currency } = useStudio()
   const sizes = useQuery({
-    queryKey: ['sizes', saved.id, saved.version],
+    queryKey: keys.sizes(saved.id, saved.version),
     queryFn: () =>
       ask(api.GET('/api/classes/{class_id}/sizes', { params: { path: { class_id: saved.id } } })),
     retry: false,

@@ -2,6 +2,7 @@ import { Radio } from '@mantine/core'
 import { useQuery } from '@tanstack/react-query'
 import { api, ask, type ClassIn, type Plan } from '../api/client'
 import { useStudio } from '../ui/session'
+import { keys } from '../api/queries'
 import { money } from '../ui/words'
 import type { Sheaf } from './ClassPage'
 import classes from './ClassPage.module.css'
@@ -27,7 +28,7 @@ export function StylesTable({ saved, draft, change, plan }: Sheaf & { plan: Plan
   const { currency } = useStudio()
   const style = draft.style ?? 'fewest-sheets'
   const prices = useQuery({
-    queryKey: ['styles', saved.id, saved.version, plan.papers],
+    queryKey: [...keys.styles(saved.id, saved.version), plan.papers],
     queryFn: () =>
       ask(api.GET('/api/classes/{class_id}/styles', { params: { path: { class_id: saved.id } } })),
     placeholderData: (before) => before,

@@ -36,7 +36,7 @@ test('a setting of the trimmer is listed once', () => {
   expect(settingsOf(layout('Fern', 1))).toEqual([100, 200])
 })
 
-const planned = (kits: number, sheets: number, packs: number, cost: string) =>
+const planned = (kits: number, sheets: number, packs: number, cost: string, designs = 0) =>
   ({
     kits,
     planned: {
@@ -44,13 +44,14 @@ const planned = (kits: number, sheets: number, packs: number, cost: string) =>
       plan: {
         currency: 'EUR',
         papers: [{ paper: '1', sheets, packs }],
+        packs: [{ pack: '4', packs: designs }],
         supplies: [{ supply: '7', packs: 1 }],
         cost: { per_kit: { sheets_opened: cost } },
       },
     },
   }) as unknown as KitClass
 
-const names = { paper: () => 'Loam kraft', supply: () => 'Foam pads' }
+const names = { paper: () => 'Loam kraft', pack: () => 'Garden year', supply: () => 'Foam pads' }
 
 test('what moved is said, and what did not is not', () => {
   expect(whatMoved(planned(16, 24, 0, '1.71'), planned(17, 25, 1, '1.68'), names)).toEqual([
@@ -64,6 +65,12 @@ test('what moved is said, and what did not is not', () => {
     '−2 sheets of Loam kraft',
   ])
   expect(whatMoved(planned(16, 24, 1, '1.71'), planned(16, 24, 1, '1.71'), names)).toEqual([])
+})
+
+test('a pack of designs that is bought for it is said', () => {
+  expect(whatMoved(planned(16, 24, 0, '1.71', 1), planned(16, 24, 0, '1.71', 2), names)).toEqual([
+    '+1 pack of Garden year to buy',
+  ])
 })
 
 test('a colourway is added in the papers of the last, and a paper is chosen in one only', () => {

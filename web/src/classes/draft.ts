@@ -5,6 +5,7 @@ import type { ClassIn, KitClass } from '../api/client'
 export function draftOf(kitClass: KitClass): ClassIn {
   return {
     version: kitClass.version,
+    units: kitClass.units,
     name: kitClass.name,
     project: kitClass.project,
     date: kitClass.date,

@@ -5,6 +5,7 @@ import { counted, money } from '../ui/words'
 export interface Names {
   paper: (id: string) => string
   supply: (id: string) => string
+  pack: (id: string) => string
 }
 
 const signed = (change: number, said: string) => `${change > 0 ? '+' : '−'}${said}`
@@ -24,6 +25,12 @@ export function whatMoved(before: KitClass, after: KitClass, names: Names): stri
     if (change) moved.push(signed(change, `${counted(Math.abs(change), 'sheet')} of ${names.paper(id)}`))
     const packs = (papersAre.get(id)?.packs ?? 0) - (papersWere.get(id)?.packs ?? 0)
     if (packs) moved.push(signed(packs, `${counted(Math.abs(packs), 'pack')} of ${names.paper(id)} to buy`))
+  }
+  const packsOf = (plan: typeof was) => new Map(plan.packs.map((row) => [row.pack, row.packs]))
+  const [packsWere, packsAre] = [packsOf(was), packsOf(is)]
+  for (const id of new Set([...packsWere.keys(), ...packsAre.keys()])) {
+    const change = (packsAre.get(id) ?? 0) - (packsWere.get(id) ?? 0)
+    if (change) moved.push(signed(change, `${counted(Math.abs(change), 'pack')} of ${names.pack(id)} to buy`))
   }
   for (const supply of is.supplies) {
     const old = was.supplies.find((row) => row.supply === supply.supply)

@@ -3,6 +3,7 @@ import { IconPlus } from '@tabler/icons-react'
 import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query'
 import { useState } from 'react'
 import { api, ask, type Paper, type Supply } from '../api/client'
+import { keys } from '../api/queries'
 import { Size } from '../ui/Length'
 import { nmOf } from '../ui/length'
 import { freeName } from '../ui/names'
@@ -16,9 +17,9 @@ import { SupplyDrawer } from './SupplyDrawer'
 
 /** Papers with their offcuts, and supplies: what is here and what a pack holds. */
 export function Cupboard() {
-  const papers = useQuery({ queryKey: ['papers'], queryFn: () => ask(api.GET('/api/papers')) })
+  const papers = useQuery({ queryKey: keys.papers, queryFn: () => ask(api.GET('/api/papers')) })
   const supplies = useQuery({
-    queryKey: ['supplies'],
+    queryKey: keys.supplies,
     queryFn: () => ask(api.GET('/api/supplies')),
   })
   const queries = useQueryClient()
@@ -36,7 +37,7 @@ export function Cupboard() {
         }),
       ), // prettier-ignore
     onSuccess: async (made) => {
-      await queries.invalidateQueries({ queryKey: ['papers'] })
+      await queries.invalidateQueries({ queryKey: keys.papers })
       setPaper(made.id)
     },
   })
@@ -55,7 +56,7 @@ export function Cupboard() {
         }),
       ),
     onSuccess: async (made) => {
-      await queries.invalidateQueries({ queryKey: ['supplies'] })
+      await queries.invalidateQueries({ queryKey: keys.supplies })
       setSupply(made.id)
     },
   })

@@ -10,7 +10,9 @@ import {
 } from '@mantine/core'
 import { IconPlus, IconX } from '@tabler/icons-react'
 import { useQuery, useQueryClient } from '@tanstack/react-query'
-import { api, ask, type Pack, type Paper, type PaperIn } from '../api/client'
+import { useState } from 'react'
+import { api, ask, Refused, type Pack, type Paper, type PaperIn } from '../api/client'
+import { changed, keys } from '../api/queries'
 import { freeName } from '../ui/names'
 import { useStudio } from '../ui/session'
 import { PRINT_WORDS, Swatch } from '../ui/Swatch'
@@ -34,9 +36,9 @@ export function PaperDrawer({ paper, close }: { paper: Paper | undefined; close:
 }
 
 function Opened({ paper, close }: { paper: Paper; close: () => void }) {
-  const { units, currency } = useStudio()
+  const { currency, ...studio } = useStudio()
   const thing = useThing<PaperIn, Paper>({
-    key: 'papers',
+    what: 'paper',
     start: paper,
     send: (doc, version) =>
       ask(
@@ -50,6 +52,7 @@ function Opened({ paper, close }: { paper: Paper; close: () => void }) {
     close,
   })
   const { doc, set, said } = thing
+  const units = doc.units ?? studio.units
   const offcuts = doc.offcuts ?? []
   return (
     <Drawer
@@ -265,32 +268,42 @@ function Designs(props: {
   const { paper, doc, set, said } = props
   const { currency } = useStudio()
   const queries = useQueryClient()
-  const packs = useQuery({ queryKey: ['packs'], queryFn: () => ask(api.GET('/api/packs')) })
-  const papers = useQuery({ queryKey: ['papers'], queryFn: () => ask(api.GET('/api/papers')) })
+  const packs = useQuery({ queryKey: keys.packs, queryFn: () => ask(api.GET('/api/packs')) })
+  const papers = useQuery({ queryKey: keys.papers, queryFn: () => ask(api.GET('/api/papers')) })
   const pack = packs.data?.find((row) => row.id === doc.pack)
-  const keep = (saved: Pack) =>
-    queries.setQueryData(['packs'], (rows: Pack[] | undefined) => [
+  const [says, setSays] = useState('')
+  const keep = (saved: Pack) => {
+    setSays('')
+    queries.setQueryData(keys.packs, (rows: Pack[] | undefined) => [
       ...(rows ?? []).filter((row) => row.id !== saved.id),
       saved,
     ])
+    void changed(queries, 'pack')
+  }
+  const refused = (error: Error) => {
+    const fault = error instanceof Refused ? error.problem.faults?.[0] : undefined
+    setSays(fault ? `${fault.path}: ${fault.says}` : error.message)
+    void queries.invalidateQueries({ queryKey: keys.packs })
+  }
   const rename = (more: Partial<Pack>) => {
     if (!pack) return
-    void ask(
+    ask(
       api.PUT('/api/packs/{pack_id}', {
         params: { path: { pack_id: pack.id } },
         body: { ...pack, version: pack.version ?? 0, ...more },
       }),
-    ).then(keep)
+    ).then(keep, refused)
   }
-  const begin = async () => {
+  const begin = () => {
     const taken = (packs.data ?? []).map((row) => row.name)
-    const made = await ask(
+    ask(
       api.POST('/api/packs', {
         body: { name: freeName('Pack of designs', taken), sheets: 12, version: 0 },
       }),
-    )
-    keep(made)
-    set({ pack: made.id })
+    ).then((made) => {
+      keep(made)
+      set({ pack: made.id })
+    }, refused)
   }
   const others = (papers.data ?? []).filter((row) => row.id !== paper.id && row.same_as == null)
   return (
@@ -336,10 +349,15 @@ function Designs(props: {
           />
         </div>
       ) : (
-        <Button variant="subtle" size="sm" leftSection={<IconPlus size={16} />} onClick={() => void begin()}>
+        <Button variant="subtle" size="sm" leftSection={<IconPlus size={16} />} onClick={begin}>
           It comes in a new pack of designs
         </Button>
       )}
+      {says ? (
+        <p role="alert" className="grave">
+          The pack was not changed. {says}
+        </p>
+      ) : null}
     </>
   )
 }

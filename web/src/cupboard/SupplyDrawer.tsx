@@ -16,9 +16,9 @@ export function SupplyDrawer({ supply, close }: { supply: Supply | undefined; cl
 }
 
 function Opened({ supply, close }: { supply: Supply; close: () => void }) {
-  const { units, currency } = useStudio()
+  const { currency, ...studio } = useStudio()
   const thing = useThing<SupplyIn, Supply>({
-    key: 'supplies',
+    what: 'supply',
     start: supply,
     send: (doc, version) =>
       ask(
@@ -32,6 +32,7 @@ function Opened({ supply, close }: { supply: Supply; close: () => void }) {
     close,
   })
   const { doc, set, said } = thing
+  const units = doc.units ?? studio.units
   const unit = doc.unit === 'length' ? `, ${units}` : doc.unit === 'ml' ? ', ml' : ''
   return (
     <Drawer

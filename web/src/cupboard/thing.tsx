@@ -2,13 +2,14 @@
 import { Button } from '@mantine/core'
 import { notifications } from '@mantine/notifications'
 import { useQueryClient } from '@tanstack/react-query'
+import { changed } from '../api/queries'
 import { differences } from '../ui/differences'
 import { SaveMark, StaleQuestion } from '../ui/SaveMark'
 import { useAutosave } from '../ui/useAutosave'
 import classes from './Cupboard.module.css'
 
 interface Options<Doc, Saved> {
-  key: 'papers' | 'supplies'
+  what: 'paper' | 'supply'
   start: Saved
   send: (doc: Doc, version: number) => Promise<Saved>
   drop: () => Promise<unknown>
@@ -26,9 +27,10 @@ export function useThing<Doc extends Named, Saved extends Doc & { id: number }>(
 ) {
   const queries = useQueryClient()
   const refresh = () => {
-    for (const key of [options.key, 'class', 'bench']) void queries.invalidateQueries({ queryKey: [key] })
+    void changed(queries, options.what)
   }
   const { saver, doc, status, problem } = useAutosave<Doc, Saved>(
+    `${options.what} ${options.start.id}`,
     { doc: options.start, version: options.start.version ?? 0 },
     { send: options.send, versionOf: (saved) => saved.version ?? 0, onSaved: refresh },
   )
@@ -84,7 +86,7 @@ type Thing = Pick<
 export function ThingDrawerFoot({ thing, dropLabel }: { thing: Thing; dropLabel: string }) {
   return (
     <div className={classes.foot}>
-      <SaveMark status={thing.status} />
+      <SaveMark status={thing.status} problem={thing.problem} />
       <Button variant="subtle" color="red" size="sm" onClick={() => void thing.drop()}>
         {dropLabel}
       </Button>

@@ -3,6 +3,7 @@ import { IconPlus, IconX } from '@tabler/icons-react'
 import { useQuery } from '@tanstack/react-query'
 import type { KeyboardEvent } from 'react'
 import { api, ask, type Schemas } from '../api/client'
+import { keys as kept } from '../api/queries'
 import { readLength } from '../ui/length'
 import { LengthInput } from '../ui/LengthInput'
 import { FindingLine } from './Checks'
@@ -32,7 +33,7 @@ const SUGGESTED_TOOLS = ['trimmer', 'scoring board', 'bone folder', 'scissors', 
 /** The order of assembly, its tools, and what goes inside. */
 export function AssemblyTab(work: Work) {
   const { doc, change, project, status, faults } = work
-  const supplies = useQuery({ queryKey: ['supplies'], queryFn: () => ask(api.GET('/api/supplies')) })
+  const supplies = useQuery({ queryKey: kept.supplies, queryFn: () => ask(api.GET('/api/supplies')) })
   const steps = doc.steps ?? []
   const checks =
     status === 'saved'

@@ -1,7 +1,8 @@
 import { Button } from '@mantine/core'
 import { IconPlus } from '@tabler/icons-react'
 import { type ClipboardEvent, type KeyboardEvent, memo, useEffect, useMemo, useRef, useState } from 'react'
-import { Link } from 'react-router'
+import { useNewClass } from '../classes/newClass'
+import { Failed } from '../ui/states'
 import type { Piece } from '../api/client'
 import { type Finding, FindingLine } from './Checks'
 import {
@@ -34,6 +35,7 @@ const focus = (column: string, row: number) =>
 /** The cut-and-score list: written in words or in cells, drawn, and looked over. */
 export function ListTab(work: Work) {
   const { project, doc, units, status, faults } = work
+  const teach = useNewClass()
   const [chosen, setChosen] = useState(0)
   const [to, setTo] = useState<number | null>(null)
   const dragged = useRef<number | null>(null)
@@ -218,7 +220,14 @@ export function ListTab(work: Work) {
         <PieceAside key={at} {...work} piece={piece} index={at} acts={acts} unread={unread} />
       </div>
       <p className={classes.onward}>
-        <Link to="/classes">Teach it: multiply this list by a class</Link>
+        <Button
+          variant="default"
+          loading={teach.isPending}
+          onClick={() => teach.mutate({ id: project.id, name: doc.name })}
+        >
+          Teach it: a new class of this project
+        </Button>
+        {teach.error ? <Failed error={teach.error} /> : null}
       </p>
     </>
   )

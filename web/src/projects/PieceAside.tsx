@@ -2,6 +2,7 @@ import { Textarea } from '@mantine/core'
 import { useQuery } from '@tanstack/react-query'
 import { memo, useRef, useState } from 'react'
 import { api, ask, type Piece, type ProjectIn } from '../api/client'
+import { keys } from '../api/queries'
 import { FracWords } from '../ui/FracWords'
 import { whole } from '../ui/fractions'
 import { nmOf, readLength, type Units, writeLength } from '../ui/length'
@@ -30,7 +31,7 @@ export function PieceAside(
 ) {
   const { piece, index, units, doc, acts } = props
   const [lit, setLit] = useState<MarkRef | null>(null)
-  const habits = useQuery({ queryKey: ['studio'], queryFn: () => ask(api.GET('/api/studio')) })
+  const habits = useQuery({ queryKey: keys.studio, queryFn: () => ask(api.GET('/api/studio')) })
   const read = habits.data ? readLength(habits.data.groove, units) : null
   const groove = read?.ok && read.nm > 0 ? read.nm : DEFAULT_GROOVE
   const set = (changed: Piece, mark: string) => acts.change(index, changed, mark)

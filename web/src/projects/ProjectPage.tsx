@@ -4,6 +4,7 @@ import { useQuery, useQueryClient } from '@tanstack/react-query'
 import { memo, useMemo } from 'react'
 import { useParams } from 'react-router'
 import { api, ask, type Fault, type Paper, type Project, type ProjectIn } from '../api/client'
+import { changed, keys, newest } from '../api/queries'
 import { differences } from '../ui/differences'
 import { type IndexTab, IndexTabs } from '../ui/IndexTabs'
 import { SaveMark, StaleQuestion, UndoButtons } from '../ui/SaveMark'
@@ -36,11 +37,17 @@ export interface Work {
 /** One project: its list, edited in place, each piece drawn as it is typed. */
 export function ProjectPage() {
   const id = Number(useParams().id)
+  const queries = useQueryClient()
   const project = useQuery({
-    queryKey: ['project', id],
-    queryFn: () => ask(api.GET('/api/projects/{project_id}', { params: { path: { project_id: id } } })),
+    queryKey: keys.project(id),
+    queryFn: async () =>
+      newest(
+        queries,
+        keys.project(id),
+        await ask(api.GET('/api/projects/{project_id}', { params: { path: { project_id: id } } })),
+      ),
   })
-  const papers = useQuery({ queryKey: ['papers'], queryFn: () => ask(api.GET('/api/papers')) })
+  const papers = useQuery({ queryKey: keys.papers, queryFn: () => ask(api.GET('/api/papers')) })
   return (
     <Loaded query={project}>
       {(data) => (
@@ -51,10 +58,11 @@ export function ProjectPage() {
 }
 
 function Editor({ project, papers }: { project: Project; papers: Paper[] }) {
-  const { units } = useStudio()
+  const studio = useStudio()
   const queries = useQueryClient()
   const tab = useParams().tab ?? 'list'
   const { saver, doc, status, problem, canUndo, canRedo } = useAutosave(
+    `project ${project.id}`,
     { doc: draftOf(project), version: project.version ?? 0 },
     {
       send: (draft, version) =>
@@ -66,10 +74,8 @@ function Editor({ project, papers }: { project: Project; papers: Paper[] }) {
         ),
       versionOf: (saved: Project) => saved.version ?? 0,
       onSaved: (saved) => {
-        queries.setQueryData(['project', project.id], saved)
-        void queries.invalidateQueries({ queryKey: ['projects'] })
-        void queries.invalidateQueries({ queryKey: ['class'] })
-        void queries.invalidateQueries({ queryKey: ['bench'] })
+        queries.setQueryData(keys.project(project.id), saved)
+        void changed(queries, 'project')
       },
     },
   )
@@ -86,7 +92,8 @@ function Editor({ project, papers }: { project: Project; papers: Paper[] }) {
   const work: Work = {
     project,
     doc,
-    units,
+    // The list stays in the unit it was opened in, whatever is changed elsewhere meanwhile.
+    units: doc.units ?? studio.units,
     status,
     faults,
     paperOf: (role) => papers.find((paper) => paper.id === project.papers[role]?.[0]),
@@ -111,7 +118,7 @@ function Editor({ project, papers }: { project: Project; papers: Paper[] }) {
             undo={() => saver.undo()}
             redo={() => saver.redo()}
           />
-          <SaveMark status={status} />
+          <SaveMark status={status} problem={problem} />
           <Files project={project} />
         </span>
       </div>
@@ -136,7 +143,7 @@ function Editor({ project, papers }: { project: Project; papers: Paper[] }) {
           takeTheirs={() => {
             const theirs = problem.current as unknown as Project
             saver.takeTheirs(draftOf(theirs), theirs.version ?? 0)
-            queries.setQueryData(['project', project.id], theirs)
+            queries.setQueryData(keys.project(project.id), theirs)
           }}
         />
       ) : null}

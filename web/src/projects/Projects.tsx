@@ -3,6 +3,7 @@ import { IconPlus } from '@tabler/icons-react'
 import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query'
 import { Link, useNavigate } from 'react-router'
 import { api, ask, type ProjectIn, Refused } from '../api/client'
+import { keys } from '../api/queries'
 import { emptyProject, newPiece } from './draft'
 import { Empty, Failed, Loaded } from '../ui/states'
 import { counted } from '../ui/words'
@@ -36,7 +37,7 @@ export function Projects() {
   const queries = useQueryClient()
   const go = useNavigate()
   const projects = useQuery({
-    queryKey: ['projects'],
+    queryKey: keys.projects,
     queryFn: () => ask(api.GET('/api/projects')),
   })
   const add = useMutation({
@@ -47,15 +48,15 @@ export function Projects() {
         }),
       ),
     onSuccess: async (made) => {
-      await queries.invalidateQueries({ queryKey: ['projects'] })
+      await queries.invalidateQueries({ queryKey: keys.projects })
       await go(`/projects/${made.id}`)
     },
   })
   const takeIn = useMutation({
     mutationFn: async (file: File) => ask(api.POST('/api/job-files', { body: { text: await file.text() } })),
     onSuccess: async (made) => {
-      await queries.invalidateQueries({ queryKey: ['projects'] })
-      await queries.invalidateQueries({ queryKey: ['supplies'] })
+      await queries.invalidateQueries({ queryKey: keys.projects })
+      await queries.invalidateQueries({ queryKey: keys.supplies })
       await go(`/projects/${made.id}`)
     },
   })

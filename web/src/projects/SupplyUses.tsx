@@ -2,6 +2,7 @@ import { ActionIcon, Button, NumberInput, Select, TextInput } from '@mantine/cor
 import { IconPlus, IconX } from '@tabler/icons-react'
 import { useQuery } from '@tanstack/react-query'
 import { api, ask, type Fault, type ProjectIn } from '../api/client'
+import { keys } from '../api/queries'
 import { LengthCell } from '../ui/Cell'
 import { readLength } from '../ui/length'
 import { useStudio } from '../ui/session'
@@ -21,7 +22,7 @@ export function SupplyUses({
 }) {
   const { units } = useStudio()
   const supplies = useQuery({
-    queryKey: ['supplies'],
+    queryKey: keys.supplies,
     queryFn: () => ask(api.GET('/api/supplies')),
   })
   const known = supplies.data ?? []

@@ -8,6 +8,7 @@ type Side = 'width' | 'height'
 export function draftOf(project: Project): ProjectIn {
   return {
     version: project.version,
+    units: project.units,
     name: project.name,
     pieces: project.pieces,
     fits: project.fits,

@@ -17,7 +17,7 @@ export function knownOf(doc: ProjectIn): { roles: string[]; pieces: string[]; ro
 }
 
 export const readText = (text: string, doc: ProjectIn): Promise<ReadLines> =>
-  ask(api.POST('/api/lines', { body: { text, ...knownOf(doc) } }))
+  ask(api.POST('/api/lines', { body: { text, units: doc.units, ...knownOf(doc) } }))
 
 /** The list with pieces added behind its last; each keeps a name of its own. */
 export function withAdded(doc: ProjectIn, added: Piece[]): ProjectIn {

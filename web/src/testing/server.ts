@@ -7,6 +7,7 @@ const held: { answer: Answer } = { answer: () => [] }
 globalThis.fetch = async (request) => {
   const asked = request as Request
   const body = await held.answer(new URL(asked.url, 'http://here').pathname, asked)
+  if (body instanceof Response) return body
   return new Response(JSON.stringify(body), { headers: { 'content-type': 'application/json' } })
 }
 

@@ -3,6 +3,7 @@ import { notifications } from '@mantine/notifications'
 import { useQueryClient } from '@tanstack/react-query'
 import { useEffect, useState } from 'react'
 import { api, ask, type KitClass, type Rescue } from '../api/client'
+import { keys } from '../api/queries'
 import { FracWords } from '../ui/FracWords'
 import { sentence } from '../ui/fractions'
 import { piecesIn, type Step } from './steps'
@@ -22,6 +23,8 @@ export function Miscut({ kitClass, step, close }: { kitClass: KitClass; step: St
   const [count, setCount] = useState(1)
   const [ways, setWays] = useState<Rescue[] | null>(null)
   const [says, setSays] = useState('')
+  // One name for this miscut, so that it counts once however often it is sent.
+  const [key] = useState(() => crypto.randomUUID())
   const { paper } = step.stroke
   const path = { params: { path: { class_id: kitClass.id } } }
   useEffect(() => {
@@ -46,10 +49,10 @@ export function Miscut({ kitClass, step, close }: { kitClass: KitClass; step: St
       const run = await ask(
         api.POST('/api/classes/{class_id}/cutting/miscut/good', {
           ...path,
-          body: { paper, piece, count, by: way.help },
+          body: { paper, piece, count, by: way.help, key },
         }),
       )
-      queries.setQueryData(['cutting', kitClass.id], run)
+      queries.setQueryData(keys.cutting(kitClass.id), run)
       close()
       notifications.show({
         title: `${count} ${piece} noted as spoilt`,

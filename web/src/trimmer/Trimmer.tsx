@@ -4,6 +4,7 @@ import { useQuery, useQueryClient } from '@tanstack/react-query'
 import { useState } from 'react'
 import { Link, useNavigate, useParams } from 'react-router'
 import { api, ask, type Cutting, type KitClass, type Paper, type Project, Refused } from '../api/client'
+import { keys } from '../api/queries'
 import { FracWords } from '../ui/FracWords'
 import { Length, Size } from '../ui/Length'
 import { nmOf } from '../ui/length'
@@ -25,17 +26,17 @@ export function Trimmer() {
   const id = Number(useParams().id)
   const path = { params: { path: { class_id: id } } }
   const kitClass = useQuery({
-    queryKey: ['class', id],
+    queryKey: keys.kitClass(id),
     queryFn: () => ask(api.GET('/api/classes/{class_id}', path)),
   })
   const cutting = useQuery({
-    queryKey: ['cutting', id],
+    queryKey: keys.cutting(id),
     queryFn: () => ask(api.GET('/api/classes/{class_id}/cutting', path)),
     refetchInterval: 5000,
   })
-  const papers = useQuery({ queryKey: ['papers'], queryFn: () => ask(api.GET('/api/papers')) })
+  const papers = useQuery({ queryKey: keys.papers, queryFn: () => ask(api.GET('/api/papers')) })
   const project = useQuery({
-    queryKey: ['project', kitClass.data?.project, kitClass.data?.variant ?? ''],
+    queryKey: keys.project(kitClass.data?.project, kitClass.data?.variant ?? ''),
     enabled: kitClass.data !== undefined,
     queryFn: () =>
       ask(
@@ -97,7 +98,7 @@ function Begin({ kitClass }: { kitClass: KitClass }) {
       const run = await ask(
         api.POST('/api/classes/{class_id}/cutting', { params: { path: { class_id: kitClass.id } } }),
       )
-      queries.setQueryData(['cutting', kitClass.id], run)
+      queries.setQueryData(keys.cutting(kitClass.id), run)
     } catch (error) {
       setSays(error instanceof Refused ? (error.problem.faults?.[0]?.says ?? error.message) : String(error))
     }
@@ -152,16 +153,20 @@ function Begin({ kitClass }: { kitClass: KitClass }) {
 function Cutting(props: { kitClass: KitClass; cutting: Cutting; papers: Paper[]; project: Project }) {
   const { kitClass, cutting, papers, project } = props
   const steps = stepsOf(cutting)
-  const { done, say, kept } = useProgress(kitClass.id, cutting)
+  const { done, say, kept, moved } = useProgress(kitClass.id, cutting)
   const [miscut, setMiscut] = useState(false)
   const step = steps[Math.min(done, steps.length - 1)]
   const over = done >= steps.length
-  useKeys({
-    ' ': () => say(Math.min(steps.length, done + 1)),
-    Backspace: () => say(Math.max(0, done - 1)),
-    m: () => setMiscut(true),
-    M: () => setMiscut(true),
-  })
+  // Each press is a cut that was made: a key that is kept down ticks off one.
+  useKeys(
+    {
+      ' ': () => say(Math.min(steps.length, done + 1)),
+      Backspace: () => say(Math.max(0, done - 1)),
+      m: () => setMiscut(true),
+      M: () => setMiscut(true),
+    },
+    false,
+  )
   const letters = new Map((project.pieces ?? []).map((piece, n) => [piece.name, letterOf(n)]))
   return (
     <main className={classes.screen}>
@@ -183,7 +188,11 @@ function Cutting(props: { kitClass: KitClass; cutting: Cutting; papers: Paper[];
           )}
         </p>
         <span className="soft" role="status">
-          {kept ? 'kept on the server' : 'not kept yet: no connection'}
+          {moved
+            ? 'another device has gone on: this is where the cutting is now'
+            : kept
+              ? 'kept on the server'
+              : 'not kept yet: no connection'}
         </span>
         <Leave id={kitClass.id} />
       </header>
@@ -226,6 +235,9 @@ function Cutting(props: { kitClass: KitClass; cutting: Cutting; papers: Paper[];
           disabled={over}
           leftSection={<IconCheck size={30} aria-hidden />}
           onClick={() => say(Math.min(steps.length, done + 1))}
+          onKeyDown={(event) => {
+            if (event.repeat) event.preventDefault()
+          }}
           onKeyUp={(event) => {
             // The key is taken by the page already; the button must not take it again.
             if (event.key === ' ') event.preventDefault()

@@ -109,6 +109,36 @@ test('without a connection steps go on, and are sent when it is back', async () 
   expect(holder.textContent).toContain('kept')
 })
 
+test('each step says which it follows, and one that is behind is told where the cutting is', async () => {
+  const sent: { done: number; follows: number }[] = []
+  answerWith(async (_, request) => {
+    const body = (await request.json()) as { done: number; follows: number }
+    sent.push(body)
+    if (sent.length < 2) return run(body.done)
+    return new Response(JSON.stringify({ code: 'stale', says: 'moved', faults: [], current: run(8) }), {
+      status: 409,
+      headers: { 'content-type': 'application/json' },
+    })
+  })
+  await draw()
+  await act(async () => {
+    progress.say(3)
+    await Promise.resolve()
+  })
+  await settle()
+  await act(async () => {
+    progress.say(4)
+    await Promise.resolve()
+  })
+  await settle()
+  expect(sent).toEqual([
+    { done: 3, follows: 2 },
+    { done: 4, follows: 3 },
+  ])
+  expect(progress.moved).toBe(true)
+  expect(queries.getQueryData(['cutting', 1])).toMatchObject({ done: 8 })
+})
+
 test('what another device did is taken over where nothing of this one waits', async () => {
   answerWith(() => run(7))
   await draw()

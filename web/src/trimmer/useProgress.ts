@@ -1,39 +1,66 @@
 import { useQueryClient } from '@tanstack/react-query'
 import { useEffect, useRef, useState } from 'react'
-import { api, ask, type Cutting } from '../api/client'
+import { api, ask, type Cutting, Refused } from '../api/client'
+import { keys } from '../api/queries'
 
 const AGAIN_MS = 2500
 
-/** How many steps are done: at once on screen, then on the server; what another device did is taken over. */
+/**
+ * How many steps are done: at once on screen, then on the server; what another device did is taken over.
+ * Each save says which number of steps it follows, so that a step of two devices counts once, and one that
+ * is behind is told where the cutting is (`moved`) instead of taking steps back.
+ */
 export function useProgress(classId: number, cutting: Cutting) {
   const queries = useQueryClient()
   const [mine, setMine] = useState<number | null>(null)
   const [kept, setKept] = useState(true)
+  const [moved, setMoved] = useState(false)
   const wanted = useRef<number | null>(null)
+  const follows = useRef(cutting.done)
   const sending = useRef(false)
   const again = useRef<ReturnType<typeof setTimeout> | undefined>(undefined)
   useEffect(() => () => clearTimeout(again.current), [])
+  useEffect(() => {
+    // What is sent and not answered yet follows what it was based on.
+    if (wanted.current === null) follows.current = cutting.done
+  }, [cutting.done])
+
+  const take = (now: Cutting) => {
+    follows.current = now.done
+    queries.setQueryData(keys.cutting(classId), now)
+  }
 
   const send = async () => {
     if (sending.current || wanted.current === null) return
     const done = wanted.current
     sending.current = true
     try {
+      // A look from before this step must not come in after it.
+      await queries.cancelQueries({ queryKey: keys.cutting(classId) })
       const now = await ask(
         api.PUT('/api/classes/{class_id}/cutting/done', {
           params: { path: { class_id: classId } },
-          body: { done },
+          body: { done, follows: follows.current },
         }),
       )
       setKept(true)
-      queries.setQueryData(['cutting', classId], now)
+      take(now)
       if (wanted.current === done) {
         wanted.current = null
         setMine(null)
       }
-    } catch {
-      setKept(false)
-      again.current = setTimeout(() => void send(), AGAIN_MS)
+    } catch (error) {
+      if (error instanceof Refused && error.problem.code === 'stale' && error.problem.current) {
+        wanted.current = null
+        setMine(null)
+        setKept(true)
+        setMoved(true)
+        take(error.problem.current as unknown as Cutting)
+      } else {
+        setKept(false)
+        clearTimeout(again.current)
+        again.current = setTimeout(() => void send(), AGAIN_MS)
+      }
     } finally {
       sending.current = false
     }
@@ -43,9 +70,11 @@ export function useProgress(classId: number, cutting: Cutting) {
   return {
     done: mine ?? cutting.done,
     kept,
+    moved,
     say: (done: number) => {
       wanted.current = done
       setMine(done)
+      setMoved(false)
       void send()
     },
   }

@@ -7,6 +7,7 @@ import {
   IconCloudOff,
   IconPencil,
 } from '@tabler/icons-react'
+import type { Problem } from '../api/client'
 import type { SaveStatus } from './autosave'
 import classes from './SaveMark.module.css'
 
@@ -16,12 +17,12 @@ const SAYS: Record<SaveStatus, string> = {
   saving: 'Saving…',
   offline: 'Not saved yet: no connection, trying again',
   stale: 'Not saved: changed elsewhere',
-  faulty: 'Not saved yet: mend what is marked',
-  failed: 'Not saved: the server could not take it',
+  faulty: 'Not saved yet: fix what is marked',
+  failed: 'Not saved yet: the server had a fault, trying again',
 }
 
 /** Whether what is on screen is on the server. */
-export function SaveMark({ status }: { status: SaveStatus }) {
+export function SaveMark({ status, problem }: { status: SaveStatus; problem?: Problem | null }) {
   const calm = status === 'saved'
   const busy = status === 'waiting' || status === 'saving'
   return (
@@ -35,7 +36,7 @@ export function SaveMark({ status }: { status: SaveStatus }) {
       ) : (
         <IconAlertTriangle size={17} aria-hidden />
       )}
-      {SAYS[status]}
+      {status === 'failed' && problem && problem.code !== 'failed' ? problem.says : SAYS[status]}
     </span>
   )
 }
@@ -105,7 +106,7 @@ export function StaleQuestion(props: {
         <Button onClick={props.keepMine}>Save mine over it</Button>
       </Group>
       <p className="soft" style={{ marginBottom: 0 }}>
-        If you go on with the other one, yours is still there: undo brings it back.
+        If you go on with the other one, yours is still there: undo brings it back and asks again.
       </p>
     </Modal>
   )

@@ -35,7 +35,10 @@ export function Failed({ error, again }: { error: Error; again?: () => void }) {
       title={away ? 'The server is out of reach' : missing ? 'Not found' : 'That did not work'}
       className={classes.failed}
     >
-      <p>{error.message}</p>
+      <p>
+        {error.message}
+        {away && again ? ' This page tries again by itself.' : ''}
+      </p>
       {again && !missing ? (
         <Button variant="default" size="sm" onClick={again}>
           Try again

@@ -1,24 +1,38 @@
 import { useEffect, useState, useSyncExternalStore } from 'react'
 import { Autosaver, type Saving } from './autosave'
 
-/** An autosaver for as long as a page is open; it warns before leaving with unsaved work. */
-export function useAutosave<Doc, Saved>(newest: { doc: Doc; version: number }, saving: Saving<Doc, Saved>) {
+/** Savers whose last save is not through yet, by what they save: a page opened again goes on with its own. */
+const open = new Map<string, Autosaver<never, never>>()
+
+/**
+ * An autosaver for as long as a page is open; it warns before leaving with unsaved work. `key` names what
+ * is saved, so that a page that is left and opened again within a save does not conflict with itself.
+ */
+export function useAutosave<Doc, Saved>(
+  key: string,
+  newest: { doc: Doc; version: number },
+  saving: Saving<Doc, Saved>,
+) {
   const [saver] = useState(() => {
-    return new Autosaver(newest.doc, newest.version, saving)
+    const left = open.get(key) as Autosaver<Doc, Saved> | undefined
+    return left?.pending ? left : new Autosaver(newest.doc, newest.version, saving)
   })
   const state = useSyncExternalStore(saver.subscribe, saver.snapshot)
+  useEffect(() => saver.use(saving))
   useEffect(() => saver.adopt(newest.doc, newest.version), [saver, newest.doc, newest.version])
   useEffect(() => {
     const leaving = (event: BeforeUnloadEvent) => {
       if (saver.pending) event.preventDefault()
     }
     const back = () => saver.retry()
+    open.set(key, saver as unknown as Autosaver<never, never>)
     window.addEventListener('beforeunload', leaving)
     window.addEventListener('online', back)
     return () => {
       window.removeEventListener('beforeunload', leaving)
       window.removeEventListener('online', back)
+      saver.leave()
     }
-  }, [saver])
+  }, [saver, key])
   return { saver, ...state }
 }

@@ -5,9 +5,9 @@ const DIALOG = '[role="dialog"]'
 
 /**
  * Single keys for the page, by what they print, so that every keyboard layout has them.
- * While a dialog is open its own keys count, Escape above all, and not those of the page behind it.
+ * Not `held`: a key that is kept down acts once. While a dialog is open its own keys count, Escape above all, and not those of the page behind it.
  */
-export function useKeys(keys: Record<string, () => void>): void {
+export function useKeys(keys: Record<string, () => void>, held = true): void {
   const latest = useRef(keys)
   useEffect(() => {
     latest.current = keys
@@ -20,9 +20,10 @@ export function useKeys(keys: Record<string, () => void>): void {
       const act = latest.current[event.key]
       if (!act) return
       event.preventDefault()
+      if (event.repeat && !held) return
       act()
     }
     window.addEventListener('keydown', press)
     return () => window.removeEventListener('keydown', press)
-  }, [])
+  }, [held])
 }

@@ -1,5 +1,5 @@
 import { expect, test } from 'vitest'
-import { counted, daysAway, letterOf, money, sumOf } from './words'
+import { counted, daysAway, letterOf, money, roundedMoney, sumOf } from './words'
 
 test('a count has its noun, in the singular for one', () => {
   expect(counted(1, 'sheet')).toBe('1 sheet')
@@ -35,4 +35,14 @@ test('money is summed exactly in its own minor unit', () => {
   expect(sumOf(['300', '45'])).toBe('345')
   expect(sumOf(['1.250', '0.005'])).toBe('1.255')
   expect(sumOf([])).toBe('0')
+})
+
+test('an amount is rounded to the decimals of its own currency', () => {
+  // Source: ISO 4217 for the minor units.
+  expect(roundedMoney('12.345', 'EUR')).toBe('12.35')
+  expect(roundedMoney('12.3449', 'EUR')).toBe('12.34')
+  expect(roundedMoney('1234.5', 'JPY')).toBe('1235')
+  expect(roundedMoney('0.0005', 'KWD')).toBe('0.001')
+  expect(roundedMoney('-0.005', 'GBP')).toBe('-0.01')
+  expect(roundedMoney('7', 'USD')).toBe('7.00')
 })

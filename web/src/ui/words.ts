@@ -23,6 +23,26 @@ export function money(amount: string, currency: string): string {
   return sign ? `${minus}${sign}${number}` : `${minus}${number} ${currency}`
 }
 
+/** How many decimals a currency has: 2 for most, 0 for some, 3 for a few (ISO 4217, as the browser knows it). */
+export function decimalsOf(currency: string): number {
+  try {
+    const style = new Intl.NumberFormat('en', { style: 'currency', currency })
+    return style.resolvedOptions().maximumFractionDigits ?? 2
+  } catch {
+    return 2
+  }
+}
+
+/** An amount, a decimal text, rounded to the decimals of its currency; halves go up. */
+export function roundedMoney(amount: string, currency: string): string {
+  const digits = decimalsOf(currency)
+  const [whole = '0', rest = ''] = amount.replace('-', '').split('.')
+  const scaled = BigInt(whole + rest.padEnd(digits + 1, '0').slice(0, digits + 1))
+  const units = ((scaled + 5n) / 10n).toString().padStart(digits + 1, '0')
+  const minus = amount.startsWith('-') ? '-' : ''
+  return digits ? `${minus}${units.slice(0, -digits)}.${units.slice(-digits)}` : minus + units
+}
+
 /** The exact sum of amounts of one currency, each a decimal text with the same decimals. */
 export function sumOf(amounts: string[]): string {
   const digits = Math.max(0, ...amounts.map((amount) => amount.split('.')[1]?.length ?? 0))

@@ -1,0 +1,36 @@
+import { useMutation, useQueryClient } from '@tanstack/react-query'
+import { useNavigate } from 'react-router'
+import { api, ask, type ClassIn } from '../api/client'
+import { changed } from '../api/queries'
+
+/** A class of a project as it begins: eight seats, one sample, and papers still to be chosen. */
+export const emptyClass = (project: { id: number; name: string }): ClassIn => ({
+  version: 0,
+  name: `${project.name} class`.slice(0, 120),
+  project: project.id,
+  place: '',
+  seats: 8,
+  samples: 1,
+  spares: 0,
+  style: 'fewest-sheets',
+  sheets_at_once: 1,
+  trimmer: '',
+  mix_sizes: false,
+  variant: '',
+  keep_offcut: ['1 in', '3 in'],
+  colourways: [{ name: 'As chosen', share: 1, papers: {} }],
+})
+
+/** Adds a class of a project and opens it where its papers are chosen. */
+export function useNewClass() {
+  const queries = useQueryClient()
+  const go = useNavigate()
+  return useMutation({
+    mutationFn: (project: { id: number; name: string }) =>
+      ask(api.POST('/api/classes', { body: emptyClass(project) })),
+    onSuccess: async (made) => {
+      await changed(queries, 'class')
+      await go(`/classes/${made.id}/papers`)
+    },
+  })
+}
