@@ -20,6 +20,7 @@ from pathlib import Path
 __all__ = ["Cluster", "data_folder", "free_port", "throwaway"]
 
 DATABASE, USER = "neatsheaf", "neatsheaf"
+_MARK = ".made-by-neat-sheaf"
 CHECKOUT = Path(__file__).resolve().parents[1]
 
 
@@ -45,13 +46,29 @@ def free_port(wanted: int) -> int:
     raise SystemExit(f"no free port from {wanted} to {wanted + 199} on 127.0.0.1")
 
 
-def _binaries() -> Path:
-    """The folder of the newest PostgreSQL server on the machine."""
-    debian = sorted(Path("/usr/lib/postgresql").glob("*/bin/pg_ctl"), key=lambda p: int(p.parts[4]))
-    found = str(debian[-1]) if debian else shutil.which("pg_ctl")
-    if found is None:
+def _installed() -> dict[int, Path]:
+    """The folders of the PostgreSQL servers on the machine, by major version."""
+    found = {int(p.parts[4]): p.resolve().parent for p in Path("/usr/lib/postgresql").glob("*/bin/pg_ctl")}
+    if not found and (elsewhere := shutil.which("pg_ctl")):
+        said = subprocess.run([elsewhere, "--version"], capture_output=True, text=True, check=True).stdout
+        found[int(said.split()[-1].split(".")[0])] = Path(elsewhere).resolve().parent
+    return found
+
+
+def _binaries(made_by: int | None) -> Path:
+    """The server's programs: of the version that made the data, or the newest where there is none yet."""
+    there = _installed()
+    if not there:
         raise SystemExit("PostgreSQL's server is not installed: apt-get install postgresql")
-    return Path(found).resolve().parent
+    if made_by is not None and made_by not in there:
+        have = ", ".join(map(str, sorted(there)))
+        raise SystemExit(
+            f"The data was made by PostgreSQL {made_by}, and this machine has {have}: one version does not "
+            f"read another's files.\nInstall postgresql-{made_by} beside it and start again. To move to a "
+            f"newer version, write the data out with pg_dump of {made_by} and read it into a new data "
+            "folder (NEAT_SHEAF_DATA)."
+        )
+    return there[max(there) if made_by is None else made_by]
 
 
 class Cluster:
@@ -59,8 +76,16 @@ class Cluster:
 
     def __init__(self, folder: Path, *, safe: bool = True) -> None:
         self.folder, self.safe = folder, safe
-        self.bin = _binaries()
+        self.bin = _binaries(self._made_by)
         self.port = 0
+
+    @property
+    def _made_by(self) -> int | None:
+        """The major version of PostgreSQL that made the data; None where there is none."""
+        try:
+            return int((self._data / "PG_VERSION").read_text().split(".")[0])
+        except FileNotFoundError:
+            return None
 
     def _run(self, program: str, *arguments: str, stdin: str | None = None, quiet: bool = False) -> int:
         command = [str(self.bin / program), *arguments]
@@ -84,20 +109,43 @@ class Cluster:
         return self.folder / "cluster"
 
     def make(self) -> None:
-        """Make the cluster if it is not there."""
+        """Make the cluster if it is not there; SystemExit where the folder holds something else.
+
+        Nothing that was not made here is removed, and the owner of no other folder is changed.
+        """
+        mine = self.folder / _MARK
+        if self._made_by is None and not mine.exists():
+            there = sorted(p.name for p in self.folder.iterdir()) if self.folder.exists() else []
+            if there:
+                raise SystemExit(
+                    f"{self.folder} is there already and holds other things ({', '.join(there[:3])}), so no "
+                    "database is made in it and nothing in it is touched.\nName an empty or a new folder in "
+                    "NEAT_SHEAF_DATA."
+                )
+        if self._made_by is None and self._data.exists() and any(self._data.iterdir()):
+            raise SystemExit(
+                f"{self._data} has files but no PG_VERSION: it is damaged, or not a database. Nothing is "
+                "touched.\nPut back what is missing from a copy, or name another folder in NEAT_SHEAF_DATA."
+            )
         self.folder.mkdir(parents=True, exist_ok=True)
+        mine.touch()
         if os.geteuid() == 0:
             shutil.chown(self.folder, "postgres", "postgres")
         self.folder.chmod(0o700)
         secret = self.folder / "database-password"
         if not secret.exists():
             _write_secret(secret)
-        if not (self._data / "PG_VERSION").exists():
-            shutil.rmtree(self._data, ignore_errors=True)
+        if self._made_by is None:
+            # Made beside its place and then put there, so that what is begun is never taken for what is done.
+            begun = self.folder / "cluster.begun"
+            shutil.rmtree(begun, ignore_errors=True)
             self._must(
-                "initdb", "-D", str(self._data), "-U", USER, "-E", "UTF8", "--locale=C.UTF-8",
+                "initdb", "-D", str(begun), "-U", USER, "-E", "UTF8", "--locale=C.UTF-8", "--data-checksums",
                 "--auth-local=peer", "--auth-host=scram-sha-256", f"--pwfile={secret}", "--no-instructions",
             )  # fmt: skip
+            if self._data.exists():
+                self._data.rmdir()
+            begun.rename(self._data)
 
     @property
     def running(self) -> bool:

@@ -3,16 +3,20 @@
 from __future__ import annotations
 
 import contextlib
+import ctypes
 import fcntl
 import os
+import pwd
 import secrets
+import shutil
 import signal
 import socket
 import subprocess
 import sys
+import tempfile
 import time
 from pathlib import Path
-from typing import IO
+from typing import IO, Any, NamedTuple
 
 sys.path.insert(0, str(Path(__file__).parent))
 
@@ -53,6 +57,97 @@ def _until_it_answers(server: subprocess.Popen[bytes], port: int) -> None:
     raise SystemExit("The server did not answer within half a minute.")
 
 
+class _Program(NamedTuple):
+    """What is run, and as whom: ``more`` is for the process, ``where`` the folder it is in."""
+
+    where: Path
+    python: str
+    environment: dict[str, str]
+    more: dict[str, Any]
+
+
+def _program(home: Path) -> _Program:
+    """The server's program: never run as root.
+
+    Root runs it as ``nobody``, from here where that account can read it, and else from a copy that it
+    can read. SystemExit where even Python itself is out of its reach.
+    """
+    environment = {"HOME": str(home), "XDG_CACHE_HOME": str(home), "PYTHONDONTWRITEBYTECODE": "1"}
+    if os.geteuid() != 0:
+        return _Program(CHECKOUT, sys.executable, environment, {})
+    account = pwd.getpwnam("nobody")
+    nobody: dict[str, Any] = {"user": account.pw_uid, "group": account.pw_gid, "extra_groups": []}
+    home.chmod(0o755)
+    shutil.chown(home, account.pw_uid, account.pw_gid)
+    if _reaches(sys.executable, CHECKOUT / "manage.py", nobody):
+        return _Program(CHECKOUT, sys.executable, environment, nobody)
+    where, python = home / "program", Path(os.path.realpath(sys.executable))
+    site = next(Path(name) for name in sys.path if name.endswith("site-packages"))
+    for name, of in (("src", CHECKOUT / "src"), ("studio", CHECKOUT / "studio"), ("site", site),
+                     ("web/dist", CHECKOUT / "web" / "dist")):  # fmt: skip
+        _copy(of, where / name)
+    shutil.copy2(CHECKOUT / "manage.py", where)
+    if not _reaches(str(python), where / "manage.py", nobody):
+        # Python itself is in somebody's home: its own folder too, without what it does not run on.
+        base = Path(sys.base_prefix)
+        version = f"python{sys.version_info.major}.{sys.version_info.minor}"
+        _copy(base / "lib" / version, where / "python" / "lib" / version)
+        (where / "python" / "bin").mkdir()
+        _linked(str(python), str(where / "python" / "bin" / version))
+        python = where / "python" / "bin" / version
+        for library in (base / "lib").glob("libpython*.so*"):
+            _linked(str(library), str(where / "python" / "lib" / library.name))
+        environment["PYTHONHOME"] = str(where / "python")
+        environment["LD_LIBRARY_PATH"] = str(where / "python" / "lib")
+    if not _reaches(str(python), where / "manage.py", nobody, environment):
+        raise SystemExit(
+            "The server does not run as root, and the account 'nobody' cannot run Python here.\n"
+            "Start it as an ordinary user."
+        )
+    environment["PYTHONPATH"] = os.pathsep.join(str(where / name) for name in ("", "src", "site"))
+    return _Program(where, str(python), environment, nobody)
+
+
+def _copy(of: Path, to: Path) -> None:
+    """A folder again, without what Python does not run on."""
+    leave = shutil.ignore_patterns("idlelib", "site-packages", "__pycache__")
+    shutil.copytree(of, to, copy_function=_linked, symlinks=True, ignore=leave)
+
+
+def _linked(source: str, target: str) -> str:
+    """A second name for a file where the two are on one file system, else a copy."""
+    try:
+        os.link(source, target)
+    except OSError:
+        shutil.copy2(source, target)
+    return target
+
+
+def _reaches(
+    python: str, file: Path, account: dict[str, Any], environment: dict[str, str] | None = None
+) -> bool:
+    """Whether an account can run this Python and read this file."""
+    try:
+        test = [python, "-c", "import sys; open(sys.argv[1], 'rb').close()", str(file)]
+        done = subprocess.run(
+            test,
+            check=False,
+            cwd="/",
+            capture_output=True,
+            env={**os.environ, **(environment or {})},
+            **account,
+        )
+        return done.returncode == 0
+    except OSError:
+        return False
+
+
+def _ends_with_this() -> None:
+    """In the server's process: ask the kernel to end it when this one ends, however that comes about."""
+    with contextlib.suppress(OSError, AttributeError):
+        ctypes.CDLL(None).prctl(1, signal.SIGTERM)  # PR_SET_PDEATHSIG; Linux only
+
+
 def main() -> int:
     """Start everything, print the address and the account, stop everything on Ctrl-C."""
     folder = data_folder()
@@ -66,7 +161,6 @@ def main() -> int:
     lock.truncate(0)
     lock.write(f"http://127.0.0.1:{port}\n")
     lock.flush()
-    manage = [sys.executable, str(CHECKOUT / "manage.py")]
     environment = {
         **os.environ,
         "NEAT_SHEAF_SECRET_KEY": _kept(folder, "secret-key", 48),
@@ -77,19 +171,28 @@ def main() -> int:
     }
     environment.pop("NEAT_SHEAF_DEBUG", None)
     server: subprocess.Popen[bytes] | None = None
-    # Ctrl-C reaches the whole group of processes; each is stopped here, in order.
-    signal.signal(signal.SIGTERM, lambda *_: (_ for _ in ()).throw(KeyboardInterrupt()))
+    # Ctrl-C reaches the whole group of processes; each is stopped here, in order. A terminal that is
+    # closed says SIGHUP, and means the same.
+    for sign in (signal.SIGTERM, signal.SIGHUP):
+        signal.signal(sign, lambda *_: (_ for _ in ()).throw(KeyboardInterrupt()))
+    home = tempfile.TemporaryDirectory(prefix="neat-sheaf-")
     try:
+        program = _program(Path(home.name))
+        environment |= program.environment
+        manage = [program.python, str(program.where / "manage.py")]
         environment["DATABASE_URL"] = cluster.start(55_431)
         for command in (["migrate", "--no-input", "-v", "0"], ["load_demo"]):
-            subprocess.run([*manage, *command], env=environment, check=True)
+            subprocess.run(
+                [*manage, *command], env=environment, check=True, cwd=program.where, **program.more
+            )
         server = subprocess.Popen(
             [
-                str(Path(sys.executable).parent / "gunicorn"), "studio.config.wsgi:application",
+                program.python, "-m", "gunicorn", "studio.config.wsgi:application",
                 "--bind", f"127.0.0.1:{port}", "--workers", "2", "--threads", "4",
                 "--timeout", "120", "--log-level", "warning", "--no-control-socket",
             ],
-            env=environment, cwd=CHECKOUT, start_new_session=True,
+            env=environment, cwd=program.where, start_new_session=True, preexec_fn=_ends_with_this,
+            **program.more,
         )  # fmt: skip
         _until_it_answers(server, port)
         print(f"\n  Neat Sheaf is at  http://127.0.0.1:{port}")
@@ -97,15 +200,18 @@ def main() -> int:
         print(f"  its data is in    {folder}\n  Ctrl-C stops it; nothing is lost.\n", flush=True)
         return server.wait()
     except KeyboardInterrupt:
-        print("\nStopping the server and the database ...", flush=True)
+        # The terminal may be gone.
+        with contextlib.suppress(OSError):
+            print("\nStopping the server and the database ...", flush=True)
         return 0
     finally:
-        signal.signal(signal.SIGINT, signal.SIG_IGN)
-        signal.signal(signal.SIGTERM, signal.SIG_IGN)
+        for sign in (signal.SIGINT, signal.SIGTERM, signal.SIGHUP):
+            signal.signal(sign, signal.SIG_IGN)
         if server is not None and server.poll() is None:
             server.terminate()
             server.wait(timeout=30)
         cluster.stop()
+        home.cleanup()
 
 
 if __name__ == "__main__":
