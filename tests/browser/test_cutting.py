@@ -133,7 +133,7 @@ def test_a_miscut_is_saved_by_the_spare_and_then_by_a_sheet(page, paper_room):
     page.press("m")
     page.says("Which piece is lost?")
     page.click("Drawer") if "What saves it" not in page.driver.page_source else None
-    page.says("A spare takes its place; it was the last spare.")
+    page.says("A spare takes its place; no spare kit is left.")
     page.click("Take a spare")
     page.says("1 Drawer noted as spoilt")
     page.press("m")

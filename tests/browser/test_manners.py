@@ -6,6 +6,7 @@ from selenium.webdriver.common.keys import Keys
 from studio.classes.models import KitClass
 from studio.cupboard.models import Paper, Supply
 from studio.projects.models import Project
+from tools.chromium import resize
 
 
 def test_the_keys_are_listed_by_a_key(page, paper_room):
@@ -84,6 +85,75 @@ def test_a_server_out_of_reach_is_said_and_tried_again(page, paper_room):
     page.driver.execute_cdp_cmd("Network.emulateNetworkConditions", {**network, "offline": False})
     page.click("Cupboard")
     page.says("The server is out of reach")
+    page.says("This page tries again by itself")
     page.driver.execute_cdp_cmd("Network.setBlockedURLs", {"urls": []})
-    page.click("Try again")
     page.says("Beetroot")
+
+
+PLACES = [
+    "/", "/projects", "/projects/{project}", "/projects/{project}/assembly", "/projects/{project}/versions",
+    "/classes", "/classes/{kit_class}/kit", "/classes/{kit_class}/papers", "/classes/{kit_class}/sheets",
+    "/classes/{kit_class}/supplies", "/classes/{kit_class}/cost", "/classes/{kit_class}/trimmer", "/cupboard",
+    "/habits",
+]  # fmt: skip
+
+
+def test_nothing_runs_off_the_side_of_a_phone(page, paper_room):
+    # The project page and the Sheets tab did, and the project's name was cut off.
+    numbers = {
+        "project": Project.objects.get(name="Seed drawer").pk,
+        "kit_class": KitClass.objects.get(name="Seed-swap evening").pk,
+    }
+    page.sign_in()
+    page.says("Next on the bench")
+    resize(page.driver, 390, 844)
+    try:
+        for place in PLACES:
+            page.open(place.format(**numbers))
+            page.until(lambda d: "Fetching" not in page.text() and len(page.text()) > 60)
+            page.until(lambda d: d.execute_script("return document.documentElement.scrollWidth") <= 390)
+        page.open(f"/projects/{numbers['project']}")
+        name = page.field("Name of the project")
+        assert name.get_property("scrollWidth") <= name.get_property("clientWidth")
+    finally:
+        resize(page.driver, 1280, 800)
+
+
+def test_teaching_a_list_begins_a_class_of_this_project(page, paper_room):
+    project = Project.objects.get(name="Seed drawer")
+    before = set(KitClass.objects.values_list("pk", flat=True))
+    page.sign_in()
+    page.open(f"/projects/{project.pk}")
+    page.click("Teach it: a new class of this project")
+    page.until(lambda d: "/papers" in d.current_url)
+    (added,) = KitClass.objects.exclude(pk__in=before)
+    assert added.project == project
+    page.says("Seed drawer")
+
+
+def test_a_list_open_in_inches_stays_so_when_the_unit_is_changed_elsewhere(page, paper_room):
+    project = Project.objects.get(name="Seed drawer")
+    width = project.pieces.get(name="Drawer").width_nm
+    page.sign_in()
+    page.open(f"/projects/{project.pk}")
+    page.says("Width, in")
+    paper_room.units = "cm"
+    paper_room.save()
+    page.write("Height of Drawer", "6")
+    page.until(lambda d: project.pieces.filter(name="Drawer", height_nm=152_400_000).exists())
+    assert project.pieces.get(name="Drawer").width_nm == width
+    page.says("Width, in")
+    page.driver.refresh()
+    page.says("Width, cm")
+
+
+def test_a_page_left_within_its_save_and_opened_again_does_not_conflict_with_itself(page, paper_room):
+    project = Project.objects.get(name="Seed drawer")
+    page.sign_in()
+    page.open(f"/projects/{project.pk}")
+    page.write("Height of Drawer", "6 1/2")
+    page.click("Projects")
+    page.click("Seed drawer")
+    page.write("Height of Drawer", "6 3/4")
+    page.until(lambda d: project.pieces.filter(name="Drawer", height_nm=171_450_000).exists())
+    assert "was changed elsewhere" not in page.text()
