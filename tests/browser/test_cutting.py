@@ -203,7 +203,7 @@ def test_how_a_class_is_cut_moves_its_strokes(page, paper_room):
     page.until(lambda d: KitClass.objects.get(pk=kit_class.pk).sheets_at_once == 4)
     page.until(lambda d: strokes() and strokes() < one_at_once)
     page.write("Longest cut, in", "4 1/0")
-    page.says("Not saved yet: mend what is marked")
+    page.says("Not saved yet: fix what is marked")
     page.says("is not a length; write")
     page.write("Longest cut, in", "12")
     page.says("Saved", "main")

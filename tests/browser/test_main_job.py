@@ -102,7 +102,7 @@ def test_what_cannot_be_read_is_marked_where_it_is_with_the_mend_and_is_not_lost
     page.sign_in()
     page.open(f"/projects/{project.pk}")
     page.write("Width of Drawer", "4 1/0")
-    page.says("Not saved yet: mend what is marked")
+    page.says("Not saved yet: fix what is marked")
     page.says("is not a length; write")
     assert page.field("Width of Drawer").get_attribute("value") == "4 1/0"
     assert Project.objects.get(pk=project.pk).version == project.version
@@ -156,7 +156,11 @@ def test_theirs_can_be_taken_and_mine_undone_to(page, paper_room):
     page.says("was changed elsewhere")
     page.click("Go on with the one saved elsewhere")
     page.says("22 kits", "main")
+    # Undo brings mine back, and asks before it goes over what the other device saved.
     page.click("Undo")
+    page.says("Here is where the two differ")
+    assert KitClass.objects.get(pk=kit_class.pk).seats == 20
+    page.click("Save mine over it")
     page.until(lambda d: KitClass.objects.get(pk=kit_class.pk).seats == 15)
 
 

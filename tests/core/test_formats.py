@@ -45,7 +45,7 @@ from neat_sheaf.variants import numbers_of
 from .building import job, letter, piece
 
 LENGTHS = st.integers(0, 400_000_000).map(Length)
-SIZES = st.integers(1, 400_000_000).map(Length)
+SIZES = st.integers(1_000_000, 400_000_000).map(Length)  # a millimetre and up
 NAMES = st.text("abcdefghij ÄÖéß½#'", min_size=1, max_size=12).map(str.strip).filter(bool)
 FOLDS = st.sampled_from(Fold)
 PANELS = st.builds(Panel, st.integers(1, 9), st.integers(1, 9))
