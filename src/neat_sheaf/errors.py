@@ -4,6 +4,8 @@ from __future__ import annotations
 
 from dataclasses import dataclass
 
+from neat_sheaf.plain_text import printable
+
 __all__ = ["Fault", "NeatSheafError"]
 
 
@@ -22,4 +24,5 @@ class Fault:
     says: str
 
     def __str__(self) -> str:
-        return f"{self.path}: {self.says}" if self.path else self.says
+        # What is said may quote a file, and a terminal obeys control characters.
+        return printable(f"{self.path}: {self.says}" if self.path else self.says)

@@ -14,8 +14,9 @@ from django.utils.datastructures import MultiValueDict
 from ninja.parser import Parser
 
 from neat_sheaf.errors import Fault
-from neat_sheaf.formats.reading import FileError, load_json, unwritable
+from neat_sheaf.formats.reading import FileError, load_json
 from neat_sheaf.limits import MOST_FAULTS
+from neat_sheaf.plain_text import unwritable
 
 __all__ = ["AWAY", "ApiShape", "Door", "Permissions", "away", "failed"]
 

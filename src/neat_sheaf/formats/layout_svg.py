@@ -6,6 +6,8 @@ from collections.abc import Callable, Iterable, Mapping
 from typing import Any
 from xml.sax.saxutils import escape, quoteattr
 
+from neat_sheaf.plain_text import printable
+
 __all__ = ["layout_drawing", "write_layout_svg"]
 
 _FACE = "Source Sans 3 Variable, sans-serif"
@@ -22,7 +24,7 @@ def write_layout_svg(layout: Mapping[str, Any], size_words: Callable[[float, flo
         '<?xml version="1.0" encoding="UTF-8"?>\n'
         f'<svg xmlns="http://www.w3.org/2000/svg" version="1.1" width="{_n(width)}mm" '
         f'height="{_n(height)}mm" viewBox="0 0 {_n(width)} {_n(height)}">\n'
-        f"<title>{escape(title)}</title>\n{layout_drawing(layout, size_words)}</svg>\n"
+        f"<title>{escape(printable(title))}</title>\n{layout_drawing(layout, size_words)}</svg>\n"
     )
 
 
@@ -40,7 +42,9 @@ def layout_drawing(
     width, height = layout["stock"]["width"], layout["stock"]["height"]
 
     def box(of: Mapping[str, Any], **more: str) -> str:
-        extra = "".join(f" {name.replace('_', '-')}={quoteattr(value)}" for name, value in more.items())
+        extra = "".join(
+            f" {name.replace('_', '-')}={quoteattr(printable(value))}" for name, value in more.items()
+        )
         y = height - of["y"] - of["height"]
         size = f'width="{_n(of["width"])}" height="{_n(of["height"])}"'
         return f'<rect x="{_n(of["x"])}" y="{_n(y)}" {size}{extra}/>'
@@ -57,7 +61,7 @@ def layout_drawing(
         turn = "" if across else f' transform="rotate(-90 {_n(x)} {_n(y)})"'
         return (
             f'<text x="{_n(x)}" y="{_n(y + size * 0.34)}" font-size="{size:g}" text-anchor="middle" '
-            f'font-family="{_FACE}" fill="#000" stroke="none"{turn}>{escape(text)}</text>'
+            f'font-family="{_FACE}" fill="#000" stroke="none"{turn}>{escape(printable(text))}</text>'
         )
 
     pieces = [

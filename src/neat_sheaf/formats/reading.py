@@ -5,7 +5,6 @@ from __future__ import annotations
 import difflib
 import json
 import re
-import unicodedata
 from collections import Counter
 from collections.abc import Callable, Iterable
 from decimal import Decimal, InvalidOperation
@@ -27,8 +26,9 @@ from neat_sheaf.limits import (
     MOST_QUANTITY,
     QUANTITY_DECIMALS,
 )
+from neat_sheaf.plain_text import unwritable
 
-__all__ = ["Faulty", "FileError", "Node", "load_json", "unwritable"]
+__all__ = ["Faulty", "FileError", "Node", "load_json"]
 
 # Nobody writes a number of more characters, and Decimal takes exponents that nothing holds.
 _LONGEST_NUMBER = 40
@@ -93,17 +93,6 @@ def _integer(text: str) -> int:
     if len(text) > _LONGEST_NUMBER:
         raise ValueError(text[:_LONGEST_NUMBER])
     return int(text)
-
-
-def unwritable(text: str) -> str | None:
-    """The first character that no file, screen or database keeps, as ``U+0000``; None where there is none.
-
-    Control characters other than tabs and line breaks, and halves of a surrogate pair.
-    """
-    for sign in text:
-        if unicodedata.category(sign) in ("Cc", "Cs") and sign not in "\t\n\r":
-            return f"U+{ord(sign):04X}"
-    return None
 
 
 class Node:

@@ -7,6 +7,7 @@ from fractions import Fraction
 from xml.sax.saxutils import escape, quoteattr
 
 from neat_sheaf.drawing import Drawn, Point, drawn
+from neat_sheaf.plain_text import printable
 from neat_sheaf.project import Piece
 
 __all__ = ["piece_drawing", "write_svg"]
@@ -23,7 +24,7 @@ def write_svg(piece: Piece) -> str:
         '<?xml version="1.0" encoding="UTF-8"?>\n'
         f'<svg xmlns="http://www.w3.org/2000/svg" version="1.1" width="{_n(shape.width)}mm" '
         f'height="{_n(shape.height)}mm" viewBox="0 0 {_n(shape.width)} {_n(shape.height)}">\n'
-        f"<title>{escape(piece.name)}</title>\n{piece_drawing(piece)}</svg>\n"
+        f"<title>{escape(printable(piece.name))}</title>\n{piece_drawing(piece)}</svg>\n"
     )
 
 
@@ -33,7 +34,7 @@ def piece_drawing(piece: Piece, scale: int = 1) -> str:
     Strokes and dashes are ``scale`` times as large, for a drawing that is shown 1 : ``scale``.
     """
     shape = drawn(piece)
-    name = quoteattr(piece.name)
+    name = quoteattr(printable(piece.name))
     style = f'stroke="#000" stroke-width="{_STROKE * scale:g}"'
     layers = [
         _layer("cut", [_path(shape), *_slits(shape)], style),
