@@ -27,6 +27,7 @@ _SAYS = {
     404: "There is nothing here, or it is not yours.",
     405: "This cannot be done here.",
     413: "That is too much at once.",
+    415: "Only JSON is taken here.",
     503: AWAY,
 }
 _CODES = {
@@ -35,6 +36,7 @@ _CODES = {
     404: "not-found",
     405: "not-allowed",
     413: "too-large",
+    415: "not-json",
     503: "away",
 }
 
@@ -92,9 +94,14 @@ class ApiShape:
         self.get_response = get_response
 
     def __call__(self, request: HttpRequest) -> HttpResponseBase:
-        response = self.get_response(request)
         if not request.path.startswith("/api/"):
-            return response
+            return self.get_response(request)
+        # Nothing but JSON is taken, and what says it is a form is not even parsed as one.
+        kind = request.META.get("CONTENT_TYPE", "").split(";")[0].strip().lower()
+        if kind and kind != "application/json":
+            response: HttpResponseBase = _problem(415)
+        else:
+            response = self.get_response(request)
         if response.status_code >= 400 and not response.headers.get("Content-Type", "").startswith(
             "application/json"
         ):

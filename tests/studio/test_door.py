@@ -138,6 +138,13 @@ def test_a_request_from_another_page_is_refused_in_the_one_shape(person, furnish
     assert refusal(answer, 403)["code"] == "forbidden"
 
 
+@pytest.mark.parametrize("kind", ["multipart/form-data", "application/x-www-form-urlencoded", "text/plain"])
+def test_what_is_not_json_is_refused_before_it_is_read(person, kind):
+    # A form without its boundary was an error of the server.
+    answer = person.client.generic("POST", "/api/packs", b"a=1", content_type=kind)
+    assert refusal(answer, 415)["code"] == "not-json"
+
+
 def test_too_large_a_request_is_refused_in_the_one_shape(person):
     with override_settings(DATA_UPLOAD_MAX_MEMORY_SIZE=100):
         answer = person.ask("POST", "/packs", {"name": "x" * 500})
