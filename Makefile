@@ -6,7 +6,7 @@ PY := .venv/bin/python
 # Checks and tests run in debug; the demo takes it out again and serves with secure defaults.
 DEBUG := NEAT_SHEAF_DEBUG=1
 
-.PHONY: help demo test check lint types core web-test shots bench api lock setup setup-test
+.PHONY: help demo test check lint types core web-test shots bench api lock setup setup-test setup-bench
 
 help: ## what there is to make
 	@grep -E '^[a-z-]+:.*##' $(MAKEFILE_LIST) | sed 's/:.*## /\t/' | expand -t 14
@@ -36,10 +36,14 @@ web-test:
 shots: setup-test ## refresh docs/screenshots from the demo data
 	$(DEBUG) $(PY) tools/cluster.py $(PY) -m tools.shots
 
-bench: setup-test ## the benchmarks, as ratios in one run
+bench: setup-bench ## the benchmarks, as ratios in one run
 	$(DEBUG) $(PY) benchmarks/plan_growth.py
 	$(DEBUG) $(PY) benchmarks/quality.py
 	$(DEBUG) $(PY) tools/cluster.py $(PY) benchmarks/writing_a_list.py
+	$(DEBUG) $(PY) benchmarks/hostile_sizes.py
+	$(DEBUG) $(PY) tools/cluster.py $(PY) benchmarks/hostile_requests.py
+	$(DEBUG) $(PY) tools/cluster.py $(PY) benchmarks/described_requests.py
+	$(PY) benchmarks/mutants.py
 
 api: setup-test ## the OpenAPI document and the types the front end takes from it
 	$(DEBUG) $(PY) manage.py export_openapi_schema --api studio.config.api.api --indent 1 --output docs/formats/api.openapi.json
@@ -48,6 +52,7 @@ api: setup-test ## the OpenAPI document and the types the front end takes from i
 lock: ## pin every Python package again, with hashes
 	.venv/bin/pip-compile -q --generate-hashes --no-emit-find-links --no-emit-index-url --no-emit-trusted-host --no-emit-options --no-header --allow-unsafe --strip-extras --extra studio -o requirements/run.lock pyproject.toml
 	.venv/bin/pip-compile -q --generate-hashes --no-emit-find-links --no-emit-index-url --no-emit-trusted-host --no-emit-options --no-header --allow-unsafe --strip-extras --extra studio --extra dev -o requirements/dev.lock pyproject.toml
+	.venv/bin/pip-compile -q --generate-hashes --no-emit-find-links --no-emit-index-url --no-emit-trusted-host --no-emit-options --no-header --allow-unsafe --strip-extras --extra studio --extra dev --extra bench -o requirements/bench.lock pyproject.toml
 	.venv/bin/pip-compile -q --generate-hashes --no-emit-find-links --no-emit-index-url --no-emit-trusted-host --no-emit-options --no-header --allow-unsafe --strip-extras -o requirements/node.lock requirements/node.in
 
 setup:
@@ -55,3 +60,6 @@ setup:
 
 setup-test:
 	@tools/setup.sh test
+
+setup-bench:
+	@tools/setup.sh bench

@@ -6,12 +6,14 @@ import os
 
 import pytest
 from django.db import connections
-from hypothesis import settings
+from hypothesis import Phase, settings
 
 # A proof of a commit is the same each time it is run; at a desk every run looks somewhere new.
 settings.register_profile("proof", derandomize=True, deadline=None)
 settings.register_profile("desk", deadline=None)
-settings.load_profile("proof" if os.environ.get("CI") else "desk")
+# For changed code it is enough that a test fails: the smallest case is nobody's question.
+settings.register_profile("mutants", derandomize=True, deadline=None, phases=[Phase.explicit, Phase.generate])
+settings.load_profile(os.environ.get("HYPOTHESIS_PROFILE") or ("proof" if os.environ.get("CI") else "desk"))
 
 
 @pytest.fixture(scope="session")

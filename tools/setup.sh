@@ -1,6 +1,6 @@
 #!/usr/bin/env bash
 # Brings the machine to where Neat Sheaf runs: Debian packages, .venv, node_modules, the built web.
-# Each step is skipped when what it follows from has not changed. Usage: tools/setup.sh run|test
+# Each step is skipped when what it follows from has not changed. Usage: tools/setup.sh run|test|bench
 set -euo pipefail
 cd "$(dirname "$0")/.."
 purpose=${1:-run}
@@ -21,7 +21,7 @@ need '/usr/lib/postgresql/*/bin/pg_ctl' postgresql
 need '/usr/lib/*/libpango-1.0.so.0' libpango-1.0-0
 need '/usr/lib/*/libpangoft2-1.0.so.0' libpangoft2-1.0-0
 need '/usr/lib/*/libharfbuzz-subset.so.0' libharfbuzz-subset0
-if [[ $purpose == test ]]; then
+if [[ $purpose != run ]]; then
   need /usr/bin/chromium chromium
   need /usr/bin/chromedriver chromium-driver
 fi
@@ -56,6 +56,7 @@ fresh() { [[ -f .venv/.stamp-$1 && $(cat ".venv/.stamp-$1") == "$2" ]]; }
 
 lock=requirements/run.lock
 [[ $purpose == test ]] && lock=requirements/dev.lock
+[[ $purpose == bench ]] && lock=requirements/bench.lock
 wanted=$(cat "$lock" pyproject.toml | sha256sum | cut -c1-16)
 if ! fresh "python-$purpose" "$wanted"; then
   say "Installing Python packages from $lock ..."
