@@ -4,8 +4,11 @@ from __future__ import annotations
 
 from dataclasses import replace
 
+from neat_sheaf.errors import Fault
+from neat_sheaf.formats.reading import FileError
 from neat_sheaf.job import Job, SupplyUnit
 from neat_sheaf.job import Supply as CoreSupply
+from neat_sheaf.limits import LONGEST_NAME
 from neat_sheaf.project import Project
 from studio.accounts.models import Studio
 from studio.cupboard.models import Supply
@@ -16,7 +19,8 @@ __all__ = ["take_in"]
 def take_in(job: Job, studio: Studio) -> Project:
     """The job's project with the studio's own supplies; one that is not there yet is added.
 
-    A supply of the same name and unit is taken for the same. Nothing of the cupboard is changed.
+    A supply of the same name and unit is taken for the same. Nothing of the cupboard is changed. Raises
+    FileError for a name that the cupboard cannot keep whole.
     """
     by_id = {supply.id: supply for supply in job.supplies}
     project = job.project
@@ -32,11 +36,14 @@ def take_in(job: Job, studio: Studio) -> Project:
 
 def _own(supply: CoreSupply, studio: Studio) -> Supply:
     kept = {row.name: row for row in studio.supplies.all()}
-    name, n = supply.name[:120], 2
+    name, n = supply.name, 2
     while name in kept:
         if SupplyUnit(kept[name].unit) is supply.unit:
             return kept[name]
-        name, n = f"{supply.name[:110]} ({n})", n + 1
+        name, n = f"{supply.name} ({n})", n + 1
+    if len(name) > LONGEST_NAME:
+        says = f"'{name[:40]}...' is {len(name)} characters long; {LONGEST_NAME} at most"
+        raise FileError([Fault("supplies", "too-long", says)])
     return Supply.objects.create(
         studio=studio, name=name, unit=supply.unit.value, pack_size=supply.pack_size,
         pack_price=supply.pack_price, joinable=supply.joinable,

@@ -182,6 +182,17 @@ def test_a_name_that_is_too_long_is_said_and_not_cut(person, furnish):
     assert kept["name"] == "Evening"
 
 
+def test_a_name_in_a_job_file_is_not_cut_either(person, furnish):
+    made = furnish(person)
+    job = person.client.get(f"/api/classes/{made['class']['id']}/job").json()
+    job["supplies"][0] |= {"name": "n" * 121}
+    faults = refusal(person.ask("POST", "/job-files", {"text": json.dumps(job)}), 422)["faults"]
+    assert [(f["path"], f["code"]) for f in faults] == [("supplies", "too-long")]
+    job["project"]["name"] = "n" * 121
+    faults = refusal(person.ask("POST", "/job-files", {"text": json.dumps(job)}), 422)["faults"]
+    assert [(f["path"], f["code"]) for f in faults] == [("project.name", "too-long")]
+
+
 @pytest.mark.parametrize(
     ("path", "field", "value", "code"),
     [
