@@ -27,6 +27,7 @@ __all__ = [
     "MOST_MONEY",
     "MOST_PIECES",
     "MOST_PRINTED_LAYOUTS",
+    "MOST_PRINTED_PIECES",
     "MOST_QUANTITY",
     "MOST_SEAT_ROWS",
     "QUANTITY_DECIMALS",
@@ -44,9 +45,10 @@ MOST_COLOURWAYS = 60
 MOST_KITS = 120_000
 MOST_SEAT_ROWS = 200  # numbers of seats laid side by side
 MOST_PRINTED_LAYOUTS = 200
+MOST_PRINTED_PIECES = 200
 MOST_MONEY = Decimal(99_999_999)  # whole currency units; what the studio's tables hold
 MONEY_DECIMALS = 4
-MOST_QUANTITY = Decimal(1_000_000_000)
+MOST_QUANTITY = Decimal(999_999_999)
 QUANTITY_DECIMALS = 6
 # Nothing narrower is cut by a trimmer, punched or handed out.
 LEAST_SIZE = MILLIMETRE

@@ -8,8 +8,10 @@ from typing import Any
 from django.http import Http404, HttpRequest, HttpResponse
 from ninja import Router
 
+from neat_sheaf.errors import Fault
 from neat_sheaf.formats.layout_svg import write_layout_svg
 from neat_sheaf.formats.reading import FileError
+from neat_sheaf.limits import MOST_PRINTED_LAYOUTS
 from studio.accounts.tenancy import own
 from studio.classes.models import CuttingRun, KitClass
 from studio.classes.planning import plan_of
@@ -37,6 +39,10 @@ def _sheets(request: HttpRequest, class_id: int) -> tuple[KitClass, Sequence[Map
 def guide(request: HttpRequest, class_id: int, paper: PageSize = "letter") -> HttpResponse:
     """Every layout drawn, and the order of cutting to tick off."""
     found, rounds = _sheets(request, class_id)
+    layouts = sum(len(row["layouts"]) for one in rounds for row in one["papers"])
+    if layouts > MOST_PRINTED_LAYOUTS:
+        says = f"the plan has {layouts} layouts; a guide of at most {MOST_PRINTED_LAYOUTS} can be printed"
+        raise FileError([Fault("", "too-many", says)])
     names = {str(p.pk): p.name for p in found.studio.papers.all()}
     pdf = cut_guide(found, rounds, names, paper)
     return download(f"{found.name} cut guide", "pdf", pdf, "application/pdf")

@@ -20,7 +20,7 @@ from studio.classes.advice_api import router as choices
 from studio.classes.api import router as classes
 from studio.classes.cutting_api import router as cutting
 from studio.classes.files import router as class_files
-from studio.config.constraints import said_of
+from studio.config.constraints import AT_ONCE, said_of
 from studio.config.door import AWAY, Door
 from studio.config.problems import InUse, Locked, NotSignedIn, Stale
 from studio.cupboard.api import router as cupboard
@@ -105,6 +105,9 @@ def _not_to_be_kept(request: HttpRequest, error: DataError) -> HttpResponse:
 @api.exception_handler(OperationalError)
 @api.exception_handler(InterfaceError)
 def _away(request: HttpRequest, error: Exception) -> HttpResponse:
+    # Class 40 is two changes that stood in each other's way: the database is there, and took the other.
+    if str(getattr(error.__cause__, "sqlstate", "")).startswith("40"):
+        return _answer(request, 409, "changed-meanwhile", AT_ONCE)
     return _answer(request, 503, "away", AWAY)
 
 

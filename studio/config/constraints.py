@@ -6,9 +6,11 @@ import logging
 
 from django.db import IntegrityError
 
-__all__ = ["said_of"]
+__all__ = ["AT_ONCE", "said_of"]
 
 _log = logging.getLogger(__name__)
+
+AT_ONCE = "It was changed by somebody else at the same moment. Try once more."
 
 _DOUBLED = {
     "paper_name_once_a_studio": "another paper is called so; give this one its own name",
@@ -51,4 +53,4 @@ def said_of(error: IntegrityError) -> tuple[int, str, str, str]:
         says = "Something it uses was removed meanwhile, or is used by something new. Load the page again."
         return 409, "changed-meanwhile", "", says
     _log.error("a table refused what every reader took: %s", name, exc_info=error)
-    return 409, "changed-meanwhile", "", "It was changed by somebody else at the same moment. Try once more."
+    return 409, "changed-meanwhile", "", AT_ONCE

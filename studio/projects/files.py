@@ -7,11 +7,13 @@ from django.http import Http404, HttpRequest, HttpResponse
 from ninja import Field, Router, Schema, Status
 
 from neat_sheaf import job as core
+from neat_sheaf.errors import Fault
 from neat_sheaf.formats.csv_file import write_csv
 from neat_sheaf.formats.job_file import read_job, write_job
+from neat_sheaf.formats.reading import FileError
 from neat_sheaf.formats.svg_file import write_svg
 from neat_sheaf.length import inches, millimetres
-from neat_sheaf.limits import LARGEST_FILE
+from neat_sheaf.limits import LARGEST_FILE, MOST_PRINTED_PIECES
 from neat_sheaf.project import Project as CoreProject
 from studio.accounts.models import Studio
 from studio.accounts.tenancy import own, studio_of
@@ -60,6 +62,9 @@ def sheet(
 ) -> HttpResponse:
     """The cut-and-score sheet for attendees."""
     found, project = _project(request, project_id, version)
+    if len(project.pieces) > MOST_PRINTED_PIECES:
+        says = f"the list has {len(project.pieces)} pieces; at most {MOST_PRINTED_PIECES} can be printed"
+        raise FileError([Fault("", "too-many", says)])
     pdf = printed_sheet(project, found.studio, paper, version)
     return download(found.name, "pdf", pdf, "application/pdf")
 

@@ -232,3 +232,41 @@ def test_a_paper_chosen_while_it_is_removed_is_an_answer_and_no_error(person, fu
             both = list(pool.map(asked, ("choose", "remove")))
         assert both[0] in (200, 404, 409), both
         assert both[1] in (204, 409), both
+
+
+def test_two_changes_in_each_other_s_way_are_to_be_tried_again(person, monkeypatch):
+    from studio.cupboard import api
+
+    class DeadlockError(Exception):
+        sqlstate = "40P01"
+
+    def stuck(request):
+        raise OperationalError("deadlock detected") from DeadlockError()
+
+    monkeypatch.setattr(api, "studio_of", stuck)
+    answer = person.ask("GET", "/papers")
+    assert (answer.status_code, answer.json()["code"]) == (409, "changed-meanwhile")
+
+
+def test_more_pages_than_anybody_prints_are_refused_with_their_number(person, furnish, monkeypatch):
+    from studio.classes import files as class_files
+    from studio.projects import files as project_files
+
+    made = furnish(person)
+    monkeypatch.setattr(class_files, "MOST_PRINTED_LAYOUTS", 0)
+    monkeypatch.setattr(project_files, "MOST_PRINTED_PIECES", 0)
+    for path, words in ((f"/classes/{made['class']['id']}/cut-guide.pdf", "has 1 layouts"),
+                        (f"/projects/{made['project']['id']}/sheet.pdf", "has 1 pieces")):  # fmt: skip
+        answer = person.ask("GET", path)
+        assert answer.status_code == 422
+        assert words in answer.json()["faults"][0]["says"]
+
+
+def test_the_front_end_is_compressed_once_when_it_is_collected(settings):
+    from pathlib import Path
+
+    scripts = list(Path(settings.STATIC_ROOT).glob("assets/*.js"))
+    assert scripts
+    assert all(
+        script.with_name(f"{script.name}.gz").exists() for script in scripts if script.stat().st_size > 5_000
+    )

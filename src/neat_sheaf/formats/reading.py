@@ -238,7 +238,7 @@ class Node:
                 "not-a-number", f"{_shown(self.value)} is not a number; write 4 or 11.40"
             ) from None
         if not number.is_finite() or number < 0 or number > MOST_QUANTITY:
-            raise self.fault("out-of-range", f"{_shown(self.value)} is not from 0 to 1 000 000 000")
+            raise self.fault("out-of-range", f"{_shown(self.value)} is not from 0 to 999 999 999")
         if _decimals(number) > QUANTITY_DECIMALS:
             says = f"{_shown(self.value)} has more than {QUANTITY_DECIMALS} decimals; write fewer"
             raise self.fault("too-fine", says)
