@@ -13,6 +13,7 @@ from ninja import NinjaAPI
 from ninja.errors import AuthenticationError, HttpError, ValidationError
 from ninja.security import SessionAuth, django_auth
 
+from neat_sheaf.demand import CannotPlanError
 from neat_sheaf.formats.reading import FileError
 from studio.accounts.api import router as accounts
 from studio.accounts.habits_api import router as habits
@@ -129,6 +130,12 @@ def _refused_by_the_framework(request: HttpRequest, error: HttpError) -> HttpRes
 def _faulty(request: HttpRequest, error: FileError) -> HttpResponse:
     faults = [{"path": f.path, "code": f.code, "says": f.says} for f in error.faults]
     return _answer(request, 422, "faulty", "Not saved yet: something cannot be read.", faults=faults)
+
+
+@api.exception_handler(CannotPlanError)
+def _not_to_be_cut(request: HttpRequest, error: CannotPlanError) -> HttpResponse:
+    faults = [{"path": f.path, "code": f.code, "says": f.says} for f in error.faults]
+    return _answer(request, 422, "cannot-plan", "It cannot be cut as it is.", faults=faults)
 
 
 @api.exception_handler(ValidationError)

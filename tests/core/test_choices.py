@@ -70,7 +70,7 @@ def price(style, sheets, seconds):
     ("seconds", "sheets", "style", "says"),
     [
         ((659, 600, 700), (8, 9, 12), Style.FEWEST_SHEETS, "less than a minute at the trimmer"),
-        ((720, 600, 700), (8, 9, 12), Style.FEWEST_SHEETS, "saved for 1 sheet more"),
+        ((720, 600, 700), (8, 9, 12), Style.FEWEST_SHEETS, "2 min at the trimmer could be"),
         ((600, 600, 700), (8, 9, 12), Style.FEWEST_SHEETS, "no style is quicker at the trimmer"),
         ((700, 650, 600), (8, 8, 8), Style.KIT_PER_SHEET, "this one is the quickest at the trimmer"),
         ((700, 650, 600), (8, 8, 9), Style.FEWEST_SETTINGS, "could be saved for 1 sheet"),
@@ -81,6 +81,7 @@ def test_the_quickest_is_said_of_none_that_is_not(seconds, sheets, style, says):
     found, because = advised(prices)
     assert found is style
     assert says in because
+    assert because == because.lower()
 
 
 def test_a_style_is_advised_by_its_time_and_its_sheets_together_as_they_are_planned():
@@ -320,6 +321,31 @@ def test_one_spare_kit_is_not_given_away_twice():
     assert spare_helps(made, fern, ("body", "Card", "fern"))
     assert spare_helps(made, ("body", "Card", "dusk"), dusk)
     assert not spare_helps(made, ("body", "Card", "dusk"), dusk, fern)
+
+
+def test_what_saves_a_miscut_is_said_with_what_is_left_of_the_spares():
+    made = job(CARD, [letter()], 6)
+    rounds = pinned(made)
+    lost = Counter([Cutout("body", "Card", "all")])
+    for spares, says in (
+        (1, "no spare kit is left"),
+        (2, "1 spare kit is left"),
+        (3, "2 spare kits are left"),
+    ):
+        of = replace(made, klass=replace(made.klass, seats=6 - spares, spares=spares))
+        first, *_, last = rescues(of, lost, made_by(rounds), Counter(), {}, rounds)
+        assert first.says == f"a spare takes its place; {says}. Nothing more is cut"
+        assert last.says == "it takes 1 more sheet of body"
+
+
+def test_sheets_added_to_a_plan_are_said_one_and_several():
+    for more, says in (
+        (2, "cut 1 more sheet of body like layout A"),
+        (4, "cut 2 more sheets of body like layout A"),
+    ):
+        now = job(CARD, [letter()], 4 + more)
+        rounds = pinned(job(CARD, [letter()], 4))
+        assert change_of(now, difference(now, made_by(rounds)), rounds).says == (says,)
 
 
 def kits_that_can_be_made(made, good):

@@ -241,7 +241,9 @@ def test_sizes_of_one_paper_are_mixed_by_price():
         assert {p.paper.id: p.sheets for p in made.papers if p.sheets} == sheets
         (mix,) = made.mixes
         assert mix.cost == mix.at_least == (Decimal(price) * 2 if "large" in sheets else 8)
-    _, because = advised(compare_styles(made_job))
+    prices = compare_styles(made_job)
+    assert all(price.mixed for price in prices)
+    _, because = advised(prices)
     assert because == "its sheets cost the least where sizes of one paper share the work"
     alone = plan_sheets(job(pieces, [small, replace(big, pack_price=Decimal("1.50"))], 8))
     assert {p.paper.id: p.sheets for p in alone.papers} == {"body": 8}

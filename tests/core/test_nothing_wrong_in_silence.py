@@ -134,17 +134,41 @@ def test_what_is_left_beside_an_edge_is_kept_and_the_edge_is_not(side, size):
     assert kept == {False: False, True: True}
 
 
+def test_a_piece_longer_than_the_blade_is_a_row_as_wide_as_the_sheet():
+    long = [piece("Panel", "12", "14"), piece("Tag", "4", "3")]
+    far = replace(letter(), width=inch("12"), height=inch("18"))
+    made = judged(job(long, [far], 3))
+    assert made.sheets == 3
+    with pytest.raises(CannotPlanError, match="Panel cannot be cut"):
+        plan_job(job([piece("Panel", "11", "14")], [far], 3))
+
+
 # --- 4: no false proof -----------------------------------------------------------------------------
 
 
 def test_strips_of_three_millimetres_on_a_large_sheet_prove_nothing_false():
-    # 3 mm of 914 mm were rounded to nothing in the bound's grid: one sheet, and "at least 2".
-    items = [Item(millimetres(3), millimetres(n)) for n in (500, 501, 503, 507, 511, 513, 517)]
+    # 3 mm of 914 mm were rounded to nothing in the bound's grid: two sheets were cut, "at least 10".
+    items = [Item(millimetres(n), millimetres(3), True) for n in (250, 251, 253)]
     sheet = [Stock(millimetres(610), millimetres(914))]
-    demand = [20] * len(items)
-    made = nest(items, demand, sheet)[0]
-    assert lower_bound(items, demand, sheet) <= made.cost
-    assert made.at_least <= made.cost
+    book = PatternBook(items, sheet)
+    assert not book.pricer.exact
+    for count in (20, 60):
+        demand = [count] * len(items)
+        made = nest(items, demand, sheet)[0]
+        assert 1 <= lower_bound(items, demand, sheet) <= made.cost
+        assert 1 <= made.at_least <= made.cost
+
+
+def test_where_sizes_are_many_the_bound_is_by_grid_and_by_area_whichever_says_more():
+    # Two 6 x 4 in do not share 6 x 6 in though their area would; a grid shows it, the area does not.
+    items = [Item(inches("6"), inches("4")), Item(millimetres("0.1"), inches("6"))]
+    book = PatternBook(items, [Stock(inches(6), inches(6))])
+    prover = book.prover
+    assert not prover.exact
+    (most,), _ = prover.prove([[items[0].width * items[0].height // 10**6, 0]])
+    assert most[0] == items[0].width * items[0].height // 10**6
+    (by_area,), _ = prover.prove([[0, 1]])
+    assert by_area[0] == 1524
 
 
 @given(

@@ -270,3 +270,18 @@ def test_the_front_end_is_compressed_once_when_it_is_collected(settings):
     assert all(
         script.with_name(f"{script.name}.gz").exists() for script in scripts if script.stat().st_size > 5_000
     )
+
+
+def test_a_change_that_cannot_be_cut_is_said_and_not_an_error_of_the_server(person, furnish):
+    made = furnish(person)
+    path = f"/classes/{made['class']['id']}/cutting"
+    person.ask("POST", path)
+    person.save(f"/classes/{made['class']['id']}", made["class"] | {"seats": 12})
+    person.save(f"/papers/{made['paper']['id']}", made["paper"] | {"height": "1/2"})
+    lost = {"paper": str(made["paper"]["id"]), "piece": "Card", "count": 1}
+    for method, where, body in (("POST", "/changes", {}), ("POST", "/miscut", lost),
+                                ("POST", "/miscut/good", lost | {"by": "sheet"})):  # fmt: skip
+        answer = person.ask(method, path + where, body)
+        assert answer.status_code == 422, answer.content
+        assert answer.json()["faults"][0]["code"] == "larger-than-paper"
+    assert person.ask("GET", path).status_code == 200
