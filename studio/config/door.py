@@ -84,6 +84,9 @@ def _unwritable(value: Any, path: str) -> Iterator[Fault]:
             yield from _unwritable(inner, f"{path}[{number}]")
 
 
+_FORMS = ("multipart/form-data", "application/x-www-form-urlencoded")
+
+
 class ApiShape:
     """Middleware: an answer of the API that is a refusal says so in the one shape, whoever refused.
 
@@ -98,7 +101,7 @@ class ApiShape:
             return self.get_response(request)
         # Nothing but JSON is taken, and what says it is a form is not even parsed as one.
         kind = request.META.get("CONTENT_TYPE", "").split(";")[0].strip().lower()
-        if kind and kind != "application/json":
+        if kind in _FORMS:
             response: HttpResponseBase = _problem(415)
         else:
             response = self.get_response(request)
