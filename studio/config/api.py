@@ -22,7 +22,7 @@ from studio.classes.api import router as classes
 from studio.classes.cutting_api import router as cutting
 from studio.classes.files import router as class_files
 from studio.config.constraints import AT_ONCE, said_of
-from studio.config.door import AWAY, Door
+from studio.config.door import AWAY, CODES, SAYS, Door
 from studio.config.problems import InUse, Locked, NotSignedIn, Stale
 from studio.cupboard.api import router as cupboard
 from studio.projects.api import router as projects
@@ -117,13 +117,8 @@ def _refused_by_the_framework(request: HttpRequest, error: HttpError) -> HttpRes
     # What the door found is the cause of what the framework says of it.
     if isinstance(error.__cause__, FileError):
         return _faulty(request, error.__cause__)
-    codes = {400: "bad-request", 403: "forbidden"}
-    says = {
-        400: "What was sent cannot be read.",
-        403: "This page is no longer the one you signed in with: load it again, then try once more.",
-    }
     status = error.status_code
-    return _answer(request, status, codes.get(status, "failed"), says.get(status, error.message))
+    return _answer(request, status, CODES.get(status, "failed"), SAYS.get(status, error.message))
 
 
 @api.exception_handler(FileError)

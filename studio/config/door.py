@@ -18,10 +18,10 @@ from neat_sheaf.formats.reading import FileError, load_json
 from neat_sheaf.limits import MOST_FAULTS
 from neat_sheaf.plain_text import unwritable
 
-__all__ = ["AWAY", "ApiShape", "Door", "Permissions", "away", "failed"]
+__all__ = ["AWAY", "CODES", "SAYS", "ApiShape", "Door", "Permissions", "away", "failed"]
 
 AWAY = "The database cannot be reached. Nothing is lost; this page tries again by itself."
-_SAYS = {
+SAYS = {
     400: "What was sent cannot be read.",
     403: "This page is no longer the one you signed in with: load it again, then try once more.",
     404: "There is nothing here, or it is not yours.",
@@ -30,7 +30,7 @@ _SAYS = {
     415: "Only JSON is taken here.",
     503: AWAY,
 }
-_CODES = {
+CODES = {
     400: "bad-request",
     403: "forbidden",
     404: "not-found",
@@ -130,8 +130,8 @@ class Permissions:
 
 def _problem(status: int, says: str = "") -> HttpResponse:
     body: dict[str, Any] = {
-        "code": _CODES.get(status, "failed"),
-        "says": says or _SAYS.get(status, f"The server could not answer ({status})."),
+        "code": CODES.get(status, "failed"),
+        "says": says or SAYS.get(status, f"The server could not answer ({status})."),
         "faults": [],
         "current": None,
     }
