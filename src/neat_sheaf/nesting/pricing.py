@@ -21,44 +21,16 @@ from neat_sheaf.length import Length
 from neat_sheaf.nesting.items import Access, Item, Stock
 from neat_sheaf.nesting.pattern import Node, Split, Spot, lay
 from neat_sheaf.nesting.rows import Rows
+from neat_sheaf.nesting.sums import MOST_POINTS, normal_patterns
 from neat_sheaf.nesting.watch import Watch
 from neat_sheaf.project import Side
 
-__all__ = ["Priced", "Pricer", "normal_patterns", "raster_points", "scaled_down"]
+__all__ = ["MOST_POINTS", "Priced", "Pricer", "normal_patterns", "raster_points", "scaled_down"]
 
-MOST_POINTS = 400
 _DEEP = 80  # cut positions in half a part; beyond it parts are halved, or trees would be as deep as wide
 _MOST_SUMS = 4000  # sums of sizes, before those that matter are picked out
 
 Ints = npt.NDArray[np.int64]
-
-
-def normal_patterns(sizes: Iterable[int], longest: int, most: int = MOST_POINTS) -> tuple[list[int], bool]:
-    """Every sum of ``sizes`` (each any number of times) up to ``longest``, ascending from 0.
-
-    Where there are more than ``most``, a subset, and False: sums are then grown from the
-    large sizes first, which keeps plans valid but no longer proves a bound.
-    """
-    points = {0}
-    complete = True
-    for size in sorted({s for s in sizes if s <= longest}, reverse=True):
-        grown = set(points)
-        fresh = points
-        # Growth ends as soon as it is too much: a small size has more sums than memory holds.
-        while fresh and len(grown) <= most:
-            fresh = {p + size for p in fresh if p + size <= longest} - grown
-            grown |= fresh
-        if not fresh and len(grown) <= most:
-            points = grown
-            continue
-        complete = False
-        several = longest // size <= most // 4 and len(points) <= most
-        points |= set(range(0, longest + 1, size)) if several else {size}
-    every = sorted(points)
-    if len(every) > most + most // 4:
-        # So many sizes that not even they can all be cut positions: some, and the largest.
-        every = [every[n * (len(every) - 1) // (most - 1)] for n in range(most)]
-    return every, complete
 
 
 def raster_points(points: Sequence[int], sizes: Iterable[int]) -> list[int]:

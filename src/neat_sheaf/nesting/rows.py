@@ -17,9 +17,10 @@ import numpy.typing as npt
 from neat_sheaf.length import Length
 from neat_sheaf.nesting.items import Item, Stock
 from neat_sheaf.nesting.pattern import Node, Split, Spot
+from neat_sheaf.nesting.sums import normal_patterns
 from neat_sheaf.project import Side
 
-__all__ = ["Row", "Rows", "row_ends"]
+__all__ = ["Row", "Rows"]
 
 Ints = npt.NDArray[np.int64]
 
@@ -33,18 +34,6 @@ class Row(NamedTuple):
     size: int
     cell: int | None
     spot: Spot | None
-
-
-def row_ends(sizes: Sequence[int], longest: int, most: int) -> list[int]:
-    """Sums of ``sizes`` up to ``longest``, ascending from 0; a part of them where there are over ``most``."""
-    ends = {0}
-    for size in sorted({s for s in sizes if s <= longest}, reverse=True):
-        fresh = ends
-        while fresh and len(ends) <= most:
-            fresh = {end + size for end in fresh if end + size <= longest} - ends
-            ends |= fresh
-        ends.add(size)
-    return sorted(ends)
 
 
 class Rows:
@@ -64,7 +53,7 @@ class Rows:
                 if bare and item.solid and wide == self.across and reach < size <= self.length:
                     rows.append(Row(size, None, Spot(kind, turned)))
         self.rows = rows
-        sums = row_ends([row.size for row in rows], self.length, most)
+        sums, _ = normal_patterns((row.size for row in rows), self.length, most)
         self._ends: Ints = np.array(sums, dtype=np.int64)
         self._sizes: Ints = np.array([row.size for row in rows], dtype=np.int64)
         # For every end, the number of the end before each row that may be the last one.
