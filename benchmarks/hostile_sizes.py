@@ -20,9 +20,9 @@ sys.path.insert(0, str(Path(__file__).parents[1]))
 from neat_sheaf.formats.job_file import read_job
 from neat_sheaf.formats.reading import FileError
 from neat_sheaf.job import Style
-from neat_sheaf.nesting.watch import USUAL_SECONDS
+from neat_sheaf.nesting.control import USUAL_SECONDS
 from neat_sheaf.plan import plan_job
-from neat_sheaf.sheets import CannotPlanError
+from neat_sheaf.errors import CannotPlanError
 
 MEGABYTES = 500
 

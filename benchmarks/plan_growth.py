@@ -17,12 +17,13 @@ sys.path.insert(0, str(Path(__file__).parents[1]))
 import rectpack
 
 from neat_sheaf.formats.job_file import read_job
-from neat_sheaf.job import Class, Colourway, Job, Paper
-from neat_sheaf.length import inches
+from neat_sheaf.job import Class, Colourway, Job
+from neat_sheaf.stock import Paper
+from neat_sheaf.measure.length import inches
 from neat_sheaf.project import Piece, Project
-from neat_sheaf.seat_steps import seat_steps
-from neat_sheaf.sheets import SheetPlan, plan_sheets
-from neat_sheaf.styles import compare_styles
+from neat_sheaf.advice.seats import seat_breakpoints
+from neat_sheaf.cutting.plan import SheetPlan, plan_sheets
+from neat_sheaf.advice.styles import compare_styles
 
 KIT = [
     ("11/2", "7", 1), ("9/2", "6", 1), ("3", "5/2", 2), ("4", "4", 1), ("13/4", "2", 2),
@@ -82,7 +83,7 @@ def main() -> None:
     for name in ("seed-drawer", "row-marker-fan-a4", "potting-shed-tin"):
         job = read_job((EXAMPLES / f"{name}.json").read_text())
         one, _ = best_of(3, lambda job=job: plan_sheets(job))
-        sixty, steps = best_of(2, lambda job=job: seat_steps(job))
+        sixty, steps = best_of(2, lambda job=job: seat_breakpoints(job))
         three, _ = best_of(2, lambda job=job: compare_styles(job))
         proved = sum(row.proved for row in steps.rows)
         print(

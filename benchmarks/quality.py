@@ -20,7 +20,7 @@ sys.path.insert(0, str(Path(__file__).parents[1]))
 import rectpack
 
 from benchmarks.class_jobs import class_jobs
-from neat_sheaf.demand import wanted
+from neat_sheaf.cutting.demand import demand_of
 from neat_sheaf.formats.job_file import job_document, read_job
 from neat_sheaf.formats.plan_file import plan_document
 from neat_sheaf.job import Job
@@ -45,7 +45,7 @@ class Row(NamedTuple):
 
     name: str
     sheets: int
-    at_least: int
+    lower_bound: int
     library: int | None
     faults: list[str]
     seconds: float
@@ -58,7 +58,7 @@ def library(job: Job) -> int | None:
     The library turns all pieces or none: where some may turn and some not, it is given those that
     may lying on their long side, and then on their short side, and may turn none.
     """
-    ((paper_id, units),) = wanted(job).items()
+    ((paper_id, units),) = demand_of(job).items()
     paper = job.paper(paper_id)
     if sum(unit.count for unit in units) > LIBRARY_PIECES:
         return None
@@ -96,7 +96,7 @@ def outcome(document: dict[str, Any]) -> Row:
     began = time.perf_counter()
     other = library(job)
     return Row(
-        job.project.name, plan.sheets, plan.papers[0].at_least, other, faults, seconds,
+        job.project.name, plan.sheets, plan.papers[0].lower_bound, other, faults, seconds,
         time.perf_counter() - began,
     )  # fmt: skip
 
@@ -106,15 +106,15 @@ def broken(rows: list[Row]) -> Iterator[str]:
     for row in rows:
         if row.faults:
             yield f"{row.name}: not a valid plan: {row.faults[0]}"
-        if row.sheets < row.at_least:
+        if row.sheets < row.lower_bound:
             yield f"{row.name}: fewer sheets than its own bound"
-        if row.sheets > row.at_least + 1:
+        if row.sheets > row.lower_bound + 1:
             yield f"{row.name}: {row.sheets} sheets, {row.sheets - row.at_least} above the bound"
-        if row.library is not None and row.library < row.at_least:
+        if row.library is not None and row.library < row.lower_bound:
             yield f"{row.name}: the library reaches {row.library}, below the bound of {row.at_least}"
         if row.library is not None and row.sheets > row.library:
             yield f"{row.name}: {row.sheets} sheets, the library {row.library}"
-    equal = sum(row.sheets == row.at_least for row in rows)
+    equal = sum(row.sheets == row.lower_bound for row in rows)
     if equal < 0.95 * len(rows):
         yield f"only {equal} of {len(rows)} reach their bound"
 
@@ -123,7 +123,7 @@ def main() -> int:
     """Print the table; 1 where a promise is broken."""
     with Pool(2) as pool:
         rows = pool.map(outcome, class_jobs(JOBS, SEED), chunksize=4)
-    equal = sum(row.sheets == row.at_least for row in rows)
+    equal = sum(row.sheets == row.lower_bound for row in rows)
     compared = [row for row in rows if row.library is not None]
     fewer = sum(row.sheets < (row.library or 0) for row in compared)
     saved = sum((row.library or 0) - row.sheets for row in compared)
@@ -135,7 +135,7 @@ def main() -> int:
     print(f"  fewer sheets in {fewer}, as many in the rest, {saved} sheets saved in all;")
     print(f"  time over that of the variants together: median {ratios[len(ratios) // 2]:.2f}")
     for row in rows:
-        if row.sheets != row.at_least:
+        if row.sheets != row.lower_bound:
             print(f"  not proved: {row.name}: {row.sheets} sheets, at least {row.at_least}")
     faults = list(broken(rows))
     print("\n".join(faults) if faults else "Every promise kept.")

@@ -5,7 +5,7 @@ from __future__ import annotations
 from dataclasses import dataclass
 from enum import StrEnum
 
-from neat_sheaf.length import Length, inches
+from neat_sheaf.measure.length import Length, inches
 
 __all__ = ["USUAL_HABITS", "Habits", "LidFeel", "Scoring"]
 

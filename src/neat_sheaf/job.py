@@ -2,43 +2,20 @@
 
 from __future__ import annotations
 
-from collections.abc import Sequence
 from dataclasses import dataclass, field
 from decimal import Decimal
 from enum import StrEnum
 from fractions import Fraction
 
 from neat_sheaf.habits import USUAL_HABITS, Habits
-from neat_sheaf.length import Length, Unit, inches
-from neat_sheaf.project import NO_LENGTH, Piece, Project
+from neat_sheaf.measure.length import Length, Unit, inches
+from neat_sheaf.project import Piece, Project
+from neat_sheaf.stock import Pack, Paper, Print, Supply
 
-__all__ = [
-    "Class",
-    "Colourway",
-    "Cutting",
-    "Edges",
-    "Job",
-    "Offcut",
-    "Pack",
-    "Paper",
-    "Print",
-    "Style",
-    "Supply",
-    "SupplyUnit",
-    "may_turn",
-    "share_out",
-]
+__all__ = ["Class", "Colourway", "Cutting", "Job", "Style", "may_turn"]
 
 
 _TRIMMER = inches(12)  # Common practice: a 12-inch trimmer.
-
-
-class Print(StrEnum):
-    """The print of a paper: none, a run with no up (stripes), or an up."""
-
-    NONE = "none"
-    TWO_WAY = "two-way"
-    ONE_WAY = "one-way"
 
 
 class Style(StrEnum):
@@ -47,94 +24,6 @@ class Style(StrEnum):
     FEWEST_SHEETS = "fewest-sheets"
     FEWEST_SETTINGS = "fewest-settings"
     KIT_PER_SHEET = "kit-per-sheet"
-
-
-class SupplyUnit(StrEnum):
-    """How a supply is counted: by piece, by length, or by millilitre."""
-
-    EACH = "each"
-    LENGTH = "length"
-    ML = "ml"
-
-
-@dataclass(frozen=True, slots=True)
-class Offcut:
-    """Pieces of one paper kept from before; ``width`` runs across the print."""
-
-    width: Length
-    height: Length
-    count: int = 1
-
-
-@dataclass(frozen=True, slots=True)
-class Edges:
-    """How much along each edge of a sheet cannot be used (a printed strip, a torn edge), nm."""
-
-    left: Length = NO_LENGTH
-    right: Length = NO_LENGTH
-    top: Length = NO_LENGTH
-    bottom: Length = NO_LENGTH
-
-    def __bool__(self) -> bool:
-        return bool(self.left or self.right or self.top or self.bottom)
-
-
-@dataclass(frozen=True, slots=True)
-class Pack:
-    """A pack of several designs: ``sheets`` in all, ``price`` in whole currency units."""
-
-    id: str
-    name: str
-    sheets: int
-    price: Decimal | None = None
-
-
-@dataclass(frozen=True, slots=True)
-class Paper:
-    """A paper and what of it is to hand. Prices are in whole currency units (Decimal).
-
-    ``caliper`` is its thickness in nm, 0 where nobody measured it. A design of a ``pack`` has
-    ``pack_sheets`` copies in it, and the pack's price. ``same_as`` names the paper of which this
-    is another sheet size. ``at_once`` is how many sheets the trimmer takes, None as the class says.
-    """
-
-    id: str
-    name: str
-    width: Length
-    height: Length
-    kind: str = "cardstock"
-    print: Print = Print.NONE
-    pack_sheets: int = 1
-    pack_price: Decimal | None = None
-    on_hand: int = 0
-    offcuts: tuple[Offcut, ...] = ()
-    caliper: Length = NO_LENGTH
-    edges: Edges = Edges()
-    pack: str = ""
-    same_as: str = ""
-    at_once: int | None = None
-
-    @property
-    def usable(self) -> tuple[Length, Length]:
-        """Width and height without the edges that cannot be used, nm."""
-        edges = self.edges
-        return (
-            Length(self.width - edges.left - edges.right),
-            Length(self.height - edges.top - edges.bottom),
-        )
-
-
-@dataclass(frozen=True, slots=True)
-class Supply:
-    """A supply. ``pack_size`` and ``on_hand`` are in its unit: a count, ml, or nm of length."""
-
-    id: str
-    name: str
-    unit: SupplyUnit
-    pack_size: Decimal
-    pack_price: Decimal | None = None
-    on_hand: Decimal = Decimal(0)
-    joinable: bool = True
 
 
 @dataclass(frozen=True, slots=True)
@@ -234,25 +123,3 @@ class Job:
 def may_turn(piece: Piece, paper: Paper) -> bool:
     """Whether ``piece`` may lie turned by 90 degrees on ``paper``."""
     return not piece.follows_print or paper.print is Print.NONE
-
-
-def share_out(total: int, shares: Sequence[int]) -> list[int]:
-    """Whole kits per share, summing to ``total``, by the highest averages of odd divisors.
-
-    One more in all is one more of one share and never one fewer of another. Equal averages go to the
-    earlier share. ``shares`` are not negative; where all are 0 they count as equal. Source:
-    Webster's method, also Sainte-Lague's (1910); that divisor methods alone are house-monotone:
-    Balinski & Young (1982), Fair Representation.
-    """
-    if not shares:
-        return []
-    weights = list(shares) if any(shares) else [1] * len(shares)
-    whole = sum(weights)
-    # Every average down to the exact share's, ties with it too: the same as going on from nothing.
-    counts = [(2 * total * weight + whole) // (2 * whole) for weight in weights]
-    while sum(counts) < total:
-        counts[max(range(len(weights)), key=lambda i: (Fraction(weights[i], 2 * counts[i] + 1), -i))] += 1
-    while sum(counts) > total:
-        held = [i for i, n in enumerate(counts) if n]
-        counts[min(held, key=lambda i: (Fraction(weights[i], 2 * counts[i] - 1), -i))] -= 1
-    return counts

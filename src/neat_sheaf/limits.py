@@ -9,7 +9,7 @@ from __future__ import annotations
 
 from decimal import Decimal
 
-from neat_sheaf.length import MILLIMETRE, Length
+from neat_sheaf.measure.length import MILLIMETRE, Length
 
 __all__ = [
     "LARGEST_FILE",

@@ -5,10 +5,7 @@ from __future__ import annotations
 from dataclasses import dataclass, replace
 
 from neat_sheaf.checks import Finding, check_project
-from neat_sheaf.job import Job, share_out
-from neat_sheaf.nesting.watch import Watch
-from neat_sheaf.sheets import CannotPlanError, CuttingPlan, Known, PaperPlan, SheetPlan, plan_sheets
-from neat_sheaf.totals import (
+from neat_sheaf.costing import (
     Cost,
     PackTotal,
     PaperTotal,
@@ -18,24 +15,34 @@ from neat_sheaf.totals import (
     paper_total,
     supply_totals,
 )
-from neat_sheaf.ways import Mix
+from neat_sheaf.cutting.option import SizeMix
+from neat_sheaf.cutting.plan import CuttingPlan, PaperPlan, SheetPlan
+from neat_sheaf.cutting.sheets import OptionCache, plan_sheets
+from neat_sheaf.errors import CannotPlanError
+from neat_sheaf.job import Job
+from neat_sheaf.measure.apportionment import share_out
+from neat_sheaf.nesting.control import SearchControl
 
 __all__ = ["Plan", "plan_job", "with_kits"]
 
 
 @dataclass(frozen=True, slots=True)
 class Plan:
-    """Everything that follows from a job."""
+    """Everything that follows from a job; a plan that was read from a file has no fixes in its findings."""
 
-    job: Job
     kits: int
-    papers: tuple[PaperPlan, ...]
+    currency: str
+    sheet_plan: SheetPlan
     paper_totals: tuple[PaperTotal, ...]
     packs: tuple[PackTotal, ...]
     supplies: tuple[SupplyTotal, ...]
     cost: Cost
     findings: tuple[Finding, ...]
-    sheet_plan: SheetPlan
+
+    @property
+    def papers(self) -> tuple[PaperPlan, ...]:
+        """Every paper's layouts."""
+        return self.sheet_plan.papers
 
     @property
     def sheets(self) -> int:
@@ -53,16 +60,16 @@ class Plan:
         return self.sheet_plan.cutting
 
     @property
-    def mixes(self) -> tuple[Mix, ...]:
+    def mixes(self) -> tuple[SizeMix, ...]:
         """What is proved where sizes of one paper are mixed."""
         return self.sheet_plan.mixes
 
 
-def plan_job(job: Job, watch: Watch | None = None, known: Known | None = None) -> Plan:
+def plan_job(job: Job, control: SearchControl | None = None, cache: OptionCache | None = None) -> Plan:
     """Plan ``job``. Raises CannotPlanError with every fault of its papers and supplies together.
 
-    ``watch`` bounds the time and is told of progress; CancelledError where it says to stop. ``known``
-    is for ``plan_sheets``.
+    ``control`` bounds the time and is notified of progress; CancelledError where it says to stop.
+    ``cache`` is for ``plan_sheets``.
     """
     faults = []
     supplies: list[SupplyTotal] = []
@@ -71,24 +78,23 @@ def plan_job(job: Job, watch: Watch | None = None, known: Known | None = None) -
     except CannotPlanError as error:
         faults += error.faults
     try:
-        sheet_plan = plan_sheets(job, watch, known=known)
+        sheet_plan = plan_sheets(job, control, cache=cache)
     except CannotPlanError as error:
         faults += error.faults
     if faults:
         raise CannotPlanError(sorted(faults, key=lambda fault: fault.path))
-    papers = sheet_plan.papers
-    totals = [paper_total(job, paper) for paper in papers]
+    totals = [paper_total(job, paper) for paper in sheet_plan.papers]
     bought = pack_totals(job, totals)
+    findings = check_project(job.project, job.units, job.habits, job.papers_by_role, job.supplies)
     return Plan(
-        job=job,
         kits=job.klass.kits,
-        papers=papers,
-        paper_totals=tuple(totals),
-        supplies=tuple(supplies),
-        packs=tuple(bought),
-        cost=cost(job, totals, supplies, bought),
-        findings=tuple(check_project(job.project, job.units, job.habits, job.papers_by_role, job.supplies)),
+        currency=job.currency,
         sheet_plan=sheet_plan,
+        paper_totals=tuple(totals),
+        packs=tuple(bought),
+        supplies=tuple(supplies),
+        cost=cost(job, totals, supplies, bought),
+        findings=tuple(findings),
     )
 
 

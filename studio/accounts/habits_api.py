@@ -9,8 +9,8 @@ from django.http import HttpRequest
 from ninja import Router, Schema
 
 from neat_sheaf.errors import Fault
-from neat_sheaf.formats.reading import FileError, Node
-from neat_sheaf.length import Length, Unit, say_length
+from neat_sheaf.formats.reading import FileError, JsonValue
+from neat_sheaf.measure.length import Length, Unit, say_length
 from neat_sheaf.limits import LARGEST_SHEET
 from studio.accounts.models import Measure, Studio
 from studio.accounts.tenancy import check_version, studio_of
@@ -71,8 +71,8 @@ def change_habits(request: HttpRequest, payload: HabitsDoc) -> HabitsDoc:
         check_version("How we work", payload.version, studio.version, habits_of(studio).model_dump())
         faults: list[Fault] = []
         units: Unit = payload.units
-        root = Node(payload.model_dump(), "", units, faults)
-        studio.name = root.take("name", Node.name, "")
+        root = JsonValue(payload.model_dump(), "", units, faults)
+        studio.name = root.take("name", JsonValue.name, "")
         for field in ("groove", "plate", "tape"):
             setattr(studio, f"{field}_nm", root.take(field, _tool, Length(1)))
         studio.border_nm = root.take("border", _border, Length(0))
@@ -84,9 +84,9 @@ def change_habits(request: HttpRequest, payload: HabitsDoc) -> HabitsDoc:
     return habits_of(studio)
 
 
-def _tool(node: Node) -> Length:
+def _tool(node: JsonValue) -> Length:
     return node.size(most=LARGEST_SHEET)
 
 
-def _border(node: Node) -> Length:
+def _border(node: JsonValue) -> Length:
     return node.size(most=LARGEST_SHEET) if node.length() else Length(0)

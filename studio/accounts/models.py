@@ -8,7 +8,7 @@ from django.conf import settings
 from django.db import models
 
 from neat_sheaf.habits import Habits, LidFeel, Scoring
-from neat_sheaf.length import Length, Unit
+from neat_sheaf.measure.length import Length, Unit
 
 __all__ = ["Measure", "Member", "Studio"]
 

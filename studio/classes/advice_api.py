@@ -9,13 +9,13 @@ from django.core.cache import cache
 from django.http import HttpRequest
 from ninja import Router, Schema
 
-from neat_sheaf.advice import size_advice
+from neat_sheaf.advice.sizes import size_advice
 from neat_sheaf.formats.reading import FileError
 from neat_sheaf.job import Job
-from neat_sheaf.length import write_length
-from neat_sheaf.seat_steps import seat_steps
-from neat_sheaf.sheets import CannotPlanError
-from neat_sheaf.styles import advised, compare_styles
+from neat_sheaf.measure.length import write_length
+from neat_sheaf.advice.seats import seat_breakpoints
+from neat_sheaf.errors import CannotPlanError
+from neat_sheaf.advice.styles import advised, compare_styles
 from studio.accounts.tenancy import own
 from studio.classes.convert import core_job
 from studio.classes.models import KitClass
@@ -48,7 +48,7 @@ class StylesOut(Schema):
     styles: list[StyleOut]
     advised: str
     because: str
-    at_least: int
+    lower_bound: int
 
 
 class SizeOut(Schema):
@@ -60,7 +60,7 @@ class SizeOut(Schema):
     height: str
     paper: int | None
     sheets: int | None
-    at_least: int
+    lower_bound: int
     per_kit: str | None
     fails: str | None
     chosen: bool
@@ -134,7 +134,7 @@ def _styles(job: Job) -> StylesOut:
         ],
         advised=style.value,
         because=because,
-        at_least=min(p.at_least for p in prices),
+        lower_bound=min(p.lower_bound for p in prices),
     )  # fmt: skip
 
 
@@ -149,7 +149,7 @@ def sizes(request: HttpRequest, class_id: int) -> SizesOut:
             SizeOut(
                 role=row.role, name=row.name, width=write_length(row.width, job.units),
                 height=write_length(row.height, job.units), paper=int(row.paper) if row.paper else None,
-                sheets=row.sheets, at_least=row.at_least,
+                sheets=row.sheets, lower_bound=row.lower_bound,
                 per_kit=None if row.per_kit is None else str(row.per_kit), fails=row.fails, chosen=row.chosen,
             )
             for row in rows
@@ -165,7 +165,7 @@ def seats(request: HttpRequest, class_id: int) -> SeatStepsOut:
 
 
 def _seats(job: Job) -> SeatStepsOut:
-    steps = seat_steps(job)
+    steps = seat_breakpoints(job)
     names = {f"paper {p.id}": p.name for p in job.papers}
     names |= {f"pack {p.id}": p.name for p in job.packs} | {f"supply {s.id}": s.name for s in job.supplies}
     rows = []

@@ -13,11 +13,11 @@ from ninja import Field, Router, Schema, Status
 
 from neat_sheaf.errors import Fault
 from neat_sheaf.formats.job_file import write_job
-from neat_sheaf.formats.reading import FileError, Node
-from neat_sheaf.job import share_out
-from neat_sheaf.length import Length, Unit, inches, write_length
+from neat_sheaf.formats.reading import FileError, JsonValue
+from neat_sheaf.measure.apportionment import share_out
+from neat_sheaf.measure.length import Length, Unit, inches, write_length
 from neat_sheaf.limits import LARGEST_SHEET, LONGEST_TEXT, MOST_COLOURWAYS, MOST_PIECES
-from neat_sheaf.sheets import CannotPlanError
+from neat_sheaf.errors import CannotPlanError
 from studio.accounts.models import Measure, Studio
 from studio.accounts.tenancy import check_version, own, studio_of
 from studio.classes.bench import Bench, bench_of
@@ -78,7 +78,7 @@ class WorkingOut(Schema):
     """How far a plan in the making is: sheets of the best so far (null: none yet), the bound."""
 
     sheets: int | None
-    at_least: int
+    lower_bound: int
 
 
 class PlannedOut(Schema):
@@ -254,15 +254,15 @@ def plan_file(request: HttpRequest, class_id: int) -> HttpResponse:
 def _store(kit_class: KitClass, payload: ClassIn, studio: Studio, request: HttpRequest) -> KitClass:
     units = payload.units or studio.measure
     faults: list[Fault] = []
-    root = Node(payload.model_dump(), "", units, faults)
-    name = root.take("name", Node.name, "")
+    root = JsonValue(payload.model_dump(), "", units, faults)
+    name = root.take("name", JsonValue.name, "")
     place = root.take("place", _place, "")
     fee = root.take("fee", _fee, None)
-    keep = sorted(root.list_at("keep_offcut", Node.side))
+    keep = sorted(root.list_at("keep_offcut", JsonValue.side))
     trimmer = root.take("trimmer", _trimmer, Length(kit_class.trimmer_nm))
     colourways = root.key("colourways")
     names = [
-        colourways.under(f"[{n}]", row).take("name", Node.name, "") if row["name"].strip() else ""
+        colourways.under(f"[{n}]", row).take("name", JsonValue.name, "") if row["name"].strip() else ""
         for n, row in enumerate(colourways.value)
     ]
     for number, colourway in enumerate(names):
@@ -301,14 +301,14 @@ def _store(kit_class: KitClass, payload: ClassIn, studio: Studio, request: HttpR
     return kit_class
 
 
-def _place(node: Node) -> str:
+def _place(node: JsonValue) -> str:
     return "" if not str(node.value).strip() else node.name()
 
 
-def _trimmer(node: Node) -> Length:
+def _trimmer(node: JsonValue) -> Length:
     """The longest cut; an empty field leaves it at a 12-inch trimmer's."""
     return inches(12) if node.value == "" else node.size(inches(1), LARGEST_SHEET)
 
 
-def _fee(node: Node) -> Decimal | None:
+def _fee(node: JsonValue) -> Decimal | None:
     return None if node.value == "" else node.price()

@@ -24,7 +24,7 @@ class NextStep(Schema):
 
     says: str
     tab: Literal["kit", "papers", "sheets", "supplies", "cost"]
-    grave: bool
+    severe: bool
 
 
 class BenchClass(Schema):
@@ -125,31 +125,31 @@ def _card(kit_class: KitClass, planned: Planned, today: dt.date) -> BenchClass:
 
 def _next_step(kit_class: KitClass, planned: Planned, today: dt.date) -> NextStep:
     if kit_class.date is not None and kit_class.date < today:
-        return NextStep(says="Past: look at what it took", tab="kit", grave=False)
+        return NextStep(says="Past: look at what it took", tab="kit", severe=False)
     if planned.working is not None:
-        return NextStep(says="The sheets are still being planned", tab="sheets", grave=False)
+        return NextStep(says="The sheets are still being planned", tab="sheets", severe=False)
     run = getattr(kit_class, "cutting_run", None)
     if run is not None and run.done < strokes_of(run):
         says = f"Go on cutting: {run.done} of {_counted(strokes_of(run), 'step', 'steps')} done"
-        return NextStep(says=says, tab="sheets", grave=False)
+        return NextStep(says=says, tab="sheets", severe=False)
     if planned.plan is None:
         missing = [f for f in planned.faults if f.code in ("role-without-paper", "no-colourway")]
         says = planned.faults[0].says if planned.faults else "It cannot be planned as it is"
-        return NextStep(says=says[:1].upper() + says[1:], tab="papers" if missing else "sheets", grave=True)
+        return NextStep(says=says[:1].upper() + says[1:], tab="papers" if missing else "sheets", severe=True)
     errors = [check for check in planned.plan["checks"] if check["level"] == "error"]
     if errors:
         says = f"Fix the list: {errors[0]['where']}"
-        return NextStep(says=says, tab="kit", grave=True)
+        return NextStep(says=says, tab="kit", severe=True)
     papers = sum(1 for row in [*planned.plan["papers"], *planned.plan["packs"]] if row["packs"])
     supplies = sum(1 for row in planned.plan["supplies"] if row["packs"])
     if papers + supplies:
         things = [_counted(papers, "paper", "papers"), _counted(supplies, "supply", "supplies")]
         says = "Buy " + " and ".join(thing for thing in things if thing)
-        return NextStep(says=says, tab="papers" if papers else "supplies", grave=False)
+        return NextStep(says=says, tab="papers" if papers else "supplies", severe=False)
     if run is not None:
-        return NextStep(says="All cut: pack the kits", tab="sheets", grave=False)
+        return NextStep(says="All cut: pack the kits", tab="sheets", severe=False)
     sheets = sum(paper["sheets"] for paper in planned.plan["papers"])
-    return NextStep(says=f"Cut {_counted(sheets, 'sheet', 'sheets')}", tab="sheets", grave=False)
+    return NextStep(says=f"Cut {_counted(sheets, 'sheet', 'sheets')}", tab="sheets", severe=False)
 
 
 def _counted(count: int, one: str, many: str) -> str:

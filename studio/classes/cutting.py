@@ -13,17 +13,18 @@ from typing import Any
 from django.core.cache import cache
 from django.db import transaction
 
-from neat_sheaf.demand import family_of
+from neat_sheaf.cutting.demand import family_of
 from neat_sheaf.errors import Fault
 from neat_sheaf.formats.plan_file import sheets_document
 from neat_sheaf.formats.reading import FileError
-from neat_sheaf.job import Job, Offcut
-from neat_sheaf.length import Length, millimetres
+from neat_sheaf.job import Job
+from neat_sheaf.stock import Offcut
+from neat_sheaf.measure.length import Length, millimetres
 from neat_sheaf.pinned import (
     Change,
-    Cutout,
+    CutPiece,
     Difference,
-    Help,
+    RescueKind,
     Pieces,
     Rescue,
     change_of,
@@ -103,8 +104,8 @@ def _lost_before(run: CuttingRun, *, spared: bool) -> Pieces:
     """Pieces that were spoilt and a spare stood in for, or those that had to be cut again."""
     lost: Pieces = Counter()
     for row in run.spoilt:
-        if (row["help"] == Help.SPARE) is spared:
-            lost[Cutout(row["paper"], row["piece"], row["colourway"])] += row["count"]
+        if (row["help"] == RescueKind.SPARE) is spared:
+            lost[CutPiece(row["paper"], row["piece"], row["colourway"])] += row["count"]
     return lost
 
 
@@ -203,7 +204,7 @@ def ways_to_make_good(run: CuttingRun, job: Job, paper: str, piece: str, count: 
 
 @transaction.atomic
 def make_good(
-    run: CuttingRun, job: Job, paper: str, piece: str, count: int, by: Help, key: str = ""
+    run: CuttingRun, job: Job, paper: str, piece: str, count: int, by: RescueKind, key: str = ""
 ) -> CuttingRun:
     """Note a miscut and take one of the ways to make it good.
 

@@ -11,8 +11,8 @@ from neat_sheaf.errors import Fault
 from neat_sheaf.formats.reading import FileError
 from neat_sheaf.job import Job
 from neat_sheaf.limits import LONGEST_TEXT
-from neat_sheaf.pinned import Help
-from neat_sheaf.sheets import CannotPlanError
+from neat_sheaf.pinned import RescueKind
+from neat_sheaf.errors import CannotPlanError
 from studio.accounts.tenancy import own
 from studio.classes.convert import core_job
 from studio.classes.cutting import (
@@ -203,5 +203,5 @@ def good_again(request: HttpRequest, class_id: int, payload: MadeGoodIn) -> Cutt
     """Note a miscut and take one of the ways to make it good."""
     run = _run(request, class_id)
     job = _job(run)
-    by = Help(payload.by)
+    by = RescueKind(payload.by)
     return _out(make_good(run, job, payload.paper, payload.piece, payload.count, by, payload.key))

@@ -121,7 +121,7 @@ class CuttingRun(models.Model):
         return f"cutting for {self.kit_class}"
 
 
-class LongPlan(models.Model):
+class PlanTask(models.Model):
     """A plan that takes longer than a person waits: how far it is, and what came of it.
 
     ``key`` is of the job, so every process of the server knows it. ``sheets`` and ``at_least`` are
@@ -131,7 +131,7 @@ class LongPlan(models.Model):
 
     key = models.CharField(max_length=80, unique=True)
     sheets = models.IntegerField(null=True)
-    at_least = models.IntegerField(default=0)
+    lower_bound = models.IntegerField(default=0)
     enough = models.BooleanField(default=False)
     outcome = models.JSONField(null=True)
     seen = models.DateTimeField(auto_now=True)

@@ -66,7 +66,7 @@ class PaperPlanOut(Schema):
 
     paper: str
     sheets: int
-    at_least: int
+    lower_bound: int
     offcuts_used: int
     mixed: bool
     packs: int
@@ -189,7 +189,7 @@ class MixOut(Schema):
     papers: list[str]
     priced: bool
     cost: str
-    at_least: str
+    lower_bound: str
     proved: bool
 
 

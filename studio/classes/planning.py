@@ -25,12 +25,12 @@ from neat_sheaf.errors import Fault
 from neat_sheaf.formats.job_file import write_job
 from neat_sheaf.formats.plan_file import plan_document
 from neat_sheaf.job import Job
-from neat_sheaf.nesting.watch import Progress, Watch
+from neat_sheaf.nesting.control import Progress, SearchControl
 from neat_sheaf.plan import plan_job
 from neat_sheaf.project import Project
-from neat_sheaf.sheets import CannotPlanError
+from neat_sheaf.errors import CannotPlanError
 from studio.classes.convert import core_job
-from studio.classes.models import KitClass, LongPlan
+from studio.classes.models import KitClass, PlanTask
 
 __all__ = ["Planned", "Working", "enough", "key_of", "plan_of"]
 
@@ -49,7 +49,7 @@ class Working:
     """How far a plan in the making is: sheets of the best plan so far (None: none yet), the bound."""
 
     sheets: int | None
-    at_least: int
+    lower_bound: int
 
 
 @dataclass(frozen=True, slots=True)
@@ -81,7 +81,7 @@ def plan_of(kit_class: KitClass, project: Project | None = None) -> Planned:
         return found
     wait = settings.PLAN_WAIT_SECONDS
     if not wait:
-        found = _planned(job, Watch())
+        found = _planned(job, SearchControl())
         cache.set(key, found, 3600)
         return found
     return _waited_for(key, job, wait)
@@ -93,17 +93,17 @@ def enough(kit_class: KitClass) -> None:
         key = key_of(core_job(kit_class))
     except CannotPlanError:
         return
-    LongPlan.objects.filter(key=key, outcome__isnull=True).update(enough=True)
+    PlanTask.objects.filter(key=key, outcome__isnull=True).update(enough=True)
 
 
-def _planned(job: Job, watch: Watch) -> Planned:
+def _planned(job: Job, control: SearchControl) -> Planned:
     """The plan, or why there is none. A fault of the planner itself is one of them.
 
     It is logged and kept like any other outcome, so that one list that it fails on stops neither
     the page of its class nor the bench, and is not begun again each time somebody looks.
     """
     try:
-        return Planned(plan_document(plan_job(job, watch)), [])
+        return Planned(plan_document(plan_job(job, control)), [])
     except CannotPlanError as error:
         return Planned(None, error.faults)
     except Exception as error:  # a boundary: whatever went wrong is one class's
@@ -116,22 +116,22 @@ def _planned(job: Job, watch: Watch) -> Planned:
 
 
 def _waited_for(key: str, job: Job, wait: float) -> Planned:
-    row = LongPlan.objects.filter(key=key).first()
+    row = PlanTask.objects.filter(key=key).first()
     if row is not None and row.outcome is not None:
         found = _read(row.outcome)
         cache.set(key, found, 3600)
         return found
     elsewhere = row is not None and row.seen > timezone.now() - _LOST_AFTER and key not in _running
     if row is not None and elsewhere:
-        return Planned(None, [], Working(row.sheets, row.at_least))
+        return Planned(None, [], Working(row.sheets, row.lower_bound))
     future = _running.get(key)
     if future is None:
         future = _running[key] = _threads.submit(_made, key, job, time.monotonic() + wait)
     try:
         found = future.result(timeout=wait)
     except NotYetError:
-        row = LongPlan.objects.filter(key=key).first()
-        return Planned(None, [], Working(row.sheets, row.at_least) if row else Working(None, 0))
+        row = PlanTask.objects.filter(key=key).first()
+        return Planned(None, [], Working(row.sheets, row.lower_bound) if row else Working(None, 0))
     _running.pop(key, None)
     cache.set(key, found, 3600)
     return found
@@ -146,20 +146,20 @@ def _made(key: str, job: Job, told_from: float) -> Planned:
         if time.monotonic() < told:
             return
         told = time.monotonic() + _TOLD_EVERY
-        row, _ = LongPlan.objects.update_or_create(
-            key=key, defaults={"sheets": progress.sheets, "at_least": progress.at_least}
+        row, _ = PlanTask.objects.update_or_create(
+            key=key, defaults={"sheets": progress.sheets, "at_least": progress.lower_bound}
         )
         if row.enough:
-            watch.enough()
+            control.stop_early()
 
-    watch = Watch(tell=tell)
+    control = SearchControl(on_progress=tell)
     try:
-        found = _planned(job, watch)
+        found = _planned(job, control)
         if time.monotonic() > told_from:
             outcome = {"plan": found.plan, "faults": [[f.path, f.code, f.says] for f in found.faults]}
-            LongPlan.objects.update_or_create(key=key, defaults={"outcome": outcome})
-            old = LongPlan.objects.values_list("pk", flat=True)[_KEPT:]
-            LongPlan.objects.filter(pk__in=list(old)).delete()
+            PlanTask.objects.update_or_create(key=key, defaults={"outcome": outcome})
+            old = PlanTask.objects.values_list("pk", flat=True)[_KEPT:]
+            PlanTask.objects.filter(pk__in=list(old)).delete()
         return found
     finally:
         _running.pop(key, None)

@@ -8,8 +8,8 @@ from typing import Any
 from django.utils.safestring import mark_safe
 
 from neat_sheaf.formats.layout_svg import layout_drawing
-from neat_sheaf.length import Unit, millimetres, say_size, write_length
-from neat_sheaf.lettering import letter_of
+from neat_sheaf.measure.length import Unit, millimetres, say_size, write_length
+from neat_sheaf.measure.lettering import letter_of
 from studio.classes.models import KitClass
 from studio.config.pages import PageSize, fractions, printed, ruler
 

@@ -13,7 +13,7 @@ from ninja import NinjaAPI
 from ninja.errors import AuthenticationError, HttpError, ValidationError
 from ninja.security import SessionAuth, django_auth
 
-from neat_sheaf.demand import CannotPlanError
+from neat_sheaf.errors import CannotPlanError
 from neat_sheaf.formats.reading import FileError
 from studio.accounts.api import router as accounts
 from studio.accounts.habits_api import router as habits

@@ -15,7 +15,7 @@ from django.utils.safestring import SafeString, mark_safe
 from weasyprint import HTML
 from weasyprint.urls import URLFetcher, URLFetcherResponse
 
-from neat_sheaf.length import Unit
+from neat_sheaf.measure.length import Unit
 
 __all__ = ["PageSize", "fractions", "printed", "ruler"]
 

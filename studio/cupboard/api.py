@@ -10,9 +10,9 @@ from django.http import Http404, HttpRequest
 from ninja import Field, Router, Schema, Status
 
 from neat_sheaf.errors import Fault
-from neat_sheaf.formats.reading import FileError, Node
-from neat_sheaf.job import SupplyUnit
-from neat_sheaf.length import Length, Unit, write_length
+from neat_sheaf.formats.reading import FileError, JsonValue
+from neat_sheaf.stock import SupplyUnit
+from neat_sheaf.measure.length import Length, Unit, write_length
 from neat_sheaf.limits import LARGEST_SHEET, LEAST_SIZE
 from studio.accounts.models import Measure, Studio
 from studio.accounts.tenancy import check_version, own, studio_of
@@ -184,19 +184,19 @@ class _Form:
 
     def __init__(self, payload: Schema, units: Unit) -> None:
         self.faults: list[Fault] = []
-        self.root = Node(payload.model_dump(), "", units, self.faults)
+        self.root = JsonValue(payload.model_dump(), "", units, self.faults)
 
     def size(self, key: str) -> Length:
         return self.root.take(key, _sheet_side, Length(1))
 
     def price(self, key: str) -> Decimal | None:
-        def read(node: Node) -> Decimal | None:
+        def read(node: JsonValue) -> Decimal | None:
             return None if node.value == "" else node.price()
 
         return self.root.take(key, read, None)
 
     def name(self) -> str:
-        return self.root.take("name", Node.name, "")
+        return self.root.take("name", JsonValue.name, "")
 
     def done(self) -> None:
         if self.faults:
@@ -289,20 +289,20 @@ def _check_references(paper: Paper, payload: PaperIn, studio: Studio) -> None:
         raise FileError([Fault("same_as", "size-of-a-size", says)])
 
 
-def _edge(node: Node) -> Length:
+def _edge(node: JsonValue) -> Length:
     return Length(0) if node.value == "" else node.length()
 
 
-def _caliper(node: Node) -> Length:
+def _caliper(node: JsonValue) -> Length:
     """A thickness; a bare number is millimetres, as paper is measured."""
-    return Length(0) if node.value == "" else Node(node.value, node.path, "mm", node.faults).length()
+    return Length(0) if node.value == "" else JsonValue(node.value, node.path, "mm", node.faults).length()
 
 
-def _offcut(node: Node) -> tuple[Length, Length, int]:
+def _offcut(node: JsonValue) -> tuple[Length, Length, int]:
     return _sheet_side(node.key("width")), _sheet_side(node.key("height")), node.key("count").whole(0, 10_000)
 
 
-def _sheet_side(node: Node) -> Length:
+def _sheet_side(node: JsonValue) -> Length:
     return node.size(LEAST_SIZE, LARGEST_SHEET)
 
 
@@ -387,10 +387,10 @@ def change_supply(request: HttpRequest, supply_id: int, payload: SupplyIn) -> Su
 def store_supply(supply: Supply, payload: SupplyIn, studio: Studio) -> SupplyOut:
     form = _Form(payload, payload.units or studio.measure)
 
-    def quantity(node: Node) -> Decimal:
+    def quantity(node: JsonValue) -> Decimal:
         return Decimal(node.length()) if payload.unit == "length" else node.amount()
 
-    def over_zero(node: Node) -> Decimal:
+    def over_zero(node: JsonValue) -> Decimal:
         found = quantity(node)
         if found <= 0:
             raise node.fault("not-over-zero", "must be over zero")

@@ -5,7 +5,7 @@ from __future__ import annotations
 from decimal import Decimal
 
 from neat_sheaf import job as core
-from neat_sheaf.length import Length
+from neat_sheaf.measure.length import Length
 from studio.cupboard.models import Pack, Paper, Supply
 
 __all__ = ["core_pack", "core_paper", "core_supply", "plain_price"]

@@ -11,12 +11,12 @@ from ninja import Router, Status
 
 from neat_sheaf.errors import Fault
 from neat_sheaf.formats.project_part import project_document, read_project
-from neat_sheaf.formats.reading import Faulty, FileError, Node
-from neat_sheaf.length import Unit, write_length
+from neat_sheaf.formats.reading import Faulty, FileError, JsonValue
+from neat_sheaf.measure.length import Unit, write_length
 from neat_sheaf.project import Project as CoreProject
 from neat_sheaf.quick import tidy_line
 from neat_sheaf.quick.writing import clauses_beyond_columns
-from neat_sheaf.variants import UnknownNumberError, nominal_centimetres, numbers_of, variant_of
+from neat_sheaf.project.variants import UnknownNumberError, nominal_centimetres, numbers_of, variant_of
 from studio.accounts.models import Studio
 from studio.accounts.tenancy import check_version, own, studio_of
 from studio.config.problems import Problem
@@ -137,7 +137,7 @@ def read_document(document: dict[str, Any], studio: Studio, units: Unit) -> Core
     faults: list[Fault] = []
     supplies = {str(s.pk): core_supply(s) for s in studio.supplies.all()}
     try:
-        core = read_project(Node(document, "", units, faults), supplies)
+        core = read_project(JsonValue(document, "", units, faults), supplies)
     except Faulty:
         raise FileError(faults) from None
     if faults:

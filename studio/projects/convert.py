@@ -4,9 +4,9 @@ from __future__ import annotations
 
 from django.db import transaction
 
-from neat_sheaf import assembly
+from neat_sheaf.project import assembly
 from neat_sheaf import project as core
-from neat_sheaf.length import Length
+from neat_sheaf.measure.length import Length
 from studio.projects import assembly_models, models
 
 __all__ = ["core_project", "store_pieces"]
@@ -98,7 +98,7 @@ def _core_piece(piece: models.Piece) -> core.Piece:
         ),
         tabs=tuple(core.Tab(core.Panel(t.column, t.row), t.runs) for t in piece.tabs.all()),
         follows_print=piece.follows_print,
-        cut=core.Cut(piece.cut),
+        cut=core.CutMethod(piece.cut),
         margin=Length(piece.margin_nm),
         mat_of=core.MatOf(piece.mat_piece, core.Panel(piece.mat_column, piece.mat_row))
         if piece.mat_piece

@@ -228,7 +228,7 @@ class FindingOut(CheckOut):
     """A finding of a project, with its mend; ``version`` names the sister version it is of."""
 
     version: str = ""
-    mend: MendOut | None = None
+    fix: MendOut | None = None
 
 
 class NumberOut(Schema):

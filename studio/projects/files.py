@@ -12,7 +12,7 @@ from neat_sheaf.formats.csv_file import write_csv
 from neat_sheaf.formats.job_file import read_job, write_job
 from neat_sheaf.formats.reading import FileError
 from neat_sheaf.formats.svg_file import write_svg
-from neat_sheaf.length import inches, millimetres
+from neat_sheaf.measure.length import inches, millimetres
 from neat_sheaf.limits import LARGEST_FILE, MOST_PRINTED_PIECES
 from neat_sheaf.project import Project as CoreProject
 from studio.accounts.models import Studio
@@ -27,7 +27,7 @@ from studio.projects.documents import ProjectOut
 from studio.projects.finding import papers_chosen
 from studio.projects.models import Project
 from studio.projects.printing import printed_sheet
-from studio.projects.taking_in import take_in
+from studio.projects.taking_in import import_project
 
 router = Router(tags=["files"])
 
@@ -110,7 +110,7 @@ def take_in_job(request: HttpRequest, payload: JobText) -> Status[ProjectOut]:
     with transaction.atomic():
         # One file at a time: two that bring the same supply in would each find it missing.
         Studio.objects.select_for_update().get(pk=studio.pk)
-        project = take_in(job, studio)
+        project = import_project(job, studio)
         row = Project(studio=studio, name=project.name, tools=list(project.tools), version=1)
         row.save()
         store_pieces(row, project)

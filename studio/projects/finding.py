@@ -6,9 +6,9 @@ from typing import Any
 
 from neat_sheaf.checks import Finding, Level, check_project
 from neat_sheaf.formats.project_part import changes_document
-from neat_sheaf.length import Unit
+from neat_sheaf.measure.length import Unit
 from neat_sheaf.project import Project as CoreProject
-from neat_sheaf.variants import UnknownNumberError, variant_of
+from neat_sheaf.project.variants import UnknownNumberError, variant_of
 from studio.accounts.models import Studio
 from studio.cupboard.convert import core_paper, core_supply
 from studio.cupboard.models import Paper
@@ -52,10 +52,10 @@ def findings_of(core: CoreProject, studio: Studio, chosen: dict[str, list[Paper]
 
 
 def _row(finding: Finding, core: CoreProject, units: Unit, version: str = "") -> dict[str, Any]:
-    mend = None
-    if finding.mend is not None and not version:
-        changes = changes_document(core, finding.mend.project, units)
-        mend = {"says": finding.mend.says, "changes": changes}
+    fix = None
+    if finding.fix is not None and not version:
+        changes = changes_document(core, finding.fix.project, units)
+        fix = {"says": finding.fix.says, "changes": changes}
     return {
         "level": finding.level.value,
         "code": finding.code,
@@ -63,5 +63,5 @@ def _row(finding: Finding, core: CoreProject, units: Unit, version: str = "") ->
         "says": finding.says,
         "piece": finding.piece,
         "version": version,
-        "mend": mend,
+        "mend": fix,
     }

@@ -10,13 +10,14 @@ from typing import TypedDict
 
 from django.utils.safestring import SafeString, mark_safe
 
-from neat_sheaf.assembly import CAUTION_SAYS, Caution, Step, When, cautions_for
+from neat_sheaf.project.assembly import CAUTION_SAYS, Caution, Step, When, cautions_for
 from neat_sheaf.formats.svg_file import piece_drawing
-from neat_sheaf.geometry import columns, rows
-from neat_sheaf.job import SupplyUnit
-from neat_sheaf.length import MILLIMETRE, Length, Unit, say_length, say_size, write_length
-from neat_sheaf.lettering import letter_of
-from neat_sheaf.project import Cut, Line, Piece, Project, Side, SupplyUse
+from neat_sheaf.project.panels import columns, rows
+from neat_sheaf.stock import SupplyUnit
+from neat_sheaf.measure.length import MILLIMETRE, Length, Unit, say_length, say_size, write_length
+from neat_sheaf.measure.lettering import letter_of
+from neat_sheaf.project import CutMethod, Line, Piece, Project, SupplyUse
+from neat_sheaf.measure.side import Side
 from studio.accounts.models import Studio
 from studio.config.pages import PageSize, fractions, printed, ruler
 from studio.cupboard.models import Supply
@@ -25,7 +26,7 @@ __all__ = ["printed_sheet", "scale_for"]
 
 # The room for one drawing, nm.
 _PLACE = (84 * MILLIMETRE, 62 * MILLIMETRE)
-_CUTS = {Cut.TRIM: "", Cut.DIE: "die-cut", Cut.PUNCH: "punched"}
+_CUTS = {CutMethod.TRIM: "", CutMethod.DIE: "die-cut", CutMethod.PUNCH: "punched"}
 
 
 class _PieceRow(TypedDict):
@@ -175,7 +176,7 @@ def _cautions(project: Project, names: dict[str, str]) -> list[Caution]:
     """Cautions that belong on the sheet: those of its steps, its tools and its cutting."""
     said = [*project.tools, *(names.get(use.supply, "") for use in project.supplies), "trimmer"]
     said += [content.name for content in project.contents]
-    if any(piece.cut is Cut.DIE for piece in project.pieces):
+    if any(piece.cut is CutMethod.DIE for piece in project.pieces):
         said.append("die-cutting machine")
     steps: tuple[Step, ...] = project.steps
     asked = {c for step in steps for c in step.cautions} | set(cautions_for(*said))

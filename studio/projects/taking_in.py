@@ -6,8 +6,9 @@ from dataclasses import replace
 
 from neat_sheaf.errors import Fault
 from neat_sheaf.formats.reading import FileError
-from neat_sheaf.job import Job, SupplyUnit
-from neat_sheaf.job import Supply as CoreSupply
+from neat_sheaf.job import Job
+from neat_sheaf.stock import SupplyUnit
+from neat_sheaf.stock import Supply as CoreSupply
 from neat_sheaf.limits import LONGEST_NAME
 from neat_sheaf.project import Project
 from studio.accounts.models import Studio
@@ -16,7 +17,7 @@ from studio.cupboard.models import Supply
 __all__ = ["take_in"]
 
 
-def take_in(job: Job, studio: Studio) -> Project:
+def import_project(job: Job, studio: Studio) -> Project:
     """The job's project with the studio's own supplies; one that is not there yet is added.
 
     A supply of the same name and unit is taken for the same. Nothing of the cupboard is changed. Raises

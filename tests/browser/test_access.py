@@ -80,7 +80,7 @@ def test_no_main_screen_has_a_serious_violation(page, paper_room, scheme):
     page.says("Take this paper out")
     found["paper drawer"] = grave_findings(page)
     page.driver.execute_script("localStorage.clear()")
-    assert {place: grave for place, grave in found.items() if grave} == {}
+    assert {place: severe for place, severe in found.items() if severe} == {}
 
 
 def test_the_check_itself_finds_a_button_without_a_name(page, paper_room):

@@ -7,8 +7,10 @@ from decimal import Decimal
 
 from hypothesis import strategies as st
 
-from neat_sheaf.job import Class, Colourway, Cutting, Edges, Job, Offcut, Pack, Paper, Print, Style, share_out
-from neat_sheaf.project import Cut, MatOf, Panel, Piece, Portion, Project
+from neat_sheaf.job import Class, Colourway, Cutting, Job, Style
+from neat_sheaf.stock import Edges, Offcut, Pack, Paper, Print
+from neat_sheaf.measure.apportionment import share_out
+from neat_sheaf.project import CutMethod, MatOf, Panel, Piece, Portion, Project
 
 from .building import inch
 
@@ -54,10 +56,10 @@ def _pieces(draw: st.DrawFn, number: int) -> Piece:
     if kind == "scrap":
         return replace(plain, scrap=True)
     if kind == "die":
-        return replace(plain, cut=Cut.DIE, margin=inch("1/8"))
+        return replace(plain, cut=CutMethod.DIE, margin=inch("1/8"))
     if kind == "portion":
         portion = draw(st.sampled_from([p for p in Portion if p is not Portion.WHOLE]))
-        return replace(plain, width=inch("2"), height=inch("2"), cut=Cut.PUNCH, portion=portion)
+        return replace(plain, width=inch("2"), height=inch("2"), cut=CutMethod.PUNCH, portion=portion)
     return plain
 
 

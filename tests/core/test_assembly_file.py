@@ -4,11 +4,11 @@ import copy
 
 import pytest
 
-from neat_sheaf.assembly import Caution, When
+from neat_sheaf.project.assembly import Caution, When
 from neat_sheaf.formats.job_file import job_document, read_job, write_job
 from neat_sheaf.formats.reading import FileError
 from neat_sheaf.habits import LidFeel, Scoring
-from neat_sheaf.length import millimetres
+from neat_sheaf.measure.length import millimetres
 from neat_sheaf.project import Edge, Fold, Portion
 
 from .building import inch

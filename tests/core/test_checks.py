@@ -3,8 +3,9 @@
 from dataclasses import replace
 
 from neat_sheaf.checks import Level, check_project
-from neat_sheaf.geometry import columns, floor, panel_size, panels, rows
-from neat_sheaf.project import Fit, FitKind, Line, MatOf, Panel, Project, Side
+from neat_sheaf.project.panels import columns, floor, panel_size, panels, rows
+from neat_sheaf.project import Fit, FitKind, Line, MatOf, Panel, Project
+from neat_sheaf.measure.side import Side
 
 from .building import across, inch, piece, tray, upward
 

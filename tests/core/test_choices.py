@@ -10,19 +10,21 @@ import pytest
 from hypothesis import HealthCheck, given, settings
 from hypothesis import strategies as st
 
-from neat_sheaf.advice import STANDARD_SHEETS, size_advice
-from neat_sheaf.demand import wanted
+from neat_sheaf.advice.sizes import STANDARD_SHEETS, size_advice
+from neat_sheaf.cutting.demand import demand_of
 from neat_sheaf.formats.job_file import job_document, read_job
 from neat_sheaf.formats.plan_file import plan_document, sheets_document
-from neat_sheaf.job import Class, Colourway, Cutting, Offcut, Print, Style
+from neat_sheaf.job import Class, Colourway, Cutting, Style
+from neat_sheaf.stock import Offcut, Print
 from neat_sheaf.limits import MOST_SEAT_ROWS
-from neat_sheaf.nesting.watch import Watch
-from neat_sheaf.pinned import Cutout, Help, asked_for, change_of, difference, made_by, rescues
+from neat_sheaf.nesting.control import SearchControl
+from neat_sheaf.pinned import CutPiece, RescueKind, asked_for, change_of, difference, made_by, rescues
 from neat_sheaf.plan import plan_job, with_kits
-from neat_sheaf.project import Cut, Portion
-from neat_sheaf.seat_steps import _Counter, seat_steps
-from neat_sheaf.sheets import CannotPlanError, plan_sheets
-from neat_sheaf.styles import advised, compare_styles, price_of
+from neat_sheaf.project import CutMethod, Portion
+from neat_sheaf.advice.seats import _Counter, seat_breakpoints
+from neat_sheaf.errors import CannotPlanError
+from neat_sheaf.cutting.plan import plan_sheets
+from neat_sheaf.advice.styles import advised, compare_styles, price_of
 from tests.validator import faults_of
 
 from .building import inch, job, letter, piece
@@ -108,7 +110,7 @@ def test_no_style_has_fewer_layouts_and_settings_than_the_style_named_for_them(m
 
 def test_styles_beside_each_other_are_priced_as_each_is_alone():
     # Quarters are cut from wholes that kits share, but where each kit is cut on its own sheets.
-    corner = {"cut": Cut.PUNCH, "portion": Portion.QUARTER}
+    corner = {"cut": CutMethod.PUNCH, "portion": Portion.QUARTER}
     kit = [piece("Guard", "2", "2", per_kit=3, **corner), piece("Card", "4", "5")]
     made = job(kit, [letter()], 5)
     alone = [price_of(plan_job(replace(made, cutting=Cutting(style)))) for style in Style]
@@ -152,7 +154,7 @@ def test_advice_keeps_to_the_print_of_the_paper_it_is_asked_for():
 
 def test_every_seat_says_what_it_opens_and_which_is_the_last_free_one():
     made = job(CARD, [letter(on_hand=4, pack_sheets=5, pack_price=Decimal(3))], 7)
-    steps = seat_steps(made)
+    steps = seat_breakpoints(made)
     assert [row.opened for row in steps.rows[:8]] == [1, 1, 2, 2, 3, 3, 4, 4]
     assert (steps.free_of_sheets, steps.free_of_packs) == (8, 8)
     assert steps.rows[8].packs == {"paper body": 1}
@@ -164,7 +166,7 @@ def test_every_seat_says_what_it_opens_and_which_is_the_last_free_one():
 def test_seat_by_seat_agrees_with_the_plan_of_each_number(name):
     made = read_job((EXAMPLES / f"{name}.json").read_text())
     made = replace(made, cutting=replace(made.cutting, style=Style.FEWEST_SHEETS))
-    steps = seat_steps(made, most=24)
+    steps = seat_breakpoints(made, most=24)
     for row in steps.rows[::3]:
         plan = plan_sheets(with_kits(made, row.kits))
         assert {p.paper.id: p.sheets for p in plan.papers} == row.sheets
@@ -176,33 +178,33 @@ def test_seat_by_seat_agrees_with_the_plan_of_each_number(name):
 @settings(max_examples=12, deadline=None, suppress_health_check=[HealthCheck.too_slow])
 def test_seat_by_seat_never_promises_what_is_proved_impossible(made_up):
     made_up = replace(made_up, cutting=Cutting())
-    for row in seat_steps(made_up, most=8).rows:
+    for row in seat_breakpoints(made_up, most=8).rows:
         plan = plan_sheets(with_kits(made_up, row.kits))
         for paper in plan.papers:
             # Patterns are kept from number to number, so what is not proved may differ by a sheet.
-            assert paper.at_least <= row.sheets[paper.paper.id] <= paper.sheets + 1
+            assert paper.lower_bound <= row.sheets[paper.paper.id] <= paper.sheets + 1
         if row.proved and plan.proved:
             assert row.opened == plan.sheets
 
 
 def test_seat_by_seat_money_is_rounded_as_the_totals_are():
     made = job(CARD, [letter(pack_sheets=1, pack_price=Decimal("0.3333"))], 7)
-    assert [row.cash for row in seat_steps(made, most=4).rows[:4]] == [
+    assert [row.cash for row in seat_breakpoints(made, most=4).rows[:4]] == [
         Decimal("0.33"), Decimal("0.33"), Decimal("0.67"), Decimal("0.67"),
     ]  # fmt: skip
-    assert all(-row.cash.as_tuple().exponent == 2 for row in seat_steps(made, most=4).rows)
+    assert all(-row.cash.as_tuple().exponent == 2 for row in seat_breakpoints(made, most=4).rows)
 
 
 def test_a_number_of_kits_takes_the_plan_of_a_larger_number_where_that_opens_fewer_sheets():
     made = job(CARD, [letter()], 4)
-    counter = _Counter(made, made.papers[0], wanted(made)["body"], Watch())
+    counter = _Counter(made, made.papers[0], demand_of(made)["body"], SearchControl())
     counter.found[(1,)] = {1: 1, 2: 4, 3: 2, 4: 2}
     counter.settle()
     assert counter.found[(1,)] == {1: 1, 2: 2, 3: 2, 4: 2}
 
 
 def test_a_large_class_has_a_table_of_the_seats_around_its_own():
-    steps = seat_steps(job(CARD, [letter()], 9_000))
+    steps = seat_breakpoints(job(CARD, [letter()], 9_000))
     assert len(steps.rows) == MOST_SEAT_ROWS
     assert steps.rows[0].seats < 9_000 < steps.rows[-1].seats
     assert steps.free_of_sheets == 9_000
@@ -213,18 +215,18 @@ def test_the_seat_table_and_the_sizes_keep_to_what_the_trimmer_reaches():
     far = replace(letter(), width=inch("12"), height=inch("18"))
     made = job([piece("Card", "3 1/2", "3 3/4")], [far], 4, Cutting(trimmer=inch("9")))
     with pytest.raises(CannotPlanError, match="trimmer that cuts 9 in"):
-        seat_steps(made)
+        seat_breakpoints(made)
     rows = {row.name: row for row in size_advice(made)}
     assert rows["body"].fails == "not within reach of a trimmer that cuts 9 in"
     assert rows["Letter"].sheets == 1
     near = replace(made, papers=(letter(),))
-    assert [row.opened for row in seat_steps(near, most=12).rows] == [
+    assert [row.opened for row in seat_breakpoints(near, most=12).rows] == [
         plan_sheets(with_kits(near, n)).sheets for n in range(1, 13)
     ]
 
 
 def test_seats_of_two_colourways_are_shared_out_as_the_class_does():
-    steps = seat_steps(two_papers(9), most=12)
+    steps = seat_breakpoints(two_papers(9), most=12)
     for row in steps.rows:
         made = plan_sheets(with_kits(two_papers(9), row.seats))
         assert row.opened == made.sheets
@@ -232,7 +234,7 @@ def test_seats_of_two_colourways_are_shared_out_as_the_class_does():
 
 def test_seats_cannot_be_reckoned_where_a_piece_fits_no_sheet():
     with pytest.raises(CannotPlanError, match="does not fit"):
-        seat_steps(job([piece("Wide", "12", "12")], [letter()], 3))
+        seat_breakpoints(job([piece("Wide", "12", "12")], [letter()], 3))
 
 
 def pinned(made_job):
@@ -278,19 +280,19 @@ def test_a_spoilt_piece_is_made_good_by_the_least_trouble(style):
     made = job(CARD, [letter()], 4, Cutting(style))
     made = replace(made, klass=replace(made.klass, seats=3, spares=1))
     rounds = pinned(made)
-    lost = Counter({Cutout("body", "Card", "all"): 1})
+    lost = Counter({CutPiece("body", "Card", "all"): 1})
     ways = rescues(made, lost, made_by(rounds), Counter(), {}, rounds)
-    assert [way.help for way in ways] == [Help.SPARE, Help.SHEET]
+    assert [way.help for way in ways] == [RescueKind.SPARE, RescueKind.SHEET]
     assert ways[0].sheets is None
     ways = rescues(made, lost, made_by(rounds), lost, {}, rounds)
-    assert [way.help for way in ways] == [Help.SHEET]
+    assert [way.help for way in ways] == [RescueKind.SHEET]
     assert ways[0].sheets.sheets == 1
     there = {"body": [Offcut(inch("4 1/4"), inch("11"), 1)]}
     ways = rescues(made, lost, made_by(rounds), lost, there, rounds)
-    assert [way.help for way in ways] == [Help.OFFCUT, Help.SHEET]
+    assert [way.help for way in ways] == [RescueKind.OFFCUT, RescueKind.SHEET]
     assert ways[0].sheets.papers[0].offcuts_used == 1
     short = {"body": [Offcut(inch("4 1/4"), inch("10"), 1)]}
-    assert [w.help for w in rescues(made, lost, made_by(rounds), lost, short, rounds)] == [Help.SHEET]
+    assert [w.help for w in rescues(made, lost, made_by(rounds), lost, short, rounds)] == [RescueKind.SHEET]
 
 
 def colourways_of_eleven():
@@ -306,10 +308,10 @@ def colourways_of_eleven():
 def spare_helps(made, *lost):
     """Whether a spare is offered for the last of these pieces, after the others took one."""
     rounds = pinned(made)
-    before = Counter(Cutout(*c) for c in lost[:-1])
+    before = Counter(CutPiece(*c) for c in lost[:-1])
     return any(
-        way.help is Help.SPARE
-        for way in rescues(made, Counter([Cutout(*lost[-1])]), made_by(rounds), before, {}, rounds)
+        way.help is RescueKind.SPARE
+        for way in rescues(made, Counter([CutPiece(*lost[-1])]), made_by(rounds), before, {}, rounds)
     )
 
 
@@ -329,7 +331,7 @@ def test_one_spare_kit_is_not_given_away_twice():
 def test_what_saves_a_miscut_is_said_with_what_is_left_of_the_spares():
     made = job(CARD, [letter()], 6)
     rounds = pinned(made)
-    lost = Counter([Cutout("body", "Card", "all")])
+    lost = Counter([CutPiece("body", "Card", "all")])
     for spares, says in (
         (1, "no spare kit is left"),
         (2, "1 spare kit is left"),
@@ -383,7 +385,7 @@ def test_a_spare_is_promised_exactly_where_every_seat_still_gets_a_kit(lost, spa
 
 
 def test_the_judge_accepts_plans_of_all_the_real_stock_and_catches_a_wrong_order():
-    from neat_sheaf.job import Edges
+    from neat_sheaf.stock import Edges
 
     big = replace(
         letter("large"), width=inch("12"), height=inch("12"), same_as="body", pack_price=Decimal("1.10")

@@ -9,15 +9,18 @@ import pytest
 from hypothesis import HealthCheck, given, settings
 from hypothesis import strategies as st
 
-from neat_sheaf.job import Cutting, Edges, Offcut, Print, Style
-from neat_sheaf.length import inches
-from neat_sheaf.nesting.cut_order import Pile, cut_order, few_settings
-from neat_sheaf.nesting.pattern import Spot, cuts, offcuts, placements
-from neat_sheaf.nesting.strips import Strips, facts_of, in_strips
-from neat_sheaf.nesting.trimmer import OnTable, Trimmer, TrimmerError
-from neat_sheaf.project import MatOf, Panel, Side
-from neat_sheaf.sheets import CannotPlanError, plan_sheets
-from neat_sheaf.styles import advised, compare_styles
+from neat_sheaf.job import Cutting, Style
+from neat_sheaf.stock import Edges, Offcut, Print
+from neat_sheaf.measure.length import inches
+from neat_sheaf.cutting.order import Pile, cut_order, few_settings
+from neat_sheaf.nesting.tree import Spot, cuts, offcuts, placements
+from neat_sheaf.cutting.strips import Strips, facts_of, in_strips
+from neat_sheaf.cutting.trimmer import OnTable, Trimmer, TrimmerError
+from neat_sheaf.project import MatOf, Panel
+from neat_sheaf.measure.side import Side
+from neat_sheaf.errors import CannotPlanError
+from neat_sheaf.cutting.plan import plan_sheets
+from neat_sheaf.advice.styles import advised, compare_styles
 
 from .building import a4, inch, job, letter, piece
 from .made_up_jobs import jobs
@@ -56,7 +59,7 @@ def promised(made):
         for layout in paper.layouts:
             for place in layout.placements:
                 found[OnTable(ids.index(paper.paper.id), *place.region[2:])] += layout.times
-            for left in layout.remnants:
+            for left in layout.residuals:
                 found[OnTable(ids.index(paper.paper.id), *left.region[2:])] += layout.times
     return found
 
@@ -195,7 +198,7 @@ def test_pieces_that_scrap_will_do_for_open_no_sheet():
     body = piece("Card", "8", "10")
     scraps = piece("Tag", "1/2", "3", per_kit=2, scrap=True)
     (plan,) = plan_sheets(job([body, scraps], [letter()], 5)).papers
-    assert (plan.sheets, plan.at_least) == (5, 5)
+    assert (plan.sheets, plan.lower_bound) == (5, 5)
     # Where the waste has no room left they are planned like any other piece.
     (plan,) = plan_sheets(job([body, replace(scraps, per_kit=60)], [letter()], 5)).papers
     assert plan.sheets > 5
@@ -207,11 +210,11 @@ def test_an_edge_that_cannot_be_used_is_cut_off_and_never_kept():
     strip = letter(edges=Edges(bottom=inch("1"), right=inch("1/2")))
     made = plan_sheets(job([piece("Card", "4", "5")], [strip], 8))
     (plan,) = made.papers
-    assert (plan.sheets, plan.at_least) == (2, 2)
+    assert (plan.sheets, plan.lower_bound) == (2, 2)
     for layout in plan.layouts:
         assert all(place.region.y >= inch("1") for place in layout.placements)
         assert all(place.region.x + place.region.width <= inch("8") for place in layout.placements)
-        assert not any(left.kept for left in layout.remnants if left.region.y < inch("1"))
+        assert not any(left.kept for left in layout.residuals if left.region.y < inch("1"))
     assert +replayed(made, job([], [strip], 8)).table == promised(made)
 
 
@@ -240,7 +243,7 @@ def test_sizes_of_one_paper_are_mixed_by_price():
         made = plan_sheets(made_job)
         assert {p.paper.id: p.sheets for p in made.papers if p.sheets} == sheets
         (mix,) = made.mixes
-        assert mix.cost == mix.at_least == (Decimal(price) * 2 if "large" in sheets else 8)
+        assert mix.cost == mix.lower_bound == (Decimal(price) * 2 if "large" in sheets else 8)
     prices = compare_styles(made_job)
     assert all(price.mixed for price in prices)
     _, because = advised(prices)
@@ -252,7 +255,7 @@ def test_sizes_of_one_paper_are_mixed_by_price():
 def test_a_tree_becomes_strips_and_strips_a_tree_with_the_same_pieces():
     made = plan_sheets(job([piece("A", "3", "4"), piece("B", "2", "2", per_kit=3)], [a4()], 7))
     for layout in made.papers[0].layouts:
-        assert len(layout.cuts) + 1 == len(layout.placements) + len(layout.remnants)
+        assert len(layout.cuts) + 1 == len(layout.placements) + len(layout.residuals)
 
 
 def test_offcuts_are_cut_in_the_same_batches_as_sheets():
@@ -298,4 +301,4 @@ def test_what_is_said_of_a_part_is_what_its_cuts_come_to(part):
 def test_the_easiest_way_of_cutting_takes_no_more_cuts_than_places(made_up):
     for paper in plan_sheets(made_up).papers:
         for layout in paper.layouts:
-            assert len(layout.cuts) == len(layout.placements) + len(layout.remnants) - 1
+            assert len(layout.cuts) == len(layout.placements) + len(layout.residuals) - 1

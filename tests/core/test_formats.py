@@ -8,19 +8,20 @@ import pytest
 from hypothesis import given, settings
 from hypothesis import strategies as st
 
-from neat_sheaf.assembly import Caution, Content, Step, When
+from neat_sheaf.project.assembly import Caution, Content, Step, When
 from neat_sheaf.formats.job_file import read_job, write_job
 from neat_sheaf.formats.plan_file import plan_document, write_plan
-from neat_sheaf.formats.reading import Faulty, FileError, Node, load_json
+from neat_sheaf.formats.reading import Faulty, FileError, JsonValue, load_json
 from neat_sheaf.habits import Habits, Scoring
-from neat_sheaf.job import Class, Colourway, Cutting, Job, Paper, Style, Supply, SupplyUnit
-from neat_sheaf.length import Length
+from neat_sheaf.job import Class, Colourway, Cutting, Job, Style
+from neat_sheaf.stock import Paper, Supply, SupplyUnit
+from neat_sheaf.measure.length import Length
 from neat_sheaf.plan import plan_job
 from neat_sheaf.project import (
     Corner,
     CornerCut,
     CornerShape,
-    Cut,
+    CutMethod,
     Diagonal,
     Edge,
     Face,
@@ -35,12 +36,12 @@ from neat_sheaf.project import (
     Piece,
     Portion,
     Project,
-    Side,
     SupplyUse,
     Tab,
     Variant,
 )
-from neat_sheaf.variants import numbers_of
+from neat_sheaf.measure.side import Side
+from neat_sheaf.project.variants import numbers_of
 
 from .building import job, letter, piece
 
@@ -78,7 +79,7 @@ def pieces(draw, name):
         corners=some(st.builds(CornerCut, st.sampled_from(Corner), st.sampled_from(CornerShape), SIZES)),
         tabs=some(st.builds(Tab, PANELS, st.integers(1, 3))),
         follows_print=draw(st.booleans()),
-        cut=draw(st.sampled_from(Cut)),
+        cut=draw(st.sampled_from(CutMethod)),
         margin=draw(LENGTHS),
         mat_of=draw(st.one_of(st.none(), st.builds(MatOf, NAMES, PANELS))),
         faces=some(st.builds(Face, PANELS, st.sampled_from(Edge), st.one_of(st.just(""), NAMES))),
@@ -182,7 +183,7 @@ def read(value, how):
     """What a reader makes of a value, or the code of the fault it noted."""
     faults = []
     try:
-        return how(Node(value, "here", "in", faults))
+        return how(JsonValue(value, "here", "in", faults))
     except Faulty:
         (fault,) = faults
         assert fault.path.startswith("here")
@@ -193,18 +194,18 @@ def read(value, how):
 @pytest.mark.parametrize(
     ("value", "how", "result"),
     [
-        ("  x ", Node.text, "x"), ("", Node.text, "empty"), (3, Node.text, "not-text"),
-        ("x" * 401, Node.text, "too-long"), (None, Node.text, "not-text"),
-        ("1 in", Node.length, 25_400_000), ("0", Node.length, 0), ("0", Node.size, "not-over-zero"),
-        (1, Node.length, "not-text"), (True, Node.length, "not-text"), ([], Node.size, "not-text"),
-        (3, Node.whole, 3), (-1, Node.whole, "out-of-range"), (True, Node.whole, "not-whole"),
-        (Decimal("3.0"), Node.whole, "not-whole"), ("3", Node.whole, "not-whole"),
-        ("11.40", Node.amount, Decimal("11.40")), (4, Node.amount, Decimal(4)),
-        ("-1", Node.amount, "out-of-range"), ("1e99", Node.amount, "out-of-range"),
-        ("Infinity", Node.amount, "out-of-range"), ("0.0000001", Node.amount, "too-fine"),
-        ({}, Node.amount, "not-a-number"), (False, Node.amount, "not-a-number"),
-        ("0", Node.positive, "not-over-zero"), ("0.5", Node.positive, Decimal("0.5")),
-        (True, Node.flag, True), ("true", Node.flag, "not-a-flag"), (1, Node.flag, "not-a-flag"),
+        ("  x ", JsonValue.text, "x"), ("", JsonValue.text, "empty"), (3, JsonValue.text, "not-text"),
+        ("x" * 401, JsonValue.text, "too-long"), (None, JsonValue.text, "not-text"),
+        ("1 in", JsonValue.length, 25_400_000), ("0", JsonValue.length, 0), ("0", JsonValue.size, "not-over-zero"),
+        (1, JsonValue.length, "not-text"), (True, JsonValue.length, "not-text"), ([], JsonValue.size, "not-text"),
+        (3, JsonValue.whole, 3), (-1, JsonValue.whole, "out-of-range"), (True, JsonValue.whole, "not-whole"),
+        (Decimal("3.0"), JsonValue.whole, "not-whole"), ("3", JsonValue.whole, "not-whole"),
+        ("11.40", JsonValue.amount, Decimal("11.40")), (4, JsonValue.amount, Decimal(4)),
+        ("-1", JsonValue.amount, "out-of-range"), ("1e99", JsonValue.amount, "out-of-range"),
+        ("Infinity", JsonValue.amount, "out-of-range"), ("0.0000001", JsonValue.amount, "too-fine"),
+        ({}, JsonValue.amount, "not-a-number"), (False, JsonValue.amount, "not-a-number"),
+        ("0", JsonValue.positive, "not-over-zero"), ("0.5", JsonValue.positive, Decimal("0.5")),
+        (True, JsonValue.flag, True), ("true", JsonValue.flag, "not-a-flag"), (1, JsonValue.flag, "not-a-flag"),
     ],
 )  # fmt: skip
 def test_each_reader_takes_what_it_should_and_names_what_it_should_not(value, how, result):
@@ -213,18 +214,18 @@ def test_each_reader_takes_what_it_should_and_names_what_it_should_not(value, ho
 
 def test_a_list_keeps_its_good_items_and_notes_each_bad_one():
     faults = []
-    node = Node(["1", "x", "2", 3], "sizes", "in", faults)
-    assert node.items(Node.length) == (25_400_000, 50_800_000)
+    node = JsonValue(["1", "x", "2", 3], "sizes", "in", faults)
+    assert node.items(JsonValue.length) == (25_400_000, 50_800_000)
     assert [fault.path for fault in faults] == ["sizes[1]", "sizes[3]"]
 
 
 def test_a_list_is_bounded():
-    assert read(["1"] * 11, lambda node: node.items(Node.length, 10)) == "too-many"
+    assert read(["1"] * 11, lambda node: node.items(JsonValue.length, 10)) == "too-many"
 
 
 def test_a_key_that_is_nothing_like_any_other_is_answered_with_all_that_are_known():
     faults = []
-    Node({"zzz": 1, "name": "x"}, "", "in", faults).object(["name"], ["paper"])
+    JsonValue({"zzz": 1, "name": "x"}, "", "in", faults).object(["name"], ["paper"])
     assert [(f.path, f.says) for f in faults] == [("zzz", "unknown key 'zzz'; known keys: name, paper")]
 
 

@@ -9,7 +9,8 @@ from hypothesis import given, settings
 
 from neat_sheaf.formats.job_file import job_document, read_job, write_job
 from neat_sheaf.formats.reading import FileError
-from neat_sheaf.project import Line, Panel, Side
+from neat_sheaf.project import Line, Panel
+from neat_sheaf.measure.side import Side
 
 from .building import inch
 from .test_nesting import jobs

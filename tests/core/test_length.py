@@ -9,7 +9,7 @@ import pytest
 from hypothesis import given
 from hypothesis import strategies as st
 
-from neat_sheaf.length import (
+from neat_sheaf.measure.length import (
     INCH,
     MILLIMETRE,
     Length,

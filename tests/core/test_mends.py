@@ -6,14 +6,15 @@ from dataclasses import replace
 from hypothesis import assume, given
 from hypothesis import strategies as st
 
-from neat_sheaf.assembly import Content
+from neat_sheaf.project.assembly import Content
 from neat_sheaf.checks import check_project
 from neat_sheaf.checks.fits import LOOSEST as LOOSEST_LID
-from neat_sheaf.geometry import columns
+from neat_sheaf.project.panels import columns
 from neat_sheaf.habits import LidFeel
-from neat_sheaf.job import Print
-from neat_sheaf.length import Length, millimetres, parse_length, write_length
-from neat_sheaf.project import Fit, FitKind, Line, MatOf, Panel, Project, Side, SupplyUse, Tab
+from neat_sheaf.stock import Print
+from neat_sheaf.measure.length import Length, millimetres, parse_length, write_length
+from neat_sheaf.project import Fit, FitKind, Line, MatOf, Panel, Project, SupplyUse, Tab
+from neat_sheaf.measure.side import Side
 
 from .building import across, inch, letter, piece, tray
 
@@ -55,8 +56,8 @@ def test_the_score_that_is_named_restores_the_mirror(outer, middle, slip, outwar
     assume(at[0] < at[1] < width)
     assume([f.code for f in findings] == ["symmetry-broken"])
     named = re.search(r"a score at (.+?) in instead", findings[0].says)
-    mended = parse_length(named[1], "in")
-    assert found(replace(wrap, scores=tuple(Line(Side.WIDTH, place) for place in (at[0], mended)))) == []
+    fixed = parse_length(named[1], "in")
+    assert found(replace(wrap, scores=tuple(Line(Side.WIDTH, place) for place in (at[0], fixed)))) == []
 
 
 @given(st.integers(0, 20), st.integers(20, 80), st.integers(20, 80))
@@ -103,10 +104,10 @@ def test_a_score_at_or_beyond_the_edge_is_always_outside(at):
     assert codes == ["score-outside"]
 
 
-def mended(project, code, **more):
+def fixed(project, code, **more):
     """The project with the mend of the one finding of that code applied, and what is then found."""
     (finding,) = [f for f in check_project(project, "in", **more) if f.code == code]
-    after = finding.mend.project
+    after = finding.fix.project
     return after, [f.code for f in check_project(after, "in", **more)]
 
 
@@ -123,7 +124,7 @@ def test_a_sleeve_mended_is_never_too_small_or_too_loose(width, height, wall, of
     codes = [f.code for f in check_project(project, "in")]
     wrong = [code for code in codes if code in ("sleeve-too-small", "sleeve-too-loose")]
     assume(wrong)
-    after, found_after = mended(project, wrong[0])
+    after, found_after = fixed(project, wrong[0])
     assert "sleeve-clears" in found_after
     assert after.pieces[1] == drawer
 
@@ -134,7 +135,7 @@ def test_a_box_mended_for_what_goes_inside_has_room_for_it(width, depth, height,
     thing = Content("Jar", inch(f"{width}/8"), inch(f"{depth}/8"), inch(f"{height}/8"), "Box", rigid)
     project = Project("T", (box,), contents=(thing,))
     assume("content-too-large" in [f.code for f in check_project(project, "in")])
-    _, found_after = mended(project, "content-too-large")
+    _, found_after = fixed(project, "content-too-large")
     assert "content-fits" in found_after
 
 
@@ -144,7 +145,7 @@ def test_a_tab_mended_is_as_wide_as_its_adhesive(sixteenths, runs, before):
     tab = Tab(Panel(before + 1, 1), runs)
     at = [f"{n}" for n in range(1, before + 1)]
     flap = piece("Flap", f"{16 * before + narrow}/16", "5", scores=across(*at), tabs=(tab,))
-    after, found_after = mended(Project("T", (flap,)), "tab-too-narrow")
+    after, found_after = fixed(Project("T", (flap,)), "tab-too-narrow")
     assert "tab-too-narrow" not in found_after
     assert columns(after.pieces[0])[:-1] == columns(flap)[:-1]
 
@@ -155,11 +156,11 @@ def test_a_ribbon_mended_reaches_around_and_ties_a_bow_and_is_a_round_length(aro
     use = SupplyUse("ribbon", None, Length(inch("1/8") * cuts), cuts, girth, extra)
     project = Project("T", (), supplies=(use,))
     (finding,) = [f for f in check_project(project, units) if f.code == "ribbon-too-short"]
-    (after,) = finding.mend.project.supplies
+    (after,) = finding.fix.project.supplies
     assert after.cut_length >= girth + extra
     assert after.cut_length - (girth + extra) < (inch("1") if units == "in" else millimetres(10))
     assert after.cut_length % (inch("1") if units == "in" else millimetres(10)) == 0
-    assert [f.code for f in check_project(finding.mend.project, units)] == []
+    assert [f.code for f in check_project(finding.fix.project, units)] == []
 
 
 @given(st.integers(100, 300), st.integers(20, 300), st.booleans())
@@ -169,8 +170,8 @@ def test_a_piece_shrunk_to_its_sheet_lies_on_it(width, height, follows):
     papers = {"body": (letter(print=Print.ONE_WAY),)}
     assume("larger-than-paper" in [f.code for f in check_project(project, "in", papers=papers)])
     (finding,) = [f for f in check_project(project, "in", papers=papers) if f.code == "larger-than-paper"]
-    after = check_project(finding.mend.project, "in", papers=papers)
+    after = check_project(finding.fix.project, "in", papers=papers)
     assert "larger-than-paper" not in [f.code for f in after]
-    small = finding.mend.project.pieces[0]
+    small = finding.fix.project.pieces[0]
     assert small.width <= made.width
     assert small.height <= made.height

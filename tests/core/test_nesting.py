@@ -9,15 +9,17 @@ from hypothesis import strategies as st
 
 from neat_sheaf.formats.job_file import job_document
 from neat_sheaf.formats.plan_file import plan_document
-from neat_sheaf.job import Cutting, Offcut, Style
-from neat_sheaf.length import Length, inches
+from neat_sheaf.job import Cutting, Style
+from neat_sheaf.stock import Offcut
+from neat_sheaf.measure.length import Length, inches
 from neat_sheaf.nesting.items import Item, Stock
-from neat_sheaf.nesting.pattern import Split, Spot, counts, cuts, gathered, lay, offcuts
-from neat_sheaf.nesting.planner import lower_bound
+from neat_sheaf.nesting.tree import Split, Spot, counts, cuts, gathered, lay, offcuts
+from neat_sheaf.nesting.planner import prove_lower_bound
 from neat_sheaf.nesting.pricing import Pricer, normal_patterns, raster_points, scaled_down
 from neat_sheaf.plan import plan_job
-from neat_sheaf.project import Cut, Portion, Side
-from neat_sheaf.sheets import CannotPlanError
+from neat_sheaf.project import CutMethod, Portion
+from neat_sheaf.measure.side import Side
+from neat_sheaf.errors import CannotPlanError
 from tests.validator import faults_of
 
 from .building import Print, a4, first_way, inch, job, letter, papers_of, piece
@@ -26,7 +28,7 @@ from .made_up_jobs import jobs
 
 def sheets(*args, **more):
     (paper,) = papers_of(job(*args, **more))
-    return paper.sheets, paper.at_least
+    return paper.sheets, paper.lower_bound
 
 
 def test_two_card_blanks_come_from_a_letter_sheet():
@@ -65,16 +67,16 @@ def test_a_piece_that_follows_the_print_is_not_turned_to_make_it_fit():
 
 
 def test_a_die_cut_piece_takes_its_rough_cut():
-    tag = piece("Tag", "4", "5 1/4", cut=Cut.DIE, margin=inch("1/8"))
+    tag = piece("Tag", "4", "5 1/4", cut=CutMethod.DIE, margin=inch("1/8"))
     assert sheets([tag], [letter()], 4) == (1, 1)
-    assert sheets([piece("Tag", "4", "5 1/4", cut=Cut.DIE, margin=inch("1/4"))], [letter()], 4)[0] == 2
+    assert sheets([piece("Tag", "4", "5 1/4", cut=CutMethod.DIE, margin=inch("1/4"))], [letter()], 4)[0] == 2
 
 
 def test_offcuts_from_the_cupboard_save_a_sheet_and_are_left_alone_where_they_do_not():
     strip = [piece("Strip", "3", "11")]
     kept = letter(offcuts=(Offcut(inch("3"), inch("11"), 2),))
     (paper,) = papers_of(job(strip, [kept], 4))
-    assert (paper.sheets, paper.at_least, paper.offcuts_used) == (1, 1, 2)
+    assert (paper.sheets, paper.lower_bound, paper.offcuts_used) == (1, 1, 2)
     (paper,) = papers_of(job(strip, [kept], 2))
     assert (paper.sheets, paper.offcuts_used) == (0, 2)
     (paper,) = papers_of(job([piece("Card", "4 1/4", "11")], [kept], 2))
@@ -85,8 +87,8 @@ def test_a_kit_per_sheet_never_mixes_kits_and_says_the_bound_of_mixing():
     third = [piece("Third", "8 1/2", "3 1/2", per_kit=2)]
     (mixed,) = papers_of(job(third, [letter()], 3))
     (apart,) = papers_of(job(third, [letter()], 3, Cutting(Style.KIT_PER_SHEET)))
-    assert (mixed.sheets, mixed.at_least) == (2, 2)
-    assert (apart.sheets, apart.at_least) == (3, 2)
+    assert (mixed.sheets, mixed.lower_bound) == (2, 2)
+    assert (apart.sheets, apart.lower_bound) == (3, 2)
     assert [len(layout.placements) for layout in apart.layouts] == [2]
 
 
@@ -96,7 +98,7 @@ def test_few_settings_takes_one_layout_where_one_will_do():
     many = plan_job(job(pieces, [letter()], 12))
     assert len(few.papers[0].layouts) == 1
     assert few.papers[0].sheets >= many.papers[0].sheets
-    assert many.papers[0].sheets == many.papers[0].at_least
+    assert many.papers[0].sheets == many.papers[0].lower_bound
 
 
 def test_ten_thousand_kits_are_planned_exactly():
@@ -191,8 +193,8 @@ def test_the_bound_is_never_above_the_fewest_sheets_there_are(rows):
     fewest = fewest_by_trying([(w, h) for w, h, _ in rows], demand, 7, 6)
     items = [Item(Length(w), Length(h)) for w, h, _ in rows]
     made = first_way(items, demand, [Stock(Length(7), Length(6))])
-    assert made.at_least <= fewest <= made.sheets
-    assert lower_bound(items, demand, [Stock(Length(7), Length(6))]) == made.at_least
+    assert made.lower_bound <= fewest <= made.sheets
+    assert prove_lower_bound(items, demand, [Stock(Length(7), Length(6))]) == made.lower_bound
 
 
 def test_sizes_rounded_to_a_grid_bound_from_below():
@@ -239,7 +241,7 @@ def test_a_job_of_odd_millimetre_sizes_is_planned_validly_with_an_honest_bound()
     ]
     made = plan_job(job(odd, [a4()], 12, units="mm"))
     assert faults_of(job_document(made.job), plan_document(made)) == []
-    assert made.papers[0].at_least >= 1
+    assert made.papers[0].lower_bound >= 1
 
 
 def test_a_piece_is_trimmed_so_that_the_larger_rest_stays_whole():
@@ -251,7 +253,7 @@ def test_a_piece_is_trimmed_so_that_the_larger_rest_stays_whole():
 def test_waste_beside_two_pieces_comes_off_as_one_strip():
     made = plan_job(job([piece("Drawer", "7", "5 1/2")], [letter()], 2))
     (layout,) = made.papers[0].layouts
-    assert [(r.region.width, r.region.height) for r in layout.remnants] == [(inch("1 1/2"), inch("11"))]
+    assert [(r.region.width, r.region.height) for r in layout.residuals] == [(inch("1 1/2"), inch("11"))]
     assert len(layout.cuts) == 2
 
 
@@ -287,9 +289,9 @@ def test_every_plan_is_accepted_by_the_independent_judge(made_up):
 
 
 def test_quarters_are_cut_as_wholes_shared_by_all_the_kits():
-    corner = {"cut": Cut.PUNCH, "portion": Portion.QUARTER}
+    corner = {"cut": CutMethod.PUNCH, "portion": Portion.QUARTER}
     guard = piece("Guard", "2", "2", per_kit=3, **corner)
-    cap = piece("Cap", "2", "2", per_kit=1, cut=Cut.PUNCH, portion=Portion.THREE_QUARTERS)
+    cap = piece("Cap", "2", "2", per_kit=1, cut=CutMethod.PUNCH, portion=Portion.THREE_QUARTERS)
     made = plan_job(job([guard, cap], [letter()], 5))
     # 15 quarters and 5 three-quarters: five wholes take both, and ten quarters are three wholes more.
     placed = [p for lay in made.papers[0].layouts for _ in range(lay.times) for p in lay.placements]

@@ -13,26 +13,28 @@ from hypothesis import given, settings
 from hypothesis import strategies as st
 
 from neat_sheaf import cli
-from neat_sheaf.demand import family_of, wanted
+from neat_sheaf.cutting.demand import family_of, demand_of
 from neat_sheaf.formats.csv_file import read_csv, write_csv
 from neat_sheaf.formats.job_file import job_document, read_job
 from neat_sheaf.formats.plan_file import plan_document
 from neat_sheaf.formats.reading import FileError, load_json
 from neat_sheaf.formats.svg_file import write_svg
-from neat_sheaf.job import Class, Colourway, Cutting, Edges, Offcut, Print, Style
-from neat_sheaf.length import Length, inches, millimetres
+from neat_sheaf.job import Class, Colourway, Cutting, Style
+from neat_sheaf.stock import Edges, Offcut, Print
+from neat_sheaf.measure.length import Length, inches, millimetres
 from neat_sheaf.nesting.items import Access, Item, Stock
-from neat_sheaf.nesting.patterns import PatternBook
-from neat_sheaf.nesting.planner import fewest_sheets, kept_bound, lower_bound, nest
+from neat_sheaf.nesting.pool import PatternPool
+from neat_sheaf.nesting.planner import fewest_sheets, checked_bound, prove_lower_bound, nest
 from neat_sheaf.nesting.pricing import MOST_POINTS, normal_patterns, scaled_down
 from neat_sheaf.nesting.proof import Prover
-from neat_sheaf.nesting.watch import Watch
+from neat_sheaf.nesting.control import SearchControl
 from neat_sheaf.plain_text import printable, unwritable
 from neat_sheaf.plan import plan_job
-from neat_sheaf.project import Side
-from neat_sheaf.sheets import CannotPlanError, plan_sheets
-from neat_sheaf.totals import supply_totals
-from neat_sheaf.ways import _Maker, stock_of
+from neat_sheaf.measure.side import Side
+from neat_sheaf.errors import CannotPlanError
+from neat_sheaf.cutting.plan import plan_sheets
+from neat_sheaf.costing import supply_totals
+from neat_sheaf.cutting.options import _Maker, stock_of
 from tests.validator import faults_of
 
 from .building import inch, job, letter, piece
@@ -130,7 +132,7 @@ def test_what_is_left_beside_an_edge_is_kept_and_the_edge_is_not(side, size):
     # The card is as wide, or as high, as what can be used: what is left begins, or ends, right at the edge.
     paper = letter(edges=Edges(**{side: inch("1/2")}))
     (layout,) = plan_sheets(job([piece("Card", *size)], [paper], 1)).papers[0].layouts
-    kept = {min(left.region.width, left.region.height) > inch("1/2"): left.kept for left in layout.remnants}
+    kept = {min(left.region.width, left.region.height) > inch("1/2"): left.kept for left in layout.residuals}
     assert kept == {False: False, True: True}
 
 
@@ -150,20 +152,20 @@ def test_strips_of_three_millimetres_on_a_large_sheet_prove_nothing_false():
     # 3 mm of 914 mm were rounded to nothing in the bound's grid: two sheets were cut, "at least 10".
     items = [Item(millimetres(n), millimetres(3), True) for n in (250, 251, 253)]
     sheet = [Stock(millimetres(610), millimetres(914))]
-    book = PatternBook(items, sheet)
-    assert not book.pricer.exact
+    pool = PatternPool(items, sheet)
+    assert not pool.pricer.exact
     for count in (20, 60):
         demand = [count] * len(items)
         made = nest(items, demand, sheet)[0]
-        assert 1 <= lower_bound(items, demand, sheet) <= made.cost
-        assert 1 <= made.at_least <= made.cost
+        assert 1 <= prove_lower_bound(items, demand, sheet) <= made.cost
+        assert 1 <= made.lower_bound <= made.cost
 
 
 def test_where_sizes_are_many_the_bound_is_by_grid_and_by_area_whichever_says_more():
     # Two 6 x 4 in do not share 6 x 6 in though their area would; a grid shows it, the area does not.
     items = [Item(inches("6"), inches("4")), Item(millimetres("0.1"), inches("6"))]
-    book = PatternBook(items, [Stock(inches(6), inches(6))])
-    prover = book.prover
+    pool = PatternPool(items, [Stock(inches(6), inches(6))])
+    prover = pool.prover
     assert not prover.exact
     (most,), _ = prover.prove([[items[0].width * items[0].height // 10**6, 0]])
     assert most[0] == items[0].width * items[0].height // 10**6
@@ -180,25 +182,25 @@ def test_where_sizes_are_many_the_bound_is_by_grid_and_by_area_whichever_says_mo
 def test_a_bound_on_a_coarse_grid_is_never_above_what_is_exact(sizes, values, steps):
     items = [Item(Length(w), Length(h), turns) for w, h, turns in sizes]
     stock = [Stock(Length(60), Length(50))]
-    book = PatternBook(items, stock)
-    exact = book.prove([values[: len(items)]])[0][0]
-    prover = Prover(items, stock, book.pricer)
+    pool = PatternPool(items, stock)
+    exact = pool.prove([values[: len(items)]])[0][0]
+    prover = Prover(items, stock, pool.pricer)
     # As it is where the cut positions are too many to be priced exactly.
     small, room = scaled_down(items, stock, steps)
     prover.exact = False
     prover._kept = [k for k, item in enumerate(small) if item.width and item.height]
-    prover.pricer = type(book.pricer)([small[k] for k in prover._kept], room)
+    prover.pricer = type(pool.pricer)([small[k] for k in prover._kept], room)
     (coarse,), _ = prover.prove([values[: len(items)]])
     assert coarse[0] >= exact
 
 
 def test_a_bound_that_a_plan_disproves_is_given_up_and_logged(caplog):
     with caplog.at_level(logging.ERROR):
-        assert kept_bound(3, 2) == 0
+        assert checked_bound(3, 2) == 0
     assert "a bound of 3 is above a plan of 2" in caplog.text
-    assert kept_bound(2, 2) == 2
-    book = PatternBook([Item(Length(5), Length(5))], [Stock(Length(10), Length(10))])
-    assert fewest_sheets([5], book) == (2, Fraction(5, 4))
+    assert checked_bound(2, 2) == 2
+    pool = PatternPool([Item(Length(5), Length(5))], [Stock(Length(10), Length(10))])
+    assert fewest_sheets([5], pool) == (2, Fraction(5, 4))
 
 
 # --- 7: sizes that share the work and are chosen for themselves too ------------------------------
@@ -215,7 +217,7 @@ def test_stock_of_a_size_that_is_chosen_for_itself_is_used_once():
         4, 0, 0, None, (Colourway("all", 4, {"body": "body", "other": "large"}),),
     ))  # fmt: skip
     assert family_of(made) == {"body": "body", "large": "body"}
-    assert list(wanted(made)) == ["body"]
+    assert list(demand_of(made)) == ["body"]
     plan = judged(made)
     assert Counter(p.paper.id for p in plan.papers) == {"body": 1, "large": 1}
     assert sum(p.offcuts_used for p in plan.papers) <= 1
@@ -228,9 +230,9 @@ def test_a_piece_turns_only_where_it_may_on_every_size_it_may_come_from():
     small = letter(pack_price=Decimal(1))
     big = replace(letter("large"), same_as="body", print=Print.ONE_WAY, pack_price=Decimal(1))
     strip = [piece("Strip", "2", "8", follows_print=True)]
-    (unit,) = wanted(job(strip, [small, big], 3, Cutting(mix_sizes=True)))["body"]
+    (unit,) = demand_of(job(strip, [small, big], 3, Cutting(mix_sizes=True)))["body"]
     assert not unit.turns
-    (unit,) = wanted(job(strip, [small, big], 3))["body"]
+    (unit,) = demand_of(job(strip, [small, big], 3))["body"]
     assert unit.turns
 
 
@@ -253,7 +255,7 @@ def test_five_hundred_sizes_make_no_more_cut_positions_than_are_priced():
     assert len(points) <= MOST_POINTS + MOST_POINTS // 4
 
 
-class _OutOfTime(Watch):
+class _OutOfTime(SearchControl):
     """A watch whose time is over after so many looks at it."""
 
     def __init__(self, looks):
@@ -276,7 +278,7 @@ def test_whenever_the_time_is_over_there_is_a_plan_and_an_honest_bound(looks, st
     made_job = job(many, [letter()], 6, Cutting(style))
     made = plan_job(made_job, _OutOfTime(looks))
     assert faults_of(job_document(made_job), plan_document(made)) == []
-    assert all(paper.at_least <= paper.sheets for paper in made.papers)
+    assert all(paper.lower_bound <= paper.sheets for paper in made.papers)
 
 
 def test_a_piece_too_small_to_cut_is_said_with_its_place():
@@ -367,8 +369,8 @@ def test_faults_end_where_nobody_would_read_on():
 def test_how_many_sheets_a_paper_is_cut_at_once_counts_in_the_effort(at_once, strokes):
     paper = letter(at_once=at_once)
     made_job = job([piece("Card", "4 1/4", "11")], [paper], 16)
-    units = wanted(made_job)["body"]
-    maker = _Maker(made_job, paper, stock_of(made_job, paper), {"Card": 0}, Watch())
+    units = demand_of(made_job)["body"]
+    maker = _Maker(made_job, paper, stock_of(made_job, paper), {"Card": 0}, SearchControl())
     assert maker.effort(maker.best(units, few=False))[2] == strokes
 
 
@@ -378,7 +380,7 @@ def test_how_many_sheets_a_paper_is_cut_at_once_counts_in_the_effort(at_once, st
 )
 def test_a_matched_set_turns_only_where_none_of_its_pieces_follows_the_print(follows, turns):
     pair = [piece(f"M{n}", "2", "3", matched="front", follows_print=one) for n, one in enumerate(follows)]
-    (unit,) = wanted(job(pair, [letter(print=Print.ONE_WAY)], 3))["body"]
+    (unit,) = demand_of(job(pair, [letter(print=Print.ONE_WAY)], 3))["body"]
     assert unit.turns is turns
 
 

@@ -9,14 +9,14 @@ from decimal import Decimal
 
 import pytest
 
-from neat_sheaf.assembly import CAUTION_SAYS, Caution, Content, Step, cautions_for
+from neat_sheaf.project.assembly import CAUTION_SAYS, Caution, Content, Step, cautions_for
 from neat_sheaf.checks import Level, check_project
 from neat_sheaf.formats.project_part import changes_document, project_document
 from neat_sheaf.habits import Habits, LidFeel, Scoring
-from neat_sheaf.job import Print, Supply, SupplyUnit
-from neat_sheaf.length import millimetres
+from neat_sheaf.stock import Print, Supply, SupplyUnit
+from neat_sheaf.measure.length import millimetres
 from neat_sheaf.project import (
-    Cut,
+    CutMethod,
     Edge,
     Face,
     Fit,
@@ -77,7 +77,7 @@ def stepped(step, **more):
     return project(piece("Card", "4", "5"), piece("Mat", "3", "4"), steps=(step,), **more)
 
 
-PUNCHED = {"cut": Cut.PUNCH, "portion": Portion.QUARTER}
+PUNCHED = {"cut": CutMethod.PUNCH, "portion": Portion.QUARTER}
 
 # (code, a project where it fires, one where it must not, more for check_project)
 PAIRS = [
@@ -138,9 +138,9 @@ PAIRS = [
     ("tab-without-panel", project(piece("C", "4", "5", tabs=(Tab(Panel(2, 1)),))),
      project(piece("C", "4", "5", scores=across("3"), tabs=(Tab(Panel(2, 1)),))), {}),
     # A standard machine's plates are 6 in wide (from memory).
-    ("die-wider-than-plate", project(piece("D", "5 7/8", "8", cut=Cut.DIE, margin=inch("1/8"))),
-     project(piece("D", "5 3/4", "8", cut=Cut.DIE, margin=inch("1/8"))), {}),
-    ("die-wider-than-plate", project(piece("D", "7", "8", cut=Cut.DIE)), project(piece("D", "7", "8")), {}),
+    ("die-wider-than-plate", project(piece("D", "5 7/8", "8", cut=CutMethod.DIE, margin=inch("1/8"))),
+     project(piece("D", "5 3/4", "8", cut=CutMethod.DIE, margin=inch("1/8"))), {}),
+    ("die-wider-than-plate", project(piece("D", "7", "8", cut=CutMethod.DIE)), project(piece("D", "7", "8")), {}),
     ("larger-than-paper", project(piece("C", "8 1/2", "11")),
      project(piece("C", "8 1/4", "11")), {"papers": {"body": (letter(), a4())}}),
     ("larger-than-paper", project(piece("C", "9", "8", follows_print=True)), project(piece("C", "9", "8")),
@@ -178,8 +178,8 @@ PAIRS = [
     ("step-without-piece", stepped(Step("Glue", pieces=("Card", "Mat", "Bow"))),
      stepped(Step("Glue", pieces=("Card", "Mat"))), {}),
     ("piece-in-no-step", stepped(Step("Fold", pieces=("Card",))), stepped(Step("Fold, then glue")), {}),
-    ("caution-offered", stepped(Step("Cut", tool="craft knife"), tools=("craft knife",)),
-     stepped(Step("Cut", tool="craft knife", cautions=(Caution.BLADES,)), tools=("craft knife",)), {}),
+    ("caution-offered", stepped(Step("CutMethod", tool="craft knife"), tools=("craft knife",)),
+     stepped(Step("CutMethod", tool="craft knife", cautions=(Caution.BLADES,)), tools=("craft knife",)), {}),
 ]  # fmt: skip
 
 
@@ -200,24 +200,24 @@ def test_it_fires_where_it_should_and_not_beside_it(code, bad, good, more):
 )
 def test_the_mend_of_a_finding_mends_it_and_breaks_nothing(code, bad, good, more):
     before = found(bad, more)
-    grave = {(f.code, f.where) for f in before if f.level is Level.ERROR}
-    for finding in [f for f in before if f.code == code and f.mend is not None]:
-        after = found(finding.mend.project, more)
-        assert (code, finding.where) not in {(f.code, f.where) for f in after}, finding.mend.says
-        assert {(f.code, f.where) for f in after if f.level is Level.ERROR} <= grave
+    severe = {(f.code, f.where) for f in before if f.level is Level.ERROR}
+    for finding in [f for f in before if f.code == code and f.fix is not None]:
+        after = found(finding.fix.project, more)
+        assert (code, finding.where) not in {(f.code, f.where) for f in after}, finding.fix.says
+        assert {(f.code, f.where) for f in after if f.level is Level.ERROR} <= severe
 
 
 @pytest.mark.parametrize(
     ("code", "bad", "good", "more"), PAIRS, ids=[f"{n}-{p[0]}" for n, p in enumerate(PAIRS)]
 )
 def test_a_mend_put_into_the_document_part_by_part_makes_the_mended_project(code, bad, good, more):
-    for mend in [f.mend for f in found(bad, more) if f.mend is not None]:
-        document, changes = project_document(bad, "in"), changes_document(bad, mend.project, "in")
+    for fix in [f.fix for f in found(bad, more) if f.fix is not None]:
+        document, changes = project_document(bad, "in"), changes_document(bad, fix.project, "in")
         pieces = changes.pop("pieces", [])
-        assert changes or pieces, mend.says
+        assert changes or pieces, fix.says
         for change in pieces:
             document["pieces"][change["at"] : change["at"] + 1] = [change["piece"]]
-        assert document | changes == project_document(mend.project, "in")
+        assert document | changes == project_document(fix.project, "in")
 
 
 WITHOUT_MEND = {
@@ -227,7 +227,7 @@ WITHOUT_MEND = {
 
 def test_every_finding_but_what_only_a_person_can_answer_has_a_mend():
     lacking = {
-        f.code for code, bad, _, more in PAIRS for f in found(bad, more) if f.code == code and f.mend is None
+        f.code for code, bad, _, more in PAIRS for f in found(bad, more) if f.code == code and f.fix is None
     }
     assert lacking == WITHOUT_MEND
 
@@ -265,7 +265,7 @@ def test_a_lid_is_mended_to_the_feel_the_studio_likes():
     )
     for feel, width in ((LidFeel.SNUG, "7 7/16"), (LidFeel.EASY, "7 1/2")):
         (finding,) = [f for f in found(box, {"habits": Habits(lid=feel)}) if f.code == "lid-too-small"]
-        assert finding.mend.project.pieces[0].width == inch(width)
+        assert finding.fix.project.pieces[0].width == inch(width)
 
 
 def test_a_sound_box_is_left_in_peace():

@@ -6,9 +6,9 @@ import pytest
 from hypothesis import given, settings
 from hypothesis import strategies as st
 
-from neat_sheaf.length import Length
+from neat_sheaf.measure.length import Length
 from neat_sheaf.nesting.items import Item, Stock
-from neat_sheaf.nesting.pattern import (
+from neat_sheaf.nesting.tree import (
     Region,
     Split,
     Spot,
@@ -20,7 +20,7 @@ from neat_sheaf.nesting.pattern import (
     placements,
     without,
 )
-from neat_sheaf.project import Side
+from neat_sheaf.measure.side import Side
 
 WIDE, HIGH = 60, 40
 

@@ -7,19 +7,9 @@ import pytest
 from hypothesis import given, settings
 from hypothesis import strategies as st
 
-from neat_sheaf.length import millimetres, parse_length
-from neat_sheaf.project import (
-    Corner,
-    CornerShape,
-    Cut,
-    Edge,
-    Fold,
-    Line,
-    MatOf,
-    Panel,
-    Portion,
-    Side,
-)
+from neat_sheaf.measure.length import millimetres, parse_length
+from neat_sheaf.project import Corner, CornerShape, CutMethod, Edge, Fold, Line, MatOf, Panel, Portion
+from neat_sheaf.measure.side import Side
 from neat_sheaf.quick import Known, read_line, read_lines, tidy_line
 
 from .building import across, inch, piece, upward
@@ -105,7 +95,7 @@ def test_sizes_in_every_form(size, units, sides):
     [
         ("2 walls 2 x 3", "walls", 2),
         ("two walls 2 x 3", "walls", 2),
-        ("Cut 6 blades 2 x 3", "blades", 6),
+        ("CutMethod 6 blades 2 x 3", "blades", 6),
         ("3x tags 2 x 3", "tags", 3),
         ("Walls (4): 2 x 3", "Walls", 4),
         ("Walls x 4: 2 x 3", "Walls", 4),
@@ -178,7 +168,7 @@ def test_everything_else_a_piece_can_have():
         (Corner.BOTTOM_LEFT, CornerShape.NOTCH),
     ]
     assert (made.tabs[0].panel, made.tabs[0].runs) == (Panel(1, 1), 2)
-    assert (made.cut, made.margin, made.portion) == (Cut.DIE, inch("1/8"), Portion.HALF)
+    assert (made.cut, made.margin, made.portion) == (CutMethod.DIE, inch("1/8"), Portion.HALF)
     assert (made.scrap, made.follows_print, made.matched) == (True, False, "1")
     assert made.mat_of == MatOf("Sleeve", Panel(2, 1))
     assert made.diagonals[0].end == (inch("1/2"), inch("1"))
@@ -235,8 +225,8 @@ def test_a_letter_behind_a_known_paper_is_another_paper():
 def test_a_suggestion_put_in_its_place_is_understood():
     for text in ("Card 2 x 3, skore 1", "Band 21,5 x 10 cm", "Mat 2 x 3 mat of sleve", "Tag about 2 x 3"):
         (question,) = read(text).questions
-        mended = text[: question.start] + question.suggestion + text[question.end :]
-        assert read(mended).questions == (), mended
+        fixed = text[: question.start] + question.suggestion + text[question.end :]
+        assert read(fixed).questions == (), fixed
 
 
 PASTE = """

@@ -3,10 +3,11 @@
 from dataclasses import replace
 from decimal import Decimal
 
-from neat_sheaf.job import Cutting, Offcut, Pack, Style, Supply, SupplyUnit
+from neat_sheaf.job import Cutting, Style
+from neat_sheaf.stock import Offcut, Pack, Supply, SupplyUnit
 from neat_sheaf.plan import plan_job
 from neat_sheaf.project import SupplyUse
-from neat_sheaf.report import plan_report, proof
+from neat_sheaf.cli.report import plan_report, proof
 
 from .building import across, inch, job, letter, piece
 

@@ -7,16 +7,17 @@ import pytest
 from hypothesis import given, settings
 from hypothesis import strategies as st
 
-from neat_sheaf.length import Length
+from neat_sheaf.measure.length import Length
 from neat_sheaf.nesting.items import Item, Stock
-from neat_sheaf.nesting.master import Candidate, choose, relax
+from neat_sheaf.nesting.pattern import Pattern
+from neat_sheaf.nesting.master import choose, relax
 from neat_sheaf.nesting.packing import on_one_sheet, packings
-from neat_sheaf.nesting.pattern import counts, cuts, offcuts, placements
-from neat_sheaf.nesting.patterns import PatternBook
-from neat_sheaf.nesting.planner import lower_bound, nest
+from neat_sheaf.nesting.tree import counts, cuts, offcuts, placements
+from neat_sheaf.nesting.pool import PatternPool
+from neat_sheaf.nesting.planner import prove_lower_bound, nest
 from neat_sheaf.nesting.pricing import Pricer
 from neat_sheaf.nesting.search import Search
-from neat_sheaf.nesting.watch import Watch
+from neat_sheaf.nesting.control import SearchControl
 from tests.core.building import first_way
 
 SHEET = Stock(Length(12), Length(10))
@@ -64,7 +65,7 @@ def test_a_plan_with_offcuts_holds_exactly_the_demand_and_takes_no_offcut_twice(
             cut[kind] += n * layout.times
     assert [cut[k] for k in range(len(items))] == demand
     assert sum(lay.times for lay in made.layouts if lay.stock == 1) <= offcut_count
-    assert sum(lay.times for lay in made.layouts if lay.stock == 0) == made.sheets >= made.at_least
+    assert sum(lay.times for lay in made.layouts if lay.stock == 0) == made.sheets >= made.lower_bound
 
 
 @given(st.lists(st.tuples(SIZES, st.integers(1, 20)), min_size=1, max_size=4))
@@ -73,8 +74,8 @@ def test_more_pieces_never_need_fewer_sheets_and_the_bound_grows_with_them(rows)
     items = items_of([size for size, _ in rows])
     demand = [n for _, n in rows]
     more = [n + 1 for n in demand]
-    assert lower_bound(items, demand, [SHEET]) <= lower_bound(items, more, [SHEET])
-    assert lower_bound(items, demand, [SHEET]) <= first_way(items, more, [SHEET]).sheets
+    assert prove_lower_bound(items, demand, [SHEET]) <= prove_lower_bound(items, more, [SHEET])
+    assert prove_lower_bound(items, demand, [SHEET]) <= first_way(items, more, [SHEET]).sheets
 
 
 @given(st.lists(st.tuples(SIZES, st.integers(1, 20)), min_size=1, max_size=4))
@@ -84,7 +85,7 @@ def test_the_bound_is_at_least_the_area_and_the_pieces_that_need_a_sheet_each(ro
     demand = [n for _, n in rows]
     area = sum(i.width * i.height * n for i, n in zip(items, demand, strict=True))
     alone = sum(n for i, n in zip(items, demand, strict=True) if min(i.width, i.height) > 6)
-    bound = lower_bound(items, demand, [SHEET])
+    bound = prove_lower_bound(items, demand, [SHEET])
     assert bound >= -(-area // (SHEET.width * SHEET.height))
     assert bound >= alone
 
@@ -99,10 +100,10 @@ def test_letting_pieces_turn_never_costs_a_sheet():
 def test_kinds_nobody_wants_change_nothing():
     items = [Item(Length(4), Length(5)), Item(Length(3), Length(3))]
     some = first_way(items, [7, 0], [SHEET])
-    assert (some.sheets, some.at_least) == (2, 2)
+    assert (some.sheets, some.lower_bound) == (2, 2)
     assert {kind for lay in some.layouts for kind in counts(lay.tree)} == {0}
     assert first_way(items, [0, 0], [SHEET]).layouts == ()
-    assert lower_bound(items, [0, 0], [SHEET]) == 0
+    assert prove_lower_bound(items, [0, 0], [SHEET]) == 0
 
 
 @pytest.fixture
@@ -112,7 +113,7 @@ def two_candidates():
     pricer = Pricer(items, [SHEET])
     made = []
     for values in ([1, 0], [1, 5]):
-        made.append(Candidate.of(0, pricer.price(values).pattern(0), 2))
+        made.append(Pattern.of(0, pricer.price(values).pattern(0), 2))
     return made
 
 
@@ -130,7 +131,7 @@ def test_few_layouts_first_takes_no_more_layouts_than_fewest_sheets_first():
     few = nest(items, [24, 36, 7], [SHEET], few_layouts_first=True)[0]
     fewest = nest(items, [24, 36, 7], [SHEET])[0]
     assert len(few.layouts) <= len(fewest.layouts)
-    assert few.sheets >= fewest.sheets == fewest.at_least
+    assert few.sheets >= fewest.sheets == fewest.lower_bound
 
 
 def test_what_cannot_be_covered_is_no_plan_at_all(two_candidates):
@@ -149,7 +150,7 @@ def test_limited_stock_is_not_used_beyond_its_count():
     offcut = Stock(Length(4), Length(5), 2)
     items = [Item(Length(4), Length(5))]
     priced = Pricer(items, [SHEET, offcut]).price([1])
-    pool = [Candidate.of(n, priced.pattern(n), 1) for n in (0, 1)]
+    pool = [Pattern.of(n, priced.pattern(n), 1) for n in (0, 1)]
     assert choose(pool, [7], [SHEET, offcut]) == [1, 1]
     assert choose(pool, [2], [SHEET, offcut]) == [0, 2]
 
@@ -173,9 +174,9 @@ def test_a_single_sheet_is_filled_or_it_is_not():
 def test_two_parts_of_a_demand_do_not_take_the_same_offcut_twice():
     items = items_of([(4, 5, False)])
     stock = [Stock(Length(4), Length(5)), Stock(Length(4), Length(5), 1)]
-    search = Search(PatternBook(items, stock), [2], Watch())
+    search = Search(PatternPool(items, stock), [2], SearchControl())
     search.generate()
-    assert search.at_least == 1
+    assert search.lower_bound == 1
     search.bound = Fraction(0)  # as if it were not known that a sheet is opened in any case
     best = search._in_parts(search._rounded_up())
     assert {c.stock: n for c, n in best.items()} == {0: 1, 1: 1}

@@ -7,19 +7,19 @@ import pytest
 from hypothesis import given, settings
 from hypothesis import strategies as st
 
-from neat_sheaf.length import Length
-from neat_sheaf.lettering import letter_of
+from neat_sheaf.measure.length import Length
+from neat_sheaf.measure.lettering import letter_of
 from neat_sheaf.nesting.filling import filled
 from neat_sheaf.nesting.items import Item, Stock
 from neat_sheaf.nesting.layouts import Layout
-from neat_sheaf.nesting.pattern import Split, Spot, counts, cuts, placements
-from neat_sheaf.nesting.patterns import PatternBook
-from neat_sheaf.nesting.planner import fewest_sheets, lower_bound, nest
+from neat_sheaf.nesting.tree import Split, Spot, counts, cuts, placements
+from neat_sheaf.nesting.pool import PatternPool
+from neat_sheaf.nesting.planner import fewest_sheets, prove_lower_bound, nest
 from neat_sheaf.nesting.pricing import Pricer
 from neat_sheaf.nesting.search import Search
-from neat_sheaf.nesting.strips import Strips, in_strips
-from neat_sheaf.nesting.watch import Watch
-from neat_sheaf.project import Side
+from neat_sheaf.cutting.strips import Strips, in_strips
+from neat_sheaf.nesting.control import SearchControl
+from neat_sheaf.measure.side import Side
 
 SHEET = Stock(Length(12), Length(10))
 SIZES = st.tuples(st.integers(1, 10), st.integers(1, 10), st.booleans())
@@ -46,12 +46,12 @@ def test_no_pattern_of_a_book_has_a_cut_out_of_reach(rows, reach):
     items = [item for item in items_of(rows) if item.fits(12, 10)]
     if not items:
         return
-    book = PatternBook(items, [SHEET], reach)
-    book.price([[item.width * item.height for item in items]])
-    for candidate in book.pool.values():
-        assert longest(candidate.tree, SHEET) <= reach
+    pool = PatternPool(items, [SHEET], reach)
+    pool.price([[item.width * item.height for item in items]])
+    for pattern in pool.patterns.values():
+        assert longest(pattern.tree, SHEET) <= reach
     if reach == 12:
-        assert not book.uncovered
+        assert not pool.uncovered
 
 
 def exhaustive_within_reach(ways, whole, usable, reach):
@@ -100,9 +100,9 @@ def test_what_a_trimmer_can_free_is_found_and_nothing_else(rows, whole, edges, r
 
 
 def test_a_part_longer_both_ways_than_the_trimmer_is_not_covered():
-    assert PatternBook(items_of([(4, 5, True)]), [SHEET], 9).uncovered == [0]
+    assert PatternPool(items_of([(4, 5, True)]), [SHEET], 9).uncovered == [0]
     # Across the 10 the trimmer reaches, and then the strip of 4 is within reach both ways.
-    assert PatternBook(items_of([(4, 5, True)]), [SHEET], 10).uncovered == []
+    assert PatternPool(items_of([(4, 5, True)]), [SHEET], 10).uncovered == []
 
 
 @given(st.lists(st.tuples(SIZES, st.integers(1, 12)), min_size=1, max_size=4), st.integers(6, 12))
@@ -113,29 +113,29 @@ def test_a_shorter_trimmer_never_saves_a_sheet_and_the_bound_holds_for_both(rows
     if not items:
         return
     demand = [3 + n for n in range(len(items))]
-    book = PatternBook(items, [SHEET], reach)
-    if book.uncovered:
+    pool = PatternPool(items, [SHEET], reach)
+    if pool.uncovered:
         return
-    near, bound = fewest_sheets(demand, book)
+    near, bound = fewest_sheets(demand, pool)
     far = nest(items, demand, [SHEET])[0]
-    assert far.at_least <= near
+    assert far.lower_bound <= near
     assert bound <= far.sheets
-    assert lower_bound(items, demand, [SHEET]) == far.at_least
+    assert prove_lower_bound(items, demand, [SHEET]) == far.lower_bound
 
 
 def test_fewest_sheets_of_nothing_is_none():
-    assert fewest_sheets([0, 0], PatternBook(items_of([(4, 5, True), (2, 2, True)]), [SHEET])) == (0, 0)
+    assert fewest_sheets([0, 0], PatternPool(items_of([(4, 5, True), (2, 2, True)]), [SHEET])) == (0, 0)
 
 
 def test_varied_patterns_hold_pieces_that_are_worth_nothing_to_the_linear_program():
     # One large piece a sheet; the small ones fit beside it and so have no price of their own.
     items = items_of([(9, 9, False), (2, 2, False)])
-    search = Search(PatternBook(items, [SHEET]), [5, 10], Watch())
+    search = Search(PatternPool(items, [SHEET]), [5, 10], SearchControl())
     search.generate(in_full=True)
     assert search.worth[1] == pytest.approx(0, abs=1e-9)
     search.vary(12)
-    assert any(c.holds[0] and c.holds[1] >= 2 for c in search.book.pool.values())
-    assert search.cost(search.fewest()[0]) == search.at_least == 5
+    assert any(c.holds[0] and c.holds[1] >= 2 for c in search.pool.patterns.values())
+    assert search.cost(search.fewest()[0]) == search.lower_bound == 5
 
 
 def test_what_scrap_finds_room_for_takes_waste_before_what_is_worth_keeping():

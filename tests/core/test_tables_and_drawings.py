@@ -14,7 +14,8 @@ from hypothesis import strategies as st
 from neat_sheaf.formats.csv_file import COLUMNS, looks_like_rows, read_csv, write_csv
 from neat_sheaf.formats.reading import FileError
 from neat_sheaf.formats.svg_file import write_svg
-from neat_sheaf.project import Corner, CornerCut, CornerShape, Cut, Fold, Hole, Line, Side
+from neat_sheaf.project import Corner, CornerCut, CornerShape, CutMethod, Fold, Hole, Line
+from neat_sheaf.measure.side import Side
 from neat_sheaf.quick import Known
 
 from .building import across, inch, piece, upward
@@ -136,7 +137,7 @@ def test_a_piece_is_drawn_at_true_size_with_its_lines_in_named_layers():
         "Blade & band", "4 1/4", "11", scores=(*upward("5 1/2"), mountain),
         slits=(Line(Side.WIDTH, inch("2"), inch("0"), inch("1"), relief=inch("1/16")),),
         holes=(Hole(inch("1/2"), inch("1"), inch("1/4")),),
-        corners=(CornerCut(Corner.TOP_LEFT, CornerShape.ROUND, inch("1/4")),), cut=Cut.TRIM,
+        corners=(CornerCut(Corner.TOP_LEFT, CornerShape.ROUND, inch("1/4")),), cut=CutMethod.TRIM,
     )  # fmt: skip
     svg = ElementTree.fromstring(write_svg(made))
     # 4 1/4 x 11 in is 107.95 x 279.4 mm (1 in = 25.4 mm exactly, 1959).

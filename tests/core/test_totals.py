@@ -8,12 +8,14 @@ import pytest
 from hypothesis import given
 from hypothesis import strategies as st
 
-from neat_sheaf.job import Class, Colourway, Offcut, Pack, Supply, SupplyUnit, share_out
-from neat_sheaf.money import per_kit, rounded
+from neat_sheaf.job import Class, Colourway
+from neat_sheaf.stock import Offcut, Pack, Supply, SupplyUnit
+from neat_sheaf.measure.apportionment import share_out
+from neat_sheaf.measure.money import per_kit, rounded
 from neat_sheaf.plan import plan_job, with_kits
 from neat_sheaf.project import SupplyUse
-from neat_sheaf.sheets import CannotPlanError
-from neat_sheaf.totals import packs, supply_totals
+from neat_sheaf.errors import CannotPlanError
+from neat_sheaf.costing import packs, supply_totals
 
 from .building import inch, job, letter, piece
 
@@ -206,7 +208,7 @@ def test_a_pack_of_designs_is_opened_for_the_design_that_is_shortest():
     (pack,) = made.packs
     # 5 less 1 on hand are 4 short: two packs. Of waves 4 come, 1 is cut; 8 of other designs a pack.
     assert (pack.packs, pack.left, pack.others) == (2, (("ferns", 0), ("waves", 3)), 16)
-    assert pack.line.ways.cash_out == Decimal("19.20")
+    assert pack.line.amounts.cash_out == Decimal("19.20")
     assert [t.packs for t in made.paper_totals] == [0, 0]
     assert made.cost.cash_out.total == Decimal("19.20")
     # A sheet costs 0.80, whichever design it is.

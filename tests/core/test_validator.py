@@ -6,7 +6,7 @@ import pytest
 
 from neat_sheaf.formats.job_file import job_document
 from neat_sheaf.formats.plan_file import plan_document
-from neat_sheaf.job import Offcut, Print
+from neat_sheaf.stock import Offcut, Print
 from neat_sheaf.plan import plan_job
 from tests.validator import faults_of
 

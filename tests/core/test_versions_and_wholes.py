@@ -6,17 +6,18 @@ import pytest
 from hypothesis import assume, given
 from hypothesis import strategies as st
 
-from neat_sheaf.geometry import columns, inside, panels_along, rows, stretched
-from neat_sheaf.length import CENTIMETRE, Length, millimetres, parse_length
-from neat_sheaf.project import Override, Portion, Project, Side, Variant
-from neat_sheaf.variants import (
+from neat_sheaf.project.panels import columns, inside, panels_along, rows, stretched
+from neat_sheaf.measure.length import CENTIMETRE, Length, millimetres, parse_length
+from neat_sheaf.project import Override, Portion, Project, Variant
+from neat_sheaf.measure.side import Side
+from neat_sheaf.project.variants import (
     UnknownNumberError,
     nominal_centimetres,
     numbers_of,
     variant_of,
     with_number,
 )
-from neat_sheaf.wholes import fewest_wholes, left_over
+from neat_sheaf.project.wholes import fewest_wholes, left_over
 
 from .building import across, inch, piece, tray, upward
 from .test_formats import pieces

@@ -7,9 +7,9 @@ import pytest
 from benchmarks.class_jobs import class_jobs
 from neat_sheaf.formats.job_file import job_document, read_job
 from neat_sheaf.formats.plan_file import plan_document
-from neat_sheaf.nesting.watch import CancelledError, Watch
+from neat_sheaf.nesting.control import CancelledError, SearchControl
 from neat_sheaf.plan import plan_job
-from neat_sheaf.sheets import plan_sheets
+from neat_sheaf.cutting.plan import plan_sheets
 from tests.validator import faults_of
 
 
@@ -20,17 +20,17 @@ def hard():
 
 
 def test_with_no_time_at_all_there_is_a_valid_plan_and_an_honest_bound(hard):
-    made = plan_job(hard, Watch(seconds=0))
+    made = plan_job(hard, SearchControl(seconds=0))
     assert faults_of(job_document(hard), plan_document(made)) == []
     assert not made.proved
     at_leisure = plan_sheets(hard)
-    assert made.papers[0].at_least <= at_leisure.papers[0].at_least <= at_leisure.sheets <= made.sheets
+    assert made.papers[0].lower_bound <= at_leisure.papers[0].lower_bound <= at_leisure.sheets <= made.sheets
 
 
 def test_progress_is_told_and_the_bound_only_rises(hard):
     told = []
-    made = plan_sheets(hard, Watch(tell=told.append))
-    bounds = [progress.at_least for progress in told]
+    made = plan_sheets(hard, SearchControl(on_progress=told.append))
+    bounds = [progress.lower_bound for progress in told]
     assert len(told) > 3
     assert bounds == sorted(bounds)
     assert all(p.sheets is None or p.sheets >= made.sheets for p in told)
@@ -40,13 +40,13 @@ def test_progress_is_told_and_the_bound_only_rises(hard):
 def test_planning_stops_when_it_is_cancelled(hard):
     asked = iter([False, False, True])
     with pytest.raises(CancelledError, match="was stopped"):
-        plan_sheets(hard, Watch(cancelled=lambda: next(asked)))
+        plan_sheets(hard, SearchControl(cancelled=lambda: next(asked)))
 
 
 def test_enough_ends_the_search_with_what_it_holds(hard):
-    watch = Watch(tell=lambda progress: watch.enough() if progress.at_least else None)
-    made = plan_job(hard, watch)
-    assert watch.left == 0
+    control = SearchControl(on_progress=lambda progress: control.stop_early() if progress.lower_bound else None)
+    made = plan_job(hard, control)
+    assert control.seconds_left == 0
     assert faults_of(job_document(hard), plan_document(made)) == []
 
 
@@ -63,4 +63,4 @@ def test_made_up_jobs_are_planned_within_one_of_their_bound(number):
     job = read_job(json.dumps(class_jobs(8)[number]))
     made = plan_job(job)
     assert faults_of(job_document(job), plan_document(made)) == []
-    assert made.papers[0].at_least <= made.sheets <= made.papers[0].at_least + 1
+    assert made.papers[0].lower_bound <= made.sheets <= made.papers[0].lower_bound + 1

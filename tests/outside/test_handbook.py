@@ -2,7 +2,7 @@
 
 import pytest
 
-from neat_sheaf.length import MILLIMETRE, parse_length, write_length
+from neat_sheaf.measure.length import MILLIMETRE, parse_length, write_length
 
 # Decimal and metric equivalents of fractions of an inch, as mechanical handbooks print them, to four
 # decimals of a millimetre. Values from memory of the printed table; 1 in = 25.4 mm (1959).

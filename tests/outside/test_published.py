@@ -9,7 +9,7 @@ import rectpack
 
 from neat_sheaf.formats.job_file import job_document, read_job
 from neat_sheaf.formats.plan_file import plan_document
-from neat_sheaf.length import Length, inches, millimetres, nearest_inches, parse_length
+from neat_sheaf.measure.length import Length, inches, millimetres, nearest_inches, parse_length
 from neat_sheaf.nesting.items import Item, Stock
 from neat_sheaf.nesting.pricing import Pricer
 from neat_sheaf.plan import plan_job
@@ -62,13 +62,13 @@ def test_gcut1_has_the_published_best_value():
 def test_no_single_sheet_of_a_plan_beats_the_published_best_value():
     items = [Item(Length(w), Length(h)) for w, h in GCUT1]
     made = first_way(items, [3] * len(items), [Stock(Length(250), Length(250))])
-    from neat_sheaf.nesting.pattern import placements
+    from neat_sheaf.nesting.tree import placements
 
     for layout in made.layouts:
         places = placements(layout.tree, 250, 250)
         assert sum(p.region.width * p.region.height for p in places) <= GCUT1_BEST
     area = sum(3 * w * h for w, h in GCUT1)
-    assert made.at_least >= -(-area // GCUT1_BEST)
+    assert made.lower_bound >= -(-area // GCUT1_BEST)
 
 
 @pytest.mark.parametrize("kits", [1, 7, 16])
@@ -87,7 +87,7 @@ def test_a_plan_opens_no_more_sheets_than_a_general_packing_library(kits):
             packer.add_rect(w, h)
     packer.add_bin(1700, 2200, float("inf"))
     packer.pack()
-    assert made.at_least <= made.sheets <= len(packer)
+    assert made.lower_bound <= made.sheets <= len(packer)
 
 
 EXAMPLES = sorted((ROOT / "examples").glob("*.json"))

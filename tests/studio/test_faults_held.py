@@ -8,7 +8,7 @@ from django.db import OperationalError, connection
 from django.test.utils import CaptureQueriesContext
 
 from studio.classes import planning
-from studio.classes.models import CuttingRun, KitClass, LongPlan
+from studio.classes.models import CuttingRun, KitClass, PlanTask
 
 from .conftest import a_piece
 
@@ -18,7 +18,7 @@ def broken(monkeypatch):
     """A planner that fails on everything, and how often it was asked."""
     asked = []
 
-    def fails(job, watch=None, known=None):
+    def fails(job, control=None, known=None):
         asked.append(job.project.name)
         raise ZeroDivisionError("odd")
 
@@ -43,7 +43,7 @@ def test_a_long_plan_that_fails_is_kept_too(person, furnish, broken, settings):
     settings.PLAN_WAIT_SECONDS = 5
     made = furnish(person)
     assert [f["code"] for f in made["class"]["planned"]["faults"]] == ["planner-failed"]
-    assert not LongPlan.objects.filter(outcome__isnull=True).exists()
+    assert not PlanTask.objects.filter(outcome__isnull=True).exists()
     assert person.get(f"/classes/{made['class']['id']}")["planned"]["working"] is None
 
 

@@ -167,8 +167,8 @@ def test_a_mend_comes_as_changes_that_save(person):
     (change,) = changes.pop("pieces")
     assert (change["at"], changes) == (1, {})
     project["pieces"][1] = change["piece"]
-    mended = person.save(f"/projects/{project['id']}", project)
-    assert [check["code"] for check in mended["checks"]] == []
+    fixed = person.save(f"/projects/{project['id']}", project)
+    assert [check["code"] for check in fixed["checks"]] == []
 
 
 def test_the_studios_habits_are_kept_and_change_what_is_found(person):

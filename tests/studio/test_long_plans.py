@@ -8,7 +8,7 @@ from django.core.management import call_command
 
 from neat_sheaf.plan import plan_job
 from studio.classes import planning
-from studio.classes.models import LongPlan
+from studio.classes.models import PlanTask
 
 
 @pytest.fixture
@@ -17,8 +17,8 @@ def slow(monkeypatch, settings):
     settings.PLAN_WAIT_SECONDS = 0.05
     monkeypatch.setattr(planning, "_TOLD_EVERY", 0.01)
 
-    def slowly(job, watch):
-        while watch.goes_on(40, 33):
+    def slowly(job, control):
+        while control.report_progress(40, 33):
             time.sleep(0.005)
         return plan_job(job)
 
@@ -50,7 +50,7 @@ def test_a_long_plan_says_how_far_it_is_and_the_best_so_far_can_be_taken(slow, j
     plan = until(lambda: person.get(path)["planned"]["plan"])
     assert plan["papers"][0]["sheets"] == 4
     # What came of it is kept where every process of the server finds it.
-    until(lambda: LongPlan.objects.filter(outcome__isnull=False).exists())
+    until(lambda: PlanTask.objects.filter(outcome__isnull=False).exists())
     cache.clear()
     assert person.get(path)["planned"]["plan"] == plan
 
@@ -59,14 +59,14 @@ def test_a_long_plan_says_how_far_it_is_and_the_best_so_far_can_be_taken(slow, j
 def test_a_plan_another_process_is_making_is_waited_for(slow, join, furnish, settings):
     settings.PLAN_WAIT_SECONDS = 0
     person = join()
-    planning_was, planning.plan_job = planning.plan_job, lambda job, watch: plan_job(job)
+    planning_was, planning.plan_job = planning.plan_job, lambda job, control: plan_job(job)
     made = furnish(person)
     planning.plan_job = planning_was
     kit_class = person.studio.classes.get()
     key = planning.key_of(planning.core_job(kit_class))
     cache.clear()
     settings.PLAN_WAIT_SECONDS = 0.05
-    LongPlan.objects.create(key=key, sheets=9, at_least=4)
+    PlanTask.objects.create(key=key, sheets=9, lower_bound=4)
     found = person.get(f"/classes/{made['class']['id']}")["planned"]
     assert found["working"] == {"sheets": 9, "at_least": 4}
     assert not planning._running
@@ -77,7 +77,7 @@ def test_a_new_version_of_the_application_shows_no_plan_of_the_old_one(join, fur
     made = furnish(person)
     key = planning.key_of(planning.core_job(person.studio.classes.get()))
     assert cache.get(key).plan == made["class"]["planned"]["plan"]
-    LongPlan.objects.create(key=key, outcome={"plan": None, "faults": []})
+    PlanTask.objects.create(key=key, outcome={"plan": None, "faults": []})
     call_command("migrate", verbosity=0)
     assert cache.get(key) is None
-    assert not LongPlan.objects.exists()
+    assert not PlanTask.objects.exists()

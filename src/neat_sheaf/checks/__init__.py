@@ -1,21 +1,21 @@
-"""What will not go together, and why: each finding has a code, a place, a sentence and a mend."""
+"""What will not go together, and why: each finding has a message, a place, and where there is one a fix."""
 
 from __future__ import annotations
 
 from collections.abc import Mapping
 
 from neat_sheaf.checks.cutting import check_die, check_portions, check_sheet, check_tabs
-from neat_sheaf.checks.finding import Finding, Level, Mend, Table
+from neat_sheaf.checks.finding import CheckContext, Finding, Fix, Level
 from neat_sheaf.checks.fits import check_content, check_fit
 from neat_sheaf.checks.mats import check_mat, check_matched, check_print
 from neat_sheaf.checks.scores import check_scores
 from neat_sheaf.checks.steps import check_steps, check_supplies
 from neat_sheaf.habits import USUAL_HABITS, Habits
-from neat_sheaf.job import Paper, Supply
-from neat_sheaf.length import Unit
+from neat_sheaf.measure.length import Unit
 from neat_sheaf.project import Project
+from neat_sheaf.stock import Paper, Supply
 
-__all__ = ["Finding", "Level", "Mend", "check_project"]
+__all__ = ["Finding", "Fix", "Level", "check_project"]
 
 _OF_A_PIECE = (check_scores, check_mat, check_print, check_tabs, check_die, check_sheet)
 
@@ -32,17 +32,17 @@ def check_project(
     ``papers`` are those chosen for each role, as far as they are; a check that needs one says
     nothing where it is not known.
     """
-    table = Table(project, units, habits or USUAL_HABITS, papers or {}, supplies)
+    context = CheckContext(project, units, habits or USUAL_HABITS, papers or {}, supplies)
     found: list[Finding] = []
     for index, piece in enumerate(project.pieces):
         for check in _OF_A_PIECE:
-            found += check(table, index, piece)
-    found += check_matched(table)
-    found += check_portions(table)
+            found += check(context, index, piece)
+    found += check_matched(context)
+    found += check_portions(context)
     for fit in project.fits:
-        found += check_fit(table, fit)
+        found += check_fit(context, fit)
     for content in project.contents:
-        found += check_content(table, content)
-    found += check_supplies(table)
-    found += check_steps(table)
+        found += check_content(context, content)
+    found += check_supplies(context)
+    found += check_steps(context)
     return found

@@ -1,4 +1,4 @@
-"""What a check gives: a level, a code, a sentence, and where there is one the mend."""
+"""What a check gives: a level, a message, its place, and where there is one the fix."""
 
 from __future__ import annotations
 
@@ -7,15 +7,16 @@ from dataclasses import dataclass, field, replace
 from enum import StrEnum
 
 from neat_sheaf.habits import USUAL_HABITS, Habits
-from neat_sheaf.job import Paper, Supply
-from neat_sheaf.length import Length, Unit, say_length, say_size
+from neat_sheaf.measure.length import Length, Unit
+from neat_sheaf.messages import Message, message
 from neat_sheaf.project import Piece, Project
+from neat_sheaf.stock import Paper, Supply
 
-__all__ = ["Finding", "Level", "Mend", "Table"]
+__all__ = ["CheckContext", "Finding", "Fix", "Level", "of_named"]
 
 
 class Level(StrEnum):
-    """How grave: it will not go together, look again, or good to know."""
+    """How severe: it will not go together, look again, or good to know."""
 
     ERROR = "error"
     WARNING = "warning"
@@ -23,10 +24,10 @@ class Level(StrEnum):
 
 
 @dataclass(frozen=True, slots=True)
-class Mend:
-    """What would put it right, in words, and the project as it would then be."""
+class Fix:
+    """What would put it right, and the project as it would then be."""
 
-    says: str
+    message: Message
     project: Project
 
 
@@ -35,18 +36,28 @@ class Finding:
     """One thing noticed. ``piece`` is the index of the line it concerns, None for the whole."""
 
     level: Level
-    code: str
-    where: str
-    says: str
+    message: Message
+    where: Message
     piece: int | None = None
-    mend: Mend | None = None
+    fix: Fix | None = None
+
+    @property
+    def code(self) -> str:
+        """The message's stable code."""
+        return self.message.code
+
+
+def of_named(name: str) -> Message:
+    """The place of a finding about one piece or supply."""
+    return message("place.named", name=name)
 
 
 @dataclass(frozen=True)
-class Table:
-    """Everything the checks look at: the project, the units to speak in, and the studio's ways.
+class CheckContext:
+    """Everything the checks look at: the project, and how the studio works.
 
-    ``papers`` are those chosen for each role, where any are; ``supplies`` those there are.
+    ``papers`` are those chosen for each role, where any are; ``supplies`` those there are. ``units``
+    decide what a length is rounded up to in a fix.
     """
 
     project: Project
@@ -54,14 +65,6 @@ class Table:
     habits: Habits = USUAL_HABITS
     papers: Mapping[str, tuple[Paper, ...]] = field(default_factory=dict)
     supplies: tuple[Supply, ...] = ()
-
-    def said(self, length: int) -> str:
-        """A length in words, with its unit."""
-        return say_length(length, self.units)
-
-    def sizes(self, width: int, height: int) -> str:
-        """Two sizes in words."""
-        return say_size(width, height, self.units)
 
     def caliper(self, *roles: str) -> Length:
         """The thickest paper chosen for these roles, nm; 0 where it is not known."""

@@ -5,113 +5,118 @@ from __future__ import annotations
 from collections.abc import Iterator
 from dataclasses import replace
 
-from neat_sheaf.checks.finding import Finding, Level, Mend, Table
-from neat_sheaf.geometry import panel_size
-from neat_sheaf.job import Print
-from neat_sheaf.length import Length
+from neat_sheaf.checks.finding import CheckContext, Finding, Fix, Level, of_named
+from neat_sheaf.measure.length import Length
+from neat_sheaf.messages import Measured, Message, Sized, message, several
 from neat_sheaf.project import Edge, Face, MatOf, Panel, Piece
+from neat_sheaf.project.panels import panel_size
+from neat_sheaf.stock import Print
 
 __all__ = ["check_mat", "check_matched", "check_print"]
 
 
-def _place(piece: str, panel: Panel) -> str:
-    return f"{piece}, column {panel.column}, row {panel.row}"
+def _place(piece: str, panel: Panel) -> Message:
+    return message("place.panel", piece=piece, column=panel.column, row=panel.row)
 
 
-def check_mat(table: Table, index: int, piece: Piece) -> Iterator[Finding]:
+def check_mat(context: CheckContext, index: int, piece: Piece) -> Iterator[Finding]:
     """A mat against its panel: both borders, and the size that would make them equal."""
     mat_of = piece.mat_of
     if mat_of is None:
         return
-    under = table.project.piece(mat_of.piece)
+    under = context.project.piece(mat_of.piece)
     panel = None if under is None else panel_size(under, mat_of.panel)
     where = _place(mat_of.piece, mat_of.panel)
 
-    def finding(level: Level, code: str, says: str, mend: Mend | None = None) -> Finding:
-        return Finding(level, code, piece.name, says, index, mend)
+    def finding(level: Level, said: Message, fix: Fix | None = None) -> Finding:
+        return Finding(level, said, of_named(piece.name), index, fix)
 
     if panel is None or min(panel) <= 0:
-        lone = Mend("make it no mat", table.with_piece(index, replace(piece, mat_of=None)))
-        yield finding(Level.ERROR, "mat-without-panel", f"there is no panel at {where}", lone)
+        lone = Fix(message("fix-mat.remove"), context.with_piece(index, replace(piece, mat_of=None)))
+        yield finding(Level.ERROR, message("mat-without-panel", where=where), lone)
         return
-    # It is checked whichever way round it lies: the way with the more even border.
-    ways = ((piece.width, piece.height, False), (piece.height, piece.width, True))
-    width, height, turned = min(ways, key=lambda way: abs((panel[0] - way[0]) - (panel[1] - way[1])))
+    # It is checked whichever size round it lies: the size with the more even border.
+    both = ((piece.width, piece.height, False), (piece.height, piece.width, True))
+    width, height, turned = min(both, key=lambda size: abs((panel[0] - size[0]) - (panel[1] - size[1])))
 
-    def sized(border_both: int) -> Mend | None:
+    def sized(border_both: int) -> Fix | None:
         w, h = Length(panel[0] - border_both), Length(panel[1] - border_both)
         if min(w, h) <= 0:
             return None
-        mended = replace(piece, width=h, height=w) if turned else replace(piece, width=w, height=h)
-        return Mend(f"cut it {table.sizes(mended.width, mended.height)}", table.with_piece(index, mended))
+        fixed = replace(piece, width=h, height=w) if turned else replace(piece, width=w, height=h)
+        return Fix(
+            message("fix-size", size=Sized(fixed.width, fixed.height)), context.with_piece(index, fixed)
+        )
 
     across, up = panel[0] - width, panel[1] - height
     if across < 0 or up < 0:
         yield finding(
             Level.ERROR,
-            "mat-too-large",
-            f"the mat is larger than its panel at {where} ({table.sizes(*panel)})",
-            sized(2 * table.habits.border),
+            message("mat-too-large", where=where, size=Sized(*panel)),
+            sized(2 * context.habits.border),
         )
     elif across != up:
         even = min(across, up)
         yield finding(
             Level.WARNING,
-            "mat-uneven",
-            f"on {where} the border is {table.said(across // 2)} left and right and {table.said(up // 2)} "
-            f"above and below; {table.sizes(panel[0] - even, panel[1] - even)} would make it even",
+            message(
+                "mat-uneven",
+                where=where,
+                beside=Measured(across // 2),
+                above=Measured(up // 2),
+                even=Sized(panel[0] - even, panel[1] - even),
+            ),
             sized(even),
         )
     elif across == 0:
-        says = f"the mat covers {where} edge to edge"
-        yield finding(Level.NOTE, "mat-without-border", says, sized(2 * table.habits.border))
+        said = message("mat-without-border", where=where)
+        yield finding(Level.NOTE, said, sized(2 * context.habits.border))
 
 
-def check_print(table: Table, index: int, piece: Piece) -> Iterator[Finding]:
+def check_print(context: CheckContext, index: int, piece: Piece) -> Iterator[Finding]:
     """A print that would not stand upright on a panel that is seen."""
-    prints = {paper.print for paper in table.papers.get(piece.paper, ())} or {Print.ONE_WAY}
+    prints = {paper.print for paper in context.papers.get(piece.paper, ())} or {Print.ONE_WAY}
     if not piece.follows_print:
         return
     for face in piece.faces:
         if panel_size(piece, face.panel) is None:
-            says = f"there is no panel at {_place(piece.name, face.panel)} to be seen"
+            said = message("face-without-panel", where=_place(piece.name, face.panel))
             less = replace(piece, faces=tuple(f for f in piece.faces if f is not face))
-            mend = Mend("forget that panel", table.with_piece(index, less))
-            yield Finding(Level.ERROR, "face-without-panel", piece.name, says, index, mend)
+            fix = Fix(message("fix-face"), context.with_piece(index, less))
+            yield Finding(Level.ERROR, said, of_named(piece.name), index, fix)
             continue
         sideways = face.up in (Edge.LEFT, Edge.RIGHT)
         if face.up is Edge.TOP or prints == {Print.NONE} or (not sideways and Print.ONE_WAY not in prints):
             continue
-        if _covered(table, piece.name, face.panel):
+        if _covered(context, piece.name, face.panel):
             continue
-        how = "lie on its side" if sideways else "stand upside down"
+        key = "print-upside-down.sideways" if sideways else "print-upside-down.over"
         yield Finding(
             Level.WARNING,
-            "print-upside-down",
-            piece.name,
-            f"the print would {how} on {_place(piece.name, face.panel)}, which is seen",
+            message(key, where=_place(piece.name, face.panel)),
+            of_named(piece.name),
             index,
-            _laid_over(table, piece, face),
+            _laid_over(context, piece, face),
         )
 
 
-def _covered(table: Table, piece: str, panel: Panel) -> bool:
-    return any(p.mat_of == MatOf(piece, panel) for p in table.project.pieces)
+def _covered(context: CheckContext, piece: str, panel: Panel) -> bool:
+    return any(p.mat_of == MatOf(piece, panel) for p in context.project.pieces)
 
 
-def _laid_over(table: Table, piece: Piece, face: Face) -> Mend | None:
-    """A mat of the same paper on that panel, cut the right way up."""
+def _laid_over(context: CheckContext, piece: Piece, face: Face) -> Fix | None:
+    """A mat of the same paper on that panel, cut the right size up."""
     size = panel_size(piece, face.panel)
-    both = 2 * table.habits.border
+    both = 2 * context.habits.border
     if size is None or min(size) <= both:
         return None
-    names = {p.name for p in table.project.pieces}
+    names = {p.name for p in context.project.pieces}
     stem = name = f"{piece.name} mat {face.panel.column}.{face.panel.row}"
     n = 2
     while name in names:
         name, n = f"{stem} ({n})", n + 1
     width, height = Length(size[0] - both), Length(size[1] - both)
-    # It is cut as it will stand, so a panel seen on its side takes it the other way round.
+    # It is cut as it will stand, so a panel seen on its side takes it the other size round.
     if face.up in (Edge.LEFT, Edge.RIGHT):
         width, height = height, width
     mat = Piece(
@@ -123,40 +128,38 @@ def _laid_over(table: Table, piece: Piece, face: Face) -> Mend | None:
         follows_print=True,
         mat_of=MatOf(piece.name, face.panel),
     )
-    pieces = (*table.project.pieces, mat)
-    return Mend(
-        f"lay a mat on it, {table.sizes(width, height)}, cut the right way up",
-        replace(table.project, pieces=pieces),
+    pieces = (*context.project.pieces, mat)
+    return Fix(
+        message("fix-mat.cover", size=Sized(width, height)),
+        replace(context.project, pieces=pieces),
     )
 
 
-def check_matched(table: Table) -> Iterator[Finding]:
+def check_matched(context: CheckContext) -> Iterator[Finding]:
     """Mats of one visible face that are cut separately, though the print should run on."""
-    for under in table.project.pieces:
+    for under in context.project.pieces:
         for name in dict.fromkeys(f.name for f in under.faces if f.name):
             panels = [f.panel for f in under.faces if f.name == name]
             mats = [
                 (n, p)
-                for n, p in enumerate(table.project.pieces)
+                for n, p in enumerate(context.project.pieces)
                 if p.mat_of and p.mat_of.piece == under.name and p.mat_of.panel in panels and p.follows_print
             ]
             sets = {p.matched for _, p in mats}
             if len(mats) < 2 or len({p.paper for _, p in mats}) > 1 or (len(sets) == 1 and sets != {""}):
                 continue
-            pieces = list(table.project.pieces)
+            pieces = list(context.project.pieces)
             label = f"{under.name} {name}"
             for n, p in mats:
                 pieces[n] = replace(p, matched=label)
-            listed = ", ".join(p.name for _, p in mats)
+            listed = several(p.name for _, p in mats)
             yield Finding(
                 Level.WARNING,
-                "print-does-not-run-on",
-                under.name,
-                f"{listed} are seen together as the {name} of {under.name}, but are cut separately: "
-                "the print will not run on from panel to panel",
-                table.project.pieces.index(under),
-                Mend(
-                    "cut them as one block, in the order of the panels",
-                    replace(table.project, pieces=tuple(pieces)),
+                message("print-does-not-run-on", mats=listed, face=name, piece=under.name),
+                of_named(under.name),
+                context.project.pieces.index(under),
+                Fix(
+                    message("fix-matched"),
+                    replace(context.project, pieces=tuple(pieces)),
                 ),
             )

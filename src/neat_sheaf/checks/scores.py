@@ -6,10 +6,12 @@ from collections.abc import Iterator
 from dataclasses import replace
 from itertools import pairwise
 
-from neat_sheaf.checks.finding import Finding, Level, Mend, Table
+from neat_sheaf.checks.finding import CheckContext, Finding, Fix, Level, of_named
 from neat_sheaf.habits import Scoring
-from neat_sheaf.length import Length, inches
-from neat_sheaf.project import Line, Piece, Side
+from neat_sheaf.measure.length import Length, inches
+from neat_sheaf.measure.side import Side
+from neat_sheaf.messages import Measured, Message, Several, message, several
+from neat_sheaf.project import Line, Piece
 
 __all__ = ["check_scores"]
 
@@ -17,14 +19,14 @@ CLOSEST = inches("1/8")
 NEAR = inches("1/4")  # From memory: a symmetry missed by more than this is no slip.
 
 
-def check_scores(table: Table, index: int, piece: Piece) -> Iterator[Finding]:
+def check_scores(context: CheckContext, index: int, piece: Piece) -> Iterator[Finding]:
     """Findings about the scores of one piece."""
     for along, side in ((Side.WIDTH, piece.width), (Side.HEIGHT, piece.height)):
-        found = [*_misplaced(table, index, piece, along, side)]
+        found = [*_misplaced(context, index, piece, along, side)]
         yield from found
         if not found:
-            yield from _symmetry(table, index, piece, along, side)
-            yield from _groove(table, index, piece, along, side)
+            yield from _symmetry(context, index, piece, along, side)
+            yield from _groove(context, index, piece, along, side)
 
 
 def _without(piece: Piece, number: int) -> Piece:
@@ -37,34 +39,36 @@ def _moved(piece: Piece, number: int, at: Length) -> Piece:
     return replace(piece, scores=tuple(scores))
 
 
-def _misplaced(table: Table, index: int, piece: Piece, along: Side, side: Length) -> Iterator[Finding]:
-    said = table.said
+def _misplaced(
+    context: CheckContext, index: int, piece: Piece, along: Side, side: Length
+) -> Iterator[Finding]:
     numbered = [(n, line) for n, line in enumerate(piece.scores) if line.along is along]
 
-    def finding(level: Level, code: str, says: str, mend: str, mended: Piece) -> Finding:
-        return Finding(level, code, piece.name, says, index, Mend(mend, table.with_piece(index, mended)))
+    def finding(level: Level, said: Message, fix: Message, fixed: Piece) -> Finding:
+        repaired = Fix(fix, context.with_piece(index, fixed))
+        return Finding(level, said, of_named(piece.name), index, repaired)
 
     for n, line in numbered:
         if not 0 < line.at < side:
             yield finding(
-                Level.ERROR, "score-outside",
-                f"the score at {said(line.at)} along the {along} is not inside the piece, "
-                f"which is {said(side)} that way",
-                f"take the score at {said(line.at)} off", _without(piece, n),
+                Level.ERROR,
+                message("score-outside", at=Measured(line.at), side=along, size=Measured(side)),
+                message("fix-score.remove", at=Measured(line.at)), _without(piece, n),
             )  # fmt: skip
     for (_, a), (n, b) in pairwise(sorted(numbered, key=lambda pair: (pair[1].at, pair[0]))):
         if a.at == b.at and (a.start, a.end) == (b.start, b.end):
             yield finding(
-                Level.ERROR, "score-doubled",
-                f"the score at {said(a.at)} along the {along} is written twice",
-                "keep one of them", _without(piece, n),
+                Level.ERROR, message("score-doubled", at=Measured(a.at), side=along),
+                message("fix-score.keep-one"), _without(piece, n),
             )  # fmt: skip
         elif 0 < b.at - a.at < CLOSEST and a.full and b.full:
             yield finding(
-                Level.WARNING, "scores-close",
-                f"the scores at {said(a.at)} and {said(b.at)} along the {along} "
-                f"are only {said(b.at - a.at)} apart",
-                f"take the score at {said(b.at)} off", _without(piece, n),
+                Level.WARNING,
+                message(
+                    "scores-close",
+                    first=Measured(a.at), second=Measured(b.at), side=along, apart=Measured(b.at - a.at),
+                ),
+                message("fix-score.remove", at=Measured(b.at)), _without(piece, n),
             )  # fmt: skip
     full = [(n, line) for n, line in numbered if line.full]
     if any(a.at > b.at for (_, a), (_, b) in pairwise(full)):
@@ -73,18 +77,19 @@ def _misplaced(table: Table, index: int, piece: Piece, along: Side, side: Length
         for (n, _), line in zip(full, ordered, strict=True):
             scores[n] = line
         yield finding(
-            Level.WARNING, "scores-out-of-order",
-            f"the scores along the {along} run {_list(table, [line for _, line in full])}: "
-            "out of order, so one may have been read off the wrong line",
-            f"write them as {_list(table, ordered)}", replace(piece, scores=tuple(scores)),
+            Level.WARNING,
+            message("scores-out-of-order", side=along, scores=_list([line for _, line in full])),
+            message("fix-score.order", scores=_list(ordered)), replace(piece, scores=tuple(scores)),
         )  # fmt: skip
 
 
-def _list(table: Table, lines: list[Line]) -> str:
-    return ", ".join(table.said(line.at) for line in lines)
+def _list(lines: list[Line]) -> Several:
+    return several(Measured(line.at) for line in lines)
 
 
-def _symmetry(table: Table, index: int, piece: Piece, along: Side, side: Length) -> Iterator[Finding]:
+def _symmetry(
+    context: CheckContext, index: int, piece: Piece, along: Side, side: Length
+) -> Iterator[Finding]:
     """All scores but one mirror each other: the odd one may be a slip. Common practice."""
     at = sorted({line.at for line in piece.scores if line.along is along and line.full})
     odd = [place for place in at if side - place not in at]
@@ -105,31 +110,28 @@ def _symmetry(table: Table, index: int, piece: Piece, along: Side, side: Length)
     number = next(
         n for n, line in enumerate(piece.scores) if line.along is along and line.full and line.at == wrong
     )
-    mirror = (
-        f"{table.said(at[0])} from one edge and {table.said(side - at[-1])} from the other"
-        if len(odd) == 2 and odd[0] == at[0]
-        else f"{table.said(odd[0])} and {table.said(side - wrong)} from the two edges"
-        if len(odd) == 2
-        else f"{table.said(wrong)} and {table.said(side - wrong)} on either side of the middle"
-    )
+    if len(odd) == 2 and odd[0] == at[0]:
+        mirror = message("mirror.edges", near=Measured(at[0]), far=Measured(side - at[-1]))
+    elif len(odd) == 2:
+        mirror = message("mirror.inner", near=Measured(odd[0]), far=Measured(side - wrong))
+    else:
+        mirror = message("mirror.middle", near=Measured(wrong), far=Measured(side - wrong))
     yield Finding(
         Level.WARNING,
-        "symmetry-broken",
-        piece.name,
-        f"along the {along} one score breaks the mirror ({mirror}); a score at {table.said(right)} "
-        f"instead of {table.said(wrong)} would restore it",
+        message("symmetry-broken", side=along, mirror=mirror, right=Measured(right), wrong=Measured(wrong)),
+        of_named(piece.name),
         index,
-        Mend(
-            f"move the score from {table.said(wrong)} to {table.said(right)}",
-            table.with_piece(index, _moved(piece, number, right)),
+        Fix(
+            message("fix-score.move", wrong=Measured(wrong), right=Measured(right)),
+            context.with_piece(index, _moved(piece, number, right)),
         ),
     )
 
 
-def _groove(table: Table, index: int, piece: Piece, along: Side, side: Length) -> Iterator[Finding]:
+def _groove(context: CheckContext, index: int, piece: Piece, along: Side, side: Length) -> Iterator[Finding]:
     """A board's grooves stand at even distances; the piece may be laid against either end."""
-    groove = table.habits.groove
-    if table.habits.scoring is not Scoring.BOARD:
+    groove = context.habits.groove
+    if context.habits.scoring is not Scoring.BOARD:
         return
     off = [
         (n, line)
@@ -138,19 +140,17 @@ def _groove(table: Table, index: int, piece: Piece, along: Side, side: Length) -
     ]
     if not off:
         return
-    mended = piece
+    fixed = piece
     for n, line in off:
         near = max(groove, (line.at + groove // 2) // groove * groove)
-        mended = _moved(mended, n, Length(near))
-    moved = [mended.scores[n] for n, _ in off]
+        fixed = _moved(fixed, n, Length(near))
+    moved = [fixed.scores[n] for n, _ in off]
     yield Finding(
         Level.WARNING,
-        "score-off-groove",
-        piece.name,
-        f"along the {along} no groove of the board is at {_list(table, [line for _, line in off])}, "
-        f"from either edge; score it with the trimmer's blade, or move it",
+        message("score-off-groove", side=along, scores=_list([line for _, line in off])),
+        of_named(piece.name),
         index,
-        Mend(f"move to the nearest groove, {_list(table, moved)}", table.with_piece(index, mended))
+        Fix(message("fix-score.groove", scores=_list(moved)), context.with_piece(index, fixed))
         if all(0 < line.at < side for line in moved)
         else None,
     )

@@ -6,110 +6,115 @@ from collections.abc import Iterator
 from dataclasses import replace
 from decimal import Decimal
 
-from neat_sheaf.assembly import CAUTION_SAYS, cautions_for
-from neat_sheaf.checks.finding import Finding, Level, Mend, Table
-from neat_sheaf.job import SupplyUnit
-from neat_sheaf.length import CENTIMETRE, INCH, Length, inches
+from neat_sheaf.checks.finding import CheckContext, Finding, Fix, Level, of_named
+from neat_sheaf.measure.length import CENTIMETRE, INCH, Length, inches
+from neat_sheaf.messages import Measured, message
 from neat_sheaf.project import Project, SupplyUse
+from neat_sheaf.project.assembly import cautions_for
+from neat_sheaf.stock import SupplyUnit
 
 __all__ = ["check_steps", "check_supplies"]
 
 
-def _step(table: Table, number: int, **changes: object) -> Project:
-    steps = list(table.project.steps)
+def _step(context: CheckContext, number: int, **changes: object) -> Project:
+    steps = list(context.project.steps)
     steps[number] = replace(steps[number], **changes)  # type: ignore[arg-type]
-    return replace(table.project, steps=tuple(steps))
+    return replace(context.project, steps=tuple(steps))
 
 
-def check_steps(table: Table) -> Iterator[Finding]:
+def check_steps(context: CheckContext) -> Iterator[Finding]:
     """Steps that name what is not listed, and pieces that no step uses."""
-    project = table.project
+    project = context.project
     names = {piece.name for piece in project.pieces}
     listed = {use.supply for use in project.supplies}
     for number, step in enumerate(project.steps):
-        where = f"step {number + 1}"
+        where = message("place.step", number=number + 1)
         for name in step.pieces:
             if name not in names:
                 less = tuple(p for p in step.pieces if p != name)
                 yield Finding(
-                    Level.ERROR, "step-without-piece", where,
-                    f"it needs {name}, which is not on the list", None,
-                    Mend(f"take {name} out of the step", _step(table, number, pieces=less)),
+                    Level.ERROR, message("step-without-piece", piece=name), where, None,
+                    Fix(message("fix-step.remove", piece=name), _step(context, number, pieces=less)),
                 )  # fmt: skip
         for supply in step.supplies:
             if supply not in listed:
-                called = table.supply_name(supply)
-                uses = (*project.supplies, _one(table, supply))
+                called = context.supply_name(supply)
+                uses = (*project.supplies, _one(context, supply))
                 yield Finding(
-                    Level.WARNING, "supply-not-listed", where,
-                    f"it uses {called}, which is not among what a kit takes", None,
-                    Mend(f"let a kit take {called}", replace(project, supplies=uses)),
+                    Level.WARNING, message("supply-not-listed", supply=called), where, None,
+                    Fix(message("fix-step.supply", supply=called), replace(project, supplies=uses)),
                 )  # fmt: skip
         if step.tool and step.tool not in project.tools:
             tools = (*project.tools, step.tool)
             yield Finding(
-                Level.WARNING, "tool-not-listed", where, f"it needs a {step.tool}, which nobody listed", None,
-                Mend(f"list the {step.tool}", replace(project, tools=tools)),
+                Level.WARNING, message("tool-not-listed", tool=step.tool), where, None,
+                Fix(message("fix-step.tool", tool=step.tool), replace(project, tools=tools)),
             )  # fmt: skip
-        called_for = cautions_for(step.tool, *(table.supply_name(s) for s in step.supplies))
+        called_for = cautions_for(step.tool, *(context.supply_name(s) for s in step.supplies))
         for caution in called_for:
             if caution not in step.cautions:
                 yield Finding(
-                    Level.NOTE, "caution-offered", where, f"a caution belongs here: {CAUTION_SAYS[caution]}",
-                    None, Mend("show it", _step(table, number, cautions=(*step.cautions, caution))),
+                    Level.NOTE, message("caution-offered", caution=caution), where, None,
+                    Fix(message("fix-caution"), _step(context, number, cautions=(*step.cautions, caution))),
                 )  # fmt: skip
-    yield from _unused(table)
+    yield from _unused(context)
 
 
-def _one(table: Table, supply: str) -> SupplyUse:
-    known = next((s for s in table.supplies if s.id == supply), None)
+def _one(context: CheckContext, supply: str) -> SupplyUse:
+    known = next((s for s in context.supplies if s.id == supply), None)
     if known is not None and known.unit is SupplyUnit.LENGTH:
         return SupplyUse(supply, length=inches(12))
     return SupplyUse(supply, count=Decimal(1))
 
 
-def _unused(table: Table) -> Iterator[Finding]:
+def _unused(context: CheckContext) -> Iterator[Finding]:
     """Only where steps name pieces or supplies at all is one that they do not name worth a word."""
-    project = table.project
+    project = context.project
     last = len(project.steps) - 1
     used = {name for step in project.steps for name in step.pieces}
     for index, piece in enumerate(project.pieces):
         if used and piece.name not in used and piece.per_kit:
             more = (*project.steps[last].pieces, piece.name)
             yield Finding(
-                Level.WARNING, "piece-in-no-step", piece.name, "no step of the assembly uses it", index,
-                Mend(f"use it in step {last + 1}", _step(table, last, pieces=more)),
+                Level.WARNING, message("piece-in-no-step"), of_named(piece.name), index,
+                Fix(message("fix-step.use", number=last + 1), _step(context, last, pieces=more)),
             )  # fmt: skip
     taken = {supply for step in project.steps for supply in step.supplies}
     for use in project.supplies:
         if taken and use.supply not in taken:
             more = (*project.steps[last].supplies, use.supply)
-            called = table.supply_name(use.supply)
+            called = context.supply_name(use.supply)
             yield Finding(
-                Level.WARNING, "supply-in-no-step", called, "a kit takes it, but no step uses it", None,
-                Mend(f"use it in step {last + 1}", _step(table, last, supplies=more)),
+                Level.WARNING, message("supply-in-no-step"), of_named(called), None,
+                Fix(message("fix-step.use", number=last + 1), _step(context, last, supplies=more)),
             )  # fmt: skip
 
 
-def check_supplies(table: Table) -> Iterator[Finding]:
+def check_supplies(context: CheckContext) -> Iterator[Finding]:
     """Ribbon too short for what it goes around and its bow."""
-    for number, use in enumerate(table.project.supplies):
+    for number, use in enumerate(context.project.supplies):
         if use.length is None or use.girth is None:
             continue
         wanted = use.girth + (use.bow or 0)
         if use.cut_length >= wanted:
             continue
-        unit = INCH if table.units == "in" else CENTIMETRE
-        mended = Length(-(-wanted // unit) * unit)
-        uses = list(table.project.supplies)
-        uses[number] = replace(use, length=Length(mended * use.cuts))
-        called = table.supply_name(use.supply)
+        unit = INCH if context.units == "in" else CENTIMETRE
+        fixed = Length(-(-wanted // unit) * unit)
+        uses = list(context.project.supplies)
+        uses[number] = replace(use, length=Length(fixed * use.cuts))
+        called = context.supply_name(use.supply)
         yield Finding(
             Level.ERROR,
-            "ribbon-too-short",
-            called,
-            f"a length of {table.said(use.cut_length)} is too short to tie: {table.said(use.girth)} around "
-            f"and {table.said(use.bow or 0)} for the bow make {table.said(wanted)}",
+            message(
+                "ribbon-too-short",
+                length=Measured(use.cut_length),
+                girth=Measured(use.girth),
+                bow=Measured(use.bow or 0),
+                needed=Measured(wanted),
+            ),
+            of_named(called),
             None,
-            Mend(f"cut it {table.said(mended)}", replace(table.project, supplies=tuple(uses))),
+            Fix(
+                message("fix-ribbon", length=Measured(fixed)), replace(context.project, supplies=tuple(uses))
+            ),
         )

@@ -6,32 +6,32 @@ from collections.abc import Collection, Mapping
 from decimal import Decimal
 from typing import Any
 
-from neat_sheaf.assembly import Caution, Content, Step, When
-from neat_sheaf.formats.reading import Faulty, Node
-from neat_sheaf.job import Supply
-from neat_sheaf.length import Length, Unit, write_length
+from neat_sheaf.formats.reading import Faulty, JsonValue
+from neat_sheaf.measure.length import Length, Unit, write_length
+from neat_sheaf.project.assembly import Caution, Content, Step, When
+from neat_sheaf.stock import Supply
 
 __all__ = ["content_document", "read_content", "read_step", "step_document"]
 
 LONGEST_STEP = 24 * 60  # minutes
 
 
-def read_step(node: Node, supplies: Mapping[str, Supply], faulty: Collection[str]) -> Step:
+def read_step(node: JsonValue, supplies: Mapping[str, Supply], faulty: Collection[str]) -> Step:
     """A step; the supplies it names must exist, its pieces are the checks' to judge."""
     node.object(["says"], ["pieces", "tool", "minutes", "when", "cautions", "supplies"])
 
-    def known(of: Node) -> str:
+    def known(of: JsonValue) -> str:
         name = of.text()
         if name in faulty:
             raise Faulty
         if name not in supplies:
-            raise of.fault("unknown-supply", f"there is no supply with the id '{name}'")
+            raise of.fault("unknown-supply", supply=name)
         return name
 
     return Step(
         says=node.key("says").text(),
-        pieces=node.list_at("pieces", Node.text, 500),
-        tool=node.take("tool", Node.text, ""),
+        pieces=node.list_at("pieces", JsonValue.text, 500),
+        tool=node.take("tool", JsonValue.text, ""),
         minutes=node.take("minutes", _minutes, None),
         when=node.take("when", lambda n: n.choice(When), When.TABLE),
         cautions=node.list_at("cautions", lambda n: n.choice(Caution), 20),
@@ -39,10 +39,10 @@ def read_step(node: Node, supplies: Mapping[str, Supply], faulty: Collection[str
     )
 
 
-def _minutes(node: Node) -> Decimal:
+def _minutes(node: JsonValue) -> Decimal:
     minutes = node.amount()
     if minutes > LONGEST_STEP or -int(minutes.as_tuple().exponent) > 2:
-        raise node.fault("out-of-range", f"minutes run from 0 to {LONGEST_STEP}, to the hundredth")
+        raise node.fault("out-of-range.minutes", most=LONGEST_STEP)
     return minutes
 
 
@@ -62,11 +62,11 @@ def step_document(step: Step) -> dict[str, Any]:
     return document
 
 
-def read_content(node: Node) -> Content:
+def read_content(node: JsonValue) -> Content:
     """Something that goes inside a piece."""
     node.object(["name", "width", "depth", "height", "piece"], ["rigid"])
     width, depth, height = (node.key(key).size() for key in ("width", "depth", "height"))
-    rigid = node.take("rigid", Node.flag, True)
+    rigid = node.take("rigid", JsonValue.flag, True)
     return Content(node.key("name").text(), width, depth, height, node.key("piece").text(), rigid)
 
 

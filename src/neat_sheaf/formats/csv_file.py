@@ -12,11 +12,13 @@ import re
 from collections.abc import Sequence
 from dataclasses import replace
 
-from neat_sheaf.errors import Fault
+from neat_sheaf.errors import Fault, fault
 from neat_sheaf.formats.reading import FileError
-from neat_sheaf.length import Length, LengthError, Unit, parse_length, write_length
 from neat_sheaf.limits import MOST_PIECES
-from neat_sheaf.project import Cut, Fold, Line, Piece, Side
+from neat_sheaf.measure.length import Length, LengthError, Unit, parse_length, write_length
+from neat_sheaf.measure.side import Side
+from neat_sheaf.messages import Message, Param, message, several
+from neat_sheaf.project import CutMethod, Fold, Line, Piece
 from neat_sheaf.quick.draft import Known, follows_by_role
 from neat_sheaf.quick.reading import read_clauses
 from neat_sheaf.quick.writing import clauses_beyond_columns
@@ -82,7 +84,7 @@ def read_csv(text: str, units: Unit, known: Known | None = None) -> list[Piece]:
     """
     known = known or Known()
     if len(text) > LARGEST:
-        raise FileError([Fault("", "too-large", f"the table is over {LARGEST // 1_000_000} MB")])
+        raise FileError([fault("", "too-large.table", megabytes=LARGEST // 1_000_000)])
     text = text.lstrip("\N{BYTE ORDER MARK}")
     first = text.split("\n", 1)[0]
     delimiter = max(",;\t", key=first.count)
@@ -91,7 +93,7 @@ def read_csv(text: str, units: Unit, known: Known | None = None) -> list[Piece]:
         # A cell may hold line breaks, so a row is told by the line on which it ends.
         rows = [(table.line_num, row) for row in table]
     except csv.Error as error:
-        raise FileError([Fault("", "not-csv", f"not a table that can be read: {error}")]) from error
+        raise FileError([fault("", "not-csv", why=str(error))]) from error
     faults: list[Fault] = []
     columns, begin = _header([row for _, row in rows[:1]], faults)
     if faults:
@@ -101,13 +103,13 @@ def read_csv(text: str, units: Unit, known: Known | None = None) -> list[Piece]:
         if not any(cell.strip() for cell in row):
             continue
         if len(pieces) == MOST_ROWS:
-            faults.append(Fault(f"line {number}", "too-many", f"more than {MOST_ROWS} rows"))
+            faults.append(_fault_at(number, None, message("too-many.rows", most=MOST_ROWS)))
             break
         piece = _Row(number, columns, row, units, faults).piece(known)
         if piece is not None:
             if piece.name in [other.name for other in pieces]:
-                says = f"another row is called '{piece.name}'; give each its own name"
-                faults.append(Fault(f"line {number}, column {columns.get('name', 0) + 1}", "doubled", says))
+                doubled = message("doubled.row", name=piece.name)
+                faults.append(_fault_at(number, columns.get("name", 0), doubled))
             pieces.append(piece)
             known = replace(known, pieces=(*known.pieces, piece.name))
     if faults:
@@ -118,19 +120,31 @@ def read_csv(text: str, units: Unit, known: Known | None = None) -> list[Piece]:
 def _header(rows: list[list[str]], faults: list[Fault]) -> tuple[dict[str, int], int]:
     """Where each column stands, and the first row that is not the header."""
     if not rows:
-        faults.append(Fault("", "empty", "there is nothing in it"))
+        faults.append(fault("", "empty.table"))
         return {}, 0
     cells = [re.sub(r"[\s_]+", "_", cell.strip().lower()) for cell in rows[0]]
     if not {"name", "width", "height"} <= set(cells):
         if "name" in cells or "width" in cells:
             missing = [name for name in ("name", "width", "height") if name not in cells]
-            faults.append(Fault("line 1", "missing-column", f"no column is called {' or '.join(missing)}"))
+            lacks = message("missing-column", columns=several(missing, "or"))
+            faults.append(_fault_at(1, None, lacks))
         return {name: n for n, name in enumerate(COLUMNS)}, 0
     for n, cell in enumerate(cells):
         if cell and cell not in COLUMNS:
-            says = f"unknown column '{rows[0][n]}'; known columns: {', '.join(COLUMNS)}"
-            faults.append(Fault(f"line 1, column {n + 1}", "unknown-column", says))
+            unknown = message("unknown-column", column=rows[0][n], known=several(COLUMNS))
+            faults.append(_fault_at(1, n, unknown))
     return {cell: n for n, cell in enumerate(cells)}, 1
+
+
+def _fault_at(line: int, column: int | None, what: Message, name: str = "") -> Fault:
+    """A fault by its line (from 1) and column (from 0, None for the whole line)."""
+    path = f"line {line}"
+    if column is None:
+        return Fault(path, what, message("place.line", line=str(line)))
+    where = {"line": str(line), "column": str(column + 1)}
+    if not name:
+        return Fault(f"{path}, column {column + 1}", what, message("place.cell", **where))
+    return Fault(f"{path}, column {column + 1} ({name})", what, message("place.field", **where, name=name))
 
 
 class _Row:
@@ -147,25 +161,27 @@ class _Row:
         cell = self.cells[at].strip() if at is not None and at < len(self.cells) else ""
         return cell[1:] if cell.startswith("'") else cell
 
-    def fault(self, name: str, code: str, says: str) -> None:
-        at = f", column {self.columns[name] + 1} ({name})" if name in self.columns else ""
-        self.faults.append(Fault(f"line {self.number}{at}", code, says))
+    def fault(self, name: str, key: str, /, **params: Param) -> None:
+        self.refuse(name, message(key, **params))
+
+    def refuse(self, name: str, what: Message) -> None:
+        self.faults.append(_fault_at(self.number, self.columns.get(name), what, name))
 
     def length(self, name: str, text: str) -> Length:
         try:
             return parse_length(text, self.units)
         except LengthError as error:
-            self.fault(name, error.code, str(error))
+            self.refuse(name, error.message)
             return Length(0)
 
     def size(self, name: str) -> Length:
         text, before = self.text(name), len(self.faults)
         if not text:
-            self.fault(name, "empty", "is empty; write a size, such as 4 1/4")
+            self.fault(name, "empty.size")
             return Length(0)
         length = self.length(name, text)
         if length <= 0 and len(self.faults) == before:
-            self.fault(name, "not-over-zero", "must be over zero")
+            self.fault(name, "not-over-zero.number")
         return length
 
     def lines(self, name: str, side: Side) -> list[Line]:
@@ -176,29 +192,32 @@ class _Row:
         before = len(self.faults)
         name, paper = self.text("name"), self.text("paper") or known.role
         if not name:
-            self.fault("name", "empty", "is empty; name the piece")
+            self.fault("name", "empty.name")
         width, height = self.size("width"), self.size("height")
         count = self.text("per_kit") or "1"
         if not count.isascii() or not count.isdigit() or int(count) > 10_000:
-            self.fault("per_kit", "not-whole", f"'{count}' is not a whole number from 0 to 10000")
+            self.fault("per_kit", "not-whole.count", text=count, most=10_000)
         said = self.text("follows_print").lower()
         if said and said not in _YES:
-            self.fault("follows_print", "not-a-flag", f"'{said}' is neither yes nor no")
-        cut = self.text("cut").lower() or Cut.TRIM.value
-        if cut not in [c.value for c in Cut]:
-            self.fault("cut", "not-a-choice", f"'{cut}' is not one of: {', '.join(Cut)}")
+            self.fault("follows_print", "not-a-flag.yes-no", text=said)
+        cut = self.text("cut").lower() or CutMethod.TRIM.value
+        if cut not in [c.value for c in CutMethod]:
+            self.fault(
+                "cut", "not-a-choice",
+                found=message("quoted", text=cut), choices=several(c.value for c in CutMethod),
+            )  # fmt: skip
         scores = self.lines("score_width", Side.WIDTH) + self.lines("score_height", Side.HEIGHT)
         margin = self.length("margin", self.text("margin")) if self.text("margin") else Length(0)
         if len(self.faults) > before:
             return None
         words = read_clauses(self.text("also"), width, height, self.units, known)
         for question in words.questions:
-            self.fault("also", question.code, question.says)
+            self.refuse("also", question.message)
         if words.piece is None or words.questions:
             return None
         return replace(
             words.piece,
             name=name, paper=paper, per_kit=int(count), width=width, height=height, margin=margin,
-            scores=(*scores, *words.piece.scores), cut=Cut(cut),
+            scores=(*scores, *words.piece.scores), cut=CutMethod(cut),
             follows_print=_YES[said] if said else follows_by_role(paper),
         )  # fmt: skip

@@ -8,15 +8,16 @@ from decimal import Decimal
 from typing import Any
 
 from neat_sheaf.formats.assembly_part import content_document, read_content, read_step, step_document
-from neat_sheaf.formats.reading import Faulty, Node
-from neat_sheaf.job import Supply, SupplyUnit
-from neat_sheaf.length import Length, Unit, write_length
+from neat_sheaf.formats.reading import Faulty, JsonValue
 from neat_sheaf.limits import MOST_LINES, MOST_PIECES
+from neat_sheaf.measure.length import Length, Unit, write_length
+from neat_sheaf.measure.side import Side
+from neat_sheaf.messages import Measured
 from neat_sheaf.project import (
     Corner,
     CornerCut,
     CornerShape,
-    Cut,
+    CutMethod,
     Diagonal,
     Edge,
     Face,
@@ -31,12 +32,12 @@ from neat_sheaf.project import (
     Piece,
     Portion,
     Project,
-    Side,
     SupplyUse,
     Tab,
     Variant,
 )
-from neat_sheaf.variants import UnknownNumberError, with_number
+from neat_sheaf.project.variants import UnknownNumberError, with_number
+from neat_sheaf.stock import Supply, SupplyUnit
 
 __all__ = ["PIECE_KEYS", "changes_document", "piece_document", "project_document", "read_project"]
 
@@ -48,7 +49,7 @@ _REQUIRED = ("name", "paper", "width", "height")
 
 
 def read_project(
-    node: Node, supplies: Mapping[str, Supply], faulty_supplies: Collection[str] = ()
+    node: JsonValue, supplies: Mapping[str, Supply], faulty_supplies: Collection[str] = ()
 ) -> Project:
     """Read a project; faults are noted in the node's file. ``supplies`` are those that exist.
 
@@ -61,19 +62,18 @@ def read_project(
         name = raw.get("name") if isinstance(raw, dict) else None
         if isinstance(name, str) and name.strip() in names:
             here = node.key("pieces").under(f"[{number}].name", name)
-            here.fault("doubled", f"another piece is called '{name.strip()}'; give each its own name")
+            here.fault("doubled.piece", name=name.strip())
         if isinstance(name, str):
             names.add(name.strip())
     lines = sum(_lines_of(piece) for piece in pieces)
     if lines > MOST_LINES:
-        says = f"the list has {lines} scores, slits, holes, corners, tabs and faces; {MOST_LINES} at most"
-        node.key("pieces").fault("too-many", says)
+        node.key("pieces").fault("too-many.marks", found=lines, most=MOST_LINES)
     return Project(
-        name=node.take("name", Node.name, ""),
+        name=node.take("name", JsonValue.name, ""),
         pieces=pieces,
         fits=node.list_at("fits", lambda f: _fit(f, names)),
         supplies=node.list_at("supplies", lambda u: _use(u, supplies, faulty_supplies)),
-        tools=node.list_at("tools", Node.text, 100),
+        tools=node.list_at("tools", JsonValue.text, 100),
         steps=node.list_at("steps", lambda s: read_step(s, supplies, faulty_supplies), 200),
         contents=node.list_at("contents", read_content, 100),
         variants=_variants(node, pieces),
@@ -85,38 +85,37 @@ def _lines_of(piece: Piece) -> int:
     return sum(map(len, parts))
 
 
-def _variants(node: Node, pieces: tuple[Piece, ...]) -> tuple[Variant, ...]:
+def _variants(node: JsonValue, pieces: tuple[Piece, ...]) -> tuple[Variant, ...]:
     by_name = {piece.name: piece for piece in pieces}
     found = node.list_at("variants", lambda v: _variant(v, by_name), 30)
     for number, variant in enumerate(found):
         if any(variant.name == other.name for other in found[:number]):
             here = node.key("variants").under(f"[{number}].name", variant.name)
-            here.fault("doubled", f"another version is called '{variant.name}'; give this one its own name")
+            here.fault("doubled.version", name=variant.name)
     return found
 
 
-def _variant(node: Node, pieces: Mapping[str, Piece]) -> Variant:
+def _variant(node: JsonValue, pieces: Mapping[str, Piece]) -> Variant:
     node.object(["name"], ["numbers"])
     return Variant(node.key("name").text(), node.list_at("numbers", lambda n: _override(n, pieces)))
 
 
-def _override(node: Node, pieces: Mapping[str, Piece]) -> Override:
+def _override(node: JsonValue, pieces: Mapping[str, Piece]) -> Override:
     node.object(["piece", "number", "value"])
     change = Override(node.key("piece").text(), node.key("number").text(), node.key("value").length())
     piece = pieces.get(change.piece)
     if piece is None:
-        says = f"there is no piece called '{change.piece}'"
-        raise node.key("piece").fault("unknown-piece", says)
+        raise node.key("piece").fault("unknown-piece.name", piece=change.piece)
     try:
         with_number(piece, change.number, change.value)
     except UnknownNumberError as error:
-        raise node.key("number").fault(error.code, str(error)) from error
+        raise node.key("number").refuse(error.message) from error
     if change.number in ("width", "height"):
         node.key("value").side()
     return change
 
 
-def _piece(node: Node) -> Piece:
+def _piece(node: JsonValue) -> Piece:
     node.object(_REQUIRED, [key for key in PIECE_KEYS if key not in _REQUIRED])
     lines: list[Line] = []
     diagonals: list[Diagonal] = []
@@ -139,111 +138,111 @@ def _piece(node: Node) -> Piece:
         holes=node.list_at("holes", _hole),
         corners=tuple(cut for group in corners for cut in group),
         tabs=node.list_at("tabs", _tab),
-        follows_print=node.take("follows_print", Node.flag, False),
-        cut=node.take("cut", lambda n: n.choice(Cut), Cut.TRIM),
-        margin=node.take("margin", Node.length, Length(0)),
+        follows_print=node.take("follows_print", JsonValue.flag, False),
+        cut=node.take("cut", lambda n: n.choice(CutMethod), CutMethod.TRIM),
+        margin=node.take("margin", JsonValue.length, Length(0)),
         mat_of=node.take("mat_of", _mat_of, None),
         faces=node.list_at("faces", _face),
         portion=node.take("portion", lambda n: n.choice(Portion), Portion.WHOLE),
-        scrap=node.take("scrap", Node.flag, False),
-        matched=node.take("matched", Node.text, ""),
+        scrap=node.take("scrap", JsonValue.flag, False),
+        matched=node.take("matched", JsonValue.text, ""),
     )
 
 
-def _face(node: Node) -> Face:
+def _face(node: JsonValue) -> Face:
     node.object(["column", "row"], ["up", "name"])
     up = node.take("up", lambda n: n.choice(Edge), Edge.TOP)
-    return Face(_panel(node), up, node.take("name", Node.text, ""))
+    return Face(_panel(node), up, node.take("name", JsonValue.text, ""))
 
 
-def _score(node: Node) -> list[Line] | Diagonal:
+def _score(node: JsonValue) -> list[Line] | Diagonal:
     if isinstance(node.value, dict) and "along" not in node.value and "at" not in node.value:
         node.object(["from", "to"], ["fold"])
         return Diagonal(_point(node.key("from")), _point(node.key("to")), _fold(node))
     return _lines(node)
 
 
-def _fold(node: Node) -> Fold:
+def _fold(node: JsonValue) -> Fold:
     return node.take("fold", lambda n: n.choice(Fold), Fold.VALLEY)
 
 
-def _lines(node: Node) -> list[Line]:
+def _lines(node: JsonValue) -> list[Line]:
     node.object(["along", "at"], ["from", "to", "fold", "relief"])
     along = node.key("along").choice(Side)
     start = node.take("from", _maybe_length, None)
     end = node.take("to", _maybe_length, None)
     if start is not None and end is not None and start >= end:
-        raise node.key("to").fault("out-of-order", "'to' must be beyond 'from'")
-    fold, relief = _fold(node), node.take("relief", Node.length, Length(0))
-    return [Line(along, at, start, end, fold, relief) for at in node.key("at").items(Node.length)]
+        raise node.key("to").fault("out-of-order.keys")
+    fold, relief = _fold(node), node.take("relief", JsonValue.length, Length(0))
+    return [Line(along, at, start, end, fold, relief) for at in node.key("at").items(JsonValue.length)]
 
 
-def _maybe_length(node: Node) -> Length | None:
+def _maybe_length(node: JsonValue) -> Length | None:
     return node.length()
 
 
-def _point(node: Node) -> tuple[Length, Length]:
+def _point(node: JsonValue) -> tuple[Length, Length]:
     if not isinstance(node.value, list) or len(node.value) != 2:
-        raise node.fault("not-a-point", 'wants two lengths, such as ["1/2", "0"]')
-    found = node.items(Node.length)
+        raise node.fault("not-a-point")
+    found = node.items(JsonValue.length)
     if len(found) != 2:
         raise Faulty
     return found[0], found[1]
 
 
-def _hole(node: Node) -> Hole:
+def _hole(node: JsonValue) -> Hole:
     node.object(["x", "y", "diameter"])
     return Hole(node.key("x").length(), node.key("y").length(), node.key("diameter").size())
 
 
-def _corner(node: Node) -> list[CornerCut]:
+def _corner(node: JsonValue) -> list[CornerCut]:
     node.object(["at", "shape", "size"])
     shape = node.key("shape").choice(CornerShape)
     size = node.key("size").size()
     return [CornerCut(at, shape, size) for at in node.key("at").items(lambda n: n.choice(Corner))]
 
 
-def _panel(node: Node) -> Panel:
+def _panel(node: JsonValue) -> Panel:
     return Panel(node.key("column").whole(1, 1000), node.key("row").whole(1, 1000))
 
 
-def _tab(node: Node) -> Tab:
+def _tab(node: JsonValue) -> Tab:
     node.object(["column", "row"], ["runs"])
     return Tab(_panel(node), node.take("runs", lambda n: n.whole(1, 10), 1))
 
 
-def _mat_of(node: Node) -> MatOf | None:
+def _mat_of(node: JsonValue) -> MatOf | None:
     node.object(["piece"], ["column", "row"])
     column = node.take("column", lambda n: n.whole(1, 1000), 1)
     row = node.take("row", lambda n: n.whole(1, 1000), 1)
     return MatOf(node.key("piece").text(), Panel(column, row))
 
 
-def _fit(node: Node, names: set[str]) -> Fit:
+def _fit(node: JsonValue, names: set[str]) -> Fit:
     node.object(["kind", "outer", "inner"])
     fit = Fit(node.key("kind").choice(FitKind), node.key("outer").text(), node.key("inner").text())
     for key, name in (("outer", fit.outer), ("inner", fit.inner)):
         if name not in names:
-            node.key(key).fault("unknown-piece", f"there is no piece called '{name}'")
+            node.key(key).fault("unknown-piece.name", piece=name)
     return fit
 
 
-def _use(node: Node, supplies: Mapping[str, Supply], faulty: Collection[str]) -> SupplyUse:
+def _use(node: JsonValue, supplies: Mapping[str, Supply], faulty: Collection[str]) -> SupplyUse:
     node.object(["supply", "per_kit"], ["cuts", "girth", "bow"])
     name = node.key("supply").text()
     supply = supplies.get(name)
     if name in faulty:
         raise Faulty
     if supply is None:
-        raise node.key("supply").fault("unknown-supply", f"there is no supply with the id '{name}'")
+        raise node.key("supply").fault("unknown-supply", supply=name)
     cuts = node.take("cuts", lambda n: n.whole(1, 1000), 1)
     per_kit = node.key("per_kit")
     if supply.unit is not SupplyUnit.LENGTH:
         return SupplyUse(name, count=per_kit.amount(), cuts=cuts)
     length = per_kit.size()
     if length % cuts:
-        raise per_kit.fault("not-exact", f"{length} nm does not part into {cuts} equal lengths")
-    girth, bow = node.take("girth", Node.size, None), node.take("bow", Node.length, None)
+        raise per_kit.fault("not-exact.cuts", length=Measured(length), cuts=cuts)
+    girth, bow = node.take("girth", JsonValue.size, None), node.take("bow", JsonValue.length, None)
     return SupplyUse(name, length=length, cuts=cuts, girth=girth, bow=bow)
 
 

@@ -6,9 +6,9 @@ from collections.abc import Iterable
 from fractions import Fraction
 from xml.sax.saxutils import escape, quoteattr
 
-from neat_sheaf.drawing import Drawn, Point, drawn
 from neat_sheaf.plain_text import printable
 from neat_sheaf.project import Piece
+from neat_sheaf.project.drawing import Drawn, Point, drawn
 
 __all__ = ["piece_drawing", "write_svg"]
 

@@ -8,7 +8,7 @@ from dataclasses import replace
 
 from neat_sheaf.nesting.items import Item, Stock
 from neat_sheaf.nesting.layouts import Layout
-from neat_sheaf.nesting.pattern import Node, Region, Split, counts, lay
+from neat_sheaf.nesting.tree import Node, Region, Split, counts, lay
 
 __all__ = ["filled"]
 
@@ -71,7 +71,7 @@ def _fill(
         (kind, lay(items[kind], kind, width, height, turned, reach))
         for kind in sorted(left, key=lambda k: (-items[k].width * items[k].height, k))
         if left[kind] > 0
-        for w, h, turned in items[kind].ways
+        for w, h, turned in items[kind].orientations
         if w <= width and h <= height
     )
     kind, tree = next(((kind, tree) for kind, tree in laid if tree is not None), (0, None))

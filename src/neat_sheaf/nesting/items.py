@@ -5,8 +5,8 @@ from __future__ import annotations
 from dataclasses import dataclass
 from enum import StrEnum
 
-from neat_sheaf.length import Length
-from neat_sheaf.project import Side
+from neat_sheaf.measure.length import Length
+from neat_sheaf.measure.side import Side
 
 __all__ = ["Access", "Item", "Stock"]
 
@@ -37,7 +37,7 @@ class Item:
     solid: bool = True
 
     @property
-    def ways(self) -> tuple[tuple[Length, Length, bool], ...]:
+    def orientations(self) -> tuple[tuple[Length, Length, bool], ...]:
         """The ways it may lie: (width, height, turned)."""
         upright = (self.width, self.height, False)
         if not self.turns or self.width == self.height:
@@ -46,7 +46,7 @@ class Item:
 
     def fits(self, width: int, height: int) -> bool:
         """Whether it lies some way in a rectangle of this size."""
-        return any(w <= width and h <= height for w, h, _ in self.ways)
+        return any(w <= width and h <= height for w, h, _ in self.orientations)
 
 
 @dataclass(frozen=True, slots=True)

@@ -6,8 +6,8 @@ from collections import Counter
 from collections.abc import Sequence
 from dataclasses import dataclass
 
-from neat_sheaf.nesting.master import Candidate
-from neat_sheaf.nesting.pattern import Node, without
+from neat_sheaf.nesting.pattern import Pattern
+from neat_sheaf.nesting.tree import Node, without
 
 __all__ = ["Layout", "exact"]
 
@@ -21,25 +21,25 @@ class Layout:
     tree: Node
 
 
-def exact(chosen: Counter[Candidate], demand: Sequence[int]) -> list[Layout]:
+def exact(chosen: Counter[Pattern], demand: Sequence[int]) -> list[Layout]:
     """Layouts with the surplus left out: never one piece more than was asked for."""
     surplus = Counter(
         {k: sum(n * c.holds[k] for c, n in chosen.items()) - wanted for k, wanted in enumerate(demand)}
     )
     layouts: list[Layout] = []
     # The layout cut least often gives up pieces first, so that most sheets stay alike.
-    for candidate, times in sorted(chosen.items(), key=lambda pair: pair[1]):
+    for pattern, times in sorted(chosen.items(), key=lambda pair: pair[1]):
         left = times
         while left:
-            spare = Counter({k: min(surplus[k], held) for k, held in enumerate(candidate.holds)})
+            spare = Counter({k: min(surplus[k], held) for k, held in enumerate(pattern.holds)})
             given = +spare
             if not given:
-                layouts.append(Layout(candidate.stock, left, candidate.tree))
+                layouts.append(Layout(pattern.stock, left, pattern.tree))
                 break
             alike = min(left, *(surplus[k] // n for k, n in given.items()))
-            tree = without(candidate.tree, Counter(given))
+            tree = without(pattern.tree, Counter(given))
             if tree is not None:
-                layouts.append(Layout(candidate.stock, alike, tree))
+                layouts.append(Layout(pattern.stock, alike, tree))
             for k, n in given.items():
                 surplus[k] -= n * alike
             left -= alike

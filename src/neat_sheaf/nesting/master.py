@@ -10,9 +10,9 @@ import numpy as np
 import numpy.typing as npt
 
 from neat_sheaf.nesting.items import Stock
-from neat_sheaf.nesting.pattern import Node, counts
+from neat_sheaf.nesting.pattern import Pattern
 
-__all__ = ["Candidate", "Relaxed", "choose", "relax"]
+__all__ = ["Relaxed", "choose", "relax"]
 
 # An offcut costs a little, so that it is taken only where it helps.
 _OFFCUT_COST = 1e-3
@@ -20,29 +20,14 @@ _SHEET_NODES = 300
 
 
 @dataclass(frozen=True, slots=True)
-class Candidate:
-    """A pattern on one kind of stock; ``holds`` counts the pieces of each kind on it."""
-
-    stock: int
-    tree: Node
-    holds: tuple[int, ...]
-
-    @classmethod
-    def of(cls, stock: int, tree: Node, kinds: int) -> Candidate:
-        """The candidate of a tree."""
-        found = counts(tree)
-        return cls(stock, tree, tuple(found[k] for k in range(kinds)))
-
-
-@dataclass(frozen=True, slots=True)
 class Relaxed:
-    """The linear optimum: how often each candidate, and what one more of each kind is worth."""
+    """The linear optimum: how often each candidate, and what one more of each kind is duals."""
 
     uses: list[float]
-    worth: list[float]
+    duals: list[float]
 
 
-def _model(pool: Sequence[Candidate], demand: Sequence[int], stock: Sequence[Stock]) -> highspy.Highs:
+def _model(pool: Sequence[Pattern], demand: Sequence[int], stock: Sequence[Stock]) -> highspy.Highs:
     solver = highspy.Highs()  # type: ignore[no-untyped-call]
     solver.setOptionValue("output_flag", False)
     solver.setOptionValue("threads", 1)
@@ -70,11 +55,11 @@ def _model(pool: Sequence[Candidate], demand: Sequence[int], stock: Sequence[Sto
     return solver
 
 
-def _costs(pool: Sequence[Candidate], stock: Sequence[Stock], offcut: float) -> npt.NDArray[np.float64]:
+def _costs(pool: Sequence[Pattern], stock: Sequence[Stock], offcut: float) -> npt.NDArray[np.float64]:
     return np.array([float(s.cost) if s.is_sheet else offcut for s in (stock[c.stock] for c in pool)])
 
 
-def relax(pool: Sequence[Candidate], demand: Sequence[int], stock: Sequence[Stock]) -> Relaxed:
+def relax(pool: Sequence[Pattern], demand: Sequence[int], stock: Sequence[Stock]) -> Relaxed:
     """Solve the linear relaxation. The pool must cover every kind with a demand."""
     solver = _model(pool, demand, stock)
     solver.run()
@@ -86,17 +71,17 @@ def relax(pool: Sequence[Candidate], demand: Sequence[int], stock: Sequence[Stoc
 
 
 def choose(
-    pool: Sequence[Candidate],
+    pool: Sequence[Pattern],
     demand: Sequence[int],
     stock: Sequence[Stock],
     *,
-    enough: int = 0,
+    target: int = 0,
     most: int | None = None,
     seconds: float = highspy.kHighsInf,
 ) -> list[int] | None:
     """How often to cut each candidate so that every demand is covered, or None if none was found.
 
-    The least cost (stopping at ``enough``, a proved bound), and no more than ``most``. Stops after
+    The least cost (stopping at ``target``, a proved bound), and no more than ``most``. Stops after
     a number of branches, so that the answer does not depend on the machine's speed; after
     ``seconds`` only in need.
     """
@@ -108,7 +93,7 @@ def choose(
     solver.changeColsIntegrality(size, every, np.array([highspy.HighsVarType.kInteger] * size))
     solver.setOptionValue("mip_max_nodes", _SHEET_NODES)
     # Offcuts may add up to less than half a sheet's cost above the bound.
-    solver.setOptionValue("objective_target", enough + 0.5)
+    solver.setOptionValue("objective_target", target + 0.5)
     solver.setOptionValue("time_limit", seconds)
     solver.setOptionValue("mip_detect_symmetry", False)
     # On models this small it takes longer than all the rest; measured: half the time without it.
@@ -124,7 +109,7 @@ def choose(
 
 
 def _covers(
-    chosen: Sequence[int], pool: Sequence[Candidate], demand: Sequence[int], stock: Sequence[Stock]
+    chosen: Sequence[int], pool: Sequence[Pattern], demand: Sequence[int], stock: Sequence[Stock]
 ) -> bool:
     """The solver works in floats; the plan is judged again in whole numbers."""
     for k, wanted in enumerate(demand):

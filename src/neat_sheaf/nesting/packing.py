@@ -11,10 +11,10 @@ from collections.abc import Callable, Iterator, Sequence
 from dataclasses import dataclass
 from itertools import product
 
-from neat_sheaf.length import Length
+from neat_sheaf.measure.length import Length
+from neat_sheaf.measure.side import Side
 from neat_sheaf.nesting.items import Item, Stock
-from neat_sheaf.nesting.pattern import Node, Split, Spot
-from neat_sheaf.project import Side
+from neat_sheaf.nesting.tree import Node, Split, Spot
 
 __all__ = ["on_one_sheet", "packings"]
 
@@ -59,22 +59,22 @@ _ORDERS: tuple[Callable[[Item], tuple[int, int]], ...] = (
 def packings(
     items: Sequence[Item], demand: Sequence[int], stock: Sequence[Stock]
 ) -> list[list[tuple[int, Node]]]:
-    """Several ways of cutting exactly ``demand``; each a list of (stock index, tree).
+    """Several packings of exactly ``demand``; each a list of (stock index, tree).
 
     Offcuts are filled before sheets are opened. Every item must fit some stock.
     """
-    return [way for way in _packings(items, demand, stock, None) if way is not None]
+    return [packing for packing in _packings(items, demand, stock, None) if packing is not None]
 
 
 def on_one_sheet(items: Sequence[Item], demand: Sequence[int], sheet: Stock) -> Iterator[Node]:
-    """Different ways of cutting exactly ``demand`` from a single sheet, as they are found; maybe none."""
+    """Different packings of exactly ``demand`` from a single sheet, as they are found; maybe none."""
     if sum(n * i.width * i.height for n, i in zip(demand, items, strict=True)) > sheet.width * sheet.height:
         return
     seen: set[Node] = set()
-    for way in _packings(items, demand, [sheet], 1):
-        if way is not None and way[0][1] not in seen:
-            seen.add(way[0][1])
-            yield way[0][1]
+    for packing in _packings(items, demand, [sheet], 1):
+        if packing is not None and packing[0][1] not in seen:
+            seen.add(packing[0][1])
+            yield packing[0][1]
 
 
 def _packings(
@@ -93,8 +93,8 @@ def _pack(
     long_rest: bool,
     most: int | None,
 ) -> list[tuple[int, Node]] | None:
-    """One way; None where it opens more than ``most`` sheets and offcuts."""
-    lying = [item.ways for item in items]
+    """One packing; None where it opens more than ``most`` sheets and offcuts."""
+    lying = [item.orientations for item in items]
     opened: list[tuple[int, _Room]] = []
     free: list[_Room] = []
     offcuts = [n for n, s in enumerate(stock) if s.limit is not None for _ in range(s.limit)]
@@ -122,10 +122,12 @@ def _pack(
     return [(number, room.tree()) for number, room in opened]
 
 
-_Ways = tuple[tuple[Length, Length, bool], ...]
+_Orientations = tuple[tuple[Length, Length, bool], ...]
 
 
-def _best(lying: _Ways, free: list[_Room], by_short_side: bool) -> tuple[_Room, int, int, bool] | None:
+def _best(
+    lying: _Orientations, free: list[_Room], by_short_side: bool
+) -> tuple[_Room, int, int, bool] | None:
     best: tuple[tuple[int, int], _Room, int, int, bool] | None = None
     for room in free:
         width, height = room.width, room.height

@@ -13,27 +13,27 @@ from collections.abc import Sequence
 from dataclasses import dataclass
 from fractions import Fraction
 
+from neat_sheaf.nesting.control import SearchControl
 from neat_sheaf.nesting.items import Item, Stock
 from neat_sheaf.nesting.layouts import Layout, exact
-from neat_sheaf.nesting.master import Candidate
-from neat_sheaf.nesting.pattern import Node, Split, Spot
-from neat_sheaf.nesting.patterns import PatternBook
+from neat_sheaf.nesting.pattern import Pattern
+from neat_sheaf.nesting.pool import PatternPool
 from neat_sheaf.nesting.search import Search
-from neat_sheaf.nesting.watch import Watch
+from neat_sheaf.nesting.tree import Node, Split, Spot
 
-__all__ = ["Nested", "fewest_sheets", "kept_bound", "lower_bound", "nest"]
+__all__ = ["Nested", "checked_bound", "fewest_sheets", "nest", "prove_lower_bound"]
 
 _log = logging.getLogger(__name__)
 
 
-def kept_bound(at_least: int, cost: int) -> int:
+def checked_bound(lower_bound: int, cost: int) -> int:
     """A lower bound to show beside a plan of that cost: 0, nothing proved, where the plan disproves it.
 
     That would be a fault of the bound, so it is logged; a false proof is never shown.
     """
-    if at_least <= cost:
-        return at_least
-    _log.error("a bound of %s is above a plan of %s and is given up", at_least, cost)
+    if lower_bound <= cost:
+        return lower_bound
+    _log.error("a bound of %s is above a plan of %s and is given up", lower_bound, cost)
     return 0
 
 
@@ -48,7 +48,7 @@ class Nested:
     layouts: tuple[Layout, ...]
     sheets: int
     cost: int
-    at_least: int
+    lower_bound: int
 
 
 def nest(
@@ -58,9 +58,9 @@ def nest(
     *,
     few_layouts_first: bool = False,
     whole_kit: Sequence[int] | None = None,
-    book: PatternBook | None = None,
+    pool: PatternPool | None = None,
     reach: int | None = None,
-    watch: Watch | None = None,
+    control: SearchControl | None = None,
 ) -> list[Nested]:
     """Ways to cut ``demand[k]`` pieces of each ``items[k]`` from the stock at the least cost found.
 
@@ -74,67 +74,69 @@ def nest(
     if not wanted:
         return [Nested((), 0, 0, 0)]
     if len(wanted) < len(items):
-        ways = nest(
+        plans = nest(
             [items[k] for k in wanted],
             [demand[k] for k in wanted],
             stock,
             few_layouts_first=few_layouts_first,
             whole_kit=[whole_kit[k] for k in wanted] if whole_kit else None,
-            reach=reach if book is None else book.reach,
-            watch=watch,
+            reach=reach if pool is None else pool.reach,
+            control=control,
         )
         return [
             Nested(
-                tuple(Layout(lay.stock, lay.times, _renamed(lay.tree, wanted)) for lay in way.layouts),
-                way.sheets, way.cost, way.at_least,
+                tuple(Layout(lay.stock, lay.times, _renamed(lay.tree, wanted)) for lay in plan.layouts),
+                plan.sheets, plan.cost, plan.lower_bound,
             )
-            for way in ways
+            for plan in plans
         ]  # fmt: skip
-    watch = watch or Watch()
-    search = Search(book or PatternBook(items, stock, reach, watch), demand, watch)
+    control = control or SearchControl()
+    search = Search(pool or PatternPool(items, stock, reach, control), demand, control)
     search.generate()
     if whole_kit is not None:
         search.add_whole_kits(whole_kit)
-    plans = search.few_layouts() if few_layouts_first else search.fewest()
-    return [_nested(plan, demand, stock, search.at_least) for plan in plans]
+    found = search.few_layouts() if few_layouts_first else search.fewest()
+    return [_nested(plan, demand, stock, search.lower_bound) for plan in found]
 
 
 def fewest_sheets(
-    demand: Sequence[int], book: PatternBook, watch: Watch | None = None
+    demand: Sequence[int], pool: PatternPool, control: SearchControl | None = None
 ) -> tuple[int, Fraction]:
     """The least cost found for a demand, and the proved bound before it is made whole."""
     if not any(demand):
         return 0, Fraction(0)
-    search = Search(book, demand, watch or Watch())
+    search = Search(pool, demand, control or SearchControl())
     search.generate()
     cost = search.cost(search.fewest(alone=True)[0])
-    return cost, search.bound if kept_bound(search.at_least, cost) else Fraction(0)
+    return cost, search.bound if checked_bound(search.lower_bound, cost) else Fraction(0)
 
 
-def lower_bound(
+def prove_lower_bound(
     items: Sequence[Item],
     demand: Sequence[int],
     stock: Sequence[Stock],
-    book: PatternBook | None = None,
-    watch: Watch | None = None,
+    pool: PatternPool | None = None,
+    control: SearchControl | None = None,
 ) -> int:
     """The cost (sheets, where each costs 1) that no plan of straight through-cuts goes below."""
     wanted = [k for k, n in enumerate(demand) if n > 0]
     if not wanted:
         return 0
-    if len(wanted) < len(items) or book is None:
+    if len(wanted) < len(items) or pool is None:
         items, demand = [items[k] for k in wanted], [demand[k] for k in wanted]
-        book = PatternBook(items, stock, watch=watch)
-    search = Search(book, demand, watch or Watch())
+        pool = PatternPool(items, stock, control=control)
+    search = Search(pool, demand, control or SearchControl())
     search.generate()
-    return search.at_least
+    return search.lower_bound
 
 
-def _nested(plan: Counter[Candidate], demand: Sequence[int], stock: Sequence[Stock], at_least: int) -> Nested:
+def _nested(
+    plan: Counter[Pattern], demand: Sequence[int], stock: Sequence[Stock], lower_bound: int
+) -> Nested:
     layouts = exact(plan, demand)
     opened = [(stock[lay.stock], lay.times) for lay in layouts if stock[lay.stock].is_sheet]
     cost = sum(s.cost * times for s, times in opened)
-    return Nested(tuple(layouts), sum(times for _, times in opened), cost, kept_bound(at_least, cost))
+    return Nested(tuple(layouts), sum(times for _, times in opened), cost, checked_bound(lower_bound, cost))
 
 
 def _renamed(tree: Node, kinds: Sequence[int]) -> Node:

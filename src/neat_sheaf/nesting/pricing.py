@@ -17,13 +17,13 @@ from dataclasses import dataclass, field
 import numpy as np
 import numpy.typing as npt
 
-from neat_sheaf.length import Length
+from neat_sheaf.measure.length import Length
+from neat_sheaf.measure.side import Side
+from neat_sheaf.nesting.control import SearchControl
 from neat_sheaf.nesting.items import Access, Item, Stock
-from neat_sheaf.nesting.pattern import Node, Split, Spot, lay
 from neat_sheaf.nesting.rows import Rows
 from neat_sheaf.nesting.sums import MOST_POINTS, normal_patterns
-from neat_sheaf.nesting.watch import Watch
-from neat_sheaf.project import Side
+from neat_sheaf.nesting.tree import Node, Split, Spot, lay
 
 __all__ = ["MOST_POINTS", "Priced", "Pricer", "normal_patterns", "raster_points", "scaled_down"]
 
@@ -80,12 +80,14 @@ class Pricer:
         self.items = list(items)
         self.stock = list(stock)
         self.reach = None if all(s.access(reach) is Access.FREE for s in stock) else reach
-        ways = [(kind, turned, w, h) for kind, item in enumerate(items) for w, h, turned in item.ways]
+        lying = [
+            (kind, turned, w, h) for kind, item in enumerate(items) for w, h, turned in item.orientations
+        ]
         wide, high = max(s.width for s in stock), max(s.height for s in stock)
         if self.reach is not None:
             wide, high = Length(min(wide, self.reach)), Length(min(high, self.reach))
         # What is longer than the trimmer cuts is no part of a row.
-        within = [(kind, turned, w, h) for kind, turned, w, h in ways if w <= wide and h <= high]
+        within = [(kind, turned, w, h) for kind, turned, w, h in lying if w <= wide and h <= high]
         xs, whole_x = self._points([w for _, _, w, _ in within], {s.width for s in stock}, wide)
         ys, whole_y = self._points([h for *_, h in within], {s.height for s in stock}, high)
         self.exact = whole_x and whole_y
@@ -93,7 +95,7 @@ class Pricer:
         self._ys: Ints = np.array(ys, dtype=np.int64)
         self._rest_x = _rests(self._xs)
         self._rest_y = _rests(self._ys)
-        self._ways = [(kind, turned) for kind, turned, _, _ in within]
+        self._lying = [(kind, turned) for kind, turned, _, _ in within]
         self._corner = [
             (int(np.searchsorted(self._xs, w)), int(np.searchsorted(self._ys, h))) for _, _, w, h in within
         ]
@@ -120,17 +122,19 @@ class Pricer:
         """Every region's best pattern for whole values not negative, one a kind."""
         return self.price_all([values])[0]
 
-    def price_all(self, values: Sequence[Sequence[int]], watch: Watch | None = None) -> list[Priced]:
+    def price_all(
+        self, values: Sequence[Sequence[int]], control: SearchControl | None = None
+    ) -> list[Priced]:
         """The same for several lists of values, in much less time than one after the other.
 
         When the time of ``watch`` is over what is found by then is given, which is not ``closed``.
         """
         base: Ints = np.zeros((len(self._xs), len(self._ys), len(values)), dtype=np.int64)
         way: Ints = np.full(base.shape, -1, dtype=np.int64)
-        for n, ((kind, _), (i, j)) in enumerate(zip(self._ways, self._corner, strict=True)):
-            worth = np.array([row[kind] for row in values], dtype=np.int64)
-            better = base[i:, j:] < worth
-            np.copyto(base[i:, j:], worth, where=better)
+        for n, ((kind, _), (i, j)) in enumerate(zip(self._lying, self._corner, strict=True)):
+            price = np.array([row[kind] for row in values], dtype=np.int64)
+            better = base[i:, j:] < price
+            np.copyto(base[i:, j:], price, where=better)
             way[i:, j:][better] = n
         best = base.copy()
         # Cuts one way are closed in one pass; the passes alternate until one gains nothing.
@@ -144,11 +148,11 @@ class Pricer:
                 break
             best = now if across else now.transpose(1, 0, 2)
             across = not across
-            if passes > 1 and watch is not None and watch.over():
+            if passes > 1 and control is not None and control.time_is_up():
                 closed = False
                 break
-        rows = {n: of.worth(self._row_ends(best, n), values) for n, of in self.rows.items()}
-        most = {n: self.rows[n].best(worth) for n, worth in rows.items()}
+        rows = {n: of.values(self._row_ends(best, n), values) for n, of in self.rows.items()}
+        most = {n: self.rows[n].best(values_of) for n, values_of in rows.items()}
         return [
             Priced(
                 self, list(values[n]), best[:, :, n].copy(), base[:, :, n].copy(), way[:, :, n].copy(),
@@ -172,7 +176,7 @@ class Pricer:
         if number in self.rows:
             return int(priced.rows[number][1][-1])
         if stock.access(self.reach) is Access.NONE:
-            return priced.worth[spot.kind] if (spot := self._all_of(priced, stock)) else 0
+            return priced.prices[spot.kind] if (spot := self._all_of(priced, stock)) else 0
         return int(priced.values[self.cell(stock)])
 
     def pattern(self, priced: Priced, number: int) -> Node:
@@ -202,10 +206,10 @@ class Pricer:
         kinds = [
             (kind, turned)
             for kind, item in enumerate(self.items)
-            for w, h, turned in item.ways
-            if (w, h) == size and item.solid and priced.worth[kind]
+            for w, h, turned in item.orientations
+            if (w, h) == size and item.solid and priced.prices[kind]
         ]
-        return Spot(*max(kinds, key=lambda spot: priced.worth[spot[0]])) if kinds else None
+        return Spot(*max(kinds, key=lambda spot: priced.prices[spot[0]])) if kinds else None
 
     def unfold(self, priced: Priced, i: int, j: int, width: int, height: int) -> Node:
         """A pattern of the greatest value on a region (nm) at a pair of cut positions."""
@@ -220,7 +224,7 @@ class Pricer:
         if value == 0:
             return None
         if priced.base[i, j] == value:
-            kind, turned = self._ways[int(priced.way[i, j])]
+            kind, turned = self._lying[int(priced.way[i, j])]
             return lay(self.items[kind], kind, width, height, turned)
         rest = self._rest_x[i]
         gains = priced.values[1 : len(rest) + 1, j] + priced.values[rest, j]
@@ -255,7 +259,7 @@ class Pricer:
 
 @dataclass(frozen=True, slots=True, eq=False)
 class Priced:
-    """What patterns are worth for one list of values (``worth``), at every pair of cut positions.
+    """What patterns are worth for one list of values (``prices``), at every pair of cut positions.
 
     ``base`` counts one piece only, ``way`` says which (as the pricer numbers them). ``rows`` holds
     for each long stock what its rows are worth, and what the best of them are up to each end. Where
@@ -263,7 +267,7 @@ class Priced:
     """
 
     pricer: Pricer
-    worth: list[int]
+    prices: list[int]
     values: Ints
     base: Ints
     way: Ints

@@ -11,9 +11,9 @@ from __future__ import annotations
 from collections.abc import Sequence
 from fractions import Fraction
 
+from neat_sheaf.nesting.control import SearchControl
 from neat_sheaf.nesting.items import Item, Stock
 from neat_sheaf.nesting.pricing import Priced, Pricer, scaled_down
-from neat_sheaf.nesting.watch import Watch
 
 __all__ = ["Prover"]
 
@@ -35,12 +35,12 @@ class Prover:
         self._fits = [[item.fits(s.width, s.height) for item in self.items] for s in self.stock]
 
     def prove(
-        self, values: Sequence[Sequence[int]], watch: Watch | None = None
+        self, values: Sequence[Sequence[int]], control: SearchControl | None = None
     ) -> tuple[list[list[int]], list[Priced]]:
         """The most a pattern is worth, by list of values and stock; and patterns, where priced exactly."""
         priced = []
         if self._kept:
-            priced = self.pricer.price_all([[one[k] for k in self._kept] for one in values], watch)
+            priced = self.pricer.price_all([[one[k] for k in self._kept] for one in values], control)
         if not all(of.closed for of in priced) or not priced:
             plain = [self._by_area(one, range(len(one))) for one in values]
             return plain, priced if self.exact else []

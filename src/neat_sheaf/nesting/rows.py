@@ -14,11 +14,11 @@ from typing import NamedTuple
 import numpy as np
 import numpy.typing as npt
 
-from neat_sheaf.length import Length
+from neat_sheaf.measure.length import Length
+from neat_sheaf.measure.side import Side
 from neat_sheaf.nesting.items import Item, Stock
-from neat_sheaf.nesting.pattern import Node, Split, Spot
 from neat_sheaf.nesting.sums import normal_patterns
-from neat_sheaf.project import Side
+from neat_sheaf.nesting.tree import Node, Split, Spot
 
 __all__ = ["Row", "Rows"]
 
@@ -48,7 +48,7 @@ class Rows:
         # A piece longer than the blade can only be a row as wide as the sheet: nothing is cut beside it.
         bare = whole[0 if upright else 1] == self.across
         for kind, item in enumerate(items):
-            for width, height, turned in item.ways:
+            for width, height, turned in item.orientations:
                 size, wide = (height, width) if upright else (width, height)
                 if bare and item.solid and wide == self.across and reach < size <= self.length:
                     rows.append(Row(size, None, Spot(kind, turned)))
@@ -63,26 +63,26 @@ class Rows:
         ]
         self._fits = [np.flatnonzero(self._sizes <= end) for end in self._ends]
 
-    def worth(self, cells: Ints, values: Sequence[Sequence[int]]) -> Ints:
+    def values(self, cells: Ints, prices: Sequence[Sequence[int]]) -> Ints:
         """What each row is worth for lists of values: ``cells[n, list]`` for those that are cut further."""
-        found = np.zeros((len(self.rows), len(values)), dtype=np.int64)
+        found = np.zeros((len(self.rows), len(prices)), dtype=np.int64)
         for n, row in enumerate(self.rows):
             if row.spot is not None:
-                found[n] = [one[row.spot.kind] for one in values]
+                found[n] = [one[row.spot.kind] for one in prices]
             else:
                 found[n] = cells[row.cell]
         return found
 
-    def best(self, worth: Ints) -> Ints:
+    def best(self, values: Ints) -> Ints:
         """The most that rows up to each end are worth, for each list of values."""
-        most = np.zeros((len(self._ends), worth.shape[1]), dtype=np.int64)
+        most = np.zeros((len(self._ends), values.shape[1]), dtype=np.int64)
         for n in range(1, len(self._ends)):
             most[n] = most[n - 1]
             if len(self._fits[n]):
-                np.maximum(most[n], (worth[self._fits[n]] + most[self._before[n]]).max(axis=0), out=most[n])
+                np.maximum(most[n], (values[self._fits[n]] + most[self._before[n]]).max(axis=0), out=most[n])
         return most
 
-    def chosen(self, worth: Ints, most: Ints) -> list[Row]:
+    def chosen(self, values: Ints, most: Ints) -> list[Row]:
         """The rows of a pattern that is worth the most, for one list of values."""
         found: list[Row] = []
         end = len(self._ends) - 1
@@ -90,7 +90,7 @@ class Rows:
             if most[end] == most[end - 1]:
                 end -= 1
                 continue
-            gains = worth[self._fits[end]] + most[self._before[end]]
+            gains = values[self._fits[end]] + most[self._before[end]]
             at = int(np.flatnonzero(gains == most[end])[0])
             found.append(self.rows[int(self._fits[end][at])])
             end = int(self._before[end][at])

@@ -8,12 +8,13 @@ from collections.abc import Iterator, Sequence
 from dataclasses import replace
 from fractions import Fraction
 
+from neat_sheaf.nesting.control import SearchControl
 from neat_sheaf.nesting.items import Stock
 from neat_sheaf.nesting.layouts import exact
-from neat_sheaf.nesting.master import Candidate, choose, relax
+from neat_sheaf.nesting.master import choose, relax
 from neat_sheaf.nesting.packing import on_one_sheet, packings
-from neat_sheaf.nesting.patterns import PatternBook
-from neat_sheaf.nesting.watch import Watch
+from neat_sheaf.nesting.pattern import Pattern
+from neat_sheaf.nesting.pool import PatternPool
 
 __all__ = ["Search"]
 
@@ -32,40 +33,45 @@ _WITH_OTHERS = 2  # of its layouts, the ones cut least often, so many are left o
 class Search:
     """One demand on the patterns of a book. ``bound`` is proved of the cost of the sheets."""
 
-    def __init__(self, book: PatternBook, demand: Sequence[int], watch: Watch) -> None:
-        self.book, self.demand, self.watch = book, list(demand), watch
-        self.items, self.stock = book.items, book.stock
+    def __init__(self, pool: PatternPool, demand: Sequence[int], control: SearchControl) -> None:
+        self.pool, self.demand, self.control = pool, list(demand), control
+        self.items, self.stock = pool.items, pool.stock
         self.bound = Fraction(0)
-        self.worth: list[float] = [0.0] * len(self.items)
-        self.uses: dict[Candidate, float] = {}
-        self.whole_kits: list[Candidate] = []
+        self.duals: list[float] = [0.0] * len(self.items)
+        self.uses: dict[Pattern, float] = {}
+        self.whole_kits: list[Pattern] = []
 
     @property
-    def at_least(self) -> int:
+    def lower_bound(self) -> int:
         """The bound as a whole number, which every plan's cost is."""
         return -int(-self.bound // 1)
 
     def generate(self, in_full: bool = False) -> None:
-        """Fill the book by column generation and prove ``at_least`` on the way.
+        """Fill the book by column generation and prove ``at_least`` on the plan.
 
         Ends when the bound is reached, or ``in_full`` when the linear program is solved.
         """
         by_area = [item.width * item.height // 1_000_000 for item in self.items]
         self._prove([by_area, [1] * len(self.items)])
         for _ in range(_ROUNDS):
-            pool = list(self.book.pool.values())
+            pool = list(self.pool.patterns.values())
             relaxed = relax(pool, self.demand, self.stock)
-            self.worth = relaxed.worth
+            self.duals = relaxed.duals
             self.uses = {c: u for c, u in zip(pool, relaxed.uses, strict=True) if u > 1e-6}
-            self._prove([[int(worth * _SCALE) for worth in relaxed.worth]])
-            if len(self.book.pool) == len(pool) or not self.watch.goes_on(None, self.at_least):
+            self._prove([[int(dual * _SCALE) for dual in relaxed.duals]])
+            if len(self.pool.patterns) == len(pool) or not self.control.report_progress(
+                None, self.lower_bound
+            ):
                 break
             # More patterns cannot raise a bound that is the linear optimum made whole.
-            if not in_full and self.at_least >= sum(u * self._price(c) for c, u in self.uses.items()) - 1e-6:
+            if (
+                not in_full
+                and self.lower_bound >= sum(u * self._price(c) for c, u in self.uses.items()) - 1e-6
+            ):
                 break
 
     def _prove(self, lists: list[list[int]]) -> None:
-        for values, best in zip(lists, self.book.prove(lists, self.watch), strict=True):
+        for values, best in zip(lists, self.pool.prove(lists, self.control), strict=True):
             total = sum(d * v for d, v in zip(self.demand, values, strict=True))
             total -= sum(v * (s.limit or 0) for v, s in zip(best, self.stock, strict=True))
             # The least that a sheet of any size costs for what it can be worth.
@@ -79,38 +85,38 @@ class Search:
         Kinds that are worth nothing to the linear program (they fit into what is waste anyway)
         are in none of its patterns; whole numbers of sheets need them there.
         """
-        dice = random.Random(len(self.book.pool))  # noqa: S311 - the same for the same job
+        dice = random.Random(len(self.pool.patterns))  # noqa: S311 - the same for the same job
         sheet = max(s.width * s.height for s in self.stock)
         scale = _SCALE * max(s.cost for s in self.stock)
         for done in range(0, times, _TOGETHER):
-            if not self.watch.goes_on(None, self.at_least):
+            if not self.control.report_progress(None, self.lower_bound):
                 return
             lists = range(min(_TOGETHER, times - done))
-            self.book.price([self._nearly(dice, scale, sheet) for _ in lists], self.watch)
+            self.pool.price([self._nearly(dice, scale, sheet) for _ in lists], self.control)
 
     def _nearly(self, dice: random.Random, scale: int, sheet: int) -> list[int]:
         """Values a little off those of the linear program, more for larger pieces."""
         reach, shape = scale * 10 ** dice.uniform(-3, -0.5), dice.uniform(0.3, 1)
         return [
-            int(worth * _SCALE) + 1 + int(dice.random() * reach * (item.width * item.height / sheet) ** shape)
-            for worth, item in zip(self.worth, self.items, strict=True)
+            int(dual * _SCALE) + 1 + int(dice.random() * reach * (item.width * item.height / sheet) ** shape)
+            for dual, item in zip(self.duals, self.items, strict=True)
         ]
 
     def add_whole_kits(self, kit: Sequence[int]) -> None:
         """Layouts of one, two, ... whole kits a sheet, as long as one sheet takes them."""
         for number, sheet in enumerate(self.stock):
-            if not sheet.is_sheet or not self.book.all_fit(number):
+            if not sheet.is_sheet or not self.pool.all_fit(number):
                 continue
             for kits in range(1, 13):
-                if sum(kit) * kits > _KIT_LIMIT or not self.watch.goes_on(None, self.at_least):
+                if sum(kit) * kits > _KIT_LIMIT or not self.control.report_progress(None, self.lower_bound):
                     break
                 fitted = next(on_one_sheet(self.items, [n * kits for n in kit], sheet), None)
                 if fitted is None:
                     break
-                if (candidate := self.book.add(number, fitted)) is not None:
-                    self.whole_kits.append(candidate)
+                if (pattern := self.pool.add(number, fitted)) is not None:
+                    self.whole_kits.append(pattern)
 
-    def fewest(self, alone: bool = False, whole: bool = True) -> list[Counter[Candidate]]:
+    def fewest(self, alone: bool = False, whole: bool = True) -> list[Counter[Pattern]]:
         """Candidates to cut, covering the demand at the least cost found.
 
         The others cost no more and have fewer layouts; ``alone``: they are not looked for. Not
@@ -120,7 +126,9 @@ class Search:
         # The linear optimum rounded down is kept but for a few sheets of each layout,
         # which leaves the integer program the same small job for 10 kits or 10 000.
         for kept_back, varied in _ATTEMPTS if whole else _ATTEMPTS[:2]:
-            if self.cost(best) <= self.at_least or not self.watch.goes_on(self.cost(best), self.at_least):
+            if self.cost(best) <= self.lower_bound or not self.control.report_progress(
+                self.cost(best), self.lower_bound
+            ):
                 break
             if varied == _ATTEMPTS[1][1]:
                 self.generate(in_full=True)
@@ -128,43 +136,45 @@ class Search:
             best = self._rounded(best, kept_back)
         if whole:
             best = self._in_parts(best)
-            if self.watch.left <= 0:
+            if self.control.seconds_left <= 0:
                 best = min([best, *self._one_by_one()], key=self.cost)
         return [best] if alone else [best, *self._fewer_layouts(best, self.cost(best))]
 
-    def _one_by_one(self) -> Iterator[Counter[Candidate]]:
+    def _one_by_one(self) -> Iterator[Counter[Pattern]]:
         """Plans that lay a small demand piece by piece: what is left to try when the time is over."""
         if sum(self.demand) > _GREEDY_LIMIT:
             return
-        for way in packings(self.items, self.demand, self.stock):
-            added = [self.book.add(number, tree) for number, tree in way]
+        for plan in packings(self.items, self.demand, self.stock):
+            added = [self.pool.add(number, tree) for number, tree in plan]
             if all(added):
                 yield Counter(c for c in added if c is not None)
 
-    def _rounded(self, best: Counter[Candidate], kept_back: int) -> Counter[Candidate]:
+    def _rounded(self, best: Counter[Pattern], kept_back: int) -> Counter[Pattern]:
         """The best so far, or better: the linear optimum rounded down, its last sheets laid anew."""
         base = +Counter({c: int(u + 1e-6) - kept_back for c, u in self.uses.items()})
         left = self._left(base)
         self._add_greedy(left)
-        pool = list(self.book.pool.values())
-        enough = self.at_least - self.cost(base)
-        picked = choose(pool, left, self._stock_left(base), enough=enough, seconds=self.watch.left)
+        pool = list(self.pool.patterns.values())
+        target = self.lower_bound - self.cost(base)
+        picked = choose(pool, left, self._stock_left(base), target=target, seconds=self.control.seconds_left)
         return best if picked is None else min(best, base + _of(pool, picked), key=self.cost)
 
-    def _in_parts(self, best: Counter[Candidate]) -> Counter[Candidate]:
+    def _in_parts(self, best: Counter[Pattern]) -> Counter[Pattern]:
         """The best so far, or better: the demand in two parts, each searched for itself.
 
         The last sheets of a part want other patterns than those of the whole; what they were is
         tried on the whole again.
         """
         for share in _SHARES:
-            if self.cost(best) <= self.at_least or not self.watch.goes_on(self.cost(best), self.at_least):
+            if self.cost(best) <= self.lower_bound or not self.control.report_progress(
+                self.cost(best), self.lower_bound
+            ):
                 break
             part = [d // share for d in self.demand]
-            made: Counter[Candidate] = Counter()
+            made: Counter[Pattern] = Counter()
             for some in (part, [d - n for d, n in zip(self.demand, part, strict=True)]):
                 if any(some):
-                    search = Search(self.book, some, self.watch)
+                    search = Search(self.pool, some, self.control)
                     search.generate()
                     made += search.fewest(alone=True, whole=False)[0]
             # Each part may have used the same offcuts.
@@ -172,28 +182,28 @@ class Search:
             best = self._rounded(min(best, made, key=self.cost) if there else best, 1)
         return best
 
-    def few_layouts(self) -> list[Counter[Candidate]]:
+    def few_layouts(self) -> list[Counter[Pattern]]:
         """Few different layouts, and then few sheets; the best first.
 
         What a plan holds beyond the demand is left out of it in the end, which makes one layout two.
         """
         self._add_greedy(self.demand)
 
-        def merit(plan: Counter[Candidate]) -> tuple[int, int]:
+        def merit(plan: Counter[Pattern]) -> tuple[int, int]:
             return len(exact(plan, self.demand)), self.cost(plan)
 
         rounded = self._rounded_up()
         return sorted([*self._alone(), rounded, *self._fewer_layouts(rounded, None)], key=merit)[:6]
 
-    def _alone(self) -> list[Counter[Candidate]]:
+    def _alone(self) -> list[Counter[Pattern]]:
         """Every plan of one layout."""
         return [
             Counter({c: max(-(-d // n) for d, n in zip(self.demand, c.holds, strict=True))})
-            for c in self.book.pool.values()
+            for c in self.pool.patterns.values()
             if all(c.holds) and self.stock[c.stock].is_sheet
         ]
 
-    def _fewer_layouts(self, found: Counter[Candidate], at_most: int | None) -> list[Counter[Candidate]]:
+    def _fewer_layouts(self, found: Counter[Pattern], at_most: int | None) -> list[Counter[Pattern]]:
         """The same demand in fewer different layouts, at no more than a cost: one is left out at a time.
 
         Tried with the layouts of the plan alone, and with those besides that the linear program
@@ -206,26 +216,26 @@ class Search:
             starts += [other] if other is not None else []
             alone = [plan for plan in self._alone() if self.cost(plan) <= at_most]
             starts += sorted(alone, key=lambda plan: sum(n * sum(c.holds) for c, n in plan.items()))[:2]
-        ways = [self._less(start, at_most, 0) for start in starts]
-        ways.append(self._less(min(ways, key=len), at_most, _OTHERS))
-        return [way for way in (*starts[1:], *ways) if way is not found]
+        plans = [self._less(start, at_most, 0) for start in starts]
+        plans.append(self._less(min(plans, key=len), at_most, _OTHERS))
+        return [plan for plan in (*starts[1:], *plans) if plan is not found]
 
-    def _less(self, plan: Counter[Candidate], at_most: int | None, others: int) -> Counter[Candidate]:
+    def _less(self, plan: Counter[Pattern], at_most: int | None, others: int) -> Counter[Pattern]:
         """A plan with layouts left out one after the other, as long as the rest can do their work."""
         spare = self._next_best(plan, others)
-        while len(plan) > 1 and self.watch.left > 0:
+        while len(plan) > 1 and self.control.seconds_left > 0:
             fewer = (
                 self._from_these([c for c in plan if c is not without] + spare, at_most)
                 for without in sorted(plan, key=lambda c: plan[c])[: _WITH_OTHERS if others else None]
-                if self.watch.left > 0
+                if self.control.seconds_left > 0
             )
-            found = next((way for way in fewer if way is not None and len(way) < len(plan)), None)
+            found = next((plan for plan in fewer if plan is not None and len(plan) < len(plan)), None)
             if found is None:
                 break
             plan = found
         return plan
 
-    def _from_these(self, pool: list[Candidate], at_most: int | None) -> Counter[Candidate] | None:
+    def _from_these(self, pool: list[Pattern], at_most: int | None) -> Counter[Pattern] | None:
         """The demand from these candidates alone, at no more than a cost; None: there is none."""
         if any(all(c.holds[k] == 0 for c in pool) for k in range(len(self.items))):
             return None
@@ -235,20 +245,25 @@ class Search:
             if sum(u * self._price(c) for c, u in zip(pool, uses, strict=True)) > at_most + 1e-6:
                 return None
         picked = choose(
-            pool, self.demand, self.stock, enough=at_most or 0, most=at_most, seconds=self.watch.left
+            pool,
+            self.demand,
+            self.stock,
+            target=at_most or 0,
+            most=at_most,
+            seconds=self.control.seconds_left,
         )
         return None if picked is None else _of(pool, picked)
 
-    def _next_best(self, found: Counter[Candidate], count: int) -> list[Candidate]:
+    def _next_best(self, found: Counter[Pattern], count: int) -> list[Pattern]:
         """The candidates outside a plan that the linear program thinks next best."""
 
-        def wasted(c: Candidate) -> float:
-            worth = sum(w * n for w, n in zip(self.worth, c.holds, strict=True))
-            return self._price(c) - worth
+        def wasted(c: Pattern) -> float:
+            value: float = sum(w * n for w, n in zip(self.duals, c.holds, strict=True))
+            return self._price(c) - value
 
-        return sorted((c for c in self.book.pool.values() if c not in found), key=wasted)[:count]
+        return sorted((c for c in self.pool.patterns.values() if c not in found), key=wasted)[:count]
 
-    def _rounded_up(self) -> Counter[Candidate]:
+    def _rounded_up(self) -> Counter[Pattern]:
         """The linear optimum with every part of a sheet made a whole one: always a plan."""
         up = Counter({c: int(u + 1 - 1e-6) for c, u in self.uses.items()})
         for n, s in enumerate(self.stock):
@@ -259,34 +274,36 @@ class Search:
         # Where offcuts ran out, one pattern of each kind on whole sheets makes up for them.
         for kind, short in enumerate(self._left(+up)):
             if short:
-                held = [c for c in self.book.pool.values() if c.holds[kind] and self.stock[c.stock].is_sheet]
+                held = [
+                    c for c in self.pool.patterns.values() if c.holds[kind] and self.stock[c.stock].is_sheet
+                ]
                 most = max(held, key=lambda c: c.holds[kind])
                 up[most] += -(-short // most.holds[kind])
         return self._trimmed(+up)
 
-    def _trimmed(self, plan: Counter[Candidate]) -> Counter[Candidate]:
+    def _trimmed(self, plan: Counter[Pattern]) -> Counter[Pattern]:
         """The plan without sheets that are not needed."""
         over = [-n for n in self._short(plan)]
-        for candidate in sorted(plan, key=lambda c: sum(c.holds)):
-            holds = [(k, n) for k, n in enumerate(candidate.holds) if n]
-            spare = min([plan[candidate], *(over[k] // n for k, n in holds)])
-            plan[candidate] -= spare
+        for pattern in sorted(plan, key=lambda c: sum(c.holds)):
+            holds = [(k, n) for k, n in enumerate(pattern.holds) if n]
+            spare = min([plan[pattern], *(over[k] // n for k, n in holds)])
+            plan[pattern] -= spare
             for k, n in holds:
                 over[k] -= n * spare
         return +plan
 
-    def _short(self, base: Counter[Candidate]) -> list[int]:
+    def _short(self, base: Counter[Pattern]) -> list[int]:
         """How many of each kind a plan is short of the demand, less than 0 where it has more."""
         short = list(self.demand)
-        for candidate, times in base.items():
-            for k, n in enumerate(candidate.holds):
+        for pattern, times in base.items():
+            for k, n in enumerate(pattern.holds):
                 short[k] -= n * times
         return short
 
-    def _left(self, base: Counter[Candidate]) -> list[int]:
+    def _left(self, base: Counter[Pattern]) -> list[int]:
         return [max(0, n) for n in self._short(base)]
 
-    def _stock_left(self, base: Counter[Candidate]) -> list[Stock]:
+    def _stock_left(self, base: Counter[Pattern]) -> list[Stock]:
         used = [sum(n for c, n in base.items() if c.stock == i) for i in range(len(self.stock))]
         return [
             s if s.limit is None else replace(s, limit=s.limit - n)
@@ -295,18 +312,18 @@ class Search:
 
     def _add_greedy(self, left: Sequence[int]) -> None:
         if sum(left) <= _GREEDY_LIMIT:
-            for way in packings(self.items, left, self.stock):
-                for number, tree in way:
-                    self.book.add(number, tree)
+            for plan in packings(self.items, left, self.stock):
+                for number, tree in plan:
+                    self.pool.add(number, tree)
 
-    def cost(self, plan: Counter[Candidate]) -> int:
+    def cost(self, plan: Counter[Pattern]) -> int:
         """What the whole sheets of a plan cost."""
         return sum(n * self._price(c) for c, n in plan.items())
 
-    def _price(self, candidate: Candidate) -> int:
-        stock = self.stock[candidate.stock]
+    def _price(self, pattern: Pattern) -> int:
+        stock = self.stock[pattern.stock]
         return stock.cost if stock.is_sheet else 0
 
 
-def _of(pool: Sequence[Candidate], picked: Sequence[int]) -> Counter[Candidate]:
+def _of(pool: Sequence[Pattern], picked: Sequence[int]) -> Counter[Pattern]:
     return Counter({c: n for c, n in zip(pool, picked, strict=True) if n})

@@ -6,12 +6,13 @@ from collections.abc import Callable
 
 from lark import Token
 
-from neat_sheaf.length import Length
+from neat_sheaf.measure.length import Length
+from neat_sheaf.messages import message
 from neat_sheaf.project import (
     Corner,
     CornerCut,
     CornerShape,
-    Cut,
+    CutMethod,
     Diagonal,
     Edge,
     Face,
@@ -43,8 +44,7 @@ MOST_RUNS = 10
 def _count(reading: Reading, tokens: list[Token], marks: MarkReader) -> None:
     start, end = start_of(tokens[0]), end_of(tokens[0])
     if str(tokens[0])[0] in "xX" and reading.size_end == len(reading.text[:start].rstrip()):
-        says = f"a third size, '{tokens[0]}'? A piece is cut to two; write (2) for two of them"
-        reading.ask(start, end, "third-size", says)
+        reading.ask(start, end, message("third-size", text=str(tokens[0])))
         return
     set_count(reading, digits(tokens[0]))
 
@@ -66,8 +66,8 @@ def _lengths(reading: Reading, tokens: list[Token], wanted: int, example: str) -
     numbers = [t for t in tokens if t.type == "NUMBER"]
     found = [reading.length(t) for t in numbers]
     if len(numbers) != wanted:
-        says = f"wants {wanted} numbers; write {example}"
-        reading.ask(start_of(tokens[0]), end_of(tokens[-1]), "not-understood", says)
+        asked = message("not-understood.numbers", count=wanted, example=example)
+        reading.ask(start_of(tokens[0]), end_of(tokens[-1]), asked)
         return None
     lengths = [length for length in found if length is not None]
     return lengths if len(lengths) == wanted else None
@@ -85,7 +85,7 @@ def _hole(reading: Reading, tokens: list[Token], marks: MarkReader) -> None:
     if found and found[0] > 0:
         reading.holes.append(Hole(found[1], found[2], found[0]))
     elif found:
-        reading.ask(start_of(tokens[0]), end_of(tokens[-1]), "not-over-zero", "a hole must be over zero")
+        reading.ask(start_of(tokens[0]), end_of(tokens[-1]), message("not-over-zero.hole"))
 
 
 def _corner(reading: Reading, tokens: list[Token], marks: MarkReader) -> None:
@@ -93,7 +93,7 @@ def _corner(reading: Reading, tokens: list[Token], marks: MarkReader) -> None:
     if not found:
         return
     if found[0] <= 0:
-        reading.ask(start_of(tokens[0]), end_of(tokens[-1]), "not-over-zero", "a corner must be over zero")
+        reading.ask(start_of(tokens[0]), end_of(tokens[-1]), message("not-over-zero.corner"))
         return
     said = str(tokens[0]).lower()
     shape = next(s for s in CornerShape if said.startswith(s.value[:3]))
@@ -110,12 +110,11 @@ _CORNER_WORDS = ("top", "bottom", "left", "right")
 def _tab(reading: Reading, tokens: list[Token], marks: MarkReader) -> None:
     runs = [digits(t) for t in tokens if t.type == "RUNS"]
     if not any(t.type in ("COLUMN", "ROW") for t in tokens):
-        says = "which panel is the tab? Write tab column 5"
-        reading.ask(start_of(tokens[0]), end_of(tokens[-1]), "no-panel", says, "tab column 1")
+        reading.ask(start_of(tokens[0]), end_of(tokens[-1]), message("no-panel.tab"), "tab column 1")
         return
     if len(runs) > 1 or not all(1 <= n <= MOST_RUNS for n in runs):
-        says = f"a tab takes 1 to {MOST_RUNS} runs of adhesive"
-        reading.ask(start_of(tokens[0]), end_of(tokens[-1]), "out-of-range", says)
+        asked = message("out-of-range.runs", most=MOST_RUNS)
+        reading.ask(start_of(tokens[0]), end_of(tokens[-1]), asked)
         return
     reading.tabs.append(Tab(panel(reading, tokens), *runs))
 
@@ -123,7 +122,7 @@ def _tab(reading: Reading, tokens: list[Token], marks: MarkReader) -> None:
 def _seen(reading: Reading, tokens: list[Token], marks: MarkReader) -> None:
     ups = [t for t in tokens if t.type == "UP"]
     if len(ups) > 1:
-        reading.ask(start_of(ups[1]), end_of(ups[-1]), "said-twice", "only one side of it can be up", "")
+        reading.ask(start_of(ups[1]), end_of(ups[-1]), message("said-twice.up"), "")
     up = [Edge(str(t).lower().split()[-1]) for t in ups]
     at = next((n for n, t in enumerate(tokens) if t.type == "AS"), len(tokens))
     name = name_of(reading, tokens[at + 1 :])
@@ -133,8 +132,7 @@ def _seen(reading: Reading, tokens: list[Token], marks: MarkReader) -> None:
 def _role(reading: Reading, tokens: list[Token], marks: MarkReader) -> None:
     words = [t for t in tokens if t.type in ("WORD", "NUMBER")]
     if len(tokens) == 1:
-        says = "in which paper? Write in body, or in print A"
-        reading.ask(start_of(tokens[0]), end_of(tokens[0]), "not-understood", says, "")
+        reading.ask(start_of(tokens[0]), end_of(tokens[0]), message("not-understood.paper"), "")
         return
     if not words:
         set_once(reading, tokens, "paper", name_of(reading, tokens))
@@ -161,7 +159,7 @@ def _longest_known(reading: Reading, words: list[Token]) -> tuple[str, int]:
 
 
 def _cut(reading: Reading, tokens: list[Token], marks: MarkReader) -> None:
-    cut = {"DIE": Cut.DIE, "PUNCH": Cut.PUNCH, "TRIM": Cut.TRIM}
+    cut = {"DIE": CutMethod.DIE, "PUNCH": CutMethod.PUNCH, "TRIM": CutMethod.TRIM}
     set_once(reading, tokens, "cut", cut[tokens[0].type])
 
 
@@ -174,16 +172,15 @@ def _margin(reading: Reading, tokens: list[Token], marks: MarkReader) -> None:
 def _mat(reading: Reading, tokens: list[Token], marks: MarkReader) -> None:
     name = name_of(reading, tokens[1:])
     if not name:
-        says = "a mat of which piece? Write mat of Sleeve column 1"
-        reading.ask(start_of(tokens[0]), end_of(tokens[-1]), "not-understood", says)
+        reading.ask(start_of(tokens[0]), end_of(tokens[-1]), message("not-understood.mat"))
         return
     known = [piece for piece in reading.known.pieces if piece.lower() == name.lower()]
     if not known and reading.known.pieces and not any(t.type == "NAMED" for t in tokens):
         near = nearest(name, reading.known.pieces, 60)
         if near:
             words = [t for t in tokens[1:] if t.type in ("WORD", "NUMBER")]
-            says = f"there is no piece called '{name}'; did you mean '{near}'?"
-            reading.ask(start_of(words[0]), end_of(words[-1]), "unknown-piece", says, near)
+            asked = message("unknown-piece.near", piece=name, near=near)
+            reading.ask(start_of(words[0]), end_of(words[-1]), asked, near)
     set_once(reading, tokens, "mat_of", MatOf(known[0] if known else name, panel(reading, tokens)))
 
 
@@ -192,8 +189,7 @@ def _matched(reading: Reading, tokens: list[Token], marks: MarkReader) -> None:
     if name:
         set_once(reading, tokens, "matched", name)
     else:
-        says = "matched with what? Write matched front"
-        reading.ask(start_of(tokens[0]), end_of(tokens[0]), "not-understood", says, "")
+        reading.ask(start_of(tokens[0]), end_of(tokens[0]), message("not-understood.matched"), "")
 
 
 def _follows(reading: Reading, tokens: list[Token], marks: MarkReader) -> None:

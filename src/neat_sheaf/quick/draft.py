@@ -9,7 +9,8 @@ from dataclasses import dataclass, field
 from lark import Token
 from rapidfuzz import fuzz, process
 
-from neat_sheaf.length import Length, LengthError, Unit, parse_length
+from neat_sheaf.measure.length import Length, LengthError, Unit, parse_length
+from neat_sheaf.messages import Message, message
 from neat_sheaf.project import CornerCut, Diagonal, Face, Hole, Panel, Tab
 from neat_sheaf.quick.grammar import KEYWORDS
 from neat_sheaf.quick.question import Question
@@ -64,15 +65,15 @@ class Reading:
     diagonals: list[Diagonal] = field(default_factory=list)
     size_end: int = 0
 
-    def ask(self, start: int, end: int, code: str, says: str, suggestion: str | None = None) -> None:
-        self.questions.append(Question(start, end, code, says, suggestion))
+    def ask(self, start: int, end: int, what: Message, suggestion: str | None = None) -> None:
+        self.questions.append(Question(start, end, what, suggestion))
 
     def length(self, token: Token) -> Length | None:
         """The length of a number token in the line's unit; a question where it is none."""
         try:
             return parse_length(str(token), self.units)
         except LengthError as error:
-            self.ask(start_of(token), end_of(token), error.code, str(error))
+            self.ask(start_of(token), end_of(token), error.message)
             return None
 
 
@@ -90,9 +91,10 @@ def digits(token: Token) -> int:
 
 def set_count(reading: Reading, count: int) -> None:
     if count > 10_000:
-        reading.ask(0, len(reading.text), "out-of-range", f"{count} a kit is more than 10000")
+        reading.ask(0, len(reading.text), message("out-of-range.count", count=count, most=10_000))
     elif "per_kit" in reading.fields and reading.fields["per_kit"] != count:
-        reading.ask(0, len(reading.text), "two-counts", f"{reading.fields['per_kit']} a kit, or {count}?")
+        first = str(reading.fields["per_kit"])
+        reading.ask(0, len(reading.text), message("two-counts", first=first, second=str(count)))
     else:
         reading.fields["per_kit"] = count
 
@@ -101,13 +103,11 @@ def set_once(reading: Reading, tokens: Sequence[Token], key: str, value: object)
     """Set what a piece has one of; a question where the line says it twice and differently."""
     if reading.fields.setdefault(key, value) != value:
         start, end = start_of(tokens[0]), end_of(tokens[-1])
-        says = f"'{reading.text[start:end]}' does not go with what was said before it; keep one of the two"
-        reading.ask(start, end, "said-twice", says, "")
+        reading.ask(start, end, message("said-twice.differently", text=reading.text[start:end]), "")
 
 
 def about(reading: Reading, token: Token) -> None:
-    says = f"'{token}' is no size to cut by; measure it, and write the size alone"
-    reading.ask(start_of(token), end_of(token), "about", says, "")
+    reading.ask(start_of(token), end_of(token), message("about", text=str(token)), "")
 
 
 def close_unknown(reading: Reading, tokens: Sequence[Token]) -> None:
@@ -124,11 +124,9 @@ def close_unknown(reading: Reading, tokens: Sequence[Token]) -> None:
         first = nearest(str(tokens[0]).lower(), KEYWORDS, 75)
         near = f"{first}{reading.text[end_of(tokens[0]) : end]}" if first else None
     if near:
-        says = f"'{said}' was not understood; did you mean '{near}'?"
-        reading.ask(start, end, "not-understood", says, near)
+        reading.ask(start, end, message("not-understood.near", text=said, near=near), near)
     else:
-        says = f"'{said}' was not understood; take it out, or put it in a step of the assembly"
-        reading.ask(start, end, "not-understood", says, "")
+        reading.ask(start, end, message("not-understood.words", text=said), "")
 
 
 def nearest(said: str, choices: Sequence[str], least: float) -> str | None:
@@ -163,8 +161,7 @@ def panel(reading: Reading, tokens: Sequence[Token]) -> Panel:
             continue
         number = digits(token)
         if token.type in seen or not 1 <= number <= HIGHEST_PANEL:
-            says = f"'{token}' is no panel; columns and rows are counted from 1, each said once"
-            reading.ask(start_of(token), end_of(token), "no-panel", says)
+            reading.ask(start_of(token), end_of(token), message("no-panel.number", text=str(token)))
         else:
             places[token.type] = number
         seen.add(token.type)

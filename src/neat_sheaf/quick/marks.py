@@ -7,8 +7,10 @@ from dataclasses import dataclass, field
 
 from lark import Token
 
-from neat_sheaf.length import Length
-from neat_sheaf.project import NO_LENGTH, Fold, Line, Side
+from neat_sheaf.measure.length import Length
+from neat_sheaf.measure.side import Side
+from neat_sheaf.messages import Message, message
+from neat_sheaf.project import NO_LENGTH, Fold, Line
 
 __all__ = ["MarkReader"]
 
@@ -35,7 +37,7 @@ class MarkReader:
         width: Length,
         height: Length,
         length: Callable[[Token], Length | None],
-        ask: Callable[[int, int, str, str, str | None], None],
+        ask: Callable[[int, int, Message, str | None], None],
     ) -> None:
         self.width, self.height, self.length, self.ask = width, height, length, ask
         self.scores: list[Line] = []
@@ -47,8 +49,7 @@ class MarkReader:
         meant = [t for t in items if t.type in ("NUMBER", "SIDE", "FOUR")]
         start, end = tokens[0].start_pos or 0, tokens[-1].end_pos or 0
         if not any(t.type == "NUMBER" for t in meant):
-            word = "slit" if slit else "score"
-            self.ask(start, end, "no-distance", f"{word} it where? Write {word} the long side at 4 1/4", None)
+            self.ask(start, end, message("no-distance.slit" if slit else "no-distance.score"), None)
             return
         # "short side at 1, 2" names the side first; "1, 2 on the short side" names it last.
         side_first = meant[0].type != "NUMBER"
@@ -79,7 +80,7 @@ class MarkReader:
                     self._shorten(shortened, item, items[n + 1])
                     n += 1
                 else:
-                    self._ask(item, "not-understood", f"'{item}' what? A distance stands after it")
+                    self._ask(item, message("not-understood.distance", text=str(item)))
             elif item.type == "NUMBER":
                 if (group.start, group.end, group.relief) != (None, None, 0):
                     groups.append(group := _Group(side=group.side if side_first else None, fold=fold))
@@ -88,12 +89,11 @@ class MarkReader:
                     group.at.append(at)
             n += 1
         if items[-1].type == "FOLD" and groups[-1].at == []:
-            says = f"'{items[-1]}' stands with no distance after it; write it before the score it is of"
-            self._ask(items[-1], "not-understood", says)
+            self._ask(items[-1], message("not-understood.fold", text=str(items[-1])))
         self._take([group for group in groups if group.at], slit, start, end)
 
-    def _ask(self, token: Token, code: str, says: str) -> None:
-        self.ask(token.start_pos or 0, token.end_pos or 0, code, says, "")
+    def _ask(self, token: Token, what: Message) -> None:
+        self.ask(token.start_pos or 0, token.end_pos or 0, what, "")
 
     def _shorten(self, group: _Group, how: Token, number: Token) -> None:
         value = self.length(number)
@@ -101,8 +101,8 @@ class MarkReader:
             return
         before = {"FROM": group.start, "TO": group.end, "RELIEF": group.relief or None}[how.type]
         if before not in (None, value):
-            says = f"'{how}' stands twice for the same distances; keep one"
-            self.ask(how.start_pos or 0, number.end_pos or 0, "said-twice", says, "")
+            twice = message("said-twice.distance", text=str(how))
+            self.ask(how.start_pos or 0, number.end_pos or 0, twice, "")
         elif how.type == "FROM":
             group.start = value
         elif how.type == "TO":
@@ -130,7 +130,7 @@ class MarkReader:
             return Side.WIDTH if length == self.width else Side.HEIGHT
         start, end = token.start_pos or 0, token.end_pos or 0
         if length is not None:
-            self.ask(start, end, "no-such-side", "no side of the piece is that long", None)
+            self.ask(start, end, message("no-such-side"), None)
         return None
 
     def _take(self, groups: list[_Group], slit: bool, start: int, end: int) -> None:
@@ -139,11 +139,10 @@ class MarkReader:
         into = self.slits if slit else self.scores
         for group in groups:
             if group.start is not None and group.end is not None and group.start >= group.end:
-                self.ask(start, end, "out-of-order", "it runs from a smaller distance to a larger one", None)
+                self.ask(start, end, message("out-of-order.distances"), None)
                 continue
             if group.side is None and sided:
-                says = "some of these distances have no side; write on the long side or on the short side"
-                self.ask(start, end, "no-side", says, None)
+                self.ask(start, end, message("no-side"), None)
                 continue
             if group.side is _ALL_FOUR:
                 for side, size in ((Side.WIDTH, self.width), (Side.HEIGHT, self.height)):

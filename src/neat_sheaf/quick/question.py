@@ -4,6 +4,8 @@ from __future__ import annotations
 
 from dataclasses import dataclass
 
+from neat_sheaf.messages import Message
+
 __all__ = ["Question"]
 
 
@@ -16,6 +18,10 @@ class Question:
 
     start: int
     end: int
-    code: str
-    says: str
+    message: Message
     suggestion: str | None = None
+
+    @property
+    def code(self) -> str:
+        """The message's stable code."""
+        return self.message.code

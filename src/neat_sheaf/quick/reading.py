@@ -8,7 +8,8 @@ from typing import Any, cast
 
 from lark import Token
 
-from neat_sheaf.length import Length, LengthError, Unit
+from neat_sheaf.measure.length import Length, LengthError, Unit
+from neat_sheaf.messages import message, several
 from neat_sheaf.project import Piece
 from neat_sheaf.quick.clauses import READERS
 from neat_sheaf.quick.draft import (
@@ -38,8 +39,8 @@ _WORDS_FOR_COUNTS = {
 }  # fmt: skip
 # What a table has columns of its own for.
 _COLUMNS = {
-    "per_kit": "the count", "paper": "the paper", "cut": "how it is cut", "margin": "the margin",
-    "follows_print": "whether it follows the print",
+    "per_kit": "column.count", "paper": "column.paper", "cut": "column.cut", "margin": "column.margin",
+    "follows_print": "column.follows",
 }  # fmt: skip
 _MAKING = ("cut", "make", "need")
 
@@ -68,8 +69,8 @@ def read_lines(text: str, units: Unit, known: Known | None = None) -> list[ReadL
             roles = dict.fromkeys((*known.roles, read.piece.paper))
             known = Known(tuple(roles), (*known.pieces, read.piece.name), read.piece.paper)
     if len(lines) > MOST_LINES:
-        says = f"only {MOST_LINES} lines are read at once; paste the rest after these"
-        found.append(ReadLine(lines[MOST_LINES], None, (Question(0, 0, "too-many-lines", says),)))
+        more = message("too-many-lines", most=MOST_LINES)
+        found.append(ReadLine(lines[MOST_LINES], None, (Question(0, 0, more),)))
     return found
 
 
@@ -81,23 +82,22 @@ def read_line(text: str, units: Unit, known: Known) -> ReadLine:
     measured along the long one.
     """
     if len(text) > LONGEST_LINE:
-        says = f"the line is over {LONGEST_LINE} characters"
-        return ReadLine(text, None, (Question(0, len(text), "too-long", says),))
+        long = message("too-long.line", most=LONGEST_LINE)
+        return ReadLine(text, None, (Question(0, len(text), long),))
     tree = parse(text)
     reading = Reading(text, units, known)
     if tree.data == "unsized":
-        says = "no size to cut by; write the two sides, such as 4 1/4 x 11"
-        reading.ask(0, len(text), "no-size", says)
+        reading.ask(0, len(text), message("no-size"))
         return ReadLine(text, None, tuple(reading.questions))
     head, size, tail = cast(tuple[Branch, Token, Branch], tuple(tree.children))
     reading.units, reading.size_end = line_unit(str(size), units), end_of(size)
     try:
         width, height = read_size(str(size), reading.units)
     except LengthError as error:
-        reading.ask(start_of(size), end_of(size), error.code, str(error))
+        reading.ask(start_of(size), end_of(size), error.message)
         return ReadLine(text, None, tuple(reading.questions))
     if min(width, height) <= 0:
-        reading.ask(start_of(size), end_of(size), "not-over-zero", "a side must be over zero")
+        reading.ask(start_of(size), end_of(size), message("not-over-zero.side"))
         return ReadLine(text, None, tuple(reading.questions))
     if _decimal_comma(reading, size):
         return ReadLine(text, None, tuple(reading.questions))
@@ -108,16 +108,16 @@ def read_line(text: str, units: Unit, known: Known) -> ReadLine:
 def read_clauses(text: str, width: Length, height: Length, units: Unit, known: Known) -> ReadLine:
     """What stands behind a size, for a piece whose sizes are known: scores, holes, tabs and the rest."""
     if len(text) > LONGEST_LINE:
-        says = f"the words are over {LONGEST_LINE} characters"
-        return ReadLine(text, None, (Question(0, len(text), "too-long", says),))
+        long = message("too-long.words", most=LONGEST_LINE)
+        return ReadLine(text, None, (Question(0, len(text), long),))
     reading = Reading(f"A: 1 x 1; {text}", units, known)
     _, _, tail = cast(tuple[Branch, Token, Branch], tuple(parse(reading.text).children))
     reading.fields["name"] = "A"
     read = _piece_of(reading, tail, width, height)
-    beside = " and ".join(word for key, word in _COLUMNS.items() if key in reading.fields)
+    beside = [message(word) for key, word in _COLUMNS.items() if key in reading.fields]
     if not beside:
         return read
-    question = Question(0, len(text), "said-twice", f"{beside} must stand elsewhere, not among these words")
+    question = Question(0, len(text), message("said-twice.column", columns=several(beside, "and")))
     return replace(read, questions=(*read.questions, question))
 
 
@@ -128,7 +128,7 @@ def _piece_of(reading: Reading, tail: Branch, width: Length, height: Length) -> 
     name = reading.fields.get("name", f"Piece {len(known.pieces) + 1}")
     role = str(reading.fields.get("paper", known.role))
     if not role:
-        reading.ask(0, 0, "no-paper", "no paper; write in body, in print A")
+        reading.ask(0, 0, message("no-paper"))
     fields: dict[str, Any] = {
         "name": name, "paper": role, "per_kit": 1, "width": width, "height": height,
         "follows_print": follows_by_role(role), "scores": tuple(marks.scores), "slits": tuple(marks.slits),
@@ -146,9 +146,8 @@ def _decimal_comma(reading: Reading, size: Token) -> bool:
     if len(before) < 2 or before[-1] != "," or not before[-2].isdigit():
         return False
     start = len(before[:-1].rstrip("0123456789"))
-    mended = f"{before[start:-1]}.{size}"
-    says = f"a decimal is written with a point: {mended}"
-    reading.ask(start, end_of(size), "decimal-comma", says, mended)
+    fixed = f"{before[start:-1]}.{size}"
+    reading.ask(start, end_of(size), message("decimal-comma", fixed=fixed), fixed)
     return True
 
 
@@ -178,8 +177,7 @@ def _read_head(reading: Reading, tokens: list[Token]) -> None:
         tokens = tokens[:-1]
     marks = [n for n, t in enumerate(tokens) if t.type in ("SCORE", "SLIT")]
     if marks and any(t.type in ("NUMBER", "AT", "SIDE") for t in tokens[marks[0] :]):
-        says = "the size comes first, then the scores: 4 1/4 x 11, score the long side at 5 1/2"
-        reading.ask(start_of(tokens[marks[0]]), end_of(tokens[-1]), "size-first", says)
+        reading.ask(start_of(tokens[marks[0]]), end_of(tokens[-1]), message("size-first"))
         tokens = tokens[: marks[0]]
     if tokens:
         reading.fields["name"] = reading.text[start_of(tokens[0]) : end_of(tokens[-1])].strip()

@@ -4,7 +4,7 @@ from __future__ import annotations
 
 import re
 
-from neat_sheaf.length import Length, Unit, parse_length
+from neat_sheaf.measure.length import Length, Unit, parse_length
 
 __all__ = ["line_unit", "read_size"]
 

@@ -6,12 +6,12 @@ import json
 from collections.abc import Iterator
 from itertools import groupby
 
-from neat_sheaf.length import Length, Unit, nearest_inches, write_length
-from neat_sheaf.project import Cut, Diagonal, Edge, Fold, Line, Panel, Piece, Portion
+from neat_sheaf.measure.length import Length, Unit, nearest_inches, write_length
+from neat_sheaf.project import CutMethod, Diagonal, Edge, Fold, Line, Panel, Piece, Portion
+from neat_sheaf.project.variants import numbers_of
 from neat_sheaf.quick.draft import Known, follows_by_role
 from neat_sheaf.quick.grammar import words_only
 from neat_sheaf.quick.reading import read_line
-from neat_sheaf.variants import numbers_of
 
 __all__ = ["clauses_beyond_columns", "tidy_line"]
 
@@ -29,11 +29,11 @@ def tidy_line(piece: Piece, units: Unit) -> str:
     clauses.append(_words("in", piece.paper))
     if piece.follows_print != follows_by_role(piece.paper):
         clauses.append("follows the print" if piece.follows_print else "may turn")
-    if piece.cut is not Cut.TRIM:
-        clauses.append("die-cut" if piece.cut is Cut.DIE else "punched")
+    if piece.cut is not CutMethod.TRIM:
+        clauses.append("die-cut" if piece.cut is CutMethod.DIE else "punched")
     if piece.margin:
         clauses.append(f"margin {write_length(piece.margin, unit)}")
-    clauses += _ways(piece)
+    clauses += _kinds(piece)
     clauses += _lines("score", piece.scores, unit)
     clauses += _marks(piece, unit)
     return "; ".join(clauses)
@@ -44,7 +44,7 @@ def clauses_beyond_columns(piece: Piece, units: Unit) -> list[str]:
     scores = tuple(
         line for line in piece.scores if not line.full or line.fold is not Fold.VALLEY or line.relief
     )
-    return [*_ways(piece), *_lines("score", scores, units), *_marks(piece, units)]
+    return [*_kinds(piece), *_lines("score", scores, units), *_marks(piece, units)]
 
 
 def _marks(piece: Piece, unit: Unit) -> Iterator[str]:
@@ -69,7 +69,7 @@ def _unit(piece: Piece, units: Unit) -> Unit:
     return units if units != "in" or all(nearest_inches(length).exact for length in lengths) else "cm"
 
 
-def _ways(piece: Piece) -> Iterator[str]:
+def _kinds(piece: Piece) -> Iterator[str]:
     if piece.portion is not Portion.WHOLE:
         yield piece.portion.value
     if piece.scrap:

@@ -1,0 +1,1 @@
+"""Choices side by side: styles of cutting, sheet sizes, numbers of seats."""

@@ -1,0 +1,115 @@
+"""The commands: plan a job file, compare its choices, or check it."""
+
+from __future__ import annotations
+
+import argparse
+import os
+import sys
+from collections.abc import Iterator, Sequence
+from contextlib import contextmanager
+from pathlib import Path
+
+from neat_sheaf.checks import Level, check_project
+from neat_sheaf.cli.choices_report import choices_report
+from neat_sheaf.cli.report import plan_report
+from neat_sheaf.errors import CannotPlanError, Fault, fault
+from neat_sheaf.formats.job_file import read_job
+from neat_sheaf.formats.plan_file import write_plan
+from neat_sheaf.formats.reading import FileError
+from neat_sheaf.job import Job
+from neat_sheaf.limits import MOST_KITS
+from neat_sheaf.plan import plan_job, with_kits
+from neat_sheaf.wording import Voice, english
+
+__all__ = ["main"]
+
+CANNOT_PLAN, WRONG_FILE = 1, 2
+
+
+def main(arguments: Sequence[str] | None = None) -> int:
+    """Run one command; exit status 0, 1 where the job cannot be planned, 2 for a wrong file."""
+    say = english().say
+    parser = argparse.ArgumentParser(prog="neat-sheaf", description=say("command.all"))
+    commands = parser.add_subparsers(dest="command", required=True)
+    plan = commands.add_parser("plan", help=say("command.plan"))
+    plan.add_argument("job", type=Path)
+    plan.add_argument("--json", action="store_true", help=say("command.json"))
+    plan.add_argument("--kits", type=_kits, help=say("command.kits"))
+    compare = commands.add_parser("compare", help=say("command.compare"))
+    compare.add_argument("job", type=Path)
+    check = commands.add_parser("check", help=say("command.check"))
+    check.add_argument("job", type=Path)
+    chosen = parser.parse_args(arguments)
+    try:
+        job = read_job(_text(chosen.job))
+        if chosen.command == "check":
+            return _check(job)
+        if chosen.command == "compare":
+            with _solver_silenced():
+                said = choices_report(job)
+            print(said, end="")
+            return 0
+        if chosen.kits is not None:
+            job = with_kits(job, chosen.kits)
+        with _solver_silenced():
+            made = plan_job(job)
+        print(write_plan(made) if chosen.json else plan_report(made, job), end="")
+    except FileError as error:
+        _print_faults(error.faults, english())
+        return WRONG_FILE
+    except CannotPlanError as error:
+        _print_faults(error.faults, english(job.units))
+        return CANNOT_PLAN
+    return 0
+
+
+def _print_faults(faults: Sequence[Fault], voice: Voice) -> None:
+    for found in faults:
+        print(voice.fault(found), file=sys.stderr)
+
+
+def _kits(text: str) -> int:
+    if not text.isascii() or not text.isdigit() or int(text) > MOST_KITS:
+        raise argparse.ArgumentTypeError(english().say("command-kits", most=MOST_KITS))
+    return int(text)
+
+
+def _text(path: Path) -> str:
+    try:
+        return path.read_text(encoding="utf-8-sig")
+    except OSError as error:
+        why = error.strerror or ""
+        raise FileError([fault(str(path), "unreadable", why=why)]) from error
+    except UnicodeDecodeError as error:
+        raise FileError([fault(str(path), "not-utf8", byte=str(error.start))]) from error
+
+
+def _check(job: Job) -> int:
+    found = check_project(job.project, job.units, job.habits, job.papers_by_role, job.supplies)
+    voice = english(job.units)
+    for finding in found:
+        level = voice.say(f"level.{finding.level}")
+        print(f"{level}: {voice.words(finding.where)}: {voice.words(finding.message)} [{finding.code}]")
+        if finding.fix is not None:
+            print(f"  {voice.say('command-fix', fix=finding.fix.message)}")
+    if not found:
+        print(voice.say("command-nothing"))
+    return CANNOT_PLAN if any(f.level is Level.ERROR for f in found) else 0
+
+
+@contextmanager
+def _solver_silenced() -> Iterator[None]:
+    """The solver's library prints a banner on file descriptor 1, which would spoil the plan file."""
+    sys.stdout.flush()
+    try:
+        kept = os.dup(1)
+    except OSError:
+        yield
+        return
+    try:
+        with open(os.devnull, "wb") as nowhere:
+            os.dup2(nowhere.fileno(), 1)
+        yield
+    finally:
+        os.dup2(kept, 1)
+        os.close(kept)

@@ -1,0 +1,28 @@
+"""What to buy and what a kit costs."""
+
+from __future__ import annotations
+
+from neat_sheaf.costing.cost import Cost, CostLine, ThreeCosts, cost
+from neat_sheaf.costing.purchases import (
+    PackTotal,
+    PaperTotal,
+    SupplyTotal,
+    pack_totals,
+    packs,
+    paper_total,
+    supply_totals,
+)
+
+__all__ = [
+    "Cost",
+    "CostLine",
+    "PackTotal",
+    "PaperTotal",
+    "SupplyTotal",
+    "ThreeCosts",
+    "cost",
+    "pack_totals",
+    "packs",
+    "paper_total",
+    "supply_totals",
+]

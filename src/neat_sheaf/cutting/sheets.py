@@ -1,0 +1,288 @@
+"""Planning the sheets of a class: which layouts, how often each, and in which order they are cut."""
+
+from __future__ import annotations
+
+from collections import Counter
+from collections.abc import Iterable, Iterator, Mapping, Sequence
+from dataclasses import replace
+from typing import NamedTuple
+
+from neat_sheaf.cutting.demand import DemandItem, demand_of, too_large
+from neat_sheaf.cutting.option import CutSheets, CuttingOption
+from neat_sheaf.cutting.options import best_option
+from neat_sheaf.cutting.order import Batch, Pile, cut_order, named_batches, strokes_of
+from neat_sheaf.cutting.plan import (
+    CuttingPlan,
+    PaperPlan,
+    PlacedPiece,
+    Residual,
+    SheetLayout,
+    SheetPlan,
+    StockKind,
+    StockUsed,
+)
+from neat_sheaf.errors import CannotPlanError
+from neat_sheaf.job import Job, Style
+from neat_sheaf.measure.length import Length
+from neat_sheaf.measure.lettering import letter_of
+from neat_sheaf.nesting.control import SearchControl
+from neat_sheaf.nesting.tree import Node, Region, Split, cuts, offcuts, placements
+from neat_sheaf.stock import Paper
+
+__all__ = ["OptionCache", "plan_sheets"]
+
+_FEW = Style.FEWEST_SETTINGS
+
+OptionCache = dict[tuple[str, Style, tuple[DemandItem, ...]], CuttingOption]
+
+
+def plan_sheets(
+    job: Job,
+    control: SearchControl | None = None,
+    *,
+    demands: Mapping[str, list[DemandItem]] | None = None,
+    first_letter: int = 0,
+    cache: OptionCache | None = None,
+) -> SheetPlan:
+    """Lay every piece on sheets and order the cuts; ``demands`` (by paper id) instead of the class's.
+
+    Letters begin at the one numbered ``first_letter``. ``cache`` keeps the options of each paper for
+    the same job in another style.
+
+    Raises CannotPlanError naming every piece that fits no sheet; CancelledError where ``control``
+    was told to stop. When its time is over the best plan so far is given, with its honest bound.
+    """
+    control = control or SearchControl()
+    wants = demand_of(job) if demands is None else demands
+    by_paper = {job.paper(paper): needs for paper, needs in wants.items()}
+    faults = [fault for paper, needs in by_paper.items() for fault in too_large(job, paper, needs)]
+    if faults:
+        raise CannotPlanError(faults)
+    kinds = {piece.name: n for n, piece in enumerate(job.project.pieces)}
+    cache = {} if cache is None else cache
+    options: list[list[CuttingOption]] = []
+    for paper, needs in by_paper.items():
+        options.append([])
+        for style in _tried(job.cutting.style):
+            if options[-1] and control.time_is_up():
+                # No time is left for another style than the one that was asked for.
+                options[-1].append(options[-1][0])
+                continue
+            # Not every style wants the same needs: wholes are shared by kits, or each kit has its own.
+            key = (paper.id, style, tuple(needs))
+            if key not in cache:
+                cache[key] = best_option(job, paper, needs, kinds, style, control)
+            options[-1].append(cache[key])
+    best = _least_trouble(job, options, control)
+    letters = _letters(best.piles, best.laid, first_letter)
+    made = list(zip(best.laid, best.trees, letters, strict=True))
+    plans: list[PaperPlan] = []
+    for option, needs in zip(best.options, by_paper.values(), strict=True):
+        own = [row for row in made if any(row[0] is sheets for sheets in option.sheets)]
+        layouts = _for_kits(job, own, needs)
+        plans += _paper_plans(job, option, layouts)
+    order = _in_order(best.batches)
+    plans = [_ordered(plan, letters, order) for plan in plans]
+    return SheetPlan(
+        tuple(plans),
+        replace(_cutting(job, best, letters), largest=_largest(plans)),
+        tuple(option.mix for option in best.options if option.mix is not None),
+    )
+
+
+def _tried(style: Style) -> list[Style]:
+    """The styles whose options are looked at: few settings may come of any of them."""
+    return [style, *(other for other in Style if other is not style)] if style is _FEW else [style]
+
+
+class _Laid(NamedTuple):
+    """An option for each paper, all their sheets together, and the order in which they are cut."""
+
+    options: list[CuttingOption]
+    laid: list[CutSheets]
+    papers: list[Paper]
+    piles: list[Pile]
+    batches: list[Batch[int]]
+    trees: list[Node]
+
+
+def _laid(job: Job, options: list[CuttingOption], control: SearchControl) -> _Laid:
+    laid = [sheets for option in options for sheets in option.sheets]
+    papers = list(dict.fromkeys(sheets.paper for sheets in laid))
+    piles = [Pile(papers.index(s.paper), s.times, s.stock.width, s.stock.height, s.part) for s in laid]
+    batches, trees = cut_order(piles, [p.at_once or job.cutting.sheets_at_once for p in papers], control)
+    return _Laid(options, laid, papers, piles, batches, trees)
+
+
+def _least_trouble(job: Job, options: Sequence[Sequence[CuttingOption]], control: SearchControl) -> _Laid:
+    """One of the options of each paper, so that all together have few layouts and settings, then few sheets.
+
+    Papers share settings, so the choice of one depends on the others: it is improved a paper at a time.
+    """
+
+    def trouble(made: _Laid) -> tuple[int, int, int]:
+        layouts = len(set(_letters(made.piles, made.laid, 0)))
+        return (
+            layouts + len(made.batches),
+            sum(option.opened for option in made.options),
+            strokes_of(made.batches),
+        )
+
+    # Where a style was not looked at the same options are in its place: they are laid once.
+    choices = {tuple(map(id, styled)): list(styled) for styled in zip(*options, strict=True)}
+    whole = [_laid(job, styled, control) for styled in choices.values()] or [_laid(job, [], control)]
+    if len(whole) == 1:
+        return whole[0]
+    best = min(whole, key=trouble)
+    for number, own in enumerate(options):
+        others = [
+            _laid(job, [*best.options[:number], option, *best.options[number + 1 :]], control)
+            for option in own
+            if option != best.options[number] and not control.time_is_up()
+        ]
+        best = min([best, *others], key=trouble)
+    return best
+
+
+def _letters(piles: Sequence[Pile], laid: Sequence[CutSheets], first: int) -> list[str]:
+    """A letter for each different way of cutting up a size of a paper."""
+    shapes: dict[object, str] = {}
+    found = []
+    for pile, sheets in zip(piles, laid, strict=True):
+        shape = (pile.paper, pile.width, pile.height, sheets.stock.is_sheet, pile.part)
+        found.append(shapes.setdefault(shape, letter_of(first + len(shapes))))
+    return found
+
+
+def _cutting(job: Job, best: _Laid, letters: Sequence[str]) -> CuttingPlan:
+    strokes = strokes_of(best.batches)
+    papers, pieces = [paper.id for paper in best.papers], [piece.name for piece in job.project.pieces]
+    return CuttingPlan(
+        batches=named_batches(best.batches, papers, pieces, letters),
+        layouts=len(set(letters)),
+        strokes=strokes,
+        seconds=len(best.batches) * job.cutting.setting_seconds + strokes * job.cutting.stroke_seconds,
+    )
+
+
+def _largest(plans: Iterable[PaperPlan]) -> tuple[int, int] | None:
+    kept = [
+        (left.region.width, left.region.height)
+        for plan in plans
+        for layout in plan.layouts
+        for left in layout.residuals
+        if left.kept
+    ]
+    return max(kept, key=lambda size: size[0] * size[1], default=None)
+
+
+Made = tuple[CutSheets, Node, str]
+
+
+def _for_kits(job: Job, made: Iterable[Made], needs: Sequence[DemandItem]) -> list[tuple[Paper, SheetLayout]]:
+    """The layouts with each place said to be for one colourway, none more often than wanted."""
+    left: dict[str, Counter[str]] = {}
+    for need in needs:
+        for piece in need.pieces:
+            left.setdefault(piece.name, Counter())[need.colourway] += need.count
+    sizes = {piece.name: (piece.rough_width, piece.rough_height) for piece in job.project.pieces}
+    names = [piece.name for piece in job.project.pieces]
+    done = []
+    for sheets, tree, letter in made:
+        places = placements(tree, sheets.stock.width, sheets.stock.height)
+        pieces = [names[place.kind] for place in places]
+        for alike, colourways in _shared_out(sheets.times, pieces, left, sheets.colourway):
+            placed = tuple(
+                PlacedPiece(piece, colourway, place.region, sizes[piece] != place.region[2:])
+                for piece, colourway, place in zip(pieces, colourways, places, strict=True)
+            )
+            done.append((sheets.paper, _layout(job, sheets, tree, letter, alike, placed)))
+    return done
+
+
+def _shared_out(
+    times: int, pieces: Sequence[str], left: dict[str, Counter[str]], only: str | None
+) -> Iterator[tuple[int, list[str]]]:
+    while times:
+        taken: Counter[tuple[str, str]] = Counter()
+        colourways = []
+        for piece in pieces:
+            # The colourway with most still to cut, so that a layout seldom has to be split in two.
+            mine = [only] if only is not None else list(left[piece])
+            colourway = max(mine, key=lambda c: (left[piece][c] - taken[piece, c], c))
+            taken[piece, colourway] += 1
+            colourways.append(colourway)
+        alike = min(times, *(left[piece][colourway] // n for (piece, colourway), n in taken.items()))
+        for (piece, colourway), n in taken.items():
+            left[piece][colourway] -= n * alike
+        yield alike, colourways
+        times -= alike
+
+
+def _layout(
+    job: Job, sheets: CutSheets, tree: Node, letter: str, times: int, placed: tuple[PlacedPiece, ...]
+) -> SheetLayout:
+    width, height = sheets.stock.width, sheets.stock.height
+    edges = sheets.paper.edges
+    residuals = tuple(
+        Residual(
+            region,
+            job.cutting.keeps(region.width, region.height)
+            and not (sheets.stock.is_sheet and edges and _on_edge(region, sheets)),
+        )
+        for region in offcuts(tree, width, height)
+    )
+    kind = StockKind.SHEET if sheets.stock.is_sheet else StockKind.OFFCUT
+    used = StockUsed(kind, width, height)
+    return SheetLayout(letter, times, used, placed, residuals, tuple(cuts(tree, width, height)))
+
+
+def _on_edge(region: Region, sheets: CutSheets) -> bool:
+    edges, stock = sheets.paper.edges, sheets.stock
+    return (
+        region.x < edges.left
+        or region.y < edges.bottom
+        or region.x + region.width > stock.width - edges.right
+        or region.y + region.height > stock.height - edges.top
+    )
+
+
+def _paper_plans(
+    job: Job, option: CuttingOption, layouts: list[tuple[Paper, SheetLayout]]
+) -> Iterator[PaperPlan]:
+    for paper in job.sizes_of(option.paper):
+        mine = tuple(layout for of, layout in layouts if of is paper)
+        if not mine and paper is not option.paper:
+            continue
+        sheets = sum(layout.times for layout in mine if layout.stock.is_sheet)
+        used = sum(layout.times for layout in mine if not layout.stock.is_sheet)
+        lower_bound = 0 if option.mix else option.lower_bound
+        yield PaperPlan(paper.id, sheets, lower_bound, used, mine, option.mix is not None)
+
+
+Order = dict[tuple[int, Region], int]
+
+
+def _in_order(batches: Sequence[Batch[int]]) -> Order:
+    """When each part of each pile is first cut."""
+    order: Order = {}
+    for batch in batches:
+        for stroke in batch.strokes:
+            for part in stroke.parts:
+                here = part.region
+                for _ in range(stroke.times):
+                    order[part.layout, here] = len(order)
+                    here = here.parted(Split(stroke.along, Length(batch.setting), None, None))[1]
+    return order
+
+
+def _ordered(plan: PaperPlan, letters: Sequence[str], order: Order) -> PaperPlan:
+    """The plan with each layout's cuts in the order in which they are made at the trimmer."""
+
+    def in_order(layout: SheetLayout) -> SheetLayout:
+        # Piles of one letter are cut alike and at once, so the first stands for them all.
+        pile = letters.index(layout.letter)
+        ordered = sorted(layout.cuts, key=lambda cut: order[pile, cut.of])
+        return replace(layout, cuts=tuple(ordered))
+
+    return replace(plan, layouts=tuple(in_order(layout) for layout in plan.layouts))

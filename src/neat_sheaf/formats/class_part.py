@@ -1,0 +1,67 @@
+"""A class as a job file has it: seats, samples, spares, the fee and the colourways."""
+
+from __future__ import annotations
+
+from typing import Any
+
+from neat_sheaf.formats.reading import JsonValue, check_unique
+from neat_sheaf.formats.stock_part import read_price
+from neat_sheaf.job import Class, Colourway
+from neat_sheaf.limits import MOST_COLOURWAYS, MOST_KITS
+
+__all__ = ["class_document", "read_class"]
+
+
+def read_class(node: JsonValue, roles: tuple[str, ...], known: set[str]) -> Class:
+    node.object(["seats"], ["samples", "spares", "fee", "colourways", "version"])
+    klass = Class(
+        seats=node.key("seats").whole(0, 100_000),
+        samples=node.take("samples", lambda n: n.whole(0, 10_000), 0),
+        spares=node.take("spares", lambda n: n.whole(0, 10_000), 0),
+        fee=node.take("fee", read_price, None),
+    )
+    if not node.has("colourways"):
+        return _one_colourway(node, klass, roles, known)
+    colourways = node.key("colourways").items(lambda n: _colourway(n, roles, known), MOST_COLOURWAYS)
+    check_unique(node.key("colourways"), [c.name for c in colourways], "name")
+    total = sum(c.kits for c in colourways)
+    if len(colourways) == len(node.value["colourways"]) and total != klass.kits:
+        raise node.key("colourways").fault("kits-do-not-sum", total=total, kits=klass.kits)
+    return Class(klass.seats, klass.samples, klass.spares, klass.fee, colourways)
+
+
+def _one_colourway(node: JsonValue, klass: Class, roles: tuple[str, ...], known: set[str]) -> Class:
+    for role in roles:
+        if role not in known:
+            node.fault("role-without-paper.alone", role=role)
+    papers = {role: role for role in roles}
+    only = Colourway("all", klass.kits, papers)
+    return Class(klass.seats, klass.samples, klass.spares, klass.fee, (only,))
+
+
+def _colourway(node: JsonValue, roles: tuple[str, ...], known: set[str]) -> Colourway:
+    node.object(["name", "kits", "papers"])
+    name = node.key("name").text()
+    kits = node.key("kits").whole(0, MOST_KITS)
+    papers = node.key("papers").object((), roles)
+    chosen: dict[str, str] = {}
+    for role in roles:
+        if not papers.has(role):
+            papers.key(role).fault("role-without-paper.colourway", role=role, colourway=name)
+            continue
+        paper = papers.take(role, JsonValue.text, "")
+        if paper and paper not in known:
+            papers.key(role).fault("unknown-paper.id", paper=paper)
+        chosen[role] = paper
+    return Colourway(name, kits, chosen)
+
+
+def class_document(klass: Class) -> dict[str, Any]:
+    """A class as JSON values that ``read_class`` reads back."""
+    return {
+        "seats": klass.seats,
+        "samples": klass.samples,
+        "spares": klass.spares,
+        **({} if klass.fee is None else {"fee": str(klass.fee)}),
+        "colourways": [{"name": c.name, "kits": c.kits, "papers": dict(c.papers)} for c in klass.colourways],
+    }

@@ -1,0 +1,1 @@
+"""Exact measures: lengths, money, letters, and whole shares of a total."""

@@ -1,0 +1,167 @@
+"""Panels: the rectangles between neighbouring full-length scores and edges; what they enclose."""
+
+from __future__ import annotations
+
+from dataclasses import dataclass, replace
+from itertools import pairwise
+
+from neat_sheaf.measure.length import Length
+from neat_sheaf.measure.side import Side
+from neat_sheaf.project import Diagonal, Line, Panel, Piece
+
+__all__ = [
+    "Inside",
+    "columns",
+    "floor",
+    "inside",
+    "panel_size",
+    "panels",
+    "panels_along",
+    "rows",
+    "stretched",
+    "wrap_side",
+]
+
+
+def panels(side: Length, at: list[Length]) -> list[Length]:
+    """Panel lengths along ``side`` (nm) with scores ``at``; they sum to ``side``.
+
+    The scores may come in any order; one outside the side or doubled gives a
+    panel that is not positive, which ``checks`` reports.
+    """
+    marks = [Length(0), *sorted(at), side]
+    return [Length(b - a) for a, b in pairwise(marks)]
+
+
+def columns(piece: Piece) -> list[Length]:
+    """Widths of the piece's columns from the left edge, nm."""
+    return panels(piece.width, _full(piece, Side.WIDTH))
+
+
+def rows(piece: Piece) -> list[Length]:
+    """Heights of the piece's rows from the bottom edge, nm."""
+    return panels(piece.height, _full(piece, Side.HEIGHT))
+
+
+def _full(piece: Piece, along: Side) -> list[Length]:
+    return [line.at for line in piece.scores if line.along is along and line.full]
+
+
+def panel_size(piece: Piece, panel: Panel) -> tuple[Length, Length] | None:
+    """(width, height) of a panel in nm, or None where the piece has no such panel."""
+    wide, high = columns(piece), rows(piece)
+    if panel.column > len(wide) or panel.row > len(high):
+        return None
+    return wide[panel.column - 1], high[panel.row - 1]
+
+
+def floor(piece: Piece) -> tuple[Length, Length] | None:
+    """The floor of a tray, (width, height) in nm: its middle panel; None where it has none."""
+    wide, high = columns(piece), rows(piece)
+    if len(wide) < 3 or len(high) < 3:
+        return None
+    return wide[len(wide) // 2], high[len(high) // 2]
+
+
+def panels_along(piece: Piece, side: Side) -> list[Length]:
+    """The piece's panels along a side, nm."""
+    return columns(piece) if side is Side.WIDTH else rows(piece)
+
+
+def wrap_side(piece: Piece) -> Side | None:
+    """The side along which the piece wraps around something: four panels or more, and most of them."""
+    wide, high = len(columns(piece)), len(rows(piece))
+    if max(wide, high) < 4:
+        return None
+    return Side.WIDTH if wide >= high else Side.HEIGHT
+
+
+@dataclass(frozen=True, slots=True)
+class Inside:
+    """The room inside a folded piece: for each direction its size (nm) and the panels that make it.
+
+    ``directions`` are (size, side, panel numbers from 0): stretching those panels along that side by
+    some length makes the room larger by as much.
+    """
+
+    directions: tuple[tuple[Length, Side, tuple[int, ...]], ...]
+
+    @property
+    def sizes(self) -> tuple[Length, ...]:
+        """The three sizes, nm."""
+        return tuple(size for size, _, _ in self.directions)
+
+
+def inside(piece: Piece) -> Inside | None:
+    """The room inside a tray, or inside a wrap, sleeve or gusset bag; None where there is none.
+
+    A tray's room is its floor by its lowest wall; a wrap's its front panel by its depth panel
+    by the length that it covers.
+    """
+    wide, high = columns(piece), rows(piece)
+    wrap = wrap_side(piece)
+    if wrap is None and len(wide) >= 3 and len(high) >= 3:
+        middle_x, middle_y = len(wide) // 2, len(high) // 2
+        walls_x, walls_y = (0, len(wide) - 1), (0, len(high) - 1)
+        lowest = min((wide[0], Side.WIDTH, walls_x), (high[0], Side.HEIGHT, walls_y), key=lambda w: w[0])
+        return Inside(
+            (
+                (wide[middle_x], Side.WIDTH, (middle_x,)),
+                (high[middle_y], Side.HEIGHT, (middle_y,)),
+                lowest,
+            )
+        )
+    if wrap is None:
+        return None
+    around, other = panels_along(piece, wrap), Side.HEIGHT if wrap is Side.WIDTH else Side.WIDTH
+    along = panels_along(piece, other)
+    longest = along.index(max(along))
+    return Inside(
+        (
+            (min(around[0], around[2]), wrap, (0, 2)),
+            (min(around[1], around[3]), wrap, (1, 3)),
+            (along[longest], other, (longest,)),
+        )
+    )
+
+
+def stretched(piece: Piece, side: Side, panel: int, by: int) -> Piece:
+    """The piece with one panel (number from 0 along ``side``) longer by ``by`` nm.
+
+    Everything beyond the panel moves with it; every other panel keeps its size. ``by`` may be
+    negative, but not past the panel's own length.
+    """
+    sizes = panels_along(piece, side)
+    if sizes[panel] + by <= 0:
+        raise ValueError("a panel cannot shrink to nothing")
+    edge = sum(sizes[: panel + 1])
+
+    def moved(place: Length) -> Length:
+        return Length(place + by) if place >= edge else place
+
+    def line(of: Line) -> Line:
+        if of.along is side:
+            return replace(of, at=moved(of.at))
+        start = None if of.start is None else moved(of.start)
+        return replace(of, start=start, end=None if of.end is None else moved(of.end))
+
+    def point(of: tuple[Length, Length]) -> tuple[Length, Length]:
+        return (moved(of[0]), of[1]) if side is Side.WIDTH else (of[0], moved(of[1]))
+
+    def diagonal(of: Diagonal) -> Diagonal:
+        return replace(of, start=point(of.start), end=point(of.end))
+
+    holes = []
+    for hole in piece.holes:
+        x, y = point((hole.x, hole.y))
+        holes.append(replace(hole, x=x, y=y))
+    wide, high = (by, 0) if side is Side.WIDTH else (0, by)
+    return replace(
+        piece,
+        width=Length(piece.width + wide),
+        height=Length(piece.height + high),
+        scores=tuple(map(line, piece.scores)),
+        slits=tuple(map(line, piece.slits)),
+        diagonals=tuple(map(diagonal, piece.diagonals)),
+        holes=tuple(holes),
+    )

@@ -1,0 +1,211 @@
+"""One piece of the list: its sizes, scores, slits, holes, corners, tabs and faces. All lengths in nm."""
+
+from __future__ import annotations
+
+from dataclasses import dataclass
+from enum import StrEnum
+
+from neat_sheaf.measure.length import Length
+from neat_sheaf.measure.side import Side
+
+__all__ = [
+    "NO_LENGTH",
+    "Corner",
+    "CornerCut",
+    "CornerShape",
+    "CutMethod",
+    "Diagonal",
+    "Edge",
+    "Face",
+    "Fold",
+    "Hole",
+    "Line",
+    "MatOf",
+    "Panel",
+    "Piece",
+    "Portion",
+    "Tab",
+]
+
+NO_LENGTH = Length(0)
+
+
+class CutMethod(StrEnum):
+    """How a piece is cut out; die and punch pieces are nested as their rough cut."""
+
+    TRIM = "trim"
+    DIE = "die"
+    PUNCH = "punch"
+
+
+class Corner(StrEnum):
+    """A corner of a piece as it lies with its print up."""
+
+    BOTTOM_LEFT = "bottom-left"
+    BOTTOM_RIGHT = "bottom-right"
+    TOP_LEFT = "top-left"
+    TOP_RIGHT = "top-right"
+
+
+class CornerShape(StrEnum):
+    """What is taken off a corner."""
+
+    ROUND = "round"
+    MITRE = "mitre"
+    NOTCH = "notch"
+
+
+class Fold(StrEnum):
+    """Which way a score folds, seen from the printed side: towards the eye, or away from it."""
+
+    VALLEY = "valley"
+    MOUNTAIN = "mountain"
+
+
+class Edge(StrEnum):
+    """A side of a piece as it lies with its print up."""
+
+    TOP = "top"
+    BOTTOM = "bottom"
+    LEFT = "left"
+    RIGHT = "right"
+
+
+class Portion(StrEnum):
+    """How much of a punched or die-cut whole one piece is."""
+
+    WHOLE = "whole"
+    THREE_QUARTERS = "three-quarters"
+    HALF = "half"
+    QUARTER = "quarter"
+
+    @property
+    def quarters(self) -> int:
+        """The portion in quarters, 1 to 4."""
+        return {"whole": 4, "three-quarters": 3, "half": 2, "quarter": 1}[self.value]
+
+
+@dataclass(frozen=True, slots=True)
+class Line:
+    """A score or slit across the piece at ``at`` along ``along``.
+
+    ``start`` and ``end`` shorten it, measured along the other side; None is the edge.
+    ``relief`` is the width of the wedge taken off on both sides of a slit, 0 for a straight one.
+    """
+
+    along: Side
+    at: Length
+    start: Length | None = None
+    end: Length | None = None
+    fold: Fold = Fold.VALLEY
+    relief: Length = NO_LENGTH
+
+    @property
+    def full(self) -> bool:
+        """Whether the line runs from edge to edge."""
+        return self.start is None and self.end is None
+
+
+@dataclass(frozen=True, slots=True)
+class Diagonal:
+    """A score between two marks, each (x from the left edge, y from the bottom edge)."""
+
+    start: tuple[Length, Length]
+    end: tuple[Length, Length]
+    fold: Fold = Fold.VALLEY
+
+
+@dataclass(frozen=True, slots=True)
+class Hole:
+    """A round hole; ``x`` and ``y`` are its centre."""
+
+    x: Length
+    y: Length
+    diameter: Length
+
+
+@dataclass(frozen=True, slots=True)
+class CornerCut:
+    """A corner rounded, mitred or notched by ``size`` along both edges."""
+
+    corner: Corner
+    shape: CornerShape
+    size: Length
+
+
+@dataclass(frozen=True, slots=True)
+class Panel:
+    """A panel's place: column from the left edge, row from the bottom edge, both from 1."""
+
+    column: int
+    row: int
+
+
+@dataclass(frozen=True, slots=True)
+class Tab:
+    """A panel that is glued behind another, with this many runs of adhesive."""
+
+    panel: Panel
+    runs: int = 1
+
+
+@dataclass(frozen=True, slots=True)
+class Face:
+    """A panel that is seen on the finished thing.
+
+    ``up`` is the side of the piece that points up there; panels of one ``name`` are seen as one.
+    """
+
+    panel: Panel
+    up: Edge = Edge.TOP
+    name: str = ""
+
+
+@dataclass(frozen=True, slots=True)
+class MatOf:
+    """The panel a mat is glued onto."""
+
+    piece: str
+    panel: Panel
+
+
+@dataclass(frozen=True, slots=True)
+class Piece:
+    """One line of the list. ``paper`` is a role; ``width`` runs across the print.
+
+    ``scrap``: it may come from what is left over. ``matched`` names the set of pieces that are
+    cut as one block, in the order of their panels, so that the print runs on.
+    """
+
+    name: str
+    paper: str
+    per_kit: int
+    width: Length
+    height: Length
+    scores: tuple[Line, ...] = ()
+    diagonals: tuple[Diagonal, ...] = ()
+    slits: tuple[Line, ...] = ()
+    holes: tuple[Hole, ...] = ()
+    corners: tuple[CornerCut, ...] = ()
+    tabs: tuple[Tab, ...] = ()
+    follows_print: bool = False
+    cut: CutMethod = CutMethod.TRIM
+    margin: Length = NO_LENGTH
+    mat_of: MatOf | None = None
+    faces: tuple[Face, ...] = ()
+    portion: Portion = Portion.WHOLE
+    scrap: bool = False
+    matched: str = ""
+
+    @property
+    def rough_width(self) -> Length:
+        """Width of the rectangle that is nested: with the margin twice for a die or punch."""
+        return self._rough(self.width)
+
+    @property
+    def rough_height(self) -> Length:
+        """Height of the rectangle that is nested."""
+        return self._rough(self.height)
+
+    def _rough(self, side: Length) -> Length:
+        return side if self.cut is CutMethod.TRIM else Length(side + 2 * self.margin)

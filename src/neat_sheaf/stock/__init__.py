@@ -1,0 +1,8 @@
+"""What there is to cut from and to use up: papers, packs, offcuts and supplies."""
+
+from __future__ import annotations
+
+from neat_sheaf.stock.paper import Edges, Offcut, Pack, Paper, Print
+from neat_sheaf.stock.supply import Supply, SupplyUnit
+
+__all__ = ["Edges", "Offcut", "Pack", "Paper", "Print", "Supply", "SupplyUnit"]

@@ -1,0 +1,126 @@
+"""A voice: one language, the number habits of one place, one unit of length."""
+
+from __future__ import annotations
+
+import functools
+from dataclasses import dataclass
+from decimal import Decimal
+from enum import StrEnum
+from typing import Any
+
+from babel import Locale
+from babel.numbers import format_currency, format_decimal
+from fluent.runtime.types import FluentInt
+
+from neat_sheaf.errors import Fault
+from neat_sheaf.measure.length import Unit, say_length, say_size
+from neat_sheaf.messages import Amount, Measured, Message, Param, Several, Sized
+from neat_sheaf.plain_text import printable
+from neat_sheaf.wording.catalogue import Catalogue, catalogue
+
+__all__ = ["Voice", "english"]
+
+
+class _Count(FluentInt):
+    """A whole number: its plural is the language's, its digits are grouped as the place does it."""
+
+    place: Locale
+
+    def format(self, locale: Locale) -> str:
+        """The number as the place writes it, whatever the language of the sentence."""
+        return format_decimal(int(self), locale=self.place)
+
+
+@dataclass(frozen=True)
+class Voice:
+    """How messages are worded: ``place`` (a locale) for numbers and money, ``units`` for lengths."""
+
+    units: Unit = "in"
+    place: str = "en-GB"
+    sentences: Catalogue | None = None
+
+    @functools.cached_property
+    def _locale(self) -> Locale:
+        return Locale.parse(self.place, sep="-")
+
+    @functools.cached_property
+    def _catalogue(self) -> Catalogue:
+        return self.sentences or catalogue("en")
+
+    @property
+    def language(self) -> str:
+        """The language of the sentences."""
+        return self._catalogue.language
+
+    def words(self, said: Message) -> str:
+        """A message in words. KeyError where the catalogue has no sentence for it."""
+        if said.text:
+            return said.text
+        return self._catalogue.sentence(said.key, {n: self._put(p) for n, p in said.params.items()})
+
+    def say(self, key: str, /, **params: Param) -> str:
+        """The message of a key in words."""
+        return self.words(Message(key, params))
+
+    def fault(self, what: Fault) -> str:
+        """A fault as one line: its path, and what is wrong."""
+        said, place = self.words(what.message), self.where(what)
+        # What is said may quote a file, and a terminal obeys control characters.
+        return printable(f"{place}: {said}" if place else said)
+
+    def where(self, what: Fault) -> str:
+        """Where a fault is: its path, or the place as a person says it."""
+        return what.path if what.place is None else self.words(what.place)
+
+    def length(self, nm: int) -> str:
+        """A length with its unit. Lengths are written the same in every place: they are read back."""
+        return say_length(nm, self.units)
+
+    def size(self, width: int, height: int) -> str:
+        """Two lengths, the unit said once."""
+        return say_size(width, height, self.units)
+
+    def number(self, value: int | Decimal) -> str:
+        """A number as the place writes it."""
+        return format_decimal(value, locale=self._locale, decimal_quantization=False)
+
+    def money(self, amount: Amount) -> str:
+        """Money as the place writes it, with every decimal that it has."""
+        return format_currency(amount.value, amount.currency, locale=self._locale, decimal_quantization=False)
+
+    def _put(self, param: Param) -> Any:
+        """What a sentence takes for a parameter: text, or a number that its plural follows."""
+        if isinstance(param, Measured):
+            return self.length(param.nm)
+        if isinstance(param, Sized):
+            return self.size(param.width, param.height)
+        if isinstance(param, Amount):
+            return self.money(param)
+        if isinstance(param, Message):
+            return self.words(param)
+        if isinstance(param, Several):
+            return self._several(param)
+        if isinstance(param, StrEnum):
+            key = f"{type(param).__name__.lower()}.{param.value.replace('_', '-')}"
+            return self._catalogue.sentence(key, {}) if self._catalogue.has(key) else param.value
+        if isinstance(param, int):
+            count = _Count(param)
+            count.place = self._locale
+            return count
+        return self.number(param) if isinstance(param, Decimal) else param
+
+    def _several(self, many: Several) -> str:
+        said = [str(self.number(p)) if isinstance(p, int) else str(self._put(p)) for p in many.items]
+        if many.joined == "list":
+            return ", ".join(said)
+        if len(said) < 2:
+            return "".join(said)
+        return self._catalogue.sentence(
+            f"joined.{many.joined}", {"before": ", ".join(said[:-1]), "last": said[-1]}
+        )
+
+
+@functools.cache
+def english(units: Unit = "in") -> Voice:
+    """English as the command line speaks it."""
+    return Voice(units)
