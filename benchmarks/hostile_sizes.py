@@ -17,12 +17,12 @@ from typing import Any
 
 sys.path.insert(0, str(Path(__file__).parents[1]))
 
+from neat_sheaf.errors import CannotPlanError
 from neat_sheaf.formats.job_file import read_job
 from neat_sheaf.formats.reading import FileError
 from neat_sheaf.job import Style
 from neat_sheaf.nesting.control import USUAL_SECONDS
 from neat_sheaf.plan import plan_job
-from neat_sheaf.errors import CannotPlanError
 
 MEGABYTES = 500
 
@@ -69,7 +69,7 @@ def one(name: str, style: str) -> None:
         plan = plan_job(read_job(json.dumps(document)))
         said = f"{plan.sheets} sheets, at least {plan.papers[0].at_least}"
     except (FileError, CannotPlanError) as error:
-        said = error.faults[0].says
+        said = said(error.faults[0])
     peak = resource.getrusage(resource.RUSAGE_SELF).ru_maxrss / 1024
     print(f"RESULT {time.perf_counter() - began:.1f} {peak:.0f} {said}")
 

@@ -16,14 +16,15 @@ sys.path.insert(0, str(Path(__file__).parents[1]))
 
 import rectpack
 
+from neat_sheaf.advice.seats import seat_breakpoints
+from neat_sheaf.advice.styles import compare_styles
+from neat_sheaf.cutting.plan import SheetPlan
+from neat_sheaf.cutting.sheets import plan_sheets
 from neat_sheaf.formats.job_file import read_job
 from neat_sheaf.job import Class, Colourway, Job
-from neat_sheaf.stock import Paper
 from neat_sheaf.measure.length import inches
 from neat_sheaf.project import Piece, Project
-from neat_sheaf.advice.seats import seat_breakpoints
-from neat_sheaf.cutting.plan import SheetPlan, plan_sheets
-from neat_sheaf.advice.styles import compare_styles
+from neat_sheaf.stock import Paper
 
 KIT = [
     ("11/2", "7", 1), ("9/2", "6", 1), ("3", "5/2", 2), ("4", "4", 1), ("13/4", "2", 2),

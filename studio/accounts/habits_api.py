@@ -10,8 +10,8 @@ from ninja import Router, Schema
 
 from neat_sheaf.errors import Fault
 from neat_sheaf.formats.reading import FileError, JsonValue
-from neat_sheaf.measure.length import Length, Unit, say_length
 from neat_sheaf.limits import LARGEST_SHEET
+from neat_sheaf.measure.length import Length, Unit, say_length
 from studio.accounts.models import Measure, Studio
 from studio.accounts.tenancy import check_version, studio_of
 from studio.config.problems import Problem

@@ -9,13 +9,13 @@ from django.core.cache import cache
 from django.http import HttpRequest
 from ninja import Router, Schema
 
+from neat_sheaf.advice.seats import seat_breakpoints
 from neat_sheaf.advice.sizes import size_advice
+from neat_sheaf.advice.styles import advised, compare_styles
+from neat_sheaf.errors import CannotPlanError
 from neat_sheaf.formats.reading import FileError
 from neat_sheaf.job import Job
 from neat_sheaf.measure.length import write_length
-from neat_sheaf.advice.seats import seat_breakpoints
-from neat_sheaf.errors import CannotPlanError
-from neat_sheaf.advice.styles import advised, compare_styles
 from studio.accounts.tenancy import own
 from studio.classes.convert import core_job
 from studio.classes.models import KitClass

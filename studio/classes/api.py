@@ -11,13 +11,12 @@ from django.db import transaction
 from django.http import Http404, HttpRequest, HttpResponse
 from ninja import Field, Router, Schema, Status
 
-from neat_sheaf.errors import Fault
+from neat_sheaf.errors import CannotPlanError, Fault
 from neat_sheaf.formats.job_file import write_job
 from neat_sheaf.formats.reading import FileError, JsonValue
+from neat_sheaf.limits import LARGEST_SHEET, LONGEST_TEXT, MOST_COLOURWAYS, MOST_PIECES
 from neat_sheaf.measure.apportionment import share_out
 from neat_sheaf.measure.length import Length, Unit, inches, write_length
-from neat_sheaf.limits import LARGEST_SHEET, LONGEST_TEXT, MOST_COLOURWAYS, MOST_PIECES
-from neat_sheaf.errors import CannotPlanError
 from studio.accounts.models import Measure, Studio
 from studio.accounts.tenancy import check_version, own, studio_of
 from studio.classes.bench import Bench, bench_of

@@ -5,10 +5,9 @@ from __future__ import annotations
 from dataclasses import replace
 
 from neat_sheaf import job as core
-from neat_sheaf.errors import Fault
+from neat_sheaf.errors import CannotPlanError, Fault
 from neat_sheaf.measure.length import Length
 from neat_sheaf.project import Project
-from neat_sheaf.errors import CannotPlanError
 from neat_sheaf.project.variants import UnknownNumberError, variant_of
 from studio.classes.models import KitClass
 from studio.cupboard.convert import core_pack, core_paper, core_supply, plain_price

@@ -15,23 +15,23 @@ from django.db import transaction
 
 from neat_sheaf.cutting.demand import family_of
 from neat_sheaf.errors import Fault
-from neat_sheaf.formats.plan_file import sheets_document
 from neat_sheaf.formats.reading import FileError
+from neat_sheaf.formats.sheets_part import sheets_document
 from neat_sheaf.job import Job
-from neat_sheaf.stock import Offcut
 from neat_sheaf.measure.length import Length, millimetres
 from neat_sheaf.pinned import (
     Change,
     CutPiece,
     Difference,
-    RescueKind,
     Pieces,
     Rescue,
+    RescueKind,
     change_of,
     difference,
     made_by,
     rescues,
 )
+from neat_sheaf.stock import Offcut
 from studio.classes.convert import core_job
 from studio.classes.models import CuttingRun, KitClass
 from studio.classes.planning import key_of, plan_of

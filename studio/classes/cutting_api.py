@@ -7,12 +7,11 @@ from typing import Any, Literal
 from django.http import HttpRequest
 from ninja import Field, Router, Schema, Status
 
-from neat_sheaf.errors import Fault
+from neat_sheaf.errors import CannotPlanError, Fault
 from neat_sheaf.formats.reading import FileError
 from neat_sheaf.job import Job
 from neat_sheaf.limits import LONGEST_TEXT
 from neat_sheaf.pinned import RescueKind
-from neat_sheaf.errors import CannotPlanError
 from studio.accounts.tenancy import own
 from studio.classes.convert import core_job
 from studio.classes.cutting import (

@@ -21,14 +21,13 @@ from django.core.cache import cache
 from django.db import connection
 from django.utils import timezone
 
-from neat_sheaf.errors import Fault
+from neat_sheaf.errors import CannotPlanError, Fault
 from neat_sheaf.formats.job_file import write_job
 from neat_sheaf.formats.plan_file import plan_document
 from neat_sheaf.job import Job
 from neat_sheaf.nesting.control import Progress, SearchControl
 from neat_sheaf.plan import plan_job
 from neat_sheaf.project import Project
-from neat_sheaf.errors import CannotPlanError
 from studio.classes.convert import core_job
 from studio.classes.models import KitClass, PlanTask
 

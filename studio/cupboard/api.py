@@ -11,9 +11,9 @@ from ninja import Field, Router, Schema, Status
 
 from neat_sheaf.errors import Fault
 from neat_sheaf.formats.reading import FileError, JsonValue
-from neat_sheaf.stock import SupplyUnit
-from neat_sheaf.measure.length import Length, Unit, write_length
 from neat_sheaf.limits import LARGEST_SHEET, LEAST_SIZE
+from neat_sheaf.measure.length import Length, Unit, write_length
+from neat_sheaf.stock import SupplyUnit
 from studio.accounts.models import Measure, Studio
 from studio.accounts.tenancy import check_version, own, studio_of
 from studio.config.problems import Problem

@@ -14,9 +14,9 @@ from neat_sheaf.formats.project_part import project_document, read_project
 from neat_sheaf.formats.reading import Faulty, FileError, JsonValue
 from neat_sheaf.measure.length import Unit, write_length
 from neat_sheaf.project import Project as CoreProject
+from neat_sheaf.project.variants import UnknownNumberError, nominal_centimetres, numbers_of, variant_of
 from neat_sheaf.quick import tidy_line
 from neat_sheaf.quick.writing import clauses_beyond_columns
-from neat_sheaf.project.variants import UnknownNumberError, nominal_centimetres, numbers_of, variant_of
 from studio.accounts.models import Studio
 from studio.accounts.tenancy import check_version, own, studio_of
 from studio.config.problems import Problem

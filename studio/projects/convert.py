@@ -4,9 +4,9 @@ from __future__ import annotations
 
 from django.db import transaction
 
-from neat_sheaf.project import assembly
 from neat_sheaf import project as core
 from neat_sheaf.measure.length import Length
+from neat_sheaf.project import assembly
 from studio.projects import assembly_models, models
 
 __all__ = ["core_project", "store_pieces"]

@@ -12,8 +12,8 @@ from neat_sheaf.formats.csv_file import write_csv
 from neat_sheaf.formats.job_file import read_job, write_job
 from neat_sheaf.formats.reading import FileError
 from neat_sheaf.formats.svg_file import write_svg
-from neat_sheaf.measure.length import inches, millimetres
 from neat_sheaf.limits import LARGEST_FILE, MOST_PRINTED_PIECES
+from neat_sheaf.measure.length import inches, millimetres
 from neat_sheaf.project import Project as CoreProject
 from studio.accounts.models import Studio
 from studio.accounts.tenancy import own, studio_of

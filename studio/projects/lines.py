@@ -10,8 +10,8 @@ from ninja import Field, Router, Schema
 from neat_sheaf.formats.csv_file import looks_like_rows, read_csv
 from neat_sheaf.formats.project_part import piece_document
 from neat_sheaf.formats.reading import FileError
-from neat_sheaf.measure.length import Unit
 from neat_sheaf.limits import LONGEST_TEXT
+from neat_sheaf.measure.length import Unit
 from neat_sheaf.project import Piece
 from neat_sheaf.quick import Known, ReadLine, read_lines, tidy_line
 from studio.accounts.models import Measure

@@ -10,14 +10,14 @@ from typing import TypedDict
 
 from django.utils.safestring import SafeString, mark_safe
 
-from neat_sheaf.project.assembly import CAUTION_SAYS, Caution, Step, When, cautions_for
 from neat_sheaf.formats.svg_file import piece_drawing
-from neat_sheaf.project.panels import columns, rows
-from neat_sheaf.stock import SupplyUnit
 from neat_sheaf.measure.length import MILLIMETRE, Length, Unit, say_length, say_size, write_length
 from neat_sheaf.measure.lettering import letter_of
-from neat_sheaf.project import CutMethod, Line, Piece, Project, SupplyUse
 from neat_sheaf.measure.side import Side
+from neat_sheaf.project import CutMethod, Line, Piece, Project, SupplyUse
+from neat_sheaf.project.assembly import CAUTION_SAYS, Caution, Step, When, cautions_for
+from neat_sheaf.project.panels import columns, rows
+from neat_sheaf.stock import SupplyUnit
 from studio.accounts.models import Studio
 from studio.config.pages import PageSize, fractions, printed, ruler
 from studio.cupboard.models import Supply

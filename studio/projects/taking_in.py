@@ -7,10 +7,10 @@ from dataclasses import replace
 from neat_sheaf.errors import Fault
 from neat_sheaf.formats.reading import FileError
 from neat_sheaf.job import Job
-from neat_sheaf.stock import SupplyUnit
-from neat_sheaf.stock import Supply as CoreSupply
 from neat_sheaf.limits import LONGEST_NAME
 from neat_sheaf.project import Project
+from neat_sheaf.stock import Supply as CoreSupply
+from neat_sheaf.stock import SupplyUnit
 from studio.accounts.models import Studio
 from studio.cupboard.models import Supply
 

@@ -6,13 +6,14 @@ from dataclasses import replace
 from decimal import Decimal
 from typing import Any
 
+from neat_sheaf.cutting.plan import PaperPlan
+from neat_sheaf.cutting.sheets import plan_sheets
 from neat_sheaf.job import Class, Colourway, Cutting, Job
-from neat_sheaf.stock import Paper, Print
 from neat_sheaf.measure.length import Length, parse_length
+from neat_sheaf.measure.side import Side
 from neat_sheaf.nesting.planner import Nested, nest
 from neat_sheaf.project import Line, Piece, Project
-from neat_sheaf.measure.side import Side
-from neat_sheaf.cutting.plan import PaperPlan, plan_sheets
+from neat_sheaf.stock import Paper, Print
 
 
 def inch(text: str) -> Length:

@@ -8,9 +8,9 @@ from decimal import Decimal
 from hypothesis import strategies as st
 
 from neat_sheaf.job import Class, Colourway, Cutting, Job, Style
-from neat_sheaf.stock import Edges, Offcut, Pack, Paper, Print
 from neat_sheaf.measure.apportionment import share_out
 from neat_sheaf.project import CutMethod, MatOf, Panel, Piece, Portion, Project
+from neat_sheaf.stock import Edges, Offcut, Pack, Paper, Print
 
 from .building import inch
 

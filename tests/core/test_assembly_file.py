@@ -4,12 +4,12 @@ import copy
 
 import pytest
 
-from neat_sheaf.project.assembly import Caution, When
 from neat_sheaf.formats.job_file import job_document, read_job, write_job
 from neat_sheaf.formats.reading import FileError
 from neat_sheaf.habits import LidFeel, Scoring
 from neat_sheaf.measure.length import millimetres
 from neat_sheaf.project import Edge, Fold, Portion
+from neat_sheaf.project.assembly import Caution, When
 
 from .building import inch
 from .test_job_file import JOB, text

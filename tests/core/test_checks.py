@@ -3,9 +3,10 @@
 from dataclasses import replace
 
 from neat_sheaf.checks import Level, check_project
-from neat_sheaf.project.panels import columns, floor, panel_size, panels, rows
-from neat_sheaf.project import Fit, FitKind, Line, MatOf, Panel, Project
 from neat_sheaf.measure.side import Side
+from neat_sheaf.project import Fit, FitKind, Line, MatOf, Panel, Project
+from neat_sheaf.project.panels import columns, floor, panel_size, panels, rows
+from tests.words import said
 
 from .building import across, inch, piece, tray, upward
 
@@ -59,7 +60,7 @@ def test_a_tray_with_walls_d_has_a_floor_smaller_by_2d():
 def test_a_score_off_the_piece_is_an_error_that_names_the_place():
     finding = only(piece("Card", "4", "6", scores=across("4 1/4")))
     assert (finding.level, finding.code, finding.piece) == (Level.ERROR, "score-outside", 0)
-    assert "4 1/4 in along the width" in finding.says
+    assert "4 1/4 in along the width" in said(finding)
     assert codes(piece("Card", "4", "6", scores=upward("4 1/4"))) == []
 
 
@@ -87,7 +88,7 @@ def test_6_3_8_scored_at_2_3_4_and_3_5_8_is_symmetrical():
 def test_a_broken_mirror_says_which_score_would_restore_it():
     finding = only(piece("Wrap", "6 3/8", "4", scores=across("2 3/4", "3 1/2")))
     assert finding.code == "symmetry-broken"
-    assert "a score at 3 5/8 in instead of 3 1/2 in" in finding.says
+    assert "a score at 3 5/8 in instead of 3 1/2 in" in said(finding)
 
 
 def test_panels_that_are_not_meant_to_match_are_no_broken_mirror():
@@ -119,9 +120,9 @@ def test_an_uneven_border_names_both_borders_and_the_even_size():
     under = piece("Panel", "4", "5")
     finding = only(under, piece("Mat", "3 3/4", "4 1/2", mat_of=MatOf("Panel", Panel(1, 1))))
     assert (finding.code, finding.piece) == ("mat-uneven", 1)
-    assert "1/8 in left and right" in finding.says
-    assert "1/4 in above and below" in finding.says
-    assert "3 3/4 x 4 3/4 in would make it even" in finding.says
+    assert "1/8 in left and right" in said(finding)
+    assert "1/4 in above and below" in said(finding)
+    assert "3 3/4 x 4 3/4 in would make it even" in said(finding)
 
 
 def test_a_mat_larger_than_its_panel_and_one_for_no_panel():
@@ -145,17 +146,17 @@ def test_a_5_1_2_lid_over_a_5_3_8_base_clears_by_an_eighth():
     # Common practice: floors 5 1/2 and 5 3/8 with walls of 1 in.
     finding = lid_over_base("7 1/2", "7 3/8")
     assert (finding.level, finding.code) == (Level.NOTE, "lid-clears")
-    assert "clears by 1/8 in, easy" in finding.says
+    assert "clears by 1/8 in, easy" in said(finding)
 
 
 def test_a_lid_the_size_of_its_base_is_an_error_and_says_what_it_wants():
     finding = lid_over_base("7 3/8", "7 3/8")
     assert (finding.level, finding.code) == (Level.ERROR, "lid-too-small")
-    assert "wants 1/16 in more" in finding.says
+    assert "needs 1/16 in more" in said(finding)
 
 
 def test_a_snug_lid_clears_and_one_over_3_16_falls_off():
-    assert "snug" in lid_over_base("7 7/16", "7 3/8").says
+    assert "snug" in said(lid_over_base("7 7/16", "7 3/8"))
     assert lid_over_base("7 9/16", "7 3/8").code == "lid-clears"
     assert lid_over_base("7 5/8", "7 3/8").code == "lid-too-loose"
 

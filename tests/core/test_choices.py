@@ -10,22 +10,33 @@ import pytest
 from hypothesis import HealthCheck, given, settings
 from hypothesis import strategies as st
 
+from neat_sheaf.advice.seats import Bought, _Counter, seat_breakpoints
 from neat_sheaf.advice.sizes import STANDARD_SHEETS, size_advice
+from neat_sheaf.advice.styles import advised, compare_styles, price_of
 from neat_sheaf.cutting.demand import demand_of
+from neat_sheaf.cutting.sheets import plan_sheets
+from neat_sheaf.errors import CannotPlanError
 from neat_sheaf.formats.job_file import job_document, read_job
-from neat_sheaf.formats.plan_file import plan_document, sheets_document
+from neat_sheaf.formats.plan_file import plan_document
 from neat_sheaf.job import Class, Colourway, Cutting, Style
-from neat_sheaf.stock import Offcut, Print
 from neat_sheaf.limits import MOST_SEAT_ROWS
 from neat_sheaf.nesting.control import SearchControl
-from neat_sheaf.pinned import CutPiece, RescueKind, asked_for, change_of, difference, made_by, rescues
+from neat_sheaf.pinned import (
+    CutPiece,
+    RescueKind,
+    Round,
+    Why,
+    asked_for,
+    change_of,
+    difference,
+    made_by,
+    rescues,
+)
 from neat_sheaf.plan import plan_job, with_kits
 from neat_sheaf.project import CutMethod, Portion
-from neat_sheaf.advice.seats import _Counter, seat_breakpoints
-from neat_sheaf.errors import CannotPlanError
-from neat_sheaf.cutting.plan import plan_sheets
-from neat_sheaf.advice.styles import advised, compare_styles, price_of
+from neat_sheaf.stock import Offcut, Print
 from tests.validator import faults_of
+from tests.words import refused, said
 
 from .building import inch, job, letter, piece
 from .made_up_jobs import jobs
@@ -50,7 +61,7 @@ def test_styles_are_priced_and_the_fewest_sheets_are_fewest():
     assert [p.sheets for p in prices] == [2, 2, 3]
     style, because = advised(prices)
     assert style is Style.FEWEST_SHEETS
-    assert "another opens up to 1 more" in because
+    assert "another opens up to 1 more" in said(because)
 
 
 @given(jobs(wide=False))
@@ -84,8 +95,8 @@ def test_the_quickest_is_said_of_none_that_is_not(seconds, sheets, style, says):
     prices = [price(of, n, s) for of, n, s in zip(Style, sheets, seconds, strict=True)]
     found, because = advised(prices)
     assert found is style
-    assert says in because
-    assert because == because.lower()
+    assert says in said(because)
+    assert said(because) == said(because).lower()
 
 
 def test_a_style_is_advised_by_its_time_and_its_sheets_together_as_they_are_planned():
@@ -94,7 +105,7 @@ def test_a_style_is_advised_by_its_time_and_its_sheets_together_as_they_are_plan
     style, because = advised(prices)
     best = next(p for p in prices if p.style is style)
     assert best.sheets == min(p.sheets for p in prices)
-    assert ("no style is quicker" in because) == all(p.seconds >= best.seconds for p in prices)
+    assert ("no style is quicker" in said(because)) == all(p.seconds >= best.seconds for p in prices)
 
 
 @given(jobs(wide=False))
@@ -113,7 +124,7 @@ def test_styles_beside_each_other_are_priced_as_each_is_alone():
     corner = {"cut": CutMethod.PUNCH, "portion": Portion.QUARTER}
     kit = [piece("Guard", "2", "2", per_kit=3, **corner), piece("Card", "4", "5")]
     made = job(kit, [letter()], 5)
-    alone = [price_of(plan_job(replace(made, cutting=Cutting(style)))) for style in Style]
+    alone = [price_of(plan_job(replace(made, cutting=Cutting(style))), style) for style in Style]
     assert compare_styles(made) == alone
 
 
@@ -137,7 +148,7 @@ def test_standard_sheets_are_advised_with_the_shortfall_of_those_that_fail():
     assert rows["body"].chosen
     assert rows["body"].per_kit == Decimal("1.00")
     assert rows["A4"].per_kit is None
-    assert rows["6 x 6 in"].fails.endswith("5 in too high")
+    assert said(rows["6 x 6 in"].fails).endswith("5 in too high")
     # The sizes are those of the standards: ANSI/ASME Y14.1 size A, ISO 216.
     assert STANDARD_SHEETS[0][1:] == (inch("8 1/2"), inch("11"))
     assert STANDARD_SHEETS[1][1:] == (210_000_000, 297_000_000)
@@ -149,7 +160,7 @@ def test_advice_keeps_to_the_print_of_the_paper_it_is_asked_for():
     rows = {row.name: row for row in size_advice(job(strip, [letter("body")], 4), cupboard)}
     assert rows["plain"].sheets == 1
     assert rows["up"].sheets is None
-    assert "it would fit turned, but it follows the print" in rows["up"].fails
+    assert "it would fit turned, but it follows the print" in said(rows["up"].fails)
 
 
 def test_every_seat_says_what_it_opens_and_which_is_the_last_free_one():
@@ -157,7 +168,7 @@ def test_every_seat_says_what_it_opens_and_which_is_the_last_free_one():
     steps = seat_breakpoints(made)
     assert [row.opened for row in steps.rows[:8]] == [1, 1, 2, 2, 3, 3, 4, 4]
     assert (steps.free_of_sheets, steps.free_of_packs) == (8, 8)
-    assert steps.rows[8].packs == {"paper body": 1}
+    assert steps.rows[8].packs == {Bought("paper", "body"): 1}
     assert steps.rows[8].cash == Decimal(3)
     assert all(row.proved for row in steps.rows)
 
@@ -169,7 +180,7 @@ def test_seat_by_seat_agrees_with_the_plan_of_each_number(name):
     steps = seat_breakpoints(made, most=24)
     for row in steps.rows[::3]:
         plan = plan_sheets(with_kits(made, row.kits))
-        assert {p.paper.id: p.sheets for p in plan.papers} == row.sheets
+        assert {p.paper: p.sheets for p in plan.papers} == row.sheets
     opened = [row.opened for row in steps.rows]
     assert opened == sorted(opened)
 
@@ -182,7 +193,7 @@ def test_seat_by_seat_never_promises_what_is_proved_impossible(made_up):
         plan = plan_sheets(with_kits(made_up, row.kits))
         for paper in plan.papers:
             # Patterns are kept from number to number, so what is not proved may differ by a sheet.
-            assert paper.lower_bound <= row.sheets[paper.paper.id] <= paper.sheets + 1
+            assert paper.lower_bound <= row.sheets[paper.paper] <= paper.sheets + 1
         if row.proved and plan.proved:
             assert row.opened == plan.sheets
 
@@ -214,10 +225,10 @@ def test_the_seat_table_and_the_sizes_keep_to_what_the_trimmer_reaches():
     # 12 x 18 on a 9 in trimmer: no cut reaches across it. Letter parts across its short side.
     far = replace(letter(), width=inch("12"), height=inch("18"))
     made = job([piece("Card", "3 1/2", "3 3/4")], [far], 4, Cutting(trimmer=inch("9")))
-    with pytest.raises(CannotPlanError, match="trimmer that cuts 9 in"):
+    with refused(CannotPlanError, "trimmer that cuts 9 in"):
         seat_breakpoints(made)
     rows = {row.name: row for row in size_advice(made)}
-    assert rows["body"].fails == "not within reach of a trimmer that cuts 9 in"
+    assert said(rows["body"].fails) == "not within reach of a trimmer that cuts 9 in"
     assert rows["Letter"].sheets == 1
     near = replace(made, papers=(letter(),))
     assert [row.opened for row in seat_breakpoints(near, most=12).rows] == [
@@ -233,18 +244,22 @@ def test_seats_of_two_colourways_are_shared_out_as_the_class_does():
 
 
 def test_seats_cannot_be_reckoned_where_a_piece_fits_no_sheet():
-    with pytest.raises(CannotPlanError, match="does not fit"):
+    with refused(CannotPlanError, "does not fit"):
         seat_breakpoints(job([piece("Wide", "12", "12")], [letter()], 3))
 
 
+def given_by(rounds):
+    return made_by(one.sheets for one in rounds)
+
+
 def pinned(made_job):
-    return [sheets_document(plan_sheets(made_job))]
+    return [Round(plan_sheets(made_job))]
 
 
 def test_a_pinned_plan_gives_exactly_what_its_class_asks_for():
     made = two_papers(9)
-    assert made_by(pinned(made)) == asked_for(made)
-    assert not difference(made, made_by(pinned(made)))
+    assert given_by(pinned(made)) == asked_for(made)
+    assert not difference(made, given_by(pinned(made)))
 
 
 @given(st.integers(1, 12), st.integers(1, 12), st.sampled_from(Style))
@@ -253,16 +268,16 @@ def test_what_is_added_to_a_pinned_plan_makes_it_right_for_the_changed_class(bef
     cutting = Cutting(style)
     rounds = pinned(replace(two_papers(before), cutting=cutting))
     now = replace(two_papers(after), cutting=cutting)
-    found = difference(now, made_by(rounds))
+    found = difference(now, given_by(rounds))
     change = change_of(now, found, rounds)
     if change.sheets is not None:
-        rounds.append(sheets_document(change.sheets))
-        letters = [{lay["letter"] for row in one["papers"] for lay in row["layouts"]} for one in rounds]
+        rounds.append(Round(change.sheets, Why.CHANGE))
+        letters = [{layout.letter for _, layout in one.sheets.layouts} for one in rounds]
         assert not letters[0] & letters[1]
-    left = difference(now, made_by(rounds))
+    left = difference(now, given_by(rounds))
     assert not left.missing
     assert left.over == found.over
-    assert bool(change.says) == bool(found)
+    assert bool(change.messages) == bool(found)
 
 
 def test_kits_added_to_a_class_cut_kit_by_kit_are_each_laid_whole():
@@ -270,9 +285,9 @@ def test_kits_added_to_a_class_cut_kit_by_kit_are_each_laid_whole():
     kit = [piece("Card", "4", "5", per_kit=2), piece("Tag", "2", "3", per_kit=2)]
     before, now = (job(kit, [letter()], kits, Cutting(Style.KIT_PER_SHEET)) for kits in (2, 4))
     rounds = pinned(before)
-    change = change_of(now, difference(now, made_by(rounds)), rounds)
+    change = change_of(now, difference(now, given_by(rounds)), rounds)
     assert change.sheets.sheets == 2
-    assert change.says == ("cut 2 more sheets of body like layout A",)
+    assert [*map(said, change.messages)] == ["cut 2 more sheets of body like layout A"]
 
 
 @pytest.mark.parametrize("style", Style)
@@ -281,18 +296,18 @@ def test_a_spoilt_piece_is_made_good_by_the_least_trouble(style):
     made = replace(made, klass=replace(made.klass, seats=3, spares=1))
     rounds = pinned(made)
     lost = Counter({CutPiece("body", "Card", "all"): 1})
-    ways = rescues(made, lost, made_by(rounds), Counter(), {}, rounds)
-    assert [way.help for way in ways] == [RescueKind.SPARE, RescueKind.SHEET]
+    ways = rescues(made, lost, given_by(rounds), Counter(), {}, rounds)
+    assert [way.kind for way in ways] == [RescueKind.SPARE, RescueKind.SHEET]
     assert ways[0].sheets is None
-    ways = rescues(made, lost, made_by(rounds), lost, {}, rounds)
-    assert [way.help for way in ways] == [RescueKind.SHEET]
+    ways = rescues(made, lost, given_by(rounds), lost, {}, rounds)
+    assert [way.kind for way in ways] == [RescueKind.SHEET]
     assert ways[0].sheets.sheets == 1
     there = {"body": [Offcut(inch("4 1/4"), inch("11"), 1)]}
-    ways = rescues(made, lost, made_by(rounds), lost, there, rounds)
-    assert [way.help for way in ways] == [RescueKind.OFFCUT, RescueKind.SHEET]
+    ways = rescues(made, lost, given_by(rounds), lost, there, rounds)
+    assert [way.kind for way in ways] == [RescueKind.OFFCUT, RescueKind.SHEET]
     assert ways[0].sheets.papers[0].offcuts_used == 1
     short = {"body": [Offcut(inch("4 1/4"), inch("10"), 1)]}
-    assert [w.help for w in rescues(made, lost, made_by(rounds), lost, short, rounds)] == [RescueKind.SHEET]
+    assert [w.kind for w in rescues(made, lost, given_by(rounds), lost, short, rounds)] == [RescueKind.SHEET]
 
 
 def colourways_of_eleven():
@@ -310,8 +325,8 @@ def spare_helps(made, *lost):
     rounds = pinned(made)
     before = Counter(CutPiece(*c) for c in lost[:-1])
     return any(
-        way.help is RescueKind.SPARE
-        for way in rescues(made, Counter([CutPiece(*lost[-1])]), made_by(rounds), before, {}, rounds)
+        way.kind is RescueKind.SPARE
+        for way in rescues(made, Counter([CutPiece(*lost[-1])]), given_by(rounds), before, {}, rounds)
     )
 
 
@@ -338,9 +353,9 @@ def test_what_saves_a_miscut_is_said_with_what_is_left_of_the_spares():
         (3, "2 spare kits are left"),
     ):
         of = replace(made, klass=replace(made.klass, seats=6 - spares, spares=spares))
-        first, *_, last = rescues(of, lost, made_by(rounds), Counter(), {}, rounds)
-        assert first.says == f"a spare takes its place; {says}. Nothing more is cut"
-        assert last.says == "it takes 1 more sheet of body"
+        first, *_, last = rescues(of, lost, given_by(rounds), Counter(), {}, rounds)
+        assert said(first) == f"a spare takes its place; {says}. Nothing more is cut"
+        assert said(last) == "it takes 1 more sheet of body"
 
 
 def test_sheets_added_to_a_plan_are_said_one_and_several():
@@ -350,7 +365,8 @@ def test_sheets_added_to_a_plan_are_said_one_and_several():
     ):
         now = job(CARD, [letter()], 4 + more)
         rounds = pinned(job(CARD, [letter()], 4))
-        assert change_of(now, difference(now, made_by(rounds)), rounds).says == (says,)
+        change = change_of(now, difference(now, given_by(rounds)), rounds)
+        assert [*map(said, change.messages)] == [says]
 
 
 def kits_that_can_be_made(made, good):
@@ -396,11 +412,12 @@ def test_the_judge_accepts_plans_of_all_the_real_stock_and_catches_a_wrong_order
         piece("L", "2", "3", matched="pair", follows_print=True),
         piece("R", "2", "3", matched="pair", follows_print=True),
     ]  # fmt: skip
-    made = plan_job(job(pieces, [small, big], 9, Cutting(mix_sizes=True)))
+    made_job = job(pieces, [small, big], 9, Cutting(mix_sizes=True))
+    made = plan_job(made_job)
     document = plan_document(made)
-    assert faults_of(job_document(made.job), document) == []
+    assert faults_of(job_document(made_job), document) == []
     document["cutting"]["batches"].reverse()
-    assert faults_of(job_document(made.job), document) != []
+    assert faults_of(job_document(made_job), document) != []
     document["cutting"]["batches"].reverse()
     document["cutting"]["strokes"] += 1
-    assert faults_of(job_document(made.job), document) == ["settings or strokes are counted wrongly"]
+    assert faults_of(job_document(made_job), document) == ["settings or strokes are counted wrongly"]

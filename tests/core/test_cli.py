@@ -34,7 +34,7 @@ def test_a_plan_for_people_says_what_is_proved_and_what_to_buy():
     ended = run("plan", EXAMPLE)
     assert ended.returncode == 0
     assert ended.stderr == ""
-    assert "Loam kraft: 24 sheets. No way of cutting straight across uses fewer." in ended.stdout
+    assert "Loam kraft: 24 sheets. No plan of straight cuts uses fewer." in ended.stdout
     assert "Foam pads: 64; buy 1 pack" in ended.stdout
 
 

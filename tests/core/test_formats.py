@@ -8,14 +8,13 @@ import pytest
 from hypothesis import given, settings
 from hypothesis import strategies as st
 
-from neat_sheaf.project.assembly import Caution, Content, Step, When
 from neat_sheaf.formats.job_file import read_job, write_job
 from neat_sheaf.formats.plan_file import plan_document, write_plan
-from neat_sheaf.formats.reading import Faulty, FileError, JsonValue, load_json
+from neat_sheaf.formats.reading import Faulty, FileError, load_json
 from neat_sheaf.habits import Habits, Scoring
 from neat_sheaf.job import Class, Colourway, Cutting, Job, Style
-from neat_sheaf.stock import Paper, Supply, SupplyUnit
 from neat_sheaf.measure.length import Length
+from neat_sheaf.measure.side import Side
 from neat_sheaf.plan import plan_job
 from neat_sheaf.project import (
     Corner,
@@ -40,8 +39,10 @@ from neat_sheaf.project import (
     Tab,
     Variant,
 )
-from neat_sheaf.measure.side import Side
+from neat_sheaf.project.assembly import Caution, Content, Step, When
 from neat_sheaf.project.variants import numbers_of
+from neat_sheaf.stock import Paper, Supply, SupplyUnit
+from tests.words import refused, said
 
 from .building import job, letter, piece
 
@@ -183,29 +184,29 @@ def read(value, how):
     """What a reader makes of a value, or the code of the fault it noted."""
     faults = []
     try:
-        return how(JsonValue(value, "here", "in", faults))
+        return how(Value(value, "here", "in", faults))
     except Faulty:
         (fault,) = faults
         assert fault.path.startswith("here")
-        assert fault.says
+        assert said(fault)
         return fault.code
 
 
 @pytest.mark.parametrize(
     ("value", "how", "result"),
     [
-        ("  x ", JsonValue.text, "x"), ("", JsonValue.text, "empty"), (3, JsonValue.text, "not-text"),
-        ("x" * 401, JsonValue.text, "too-long"), (None, JsonValue.text, "not-text"),
-        ("1 in", JsonValue.length, 25_400_000), ("0", JsonValue.length, 0), ("0", JsonValue.size, "not-over-zero"),
-        (1, JsonValue.length, "not-text"), (True, JsonValue.length, "not-text"), ([], JsonValue.size, "not-text"),
-        (3, JsonValue.whole, 3), (-1, JsonValue.whole, "out-of-range"), (True, JsonValue.whole, "not-whole"),
-        (Decimal("3.0"), JsonValue.whole, "not-whole"), ("3", JsonValue.whole, "not-whole"),
-        ("11.40", JsonValue.amount, Decimal("11.40")), (4, JsonValue.amount, Decimal(4)),
-        ("-1", JsonValue.amount, "out-of-range"), ("1e99", JsonValue.amount, "out-of-range"),
-        ("Infinity", JsonValue.amount, "out-of-range"), ("0.0000001", JsonValue.amount, "too-fine"),
-        ({}, JsonValue.amount, "not-a-number"), (False, JsonValue.amount, "not-a-number"),
-        ("0", JsonValue.positive, "not-over-zero"), ("0.5", JsonValue.positive, Decimal("0.5")),
-        (True, JsonValue.flag, True), ("true", JsonValue.flag, "not-a-flag"), (1, JsonValue.flag, "not-a-flag"),
+        ("  x ", Value.text, "x"), ("", Value.text, "empty"), (3, Value.text, "not-text"),
+        ("x" * 401, Value.text, "too-long"), (None, Value.text, "not-text"),
+        ("1 in", Value.length, 25_400_000), ("0", Value.length, 0), ("0", Value.size, "not-over-zero"),
+        (1, Value.length, "not-text"), (True, Value.length, "not-text"), ([], Value.size, "not-text"),
+        (3, Value.whole, 3), (-1, Value.whole, "out-of-range"), (True, Value.whole, "not-whole"),
+        (Decimal("3.0"), Value.whole, "not-whole"), ("3", Value.whole, "not-whole"),
+        ("11.40", Value.amount, Decimal("11.40")), (4, Value.amount, Decimal(4)),
+        ("-1", Value.amount, "out-of-range"), ("1e99", Value.amount, "out-of-range"),
+        ("Infinity", Value.amount, "out-of-range"), ("0.0000001", Value.amount, "too-fine"),
+        ({}, Value.amount, "not-a-number"), (False, Value.amount, "not-a-number"),
+        ("0", Value.positive, "not-over-zero"), ("0.5", Value.positive, Decimal("0.5")),
+        (True, Value.flag, True), ("true", Value.flag, "not-a-flag"), (1, Value.flag, "not-a-flag"),
     ],
 )  # fmt: skip
 def test_each_reader_takes_what_it_should_and_names_what_it_should_not(value, how, result):
@@ -214,23 +215,23 @@ def test_each_reader_takes_what_it_should_and_names_what_it_should_not(value, ho
 
 def test_a_list_keeps_its_good_items_and_notes_each_bad_one():
     faults = []
-    node = JsonValue(["1", "x", "2", 3], "sizes", "in", faults)
-    assert node.items(JsonValue.length) == (25_400_000, 50_800_000)
+    node = Value(["1", "x", "2", 3], "sizes", "in", faults)
+    assert node.items(Value.length) == (25_400_000, 50_800_000)
     assert [fault.path for fault in faults] == ["sizes[1]", "sizes[3]"]
 
 
 def test_a_list_is_bounded():
-    assert read(["1"] * 11, lambda node: node.items(JsonValue.length, 10)) == "too-many"
+    assert read(["1"] * 11, lambda node: node.items(Value.length, 10)) == "too-many"
 
 
 def test_a_key_that_is_nothing_like_any_other_is_answered_with_all_that_are_known():
     faults = []
-    JsonValue({"zzz": 1, "name": "x"}, "", "in", faults).object(["name"], ["paper"])
-    assert [(f.path, f.says) for f in faults] == [("zzz", "unknown key 'zzz'; known keys: name, paper")]
+    Value({"zzz": 1, "name": "x"}, "", "in", faults).object(["name"], ["paper"])
+    assert [(f.path, said(f)) for f in faults] == [("zzz", "unknown key 'zzz'; known keys: name, paper")]
 
 
 def test_json_that_ends_too_soon_is_placed_by_line_and_column():
-    with pytest.raises(FileError, match=r"not JSON at line 2, column 8"):
+    with refused(FileError, r"not JSON at line 2, column 8"):
         load_json('{\n  "a": ')
 
 

@@ -9,8 +9,10 @@ from hypothesis import given, settings
 
 from neat_sheaf.formats.job_file import job_document, read_job, write_job
 from neat_sheaf.formats.reading import FileError
-from neat_sheaf.project import Line, Panel
 from neat_sheaf.measure.side import Side
+from neat_sheaf.project import Line, Panel
+from neat_sheaf.wording import english
+from tests.words import refused, said
 
 from .building import inch
 from .test_nesting import jobs
@@ -173,12 +175,12 @@ def test_the_path_and_the_mend_are_said_as_published():
     document = changed("project", "pieces", 1, "width", to="4 1/0")
     fault = faults(document)["project.pieces[1].width"]
     says = "project.pieces[1].width: '4 1/0' is not a length; write 4 1/4, 4.25 or 108 mm"
-    assert str(fault) == says
+    assert english().fault(fault) == says
 
 
 def test_an_unknown_key_names_the_nearest_known_one():
     document = changed("project", "pieces", 1, "heigth", to="2")
-    assert "did you mean 'height'?" in faults(document)["project.pieces[1].heigth"].says
+    assert "did you mean 'height'?" in said(faults(document)["project.pieces[1].heigth"])
 
 
 def test_all_faults_of_a_file_are_reported_together():
@@ -259,5 +261,5 @@ def test_what_is_wrong_with_a_paper_is_said_at_its_place(place, value, path, cod
 def test_two_packs_of_one_id_are_a_fault():
     spoiled = copy.deepcopy(STOCK)
     spoiled["packs"] *= 2
-    with pytest.raises(FileError, match="two have the id 'year'"):
+    with refused(FileError, "two have the id 'year'"):
         read_job(json.dumps(spoiled))

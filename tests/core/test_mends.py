@@ -6,15 +6,16 @@ from dataclasses import replace
 from hypothesis import assume, given
 from hypothesis import strategies as st
 
-from neat_sheaf.project.assembly import Content
 from neat_sheaf.checks import check_project
 from neat_sheaf.checks.fits import LOOSEST as LOOSEST_LID
-from neat_sheaf.project.panels import columns
 from neat_sheaf.habits import LidFeel
-from neat_sheaf.stock import Print
 from neat_sheaf.measure.length import Length, millimetres, parse_length, write_length
-from neat_sheaf.project import Fit, FitKind, Line, MatOf, Panel, Project, SupplyUse, Tab
 from neat_sheaf.measure.side import Side
+from neat_sheaf.project import Fit, FitKind, Line, MatOf, Panel, Project, SupplyUse, Tab
+from neat_sheaf.project.assembly import Content
+from neat_sheaf.project.panels import columns
+from neat_sheaf.stock import Print
+from tests.words import said
 
 from .building import across, inch, letter, piece, tray
 
@@ -41,7 +42,7 @@ def test_a_mat_of_the_even_size_that_is_named_is_even(width, height, off_width, 
     findings = found(under, mat)
     assume(findings)
     assert [f.code for f in findings] == ["mat-uneven"]
-    (even,) = sizes_in(findings[0].says)
+    (even,) = sizes_in(said(findings[0]))
     assert found(under, replace(mat, width=even[0], height=even[1])) == []
 
 
@@ -55,7 +56,7 @@ def test_the_score_that_is_named_restores_the_mirror(outer, middle, slip, outwar
     findings = found(slipped)
     assume(at[0] < at[1] < width)
     assume([f.code for f in findings] == ["symmetry-broken"])
-    named = re.search(r"a score at (.+?) in instead", findings[0].says)
+    named = re.search(r"a score at (.+?) in instead", said(findings[0]))
     fixed = parse_length(named[1], "in")
     assert found(replace(wrap, scores=tuple(Line(Side.WIDTH, place) for place in (at[0], fixed)))) == []
 
@@ -85,7 +86,7 @@ def test_a_lid_made_larger_by_what_it_wants_clears(less, size):
     lid = tray("Lid", f"{size + 32 - less}/16", f"{size + 32 - less}/16", "1")
     fit = (Fit(FitKind.LID, "Lid", "Base"),)
     (finding,) = found(lid, base, fits=fit)
-    wants = parse_length(re.search(r"the lid wants (.+?) in more", finding.says)[1], "in")
+    wants = parse_length(re.search(r"the lid needs (.+?) in more", said(finding))[1], "in")
     grown = write_length(Length(lid.width + wants), "in")
     assert found(tray("Lid", grown, grown, "1"), base, fits=fit) == []
 

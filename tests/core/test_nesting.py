@@ -7,20 +7,22 @@ import pytest
 from hypothesis import HealthCheck, given, settings
 from hypothesis import strategies as st
 
+from neat_sheaf.errors import CannotPlanError
 from neat_sheaf.formats.job_file import job_document
 from neat_sheaf.formats.plan_file import plan_document
 from neat_sheaf.job import Cutting, Style
-from neat_sheaf.stock import Offcut
 from neat_sheaf.measure.length import Length, inches
+from neat_sheaf.measure.side import Side
 from neat_sheaf.nesting.items import Item, Stock
-from neat_sheaf.nesting.tree import Split, Spot, counts, cuts, gathered, lay, offcuts
 from neat_sheaf.nesting.planner import prove_lower_bound
-from neat_sheaf.nesting.pricing import Pricer, normal_patterns, raster_points, scaled_down
+from neat_sheaf.nesting.pricing import Pricer, raster_points, scaled_down
+from neat_sheaf.nesting.sums import normal_patterns
+from neat_sheaf.nesting.tree import Split, Spot, counts, cuts, gathered, lay, offcuts
 from neat_sheaf.plan import plan_job
 from neat_sheaf.project import CutMethod, Portion
-from neat_sheaf.measure.side import Side
-from neat_sheaf.errors import CannotPlanError
+from neat_sheaf.stock import Offcut
 from tests.validator import faults_of
+from tests.words import refused, said
 
 from .building import Print, a4, first_way, inch, job, letter, papers_of, piece
 from .made_up_jobs import jobs
@@ -45,7 +47,8 @@ def test_a_strip_too_long_for_a4_is_said_with_the_shortfall():
     (fault,) = caught.value.faults
     assert fault.path == "project.pieces[0]"
     assert (
-        fault.says == "Wrap (8 1/2 x 11 3/4 in) does not fit a sheet of body (8 1/2 x 11 in): 3/4 in too high"
+        said(fault)
+        == "Wrap (8 1/2 x 11 3/4 in) does not fit a sheet of body (8 1/2 x 11 in): 3/4 in too high"
     )
 
 
@@ -60,7 +63,7 @@ def test_a_piece_that_follows_the_print_is_not_turned_to_make_it_fit():
     strip = piece("Strip", "11", "2", follows_print=True)
     assert sheets([strip], [letter()], 4) == (1, 1)
     for run in (Print.ONE_WAY, Print.TWO_WAY):
-        with pytest.raises(CannotPlanError, match="it would fit turned, but it follows the print"):
+        with refused(CannotPlanError, "it would fit turned, but it follows the print"):
             papers_of(job([strip], [letter(print=run)], 4))
     free = piece("Strip", "11", "2", follows_print=False)
     assert sheets([free], [letter(print=Print.ONE_WAY)], 4) == (1, 1)
@@ -102,8 +105,9 @@ def test_few_settings_takes_one_layout_where_one_will_do():
 
 
 def test_ten_thousand_kits_are_planned_exactly():
-    made = plan_job(job([piece("Card", "4", "5"), piece("Tag", "1 1/2", "3")], [letter()], 10_000))
-    assert faults_of(job_document(made.job), plan_document(made)) == []
+    many = job([piece("Card", "4", "5"), piece("Tag", "1 1/2", "3")], [letter()], 10_000)
+    made = plan_job(many)
+    assert faults_of(job_document(many), plan_document(made)) == []
     assert made.proved
 
 
@@ -239,8 +243,9 @@ def test_a_job_of_odd_millimetre_sizes_is_planned_validly_with_an_honest_bound()
         piece(f"P{n}", f"{31 + 7.3 * n:.2f} mm", f"{22 + 5.7 * n:.2f} mm", per_kit=1 + n % 3)
         for n in range(9)
     ]
-    made = plan_job(job(odd, [a4()], 12, units="mm"))
-    assert faults_of(job_document(made.job), plan_document(made)) == []
+    odd_job = job(odd, [a4()], 12, units="mm")
+    made = plan_job(odd_job)
+    assert faults_of(job_document(odd_job), plan_document(made)) == []
     assert made.papers[0].lower_bound >= 1
 
 
@@ -292,11 +297,12 @@ def test_quarters_are_cut_as_wholes_shared_by_all_the_kits():
     corner = {"cut": CutMethod.PUNCH, "portion": Portion.QUARTER}
     guard = piece("Guard", "2", "2", per_kit=3, **corner)
     cap = piece("Cap", "2", "2", per_kit=1, cut=CutMethod.PUNCH, portion=Portion.THREE_QUARTERS)
-    made = plan_job(job([guard, cap], [letter()], 5))
+    guards = job([guard, cap], [letter()], 5)
+    made = plan_job(guards)
     # 15 quarters and 5 three-quarters: five wholes take both, and ten quarters are three wholes more.
     placed = [p for lay in made.papers[0].layouts for _ in range(lay.times) for p in lay.placements]
     assert [p.piece for p in placed] == ["Guard"] * 8
-    assert faults_of(job_document(made.job), plan_document(made)) == []
+    assert faults_of(job_document(guards), plan_document(made)) == []
     alone = plan_job(job([guard, cap], [letter()], 5, Cutting(Style.KIT_PER_SHEET)))
     counts = [lay.times * len(lay.placements) for lay in alone.papers[0].layouts]
     assert sum(counts) == 10

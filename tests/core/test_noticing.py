@@ -9,12 +9,11 @@ from decimal import Decimal
 
 import pytest
 
-from neat_sheaf.project.assembly import CAUTION_SAYS, Caution, Content, Step, cautions_for
 from neat_sheaf.checks import Level, check_project
 from neat_sheaf.formats.project_part import changes_document, project_document
 from neat_sheaf.habits import Habits, LidFeel, Scoring
-from neat_sheaf.stock import Print, Supply, SupplyUnit
 from neat_sheaf.measure.length import millimetres
+from neat_sheaf.messages import message
 from neat_sheaf.project import (
     CutMethod,
     Edge,
@@ -28,6 +27,9 @@ from neat_sheaf.project import (
     SupplyUse,
     Tab,
 )
+from neat_sheaf.project.assembly import Caution, Content, Step, cautions_for
+from neat_sheaf.stock import Print, Supply, SupplyUnit
+from tests.words import said
 
 from .building import a4, across, inch, letter, piece, tray, upward
 
@@ -178,8 +180,8 @@ PAIRS = [
     ("step-without-piece", stepped(Step("Glue", pieces=("Card", "Mat", "Bow"))),
      stepped(Step("Glue", pieces=("Card", "Mat"))), {}),
     ("piece-in-no-step", stepped(Step("Fold", pieces=("Card",))), stepped(Step("Fold, then glue")), {}),
-    ("caution-offered", stepped(Step("CutMethod", tool="craft knife"), tools=("craft knife",)),
-     stepped(Step("CutMethod", tool="craft knife", cautions=(Caution.BLADES,)), tools=("craft knife",)), {}),
+    ("caution-offered", stepped(Step("Cut", tool="craft knife"), tools=("craft knife",)),
+     stepped(Step("Cut", tool="craft knife", cautions=(Caution.BLADES,)), tools=("craft knife",)), {}),
 ]  # fmt: skip
 
 
@@ -203,7 +205,7 @@ def test_the_mend_of_a_finding_mends_it_and_breaks_nothing(code, bad, good, more
     severe = {(f.code, f.where) for f in before if f.level is Level.ERROR}
     for finding in [f for f in before if f.code == code and f.fix is not None]:
         after = found(finding.fix.project, more)
-        assert (code, finding.where) not in {(f.code, f.where) for f in after}, finding.fix.says
+        assert (code, finding.where) not in {(f.code, f.where) for f in after}, said(finding.fix)
         assert {(f.code, f.where) for f in after if f.level is Level.ERROR} <= severe
 
 
@@ -214,7 +216,7 @@ def test_a_mend_put_into_the_document_part_by_part_makes_the_mended_project(code
     for fix in [f.fix for f in found(bad, more) if f.fix is not None]:
         document, changes = project_document(bad, "in"), changes_document(bad, fix.project, "in")
         pieces = changes.pop("pieces", [])
-        assert changes or pieces, fix.says
+        assert changes or pieces, said(fix)
         for change in pieces:
             document["pieces"][change["at"] : change["at"] + 1] = [change["piece"]]
         assert document | changes == project_document(fix.project, "in")
@@ -233,14 +235,14 @@ def test_every_finding_but_what_only_a_person_can_answer_has_a_mend():
 
 
 def test_a_finding_says_what_the_trade_would_say():
-    says = {code: next(f.says for f in found(bad, more) if f.code == code) for code, bad, _, more in PAIRS}
+    says = {code: next(said(f) for f in found(bad, more) if f.code == code) for code, bad, _, more in PAIRS}
     assert "its depth of 4 in is 1/8 in too much" in {
-        f.says.split(": ")[1].split(" and ")[-1].split(", with")[0] for f in found(filled("2", "4", "1"), {})
+        said(f).split(": ")[1].split(" and ")[-1].split(", with")[0] for f in found(filled("2", "4", "1"), {})
     }
     assert "14 in around and 12 in for the bow make 26 in" in says["ribbon-too-short"]
     assert "no groove of the board is at 2 1/16 in" in says["score-off-groove"]
-    assert "upside down" in next(f.says for f in found(printed(Edge.BOTTOM), {}))
-    assert "on its side" in next(f.says for f in found(printed(Edge.RIGHT), {}))
+    assert "upside down" in next(said(f) for f in found(printed(Edge.BOTTOM), {}))
+    assert "on its side" in next(said(f) for f in found(printed(Edge.RIGHT), {}))
 
 
 def test_thick_stock_wants_a_lid_larger_by_twice_its_caliper():
@@ -254,7 +256,7 @@ def test_thick_stock_wants_a_lid_larger_by_twice_its_caliper():
     thick = {"papers": {"body": (letter(caliper=millimetres(1)),)}}
     assert "lid-too-small" not in [f.code for f in found(box, thin)]
     (finding,) = [f for f in found(box, thick) if f.code == "lid-too-small"]
-    assert "twice the thickness" in finding.says
+    assert "twice the thickness" in said(finding)
 
 
 def test_a_lid_is_mended_to_the_feel_the_studio_likes():
@@ -294,4 +296,4 @@ def test_a_caution_word_inside_another_word_calls_for_nothing(name):
 
 
 def test_every_caution_has_its_sentence():
-    assert set(CAUTION_SAYS) == set(Caution)
+    assert all(said(message("caution-offered", caution=caution)).endswith(".") for caution in Caution)

@@ -7,6 +7,7 @@ from hypothesis import given, settings
 from hypothesis import strategies as st
 
 from neat_sheaf.measure.length import Length
+from neat_sheaf.measure.side import Side
 from neat_sheaf.nesting.items import Item, Stock
 from neat_sheaf.nesting.tree import (
     Region,
@@ -20,7 +21,6 @@ from neat_sheaf.nesting.tree import (
     placements,
     without,
 )
-from neat_sheaf.measure.side import Side
 
 WIDE, HIGH = 60, 40
 
@@ -133,6 +133,6 @@ def test_an_item_that_may_turn_fits_either_way_and_a_square_has_one_way():
     strip = Item(Length(5), Length(50), True)
     assert strip.fits(50, 5)
     assert not Item(Length(5), Length(50)).fits(50, 5)
-    assert len(Item(Length(5), Length(5), True).ways) == 1
+    assert len(Item(Length(5), Length(5), True).orientations) == 1
     assert Stock(Length(5), Length(5)).is_sheet
     assert not Stock(Length(5), Length(5), 2).is_sheet

@@ -8,9 +8,10 @@ from hypothesis import given, settings
 from hypothesis import strategies as st
 
 from neat_sheaf.measure.length import millimetres, parse_length
-from neat_sheaf.project import Corner, CornerShape, CutMethod, Edge, Fold, Line, MatOf, Panel, Portion
 from neat_sheaf.measure.side import Side
+from neat_sheaf.project import Corner, CornerShape, CutMethod, Edge, Fold, Line, MatOf, Panel, Portion
 from neat_sheaf.quick import Known, read_line, read_lines, tidy_line
+from tests.words import said
 
 from .building import across, inch, piece, upward
 from .test_formats import NAMES, pieces
@@ -24,7 +25,7 @@ def read(text, units="in", known=KNOWN):
 
 def understood(text, units="in", known=KNOWN):
     found = read(text, units, known)
-    assert found.questions == (), [q.says for q in found.questions]
+    assert found.questions == (), [said(q) for q in found.questions]
     return found.piece
 
 
@@ -95,7 +96,7 @@ def test_sizes_in_every_form(size, units, sides):
     [
         ("2 walls 2 x 3", "walls", 2),
         ("two walls 2 x 3", "walls", 2),
-        ("CutMethod 6 blades 2 x 3", "blades", 6),
+        ("Cut 6 blades 2 x 3", "blades", 6),
         ("3x tags 2 x 3", "tags", 3),
         ("Walls (4): 2 x 3", "Walls", 4),
         ("Walls x 4: 2 x 3", "Walls", 4),
@@ -274,7 +275,7 @@ def test_whatever_is_typed_gives_a_piece_or_a_question_inside_the_line(text):
         assert line.piece is not None or line.questions
         for question in line.questions:
             assert 0 <= question.start <= question.end <= len(line.text)
-            assert question.says
+            assert said(question)
 
 
 @given(

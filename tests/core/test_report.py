@@ -3,25 +3,27 @@
 from dataclasses import replace
 from decimal import Decimal
 
+from neat_sheaf.cli.report import plan_report, proof
 from neat_sheaf.job import Cutting, Style
-from neat_sheaf.stock import Offcut, Pack, Supply, SupplyUnit
 from neat_sheaf.plan import plan_job
 from neat_sheaf.project import SupplyUse
-from neat_sheaf.cli.report import plan_report, proof
+from neat_sheaf.stock import Offcut, Pack, Supply, SupplyUnit
+from tests.words import said
 
 from .building import across, inch, job, letter, piece
 
 
 def report(*args, **more):
-    return plan_report(plan_job(job(*args, **more)))
+    made = job(*args, **more)
+    return plan_report(plan_job(made), made)
 
 
 def test_a_layout_says_how_many_to_cut_what_lies_where_and_the_settings():
-    said = report([piece("Card", "4 1/4", "11")], [letter()], 3)
-    assert "body: 2 sheets. No way of cutting straight across uses fewer." in said
-    assert "cut 1 like this, 8 1/2 x 11" in said
-    assert "Card [all] 4 1/4 x 11 at 4 1/4, 0" in said
-    assert "cuts: 4 1/4 across the width" in said
+    words = report([piece("Card", "4 1/4", "11")], [letter()], 3)
+    assert "body: 2 sheets. No plan of straight cuts uses fewer." in words
+    assert "cut 1 like this, 8 1/2 x 11" in words
+    assert "Card [all] 4 1/4 x 11 at 4 1/4, 0" in words
+    assert "cuts: 4 1/4 across the width" in words
 
 
 def test_a_whole_sheet_needs_no_cut():
@@ -32,19 +34,18 @@ def test_a_gap_to_the_bound_is_said_not_hidden():
     plan = plan_job(
         job([piece("Third", "8 1/2", "3 1/2", per_kit=2)], [letter()], 3, Cutting(Style.KIT_PER_SHEET))
     )
-    assert proof(plan.papers[0]) == (
-        "3 sheets. Proved so far: no way of cutting straight across uses fewer than 2."
+    assert said(proof(plan.papers[0])) == (
+        "3 sheets. Proved so far: no plan of straight cuts uses fewer than 2."
     )
     assert not plan.proved
 
 
 def test_offcuts_that_were_used_are_counted_in_the_proof():
     kept = letter(offcuts=(Offcut(inch("3"), inch("11"), 2),))
-    plan = plan_job(job([piece("Strip", "3", "11")], [kept], 4))
-    assert proof(plan.papers[0]) == (
-        "1 sheet and 2 from offcuts. No way of cutting straight across uses fewer."
-    )
-    assert "(offcut)" in plan_report(plan)
+    made = job([piece("Strip", "3", "11")], [kept], 4)
+    plan = plan_job(made)
+    assert said(proof(plan.papers[0])) == ("1 sheet and 2 from offcuts. No plan of straight cuts uses fewer.")
+    assert "(offcut)" in plan_report(plan, made)
 
 
 def test_a_turned_piece_is_said_to_be_turned():
@@ -52,8 +53,8 @@ def test_a_turned_piece_is_said_to_be_turned():
 
 
 def test_findings_stand_before_the_sheets():
-    said = report([piece("Card", "4", "6", scores=across("5"))], [letter()], 1)
-    assert said.index("error: Card: the score at 5 in") < said.index("body: 1 sheet")
+    words = report([piece("Card", "4", "6", scores=across("5"))], [letter()], 1)
+    assert words.index("error: Card: the score at 5 in") < words.index("body: 1 sheet")
 
 
 def test_supplies_are_said_in_their_own_units():
@@ -67,26 +68,27 @@ def test_supplies_are_said_in_their_own_units():
         SupplyUse("pads", count=Decimal(4)),
         SupplyUse("ribbon", length=inch("22"), cuts=2),
     )
-    said = report([piece("Card", "4", "5")], [letter()], 6, supplies=supplies, uses=uses)
-    assert "Glue: 9 ml; buy 1 pack" in said
-    assert "Pads: 24; buy nothing" in said
-    assert "Ribbon: 132 in (12 of 11); buy 1 pack" in said
-    assert "without a price, so not counted: body, pads, ribbon" in said
+    words = report([piece("Card", "4", "5")], [letter()], 6, supplies=supplies, uses=uses)
+    assert "Glue: 9 ml; buy 1 pack" in words
+    assert "Pads: 24; buy nothing" in words
+    assert "Ribbon: 132 in (12 of 11); buy 1 pack" in words
+    assert "without a price, so not counted: body, pads, ribbon" in words
 
 
 def test_a_metric_job_is_reported_in_its_own_units():
     made = job([piece("Card", "10 cm", "15 cm")], [letter()], 2)
-    said = plan_report(plan_job(replace(made, units="cm")))
-    assert "Card [all] 15 x 10" in said
-    assert "21.59 x 27.94" in said
+    metric = replace(made, units="cm")
+    words = plan_report(plan_job(metric), metric)
+    assert "Card [all] 15 x 10" in words
+    assert "21.59 x 27.94" in words
 
 
 def test_the_order_of_cutting_is_told_setting_by_setting_with_its_caution():
-    said = report([piece("Card", "4 1/4", "5 1/2")], [letter()], 8)
-    assert "At the trimmer: 2 settings" in said
-    assert "Guard down; cut away from the hand." in said
-    assert "gives a part to cut again" in said
-    assert "gives Card, the rest is Card" in said
+    words = report([piece("Card", "4 1/4", "5 1/2")], [letter()], 8)
+    assert "At the trimmer: 2 settings" in words
+    assert "Guard down; cut away from the hand." in words
+    assert "gives a part to cut again" in words
+    assert "gives Card, the rest is Card" in words
 
 
 def test_mixed_sizes_and_packs_say_what_is_proved_and_what_is_left():
@@ -94,12 +96,12 @@ def test_mixed_sizes_and_packs_say_what_is_proved_and_what_is_left():
         letter("large"), width=inch("12"), height=inch("12"), same_as="body", pack_price=Decimal("1.50")
     )
     small = letter(pack_price=Decimal(1))
-    said = report([piece("Card", "6", "6")], [small, large], 8, Cutting(mix_sizes=True))
-    assert "body, large together: 3.00 EUR. No mix of straight cuts costs less." in said
-    assert "mixed with other sizes of the same paper" in said
+    words = report([piece("Card", "6", "6")], [small, large], 8, Cutting(mix_sizes=True))
+    assert "body, large together: €3.00. No mix of straight cuts costs less." in words
+    assert "mixed with other sizes of the same paper" in words
     design = letter(pack="year", pack_sheets=2)
     made = job([piece("Card", "4 1/4", "11")], [design], 4)
     made = replace(made, packs=(Pack("year", "Garden year", 12, Decimal(6)),))
-    said = plan_report(plan_job(made))
-    assert "comes in the pack Garden year" in said
-    assert "Garden year: buy 1 pack; left then 0 of body, 10 of others" in said
+    words = plan_report(plan_job(made), made)
+    assert "comes in the pack Garden year" in words
+    assert "Garden year: buy 1 pack; left then 0 of body, 10 of others" in words

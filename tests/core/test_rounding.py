@@ -8,16 +8,16 @@ from hypothesis import given, settings
 from hypothesis import strategies as st
 
 from neat_sheaf.measure.length import Length
+from neat_sheaf.nesting.control import SearchControl
 from neat_sheaf.nesting.items import Item, Stock
-from neat_sheaf.nesting.pattern import Pattern
 from neat_sheaf.nesting.master import choose, relax
 from neat_sheaf.nesting.packing import on_one_sheet, packings
-from neat_sheaf.nesting.tree import counts, cuts, offcuts, placements
+from neat_sheaf.nesting.pattern import Pattern
+from neat_sheaf.nesting.planner import nest, prove_lower_bound
 from neat_sheaf.nesting.pool import PatternPool
-from neat_sheaf.nesting.planner import prove_lower_bound, nest
 from neat_sheaf.nesting.pricing import Pricer
 from neat_sheaf.nesting.search import Search
-from neat_sheaf.nesting.control import SearchControl
+from neat_sheaf.nesting.tree import counts, cuts, offcuts, placements
 from tests.core.building import first_way
 
 SHEET = Stock(Length(12), Length(10))
@@ -122,7 +122,7 @@ def test_a_candidate_counts_what_its_tree_holds(two_candidates):
 
 
 def test_the_integer_program_covers_the_demand_with_the_fewest_sheets(two_candidates):
-    assert choose(two_candidates, [12, 2], [SHEET], enough=4) == [2, 2]
+    assert choose(two_candidates, [12, 2], [SHEET], target=4) == [2, 2]
     assert choose(two_candidates, [4, 2], [SHEET]) == [0, 2]
 
 
@@ -142,7 +142,7 @@ def test_the_linear_optimum_is_never_above_the_integer_one(two_candidates):
     relaxed = relax(two_candidates, [12, 2], [SHEET])
     assert sum(relaxed.uses) <= 4
     # The worth of the demand is the optimum again: linear programming's strong duality.
-    worth = sum(w * d for w, d in zip(relaxed.worth, [12, 2], strict=True))
+    worth = sum(w * d for w, d in zip(relaxed.duals, [12, 2], strict=True))
     assert worth == pytest.approx(sum(relaxed.uses))
 
 

@@ -7,19 +7,19 @@ import pytest
 from hypothesis import given, settings
 from hypothesis import strategies as st
 
+from neat_sheaf.cutting.strips import Strips, in_strips
 from neat_sheaf.measure.length import Length
 from neat_sheaf.measure.lettering import letter_of
+from neat_sheaf.measure.side import Side
+from neat_sheaf.nesting.control import SearchControl
 from neat_sheaf.nesting.filling import filled
 from neat_sheaf.nesting.items import Item, Stock
 from neat_sheaf.nesting.layouts import Layout
-from neat_sheaf.nesting.tree import Split, Spot, counts, cuts, placements
+from neat_sheaf.nesting.planner import fewest_sheets, nest, prove_lower_bound
 from neat_sheaf.nesting.pool import PatternPool
-from neat_sheaf.nesting.planner import fewest_sheets, prove_lower_bound, nest
 from neat_sheaf.nesting.pricing import Pricer
 from neat_sheaf.nesting.search import Search
-from neat_sheaf.cutting.strips import Strips, in_strips
-from neat_sheaf.nesting.control import SearchControl
-from neat_sheaf.measure.side import Side
+from neat_sheaf.nesting.tree import Split, Spot, counts, cuts, placements
 
 SHEET = Stock(Length(12), Length(10))
 SIZES = st.tuples(st.integers(1, 10), st.integers(1, 10), st.booleans())
@@ -92,7 +92,7 @@ def test_what_a_trimmer_can_free_is_found_and_nothing_else(rows, whole, edges, r
         return
     stock = Stock(*map(Length, usable), whole=whole if any(edges) else None)
     priced = Pricer(items, [stock], reach).price([item.width * item.height for item in items])
-    ways = {(w, h) for item in items for w, h, _ in item.ways}
+    ways = {(w, h) for item in items for w, h, _ in item.orientations}
     inner = (left, bottom, whole[0] - right, whole[1] - top)
     assert priced.best == [exhaustive_within_reach(ways, whole, inner, reach)]
     held = counts(priced.pattern(0))
@@ -132,7 +132,7 @@ def test_varied_patterns_hold_pieces_that_are_worth_nothing_to_the_linear_progra
     items = items_of([(9, 9, False), (2, 2, False)])
     search = Search(PatternPool(items, [SHEET]), [5, 10], SearchControl())
     search.generate(in_full=True)
-    assert search.worth[1] == pytest.approx(0, abs=1e-9)
+    assert search.duals[1] == pytest.approx(0, abs=1e-9)
     search.vary(12)
     assert any(c.holds[0] and c.holds[1] >= 2 for c in search.pool.patterns.values())
     assert search.cost(search.fewest()[0]) == search.lower_bound == 5

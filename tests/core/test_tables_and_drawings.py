@@ -14,8 +14,8 @@ from hypothesis import strategies as st
 from neat_sheaf.formats.csv_file import COLUMNS, looks_like_rows, read_csv, write_csv
 from neat_sheaf.formats.reading import FileError
 from neat_sheaf.formats.svg_file import write_svg
-from neat_sheaf.project import Corner, CornerCut, CornerShape, CutMethod, Fold, Hole, Line
 from neat_sheaf.measure.side import Side
+from neat_sheaf.project import Corner, CornerCut, CornerShape, CutMethod, Fold, Hole, Line
 from neat_sheaf.quick import Known
 
 from .building import across, inch, piece, upward

@@ -8,14 +8,15 @@ import pytest
 from hypothesis import given
 from hypothesis import strategies as st
 
+from neat_sheaf.costing import packs, supply_totals
+from neat_sheaf.errors import CannotPlanError
 from neat_sheaf.job import Class, Colourway
-from neat_sheaf.stock import Offcut, Pack, Supply, SupplyUnit
 from neat_sheaf.measure.apportionment import share_out
 from neat_sheaf.measure.money import per_kit, rounded
 from neat_sheaf.plan import plan_job, with_kits
 from neat_sheaf.project import SupplyUse
-from neat_sheaf.errors import CannotPlanError
-from neat_sheaf.costing import packs, supply_totals
+from neat_sheaf.stock import Offcut, Pack, Supply, SupplyUnit
+from tests.words import said
 
 from .building import inch, job, letter, piece
 
@@ -86,7 +87,7 @@ def test_a_length_longer_than_a_spool_is_said():
         spools(use("400"), kits=1)
     (fault,) = caught.value.faults
     assert (fault.path, fault.code) == ("project.supplies[0]", "longer-than-spool")
-    assert "a length of 400 in cannot be cut from Ribbon: a spool holds 360 in" in fault.says
+    assert "a length of 400 in cannot be cut from Ribbon: a spool holds 360 in" in said(fault)
 
 
 def priced(**more):

@@ -6,8 +6,8 @@ import pytest
 
 from neat_sheaf.formats.job_file import job_document
 from neat_sheaf.formats.plan_file import plan_document
-from neat_sheaf.stock import Offcut, Print
 from neat_sheaf.plan import plan_job
+from neat_sheaf.stock import Offcut, Print
 from tests.validator import faults_of
 
 from .building import inch, job, letter, piece
@@ -17,8 +17,8 @@ from .building import inch, job, letter, piece
 def good():
     papers = [letter(print=Print.TWO_WAY, offcuts=(Offcut(inch("4"), inch("6"), 1),))]
     pieces = [piece("Card", "4", "5", follows_print=True), piece("Tag", "2", "3", per_kit=2)]
-    made = plan_job(job(pieces, papers, 5))
-    return job_document(made.job), plan_document(made)
+    made_job = job(pieces, papers, 5)
+    return job_document(made_job), plan_document(plan_job(made_job))
 
 
 def test_a_good_plan_has_no_faults(good):

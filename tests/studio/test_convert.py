@@ -6,9 +6,9 @@ from decimal import Decimal
 import pytest
 from hypothesis import HealthCheck, given, settings
 
-from neat_sheaf.stock import SupplyUnit
 from neat_sheaf.measure.length import inches
 from neat_sheaf.project import Project as CoreProject
+from neat_sheaf.stock import SupplyUnit
 from studio.accounts.models import Studio
 from studio.classes.convert import core_job
 from studio.classes.models import KitClass

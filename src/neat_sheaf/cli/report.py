@@ -85,7 +85,7 @@ class _Report:
 
     def _pack(self, total: PackTotal) -> str:
         left = several(
-            message("count-of", count=sheets, piece=self._paper(paper)) for paper, sheets in total.left
+            message("count-of-what", count=sheets, what=self._paper(paper)) for paper, sheets in total.left
         )
         name = self.job.packs_by_id[total.pack].name
         return self.say("report-pack-left", pack=name, packs=total.packs, left=left, others=total.others)
@@ -155,7 +155,9 @@ class _Report:
     def _supply(self, total: SupplyTotal) -> str:
         name = next(s.name for s in self.job.supplies if s.id == total.supply)
         if total.unit is SupplyUnit.LENGTH:
-            lengths = several(message("count-of", count=n, piece=self._bare(cut)) for cut, n in total.lengths)
+            lengths = several(
+                message("count-of-what", count=n, what=self._bare(cut)) for cut, n in total.lengths
+            )
             return self.say(
                 "report-supply.length",
                 supply=name,

@@ -25,7 +25,7 @@ class TrimmerError(NeatSheafError):
 class OnTable(NamedTuple):
     """A part of a paper on the table: across and up its print, nm."""
 
-    paper: int
+    paper: str
     width: int
     height: int
 

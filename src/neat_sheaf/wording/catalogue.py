@@ -12,6 +12,7 @@ from collections.abc import Iterator
 from pathlib import Path
 from typing import Any
 
+from babel import Locale
 from fluent.runtime import FluentBundle, FluentResource
 from fluent.syntax import ast
 from fluent.syntax.visitor import Transformer
@@ -34,18 +35,35 @@ class _Pseudo(Transformer):
         return node
 
 
-class Catalogue:
-    """The sentences of some Fluent files, by message key, in one language."""
+class _Bundle(FluentBundle):
+    """Sentences of one language, in which numbers are written as another place does.
 
-    def __init__(self, language: str, folders: tuple[Path, ...]) -> None:
+    The plural of a sentence is its language's, whatever the place: "0 sheets" is said in France too.
+    """
+
+    def __init__(self, language: str, place: str) -> None:
+        super().__init__([language], use_isolating=False)
+        # The library has one locale for both; by now it has taken the plural from the language.
+        self._babel_locale = Locale.parse(place, sep="-")
+
+
+@functools.cache
+def _resource(language: str, folder: Path) -> Any:
+    """The parsed file of a language; FileNotFoundError where the folder has none."""
+    if language == PSEUDO:
+        return _Pseudo().visit(FluentResource((folder / "en.ftl").read_text(encoding="utf-8")))
+    return FluentResource((folder / f"{language}.ftl").read_text(encoding="utf-8"))
+
+
+class Catalogue:
+    """The sentences of some Fluent files, by message key: one language, the numbers of one place."""
+
+    def __init__(self, language: str, place: str, folders: tuple[Path, ...]) -> None:
         """Raises FileNotFoundError for a language that a folder has no file of."""
         self.language = language
-        source = "en" if language == PSEUDO else language
-        self.bundle = FluentBundle([source], use_isolating=False)
-        self.resources: list[Any] = []
-        for folder in folders:
-            resource = FluentResource((folder / f"{source}.ftl").read_text(encoding="utf-8"))
-            self.resources.append(_Pseudo().visit(resource) if language == PSEUDO else resource)
+        self.bundle = _Bundle("en" if language == PSEUDO else language, place)
+        self.resources: list[Any] = [_resource(language, folder) for folder in folders]
+        for resource in self.resources:
             self.bundle.add_resource(resource)
 
     @property
@@ -81,8 +99,8 @@ class Catalogue:
 
 
 @functools.cache
-def catalogue(language: str = "en", *folders: Path) -> Catalogue:
+def catalogue(language: str = "en", place: str = "en-GB", folders: tuple[Path, ...] = ()) -> Catalogue:
     """The core's sentences and those in ``folders``, in a language; in English where there are none in it."""
     places = (HERE, *folders)
     there = language == PSEUDO or all((folder / f"{language}.ftl").exists() for folder in places)
-    return Catalogue(language if there else "en", places)
+    return Catalogue(language if there else "en", place, places)

@@ -23,6 +23,7 @@ joined =
     .or = { $before } or { $last }
 quoted = '{ $text }'
 count-of = { $count } { $piece }
+count-of-what = { $count } of { $what }
 size-of-paper = { $size } of { $paper }
 more-sheets = { $count ->
     [one] { $count } more sheet of { $paper }

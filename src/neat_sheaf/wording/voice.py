@@ -6,11 +6,11 @@ import functools
 from dataclasses import dataclass
 from decimal import Decimal
 from enum import StrEnum
+from pathlib import Path
 from typing import Any
 
 from babel import Locale
 from babel.numbers import format_currency, format_decimal
-from fluent.runtime.types import FluentInt
 
 from neat_sheaf.errors import Fault
 from neat_sheaf.measure.length import Unit, say_length, say_size
@@ -21,23 +21,18 @@ from neat_sheaf.wording.catalogue import Catalogue, catalogue
 __all__ = ["Voice", "english"]
 
 
-class _Count(FluentInt):
-    """A whole number: its plural is the language's, its digits are grouped as the place does it."""
-
-    place: Locale
-
-    def format(self, locale: Locale) -> str:
-        """The number as the place writes it, whatever the language of the sentence."""
-        return format_decimal(int(self), locale=self.place)
-
-
 @dataclass(frozen=True)
 class Voice:
-    """How messages are worded: ``place`` (a locale) for numbers and money, ``units`` for lengths."""
+    """How messages are worded.
+
+    ``units`` are those of lengths, ``place`` (a locale such as ``de-AT``) says how numbers and money are
+    written, ``language`` is that of the sentences; ``folders`` hold sentences beside the core's.
+    """
 
     units: Unit = "in"
     place: str = "en-GB"
-    sentences: Catalogue | None = None
+    language: str = "en"
+    folders: tuple[Path, ...] = ()
 
     @functools.cached_property
     def _locale(self) -> Locale:
@@ -45,12 +40,7 @@ class Voice:
 
     @functools.cached_property
     def _catalogue(self) -> Catalogue:
-        return self.sentences or catalogue("en")
-
-    @property
-    def language(self) -> str:
-        """The language of the sentences."""
-        return self._catalogue.language
+        return catalogue(self.language, self.place, self.folders)
 
     def words(self, said: Message) -> str:
         """A message in words. KeyError where the catalogue has no sentence for it."""
@@ -103,10 +93,6 @@ class Voice:
         if isinstance(param, StrEnum):
             key = f"{type(param).__name__.lower()}.{param.value.replace('_', '-')}"
             return self._catalogue.sentence(key, {}) if self._catalogue.has(key) else param.value
-        if isinstance(param, int):
-            count = _Count(param)
-            count.place = self._locale
-            return count
         return self.number(param) if isinstance(param, Decimal) else param
 
     def _several(self, many: Several) -> str:

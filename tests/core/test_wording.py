@@ -1,0 +1,157 @@
+"""Every message of the core has a sentence with just its parameters, and no sentence is left over."""
+
+from __future__ import annotations
+
+import ast
+import re
+from decimal import Decimal
+from pathlib import Path
+
+import pytest
+from babel import Locale
+from fluent.syntax import ast as ftl
+from fluent.syntax.visitor import Visitor
+
+from neat_sheaf.habits import LidFeel
+from neat_sheaf.measure.length import inches
+from neat_sheaf.measure.side import Side
+from neat_sheaf.messages import Amount, Measured, Message, Sized, message, several
+from neat_sheaf.wording import PSEUDO, Voice, catalogue, english
+
+SOURCE = Path(__file__).parents[2] / "src" / "neat_sheaf"
+# Functions whose first text after these many arguments is a message's key.
+CALLS = {"message": 0, "fault": None, "ask": None, "say": 0, "_ask": None}
+
+
+class Sentences:
+    """What a catalogue's sentences ask for: the parameters of each key."""
+
+    def __init__(self, resources):
+        self.params: dict[str, set[str]] = {}
+        for resource in resources:
+            for entry in resource.body:
+                if isinstance(entry, ftl.Message):
+                    if entry.value is not None:
+                        self.params[entry.id.name] = self._of(entry.value)
+                    for attribute in entry.attributes:
+                        self.params[f"{entry.id.name}.{attribute.id.name}"] = self._of(attribute.value)
+
+    @staticmethod
+    def _of(pattern) -> set[str]:
+        found: set[str] = set()
+
+        class Find(Visitor):
+            def visit_VariableReference(self, node):  # noqa: N802 - the visitor's own naming
+                found.add(node.id.name)
+
+        Find().visit(pattern)
+        return found
+
+
+def keyed_calls(folder: Path, names: set[str]):
+    """(file, line, key or its beginning, parameter names or None) of every call that makes a message."""
+    for path in sorted(folder.rglob("*.py")):
+        for node in ast.walk(ast.parse(path.read_text())):
+            if not isinstance(node, ast.Call):
+                continue
+            name = node.func.attr if isinstance(node.func, ast.Attribute) else getattr(node.func, "id", "")
+            if name not in names:
+                continue
+            for argument in node.args[:2]:
+                for key, whole in texts_of(argument):
+                    if re.fullmatch(r"[a-z][a-z0-9-]*(\.[a-z0-9-]*)?", key):
+                        named = {k.arg for k in node.keywords}
+                        yield path.name, node.lineno, key, whole, None if None in named else named
+
+
+def texts_of(node):
+    """The texts that an argument may be, whole or only as far as they are fixed."""
+    if isinstance(node, ast.Constant) and isinstance(node.value, str):
+        yield node.value, True
+    elif isinstance(node, ast.JoinedStr) and isinstance(node.values[0], ast.Constant):
+        yield str(node.values[0].value), False
+    elif isinstance(node, ast.IfExp):
+        yield from texts_of(node.body)
+        yield from texts_of(node.orelse)
+
+
+def test_every_message_that_the_code_makes_has_a_sentence_with_just_its_parameters():
+    sentences = Sentences(catalogue("en").resources)
+    seen = 0
+    for file, line, key, whole, params in keyed_calls(SOURCE, set(CALLS)):
+        if not whole:
+            assert [k for k in sentences.params if k.startswith(key)], f"{file}:{line}: nothing begins {key}"
+            continue
+        if key not in sentences.params:
+            # A path or an example may look like a key; what is made into a message never has its form.
+            assert not set("-.") & set(key), f"{file}:{line}: no sentence for {key}"
+            continue
+        seen += 1
+        if params is not None:
+            assert params == sentences.params[key], f"{file}:{line}: {key}"
+    assert seen > 150
+
+
+def test_no_sentence_is_left_over():
+    text = "\n".join(path.read_text() for path in SOURCE.rglob("*.py"))
+    for key in catalogue("en").keys:
+        name = key.partition(".")[0]
+        used = re.search(rf"""["']({re.escape(key)}["']|{name}\.\{{)""", text)
+        assert used or name in ENUMS, key
+
+
+ENUMS = {"side", "lidfeel", "portion", "level", "caution", "joined"}
+
+
+@pytest.mark.parametrize("kind", [Side, LidFeel])
+def test_a_word_of_a_fixed_set_has_its_own_sentence(kind):
+    for one in kind:
+        assert english().say("quoted", text=one) != f"'{one!r}'"
+        assert catalogue("en").has(f"{kind.__name__.lower()}.{one.value}")
+
+
+def test_lengths_and_sizes_are_said_in_the_unit_of_whoever_listens():
+    one = message("fix-tab.widen", width=Measured(inches("1/4")), size=Sized(inches(2), inches(3)))
+    assert english("in").words(one) == "widen the tab to 1/4 in: cut 2 x 3 in"
+    assert english("cm").words(one) == "widen the tab to 0.635 cm: cut 5.08 x 7.62 cm"
+
+
+def test_numbers_and_money_are_written_as_the_place_does_and_plurals_as_the_language():
+    # CLDR, as Babel has it: a narrow space groups thousands in France, a point in Germany.
+    one = message("advised.minutes-for-sheets", minutes=1234, sheets=0)
+    french, german = Voice(place="fr-FR").words(one), Voice(place="de-DE").words(one)
+    assert "1\N{NARROW NO-BREAK SPACE}234 min" in french
+    assert "1.234 min" in german
+    # French has no plural for 0; the sentence is English and has.
+    assert "0 sheets more" in french
+    assert Voice(place="de-DE").money(Amount(Decimal("1234.50"), "EUR")) == "1.234,50\N{NO-BREAK SPACE}€"
+    assert Voice().money(Amount(Decimal("3.00"), "EUR")) == "€3.00"
+    assert Voice().money(Amount(Decimal("3"), "JPY")).endswith("3")
+
+
+def test_several_things_are_joined_by_the_languages_own_words():
+    def listed(*items, joined):
+        return english().say("larger-than-sheets", sheets=several(items, joined))
+
+    assert listed("A", joined="or") == "it does not fit A"
+    assert listed("A", "B", joined="or") == "it does not fit A or B"
+    assert listed("A", "B", "C", joined="and") == "it does not fit A, B and C"
+    assert listed("A", "B", joined="list") == "it does not fit A, B"
+
+
+def test_the_pseudo_language_changes_every_letter_of_a_sentence_and_nothing_that_is_put_in():
+    strange = Voice(language=PSEUDO)
+    for key in catalogue(PSEUDO).keys:
+        parts = Sentences(catalogue("en").resources).params[key]
+        words = strange.words(Message(key, dict.fromkeys(parts, 7)))
+        assert not re.search(r"[A-Za-z]", words), (key, words)
+    assert "Tray" in strange.say("fit-without-piece", piece="Tray")
+
+
+def test_a_language_that_nobody_wrote_falls_back_to_english_and_a_missing_sentence_is_an_error():
+    assert catalogue("xx").language == "en"
+    with pytest.raises(KeyError):
+        english().say("no-such-message")
+    with pytest.raises(KeyError):
+        english().say("fit-without-piece")
+    assert Locale.parse("en_GB") == Locale.parse(english().place, sep="-")
