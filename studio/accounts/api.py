@@ -5,35 +5,14 @@ from __future__ import annotations
 from axes.handlers.proxy import AxesProxyHandler
 from django.contrib.auth import authenticate, login, logout
 from django.http import HttpRequest
-from ninja import Field, Router, Schema, Status
+from ninja import Router, Status
 from ninja.utils import check_csrf
 
+from studio.accounts.schemas import Credentials, SessionOut, StudioOut
 from studio.accounts.tenancy import member_of
-from studio.config.problems import Locked, NotSignedIn, Problem
+from studio.common.problems import Locked, NotSignedIn, Problem
 
 router = Router(tags=["accounts"])
-
-
-class StudioOut(Schema):
-    """The studio's name and how it measures and counts money."""
-
-    name: str
-    units: str
-    currency: str
-
-
-class SessionOut(Schema):
-    """Who is signed in; ``studio`` is null for nobody."""
-
-    user: str | None
-    studio: StudioOut | None
-
-
-class Credentials(Schema):
-    """An account's name and password."""
-
-    username: str = Field(max_length=150)
-    password: str = Field(max_length=4_096)
 
 
 @router.get("/session", auth=None, response=SessionOut)
@@ -45,7 +24,13 @@ def whoami(request: HttpRequest) -> SessionOut:
     studio = member.studio
     return SessionOut(
         user=member.user.get_username(),
-        studio=StudioOut(name=studio.name, units=studio.units, currency=studio.currency),
+        studio=StudioOut(
+            name=studio.name,
+            units=studio.units,
+            currency=studio.currency,
+            place=studio.place,
+            first_day=studio.first_day,
+        ),
     )
 
 

@@ -9,6 +9,7 @@ from django.db import models
 
 from neat_sheaf.habits import Habits, LidFeel, Scoring
 from neat_sheaf.measure.length import Length, Unit
+from studio.accounts.places import DEFAULT_PLACE
 
 __all__ = ["Measure", "Member", "Studio"]
 
@@ -17,7 +18,10 @@ Measure = Literal["in", "cm", "mm"]
 
 
 class Studio(models.Model):
-    """One instructor's or club's paper room, with its units and currency. ``version`` counts its saves."""
+    """One instructor's or club's paper room, with its units and currency. ``version`` counts its saves.
+
+    ``place`` is the locale of its numbers, money and dates; a week begins on ``first_day``, 0 for Sunday.
+    """
 
     class Units(models.TextChoices):
         INCHES = "in"
@@ -27,6 +31,8 @@ class Studio(models.Model):
     name = models.CharField(max_length=120)
     units = models.CharField(max_length=2, choices=Units.choices, default=Units.INCHES)
     currency = models.CharField(max_length=3, default="EUR")
+    place = models.CharField(max_length=12, default=DEFAULT_PLACE)
+    first_day = models.SmallIntegerField(default=1)
     scoring = models.CharField(max_length=5, default="blade")
     groove_nm = models.BigIntegerField(default=3_175_000)
     plate_nm = models.BigIntegerField(default=152_400_000)
@@ -38,6 +44,9 @@ class Studio(models.Model):
 
     class Meta:
         constraints = [
+            models.CheckConstraint(
+                condition=models.Q(first_day__gte=0, first_day__lte=6), name="studio_first_day"
+            ),
             models.CheckConstraint(condition=models.Q(units__in=["in", "cm", "mm"]), name="studio_units"),
             models.CheckConstraint(condition=models.Q(currency__regex=r"^[A-Z]{3}$"), name="studio_currency"),
             models.CheckConstraint(

@@ -9,8 +9,9 @@ from django.http import HttpRequest
 from django.shortcuts import get_object_or_404
 from ninja.errors import AuthenticationError
 
+from neat_sheaf.messages import Message
 from studio.accounts.models import Member, Studio
-from studio.config.problems import Stale
+from studio.common.problems import Stale
 
 __all__ = ["check_version", "member_of", "own", "studio_of"]
 
@@ -37,7 +38,7 @@ def own(queryset: models.QuerySet[M], request: HttpRequest, pk: int) -> M:
     return get_object_or_404(queryset, pk=pk, studio=studio_of(request))
 
 
-def check_version(what: str, based_on: int, newest: int, current: dict[str, Any]) -> None:
+def check_version(what: str | Message, based_on: int, newest: int, current: dict[str, Any]) -> None:
     """Raise Stale where a save is based on a version that is not the newest."""
     if based_on != newest:
         raise Stale(what, current)

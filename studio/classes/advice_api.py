@@ -2,36 +2,37 @@
 
 from __future__ import annotations
 
-from collections.abc import Callable
-from typing import Literal, TypeVar
+from collections.abc import Callable, Iterator
+from typing import TypeVar
 
 from django.core.cache import cache
 from django.http import HttpRequest
 from ninja import Router, Schema
 
-from neat_sheaf.advice.seats import seat_breakpoints
+from neat_sheaf.advice.seats import Bought, SeatBreakpoints, SeatRow, seat_breakpoints
 from neat_sheaf.advice.sizes import size_advice
 from neat_sheaf.advice.styles import advised, compare_styles
 from neat_sheaf.errors import CannotPlanError
 from neat_sheaf.formats.reading import FileError
-from neat_sheaf.job import Job
-from neat_sheaf.measure.length import write_length
+from neat_sheaf.job import Job, Style
+from neat_sheaf.messages import Message, message
 from studio.accounts.tenancy import own
+from studio.accounts.voice import voice_for
 from studio.classes.convert import core_job
 from studio.classes.models import KitClass
-from studio.classes.planning import key_of
-from studio.config.problems import Problem
+from studio.common.problems import MessageOut, Problem, message_out
 from studio.cupboard.convert import core_paper
+from studio.tasks.plans import key_of
 
 router = Router(tags=["choices"])
 
-T = TypeVar("T", bound=Schema)
+T = TypeVar("T")
 
 
 class StyleOut(Schema):
     """What a style of cutting takes; money as decimal text, for the class and a kit."""
 
-    style: Literal["fewest-sheets", "fewest-settings", "kit-per-sheet"]
+    style: Style
     sheets: int
     layouts: int
     settings: int
@@ -43,26 +44,26 @@ class StyleOut(Schema):
 
 
 class StylesOut(Schema):
-    """The styles side by side, the one to take without another reason, and why."""
+    """The styles side by side, the one that is suggested, and why."""
 
     styles: list[StyleOut]
-    advised: str
-    because: str
+    advised: Style
+    because: MessageOut
     lower_bound: int
 
 
 class SizeOut(Schema):
-    """What one sheet size would take for a role. Lengths as text; ``fails`` where a piece does not fit."""
+    """What one sheet size (nm) would take for a role; ``fails`` where a piece does not fit."""
 
     role: str
     name: str
-    width: str
-    height: str
+    width: int
+    height: int
     paper: int | None
     sheets: int | None
     lower_bound: int
     per_kit: str | None
-    fails: str | None
+    fails: MessageOut | None
     chosen: bool
 
 
@@ -81,10 +82,10 @@ class SeatOut(Schema):
     packs: int
     cash: str
     proved: bool
-    opens: list[str]
+    opens: list[MessageOut]
 
 
-class SeatStepsOut(Schema):
+class SeatBreakpointsOut(Schema):
     """Every number of seats, and the last that is free from here."""
 
     rows: list[SeatOut]
@@ -100,13 +101,13 @@ def _job(request: HttpRequest, class_id: int) -> tuple[KitClass, Job]:
         raise FileError(error.faults) from error
 
 
-def _kept(kind: str, job: Job, make: Callable[[], T]) -> T:
-    """What was reckoned for the same job before, or reckoned now."""
+def _remembered(kind: str, job: Job, compute: Callable[[Job], T]) -> T:
+    """What was computed for the same job before, or is computed now."""
     key = f"{kind}:{key_of(job)}"
     found: T | None = cache.get(key)
     if found is None:
         try:
-            found = make()
+            found = compute(job)
         except CannotPlanError as error:
             raise FileError(error.faults) from error
         cache.set(key, found, 3600)
@@ -117,23 +118,19 @@ def _kept(kind: str, job: Job, make: Callable[[], T]) -> T:
 def styles(request: HttpRequest, class_id: int) -> StylesOut:
     """The three styles of cutting with the price of each."""
     _, job = _job(request, class_id)
-    return _kept("styles", job, lambda: _styles(job))
-
-
-def _styles(job: Job) -> StylesOut:
-    prices = compare_styles(job)
+    prices = _remembered("styles", job, compare_styles)
     style, because = advised(prices)
     return StylesOut(
         styles=[
             StyleOut(
-                style=p.style.value, sheets=p.sheets, layouts=p.layouts, settings=p.settings,
+                style=p.style, sheets=p.sheets, layouts=p.layouts, settings=p.settings,
                 strokes=p.strokes, minutes=-(-p.seconds // 60), opened=str(p.opened.total),
                 opened_per_kit=str(p.opened.share), cash=str(p.cash.total),
             )
             for p in prices
         ],
-        advised=style.value,
-        because=because,
+        advised=style,
+        because=message_out(because, voice_for(request)),
         lower_bound=min(p.lower_bound for p in prices),
     )  # fmt: skip
 
@@ -142,50 +139,56 @@ def _styles(job: Job) -> StylesOut:
 def sizes(request: HttpRequest, class_id: int) -> SizesOut:
     """For each role what other sheet sizes would take, and which fail and why."""
     kit_class, job = _job(request, class_id)
+    voice = voice_for(request)
     cupboard = [core_paper(p) for p in kit_class.studio.papers.prefetch_related("offcuts")]
-    rows = size_advice(job, cupboard)
     return SizesOut(
         sizes=[
             SizeOut(
-                role=row.role, name=row.name, width=write_length(row.width, job.units),
-                height=write_length(row.height, job.units), paper=int(row.paper) if row.paper else None,
-                sheets=row.sheets, lower_bound=row.lower_bound,
-                per_kit=None if row.per_kit is None else str(row.per_kit), fails=row.fails, chosen=row.chosen,
+                role=row.role, name=row.name, width=row.width, height=row.height,
+                paper=int(row.paper) if row.paper else None, sheets=row.sheets, lower_bound=row.lower_bound,
+                per_kit=None if row.per_kit is None else str(row.per_kit),
+                fails=None if row.fails is None else message_out(row.fails, voice), chosen=row.chosen,
             )
-            for row in rows
+            for row in size_advice(job, cupboard)
         ]
     )  # fmt: skip
 
 
-@router.get("/classes/{class_id}/seats", response={200: SeatStepsOut, 404: Problem, 422: Problem})
-def seats(request: HttpRequest, class_id: int) -> SeatStepsOut:
+@router.get("/classes/{class_id}/seats", response={200: SeatBreakpointsOut, 404: Problem, 422: Problem})
+def seats(request: HttpRequest, class_id: int) -> SeatBreakpointsOut:
     """What every number of seats from 1 to 60 takes, and the last free seat."""
     _, job = _job(request, class_id)
-    return _kept("seats", job, lambda: _seats(job))
-
-
-def _seats(job: Job) -> SeatStepsOut:
-    steps = seat_breakpoints(job)
-    names = {f"paper {p.id}": p.name for p in job.papers}
-    names |= {f"pack {p.id}": p.name for p in job.packs} | {f"supply {s.id}": s.name for s in job.supplies}
-    rows = []
-    before = None
-    for row in steps.rows:
-        opens: list[str] = []
-        if before is not None:
-            for paper, count in row.sheets.items():
-                more = count - before.sheets.get(paper, 0)
-                if more > 0:
-                    opens.append(f"{more} sheet{'' if more == 1 else 's'} of {job.paper(paper).name}")
-            for name, count in row.packs.items():
-                more = count - before.packs.get(name, 0)
-                if more > 0:
-                    opens.append(f"{more} pack{'' if more == 1 else 's'} of {names[name]}")
-        rows.append(
+    voice = voice_for(request)
+    found: SeatBreakpoints = _remembered("seats", job, seat_breakpoints)
+    before = (None, *found.rows)
+    return SeatBreakpointsOut(
+        rows=[
             SeatOut(
                 seats=row.seats, kits=row.kits, sheets=row.opened, packs=sum(row.packs.values()),
-                cash=str(row.cash), proved=row.proved, opens=opens,
+                cash=str(row.cash), proved=row.proved,
+                opens=[message_out(said, voice) for said in _opens(job, earlier, row)] if earlier else [],
             )
-        )  # fmt: skip
-        before = row
-    return SeatStepsOut(rows=rows, free_of_sheets=steps.free_of_sheets, free_of_packs=steps.free_of_packs)
+            for earlier, row in zip(before, found.rows, strict=False)
+        ],
+        free_of_sheets=found.free_of_sheets,
+        free_of_packs=found.free_of_packs,
+    )  # fmt: skip
+
+
+def _opens(job: Job, before: SeatRow, row: SeatRow) -> Iterator[Message]:
+    """What these seats take that those before did not: sheets opened, packs bought."""
+    named = [("paper", p.id, p.name) for p in job.papers] + [("pack", p.id, p.name) for p in job.packs]
+    named += [("supply", s.id, s.name) for s in job.supplies]
+    names = {(kind, id_): name for kind, id_, name in named}
+    for paper, count in row.sheets.items():
+        more = count - before.sheets.get(paper, 0)
+        if more > 0:
+            yield message("opens.sheets", count=more, name=job.paper(paper).name)
+    for bought, count in row.packs.items():
+        more = count - before.packs.get(bought, 0)
+        if more > 0:
+            yield message("opens.packs", count=more, name=names[_key(bought)])
+
+
+def _key(bought: Bought) -> tuple[str, str]:
+    return bought.kind, bought.id

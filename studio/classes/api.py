@@ -2,121 +2,43 @@
 
 from __future__ import annotations
 
-import datetime as dt
-import json
-from decimal import Decimal
-from typing import Any, Literal
+from typing import Any
 
 from django.db import transaction
-from django.http import Http404, HttpRequest, HttpResponse
-from ninja import Field, Router, Schema, Status
+from django.http import HttpRequest, HttpResponse
+from ninja import Router, Status
 
-from neat_sheaf.errors import CannotPlanError, Fault
+from neat_sheaf.errors import CannotPlanError, fault
 from neat_sheaf.formats.job_file import write_job
-from neat_sheaf.formats.reading import FileError, JsonValue
-from neat_sheaf.limits import LARGEST_SHEET, LONGEST_TEXT, MOST_COLOURWAYS, MOST_PIECES
+from neat_sheaf.formats.plan_file import write_plan
+from neat_sheaf.formats.reading import FileError
 from neat_sheaf.measure.apportionment import share_out
-from neat_sheaf.measure.length import Length, Unit, inches, write_length
-from studio.accounts.models import Measure, Studio
+from neat_sheaf.measure.length import Length, write_length
+from neat_sheaf.wording import Voice
+from studio.accounts.models import Measure
 from studio.accounts.tenancy import check_version, own, studio_of
+from studio.accounts.voice import voice_for
 from studio.classes.bench import Bench, bench_of
 from studio.classes.convert import core_job
-from studio.classes.models import Choice, Colourway, KitClass
-from studio.classes.plan_schema import PlanOut
-from studio.classes.planning import enough, plan_of
-from studio.config.downloads import download
-from studio.config.problems import FaultOut, Problem
+from studio.classes.models import KitClass
+from studio.classes.plan_out import plan_out
+from studio.classes.planning import plan_of_class, stop_early
+from studio.classes.schemas import ClassIn, ClassOut, ClassRow, ColourwayOut, PlannedOut
+from studio.classes.services.storing import store_class
+from studio.common.downloads import download
+from studio.common.problems import Problem, fault_out
 from studio.cupboard.convert import plain_price
 from studio.projects.models import Project
 
 router = Router(tags=["classes"])
 
-Style = Literal["fewest-sheets", "fewest-settings", "kit-per-sheet"]
 
-
-class ColourwayDoc(Schema):
-    """A colourway; ``papers`` takes each role to a paper's id."""
-
-    name: str
-    share: int = Field(1, ge=0, le=10_000)
-    papers: dict[str, int] = Field({}, max_length=MOST_PIECES)
-
-
-class ClassIn(Schema):
-    """A class as it is written; ``version`` is the one it was based on.
-
-    ``units`` is the one that its lengths are written in, null for the studio's.
-    """
-
-    version: int = 0
-    units: Measure | None = None
-    name: str
-    project: int
-    date: dt.date | None = None
-    place: str = ""
-    seats: int = Field(8, ge=0, le=10_000)
-    samples: int = Field(1, ge=0, le=1_000)
-    spares: int = Field(0, ge=0, le=1_000)
-    fee: str | None = None
-    style: Style = "fewest-sheets"
-    sheets_at_once: int = Field(1, ge=1, le=100)
-    keep_offcut: list[str] = Field(["1", "3"], min_length=2, max_length=2)
-    trimmer: str = ""
-    mix_sizes: bool = False
-    variant: str = Field("", max_length=LONGEST_TEXT)
-    colourways: list[ColourwayDoc] = Field([], max_length=MOST_COLOURWAYS)
-
-
-class ColourwayOut(ColourwayDoc):
-    """A colourway with the kits its share comes to."""
-
-    kits: int
-
-
-class WorkingOut(Schema):
-    """How far a plan in the making is: sheets of the best so far (null: none yet), the bound."""
-
-    sheets: int | None
-    lower_bound: int
-
-
-class PlannedOut(Schema):
-    """A plan, or why there is none, or how far it is."""
-
-    plan: PlanOut | None
-    faults: list[FaultOut]
-    working: WorkingOut | None = None
-
-
-class ClassOut(ClassIn):
-    """A class as it is kept, with its plan."""
-
-    id: int
-    project_name: str
-    kits: int
-    colourways: list[ColourwayOut] = []  # type: ignore[assignment]
-    planned: PlannedOut
-
-
-class ClassRow(Schema):
-    """A class in the list of classes."""
-
-    id: int
-    name: str
-    project: int
-    project_name: str
-    date: dt.date | None
-    place: str
-    seats: int
-    kits: int
-
-
-def _class_out(kit_class: KitClass, units: Unit) -> ClassOut:
+def _class_out(kit_class: KitClass, voice: Voice) -> ClassOut:
+    units = voice.units
     kits = kit_class.seats + kit_class.samples + kit_class.spares
     colourways = list(kit_class.colourways.prefetch_related("choices"))
     shared = share_out(kits, [c.share for c in colourways])
     fee = plain_price(kit_class.fee)
-    planned = plan_of(kit_class)
     return ClassOut(
         id=kit_class.pk,
         version=kit_class.version,
@@ -145,20 +67,25 @@ def _class_out(kit_class: KitClass, units: Unit) -> ClassOut:
             )
             for c, n in zip(colourways, shared, strict=True)
         ],
-        planned=PlannedOut.model_validate(
-            {
-                "plan": planned.plan,
-                "faults": [{"path": f.path, "code": f.code, "says": f.says} for f in planned.faults],
-                "working": planned.working,
-            }
-        ),
+        planned=_planned_out(kit_class, voice),
+    )
+
+
+def _planned_out(kit_class: KitClass, voice: Voice) -> PlannedOut:
+    planned = plan_of_class(kit_class)
+    return PlannedOut.model_validate(
+        {
+            "plan": None if planned.plan is None else plan_out(planned.plan, voice),
+            "faults": [fault_out(found, voice) for found in planned.faults],
+            "working": planned.working,
+        }
     )
 
 
 @router.get("/bench", response=Bench)
 def bench(request: HttpRequest) -> Bench:
     """The next classes, the one thing to do for each, and papers that will run out."""
-    return bench_of(studio_of(request))
+    return bench_of(studio_of(request), voice_for(request))
 
 
 @router.get("/classes", response=list[ClassRow])
@@ -183,8 +110,9 @@ def classes(request: HttpRequest) -> list[ClassRow]:
 def add_class(request: HttpRequest, payload: ClassIn) -> Status[ClassOut]:
     """Add a class."""
     studio = studio_of(request)
-    added = _store(KitClass(studio=studio, version=0), payload, studio, request)
-    return Status(201, _class_out(added, payload.units or studio.measure))
+    project = own(Project.objects.all(), request, payload.project)
+    added = store_class(KitClass(studio=studio, version=0), payload, studio, project)
+    return Status(201, _class_out(added, voice_for(request, payload.units)))
 
 
 def _own_class(request: HttpRequest, class_id: int) -> KitClass:
@@ -192,10 +120,12 @@ def _own_class(request: HttpRequest, class_id: int) -> KitClass:
 
 
 @router.get("/classes/{class_id}", response={200: ClassOut, 404: Problem})
-def one_class(request: HttpRequest, class_id: int) -> ClassOut:
-    """One class with its plan."""
-    found = _own_class(request, class_id)
-    return _class_out(found, found.studio.measure)
+def one_class(request: HttpRequest, class_id: int, units: Measure | None = None) -> ClassOut:
+    """One class with its plan.
+
+    ``units`` is the one it is to be written in: a page that is open in another than the studio's asks so.
+    """
+    return _class_out(_own_class(request, class_id), voice_for(request, units))
 
 
 @router.put("/classes/{class_id}", response={200: ClassOut, 404: Problem, 409: Problem, 422: Problem})
@@ -206,18 +136,19 @@ def change_class(request: HttpRequest, class_id: int, payload: ClassIn) -> Class
         found = own(KitClass.objects.select_for_update(), request, class_id)
         stale = payload.version != found.version
         if not stale:
-            found = _store(found, payload, studio, request)
+            project = own(Project.objects.all(), request, payload.project)
+            found = store_class(found, payload, studio, project)
     # The row is free again while a plan is made: that may take a while.
-    answer = _class_out(found, payload.units or studio.measure)
+    answer = _class_out(found, voice_for(request, payload.units))
     if stale:
         check_version(found.name, payload.version, found.version, answer.model_dump(mode="json"))
     return answer
 
 
-@router.post("/classes/{class_id}/enough", response={204: None, 404: Problem})
-def take_the_best_so_far(request: HttpRequest, class_id: int) -> Status[None]:
+@router.post("/classes/{class_id}/stop-early", response={204: None, 404: Problem})
+def stop_planning(request: HttpRequest, class_id: int) -> Status[None]:
     """End a plan in the making with the best there is so far."""
-    enough(_own_class(request, class_id))
+    stop_early(_own_class(request, class_id))
     return Status(204, None)
 
 
@@ -243,71 +174,8 @@ def job_file(request: HttpRequest, class_id: int) -> HttpResponse:
 def plan_file(request: HttpRequest, class_id: int) -> HttpResponse:
     """The class's plan as a plan file."""
     found = _own_class(request, class_id)
-    planned = plan_of(found)
+    planned = plan_of_class(found)
     if planned.plan is None:
-        raise FileError(planned.faults)
-    text = json.dumps(planned.plan, ensure_ascii=False, indent=2) + "\n"
+        raise FileError(planned.faults or [fault("", "still-planning")])
+    text = write_plan(planned.plan, voice_for(request))
     return download(found.name, "plan.json", text, "application/json; charset=utf-8")
-
-
-def _store(kit_class: KitClass, payload: ClassIn, studio: Studio, request: HttpRequest) -> KitClass:
-    units = payload.units or studio.measure
-    faults: list[Fault] = []
-    root = JsonValue(payload.model_dump(), "", units, faults)
-    name = root.take("name", JsonValue.name, "")
-    place = root.take("place", _place, "")
-    fee = root.take("fee", _fee, None)
-    keep = sorted(root.list_at("keep_offcut", JsonValue.side))
-    trimmer = root.take("trimmer", _trimmer, Length(kit_class.trimmer_nm))
-    colourways = root.key("colourways")
-    names = [
-        colourways.under(f"[{n}]", row).take("name", JsonValue.name, "") if row["name"].strip() else ""
-        for n, row in enumerate(colourways.value)
-    ]
-    for number, colourway in enumerate(names):
-        here = root.under(f"colourways[{number}].name", colourway)
-        if not payload.colourways[number].name.strip():
-            here.fault("empty", "give the colourway a name")
-        elif colourway and colourway in names[:number]:
-            here.fault("doubled", f"another colourway is called '{colourway}'; give this one its own name")
-        for role in payload.colourways[number].papers:
-            if not 0 < len(role) <= LONGEST_TEXT:
-                here.fault("too-long", f"a role's name has from 1 to {LONGEST_TEXT} characters")
-    if faults:
-        raise FileError(faults)
-    kit_class.project = own(Project.objects.all(), request, payload.project)
-    known = set(studio.papers.values_list("pk", flat=True))
-    if any(paper not in known for c in payload.colourways for paper in c.papers.values()):
-        raise Http404
-    kit_class.name, kit_class.fee, kit_class.place = name, fee, place
-    kit_class.keep_short_nm, kit_class.keep_long_nm = keep
-    kit_class.trimmer_nm = trimmer
-    for field in ("date", "seats", "samples", "spares", "style", "sheets_at_once", "mix_sizes", "variant"):
-        setattr(kit_class, field, getattr(payload, field))
-    kit_class.version += 1
-    with transaction.atomic():
-        kit_class.save()
-        kit_class.colourways.all().delete()
-        stored = Colourway.objects.bulk_create(
-            Colourway(kit_class=kit_class, position=n, name=names[n], share=c.share)
-            for n, c in enumerate(payload.colourways)
-        )
-        Choice.objects.bulk_create(
-            Choice(colourway=kept, role=role, paper_id=paper)
-            for kept, c in zip(stored, payload.colourways, strict=True)
-            for role, paper in c.papers.items()
-        )
-    return kit_class
-
-
-def _place(node: JsonValue) -> str:
-    return "" if not str(node.value).strip() else node.name()
-
-
-def _trimmer(node: JsonValue) -> Length:
-    """The longest cut; an empty field leaves it at a 12-inch trimmer's."""
-    return inches(12) if node.value == "" else node.size(inches(1), LARGEST_SHEET)
-
-
-def _fee(node: JsonValue) -> Decimal | None:
-    return None if node.value == "" else node.price()

@@ -9,21 +9,29 @@ from typing import Literal
 from django.utils import timezone
 from ninja import Schema
 
+from neat_sheaf.checks import Level
+from neat_sheaf.messages import Message, Param, message, several
+from neat_sheaf.plan import Plan
 from neat_sheaf.project import Project
+from neat_sheaf.wording import Voice
 from studio.accounts.models import Studio
-from studio.classes.cutting import strokes_of
 from studio.classes.models import KitClass
-from studio.classes.planning import Planned, plan_of
+from studio.classes.planning import plan_of_class
+from studio.classes.services.cutting import steps_in
 from studio.projects.convert import core_project
+from studio.tasks.plans import Planned
 
 __all__ = ["Bench", "bench_of"]
+
+Tab = Literal["kit", "papers", "sheets", "supplies", "cost"]
 
 
 class NextStep(Schema):
     """The one thing to do next for a class, and the tab where it is done."""
 
-    says: str
-    tab: Literal["kit", "papers", "sheets", "supplies", "cost"]
+    code: str
+    message: str
+    tab: Tab
     severe: bool
 
 
@@ -55,7 +63,7 @@ class LowPaper(Schema):
     ground: str
     ink: str
     on_hand: int
-    wanted: int
+    needed: int
 
 
 class Bench(Schema):
@@ -66,41 +74,41 @@ class Bench(Schema):
     low: list[LowPaper]
 
 
-def bench_of(studio: Studio) -> Bench:
+def bench_of(studio: Studio, voice: Voice) -> Bench:
     """The studio's bench as of today."""
     today = timezone.localdate()
     coming: list[BenchClass] = []
     past: list[BenchClass] = []
-    wanted: Counter[int] = Counter()
+    needed: Counter[int] = Counter()
     listed: dict[int, Project] = {}
     for kit_class in studio.classes.select_related("project", "studio", "cutting_run"):
         if kit_class.date is not None and kit_class.date < today:
             # What is past is looked at, not planned again.
-            past.append(_card(kit_class, Planned(None, []), today))
+            past.append(_card(kit_class, Planned(None, []), today, voice))
             continue
         if kit_class.project_id not in listed:
             listed[kit_class.project_id] = core_project(kit_class.project)
-        planned = plan_of(kit_class, listed[kit_class.project_id])
-        coming.append(_card(kit_class, planned, today))
-        if planned.plan is not None:
-            for paper in planned.plan["papers"]:
-                wanted[int(paper["paper"])] += paper["sheets"]
+        planned = plan_of_class(kit_class, listed[kit_class.project_id])
+        coming.append(_card(kit_class, planned, today, voice))
+        for paper in planned.plan.papers if planned.plan else ():
+            needed[int(paper.paper)] += paper.sheets
     low = [
         LowPaper(
             id=p.pk, name=p.name, motif=p.motif, ground=p.ground, ink=p.ink,
-            on_hand=p.on_hand, wanted=wanted[p.pk],
+            on_hand=p.on_hand, needed=needed[p.pk],
         )
-        for p in studio.papers.filter(pk__in=wanted)
-        if wanted[p.pk] > p.on_hand
+        for p in studio.papers.filter(pk__in=needed)
+        if needed[p.pk] > p.on_hand
     ]  # fmt: skip
     coming.sort(key=lambda c: (c.date is None, c.date, c.name))
     past.sort(key=lambda c: (c.date, c.name), reverse=True)
     return Bench(coming=coming, past=past, low=low)
 
 
-def _card(kit_class: KitClass, planned: Planned, today: dt.date) -> BenchClass:
+def _card(kit_class: KitClass, planned: Planned, today: dt.date, voice: Voice) -> BenchClass:
     plan = planned.plan
-    papers = plan["papers"] if plan else []
+    said, tab, severe = _next_step(kit_class, planned, today)
+    words = voice.words(said)
     return BenchClass(
         id=kit_class.pk,
         name=kit_class.name,
@@ -110,47 +118,49 @@ def _card(kit_class: KitClass, planned: Planned, today: dt.date) -> BenchClass:
         days=None if kit_class.date is None else (kit_class.date - today).days,
         seats=kit_class.seats,
         kits=kit_class.seats + kit_class.samples + kit_class.spares,
-        sheets=sum(p["sheets"] for p in papers) if plan else None,
-        proved=bool(plan) and all(not p["mixed"] and p["sheets"] == p["at_least"] for p in papers),
-        to_buy=sum(
-            1
-            for row in [*papers, *(plan["packs"] if plan else []), *(plan["supplies"] if plan else [])]
-            if row["packs"]
-        ),
-        cost_per_kit=plan["cost"]["per_kit"]["sheets_opened"] if plan else None,
+        sheets=plan.sheets if plan else None,
+        proved=plan is not None and all(paper.proved for paper in plan.papers),
+        to_buy=sum(_bought(plan)) if plan else 0,
+        cost_per_kit=str(plan.cost.sheets_opened.share) if plan else None,
         planning=planned.working is not None,
-        next=_next_step(kit_class, planned, today),
+        next=NextStep(code=said.key, message=words[:1].upper() + words[1:], tab=tab, severe=severe),
     )
 
 
-def _next_step(kit_class: KitClass, planned: Planned, today: dt.date) -> NextStep:
+def _next_step(kit_class: KitClass, planned: Planned, today: dt.date) -> tuple[Message, Tab, bool]:
+    """What to do next, on which tab, and whether nothing else can be done before."""
+    plan = planned.plan
     if kit_class.date is not None and kit_class.date < today:
-        return NextStep(says="Past: look at what it took", tab="kit", severe=False)
+        return message("next-step.past"), "kit", False
     if planned.working is not None:
-        return NextStep(says="The sheets are still being planned", tab="sheets", severe=False)
+        return message("next-step.planning"), "sheets", False
     run = getattr(kit_class, "cutting_run", None)
-    if run is not None and run.done < strokes_of(run):
-        says = f"Go on cutting: {run.done} of {_counted(strokes_of(run), 'step', 'steps')} done"
-        return NextStep(says=says, tab="sheets", severe=False)
-    if planned.plan is None:
-        missing = [f for f in planned.faults if f.code in ("role-without-paper", "no-colourway")]
-        says = planned.faults[0].says if planned.faults else "It cannot be planned as it is"
-        return NextStep(says=says[:1].upper() + says[1:], tab="papers" if missing else "sheets", severe=True)
-    errors = [check for check in planned.plan["checks"] if check["level"] == "error"]
-    if errors:
-        says = f"Fix the list: {errors[0]['where']}"
-        return NextStep(says=says, tab="kit", severe=True)
-    papers = sum(1 for row in [*planned.plan["papers"], *planned.plan["packs"]] if row["packs"])
-    supplies = sum(1 for row in planned.plan["supplies"] if row["packs"])
-    if papers + supplies:
-        things = [_counted(papers, "paper", "papers"), _counted(supplies, "supply", "supplies")]
-        says = "Buy " + " and ".join(thing for thing in things if thing)
-        return NextStep(says=says, tab="papers" if papers else "supplies", severe=False)
+    if run is not None and run.done < steps_in(run):
+        return message("next-step.cutting", done=run.done, steps=steps_in(run)), "sheets", False
+    if plan is None:
+        missing = any(found.code in ("choose-paper", "no-colourway") for found in planned.faults)
+        said = planned.faults[0].message if planned.faults else message("next-step.unplanned")
+        return said, "papers" if missing else "sheets", True
+    error = next((found for found in plan.findings if found.level is Level.ERROR), None)
+    if error is not None:
+        return message("next-step.fix", where=error.where), "kit", True
+    papers, supplies = _bought(plan)
+    if papers or supplies:
+        counted: list[Param] = []
+        if papers:
+            counted.append(message("counted-paper", count=papers))
+        if supplies:
+            counted.append(message("counted-supply", count=supplies))
+        things = several(counted, "and")
+        return message("next-step.buy", things=things), "papers" if papers else "supplies", False
     if run is not None:
-        return NextStep(says="All cut: pack the kits", tab="sheets", severe=False)
-    sheets = sum(paper["sheets"] for paper in planned.plan["papers"])
-    return NextStep(says=f"Cut {_counted(sheets, 'sheet', 'sheets')}", tab="sheets", severe=False)
+        return message("next-step.pack"), "sheets", False
+    if not plan.sheets:
+        return message("next-step.nothing"), "kit", False
+    return message("next-step.cut", sheets=plan.sheets), "sheets", False
 
 
-def _counted(count: int, one: str, many: str) -> str:
-    return f"{count} {one if count == 1 else many}" if count else ""
+def _bought(plan: Plan) -> tuple[int, int]:
+    """How many papers (or packs of designs) and how many supplies have to be bought."""
+    papers = [total.packs for total in plan.paper_totals] + [total.packs for total in plan.packs]
+    return sum(map(bool, papers)), sum(bool(total.packs) for total in plan.supplies)

@@ -5,10 +5,12 @@ from __future__ import annotations
 from dataclasses import replace
 
 from neat_sheaf import job as core
-from neat_sheaf.errors import CannotPlanError, Fault
+from neat_sheaf.errors import CannotPlanError, Fault, fault
+from neat_sheaf.measure.apportionment import share_out
 from neat_sheaf.measure.length import Length
 from neat_sheaf.project import Project
 from neat_sheaf.project.variants import UnknownNumberError, variant_of
+from neat_sheaf.stock import Paper as CorePaper
 from studio.classes.models import KitClass
 from studio.cupboard.convert import core_pack, core_paper, core_supply, plain_price
 from studio.cupboard.models import Paper
@@ -26,35 +28,29 @@ def core_job(kit_class: KitClass, listed: Project | None = None) -> core.Job:
     try:
         project = variant_of(listed or core_project(kit_class.project), kit_class.variant)
     except UnknownNumberError as error:
-        raise CannotPlanError([Fault("variant", error.code, str(error))]) from error
+        raise CannotPlanError([Fault("variant", error.message)]) from error
     colourways = list(kit_class.colourways.prefetch_related("choices"))
-    kits = core.share_out(
-        kit_class.seats + kit_class.samples + kit_class.spares, [c.share for c in colourways]
-    )
+    kits = share_out(kit_class.seats + kit_class.samples + kit_class.spares, [c.share for c in colourways])
     faults: list[Fault] = []
     if not colourways:
-        faults.append(Fault("colourways", "no-colourway", "add a colourway and choose its papers"))
+        faults.append(fault("colourways", "no-colourway"))
     chosen: list[core.Colourway] = []
-    wanted: set[int] = set()
+    used: set[int] = set()
     for number, (colourway, share) in enumerate(zip(colourways, kits, strict=True)):
         papers = {choice.role: choice.paper_id for choice in colourway.choices.all()}
         missing = [role for role in project.roles if role not in papers]
         faults += [
-            Fault(
-                f"colourways[{number}].papers.{role}",
-                "role-without-paper",
-                f"choose a paper for {role} in {colourway.name}",
-            )
+            fault(f"colourways[{number}].papers.{role}", "choose-paper", role=role, colourway=colourway.name)
             for role in missing
         ]
-        wanted |= {papers[role] for role in project.roles if role in papers}
+        used |= {papers[role] for role in project.roles if role in papers}
         by_role = {role: str(papers[role]) for role in project.roles if role in papers}
         chosen.append(core.Colourway(colourway.name, share, by_role))
     if faults:
         raise CannotPlanError(faults)
-    sizes = studio.papers.filter(pk__in=wanted)
+    sizes = studio.papers.filter(pk__in=used)
     if kit_class.mix_sizes:
-        sizes = sizes | studio.papers.filter(same_as__in=wanted)
+        sizes = sizes | studio.papers.filter(same_as__in=used)
     rows = list(sizes.prefetch_related("offcuts"))
     packs = studio.packs.filter(pk__in={row.pack_id for row in rows if row.pack_id})
     return core.Job(
@@ -78,7 +74,7 @@ def core_job(kit_class: KitClass, listed: Project | None = None) -> core.Job:
     )
 
 
-def _in_job(paper: core.Paper, rows: list[Paper]) -> core.Paper:
+def _in_job(paper: CorePaper, rows: list[Paper]) -> CorePaper:
     """A paper whose main size is not in the job stands for itself."""
     there = {str(row.pk) for row in rows}
     return paper if paper.same_as in there else replace(paper, same_as="")

@@ -2,19 +2,23 @@
 
 from __future__ import annotations
 
-from typing import Any, Literal
-
 from django.http import HttpRequest
 from ninja import Field, Router, Schema, Status
 
-from neat_sheaf.errors import CannotPlanError, Fault
+from neat_sheaf.errors import CannotPlanError, fault
 from neat_sheaf.formats.reading import FileError
 from neat_sheaf.job import Job
 from neat_sheaf.limits import LONGEST_TEXT
+from neat_sheaf.messages import message
 from neat_sheaf.pinned import RescueKind
+from neat_sheaf.wording import Voice
 from studio.accounts.tenancy import own
+from studio.accounts.voice import voice_for
 from studio.classes.convert import core_job
-from studio.classes.cutting import (
+from studio.classes.models import CuttingRun, KitClass
+from studio.classes.plan_out import round_out
+from studio.classes.plan_schemas import RoundOut
+from studio.classes.services.cutting import (
     Moved,
     accept,
     begin,
@@ -22,31 +26,13 @@ from studio.classes.cutting import (
     forget,
     make_good,
     mark_done,
-    strokes_of,
-    ways_to_make_good,
+    rescues_of,
+    rounds_of,
+    steps_in,
 )
-from studio.classes.models import CuttingRun, KitClass
-from studio.classes.plan_schema import CuttingPlanOut, LayoutOut
-from studio.config.problems import Problem, Stale
+from studio.common.problems import MessageOut, Problem, Stale, message_out
 
 router = Router(tags=["cutting"])
-
-
-class PinnedPaperOut(Schema):
-    """The layouts of one paper in one round."""
-
-    paper: str
-    sheets: int
-    offcuts_used: int
-    layouts: list[LayoutOut]
-
-
-class RoundOut(Schema):
-    """A plan as it was pinned, or what was added to it later and why."""
-
-    why: Literal["plan", "change", "miscut"] = "plan"
-    papers: list[PinnedPaperOut]
-    cutting: CuttingPlanOut
 
 
 class SpoiltOut(Schema):
@@ -56,17 +42,17 @@ class SpoiltOut(Schema):
     piece: str
     colourway: str
     count: int
-    help: Literal["spare", "offcut", "sheet"]
+    by: RescueKind
 
 
 class CuttingOut(Schema):
-    """Where the cutting of a class is. ``changes`` says what the class as it is now asks besides."""
+    """Where the cutting of a class is. ``changes`` is what the class as it is now asks for too."""
 
     rounds: list[RoundOut]
     done: int
     steps: int
     spoilt: list[SpoiltOut]
-    changes: list[str]
+    changes: list[MessageOut]
     begun: str
 
 
@@ -86,17 +72,17 @@ class MiscutIn(Schema):
 
 
 class RescueOut(Schema):
-    """One way to make a miscut good."""
+    """One thing that makes a miscut good."""
 
-    help: Literal["spare", "offcut", "sheet"]
-    says: str
+    kind: RescueKind
+    message: str
 
 
 class MadeGoodIn(MiscutIn):
     """A miscut and how it is made good; ``key`` is the sender's name for it, so that it counts once."""
 
     key: str = Field("", max_length=64)
-    by: Literal["spare", "offcut", "sheet"]
+    by: RescueKind
 
 
 def _class(request: HttpRequest, class_id: int) -> KitClass:
@@ -107,7 +93,7 @@ def _run(request: HttpRequest, class_id: int) -> CuttingRun:
     kit_class = _class(request, class_id)
     run = CuttingRun.objects.filter(kit_class=kit_class).first()
     if run is None:
-        raise FileError([Fault("", "not-begun", "cutting has not begun; begin it first")])
+        raise FileError([fault("", "not-begun")])
     run.kit_class = kit_class
     return run
 
@@ -119,21 +105,28 @@ def _job(run: CuttingRun) -> Job:
         raise FileError(error.faults) from error
 
 
-def _out(run: CuttingRun) -> CuttingOut:
-    said: list[str]
+def _out(run: CuttingRun, voice: Voice) -> CuttingOut:
     try:
-        said = list(changes(run, core_job(run.kit_class)).says)
+        asked = list(changes(run, core_job(run.kit_class)).messages)
     except CannotPlanError as error:
-        said = [fault.says for fault in error.faults]
-    document: dict[str, Any] = {
-        "rounds": run.rounds,
-        "done": run.done,
-        "steps": strokes_of(run),
-        "spoilt": run.spoilt,
-        "changes": said,
-        "begun": run.begun.isoformat(),
-    }
-    return CuttingOut.model_validate(document)
+        asked = [found.message for found in error.faults]
+    return CuttingOut(
+        rounds=[round_out(one) for one in rounds_of(run)],
+        done=run.done,
+        steps=steps_in(run),
+        spoilt=[
+            SpoiltOut(
+                paper=row["paper"],
+                piece=row["piece"],
+                colourway=row["colourway"],
+                count=row["count"],
+                by=row["help"],
+            )
+            for row in run.spoilt
+        ],
+        changes=[message_out(said, voice) for said in asked],
+        begun=run.begun.isoformat(),
+    )
 
 
 @router.get("/classes/{class_id}/cutting", response={200: CuttingOut | None, 404: Problem})
@@ -144,7 +137,7 @@ def cutting(request: HttpRequest, class_id: int) -> CuttingOut | None:
     if run is None:
         return None
     run.kit_class = kit_class
-    return _out(run)
+    return _out(run, voice_for(request))
 
 
 @router.post("/classes/{class_id}/cutting", response={200: CuttingOut, 404: Problem, 422: Problem})
@@ -153,7 +146,7 @@ def begin_cutting(request: HttpRequest, class_id: int) -> CuttingOut:
     kit_class = _class(request, class_id)
     run = begin(kit_class)
     run.kit_class = kit_class
-    return _out(run)
+    return _out(run, voice_for(request))
 
 
 @router.put(
@@ -164,23 +157,25 @@ def done(request: HttpRequest, class_id: int, payload: DoneIn) -> CuttingOut:
 
     Where another device went on from the same step, 409 with where the cutting is now.
     """
+    voice = voice_for(request)
     try:
-        return _out(mark_done(_run(request, class_id), payload.done, payload.follows))
+        return _out(mark_done(_run(request, class_id), payload.done, payload.follows), voice)
     except Moved as error:
-        raise Stale("The cutting", _out(error.run).model_dump(mode="json")) from error
+        current = _out(error.run, voice).model_dump(mode="json")
+        raise Stale(message("stale-what.cutting"), current) from error
 
 
 @router.post("/classes/{class_id}/cutting/changes", response={200: CuttingOut, 404: Problem, 422: Problem})
 def accept_changes(request: HttpRequest, class_id: int) -> CuttingOut:
-    """Accept what the changed class asks for besides: sheets to cut after the others."""
+    """Accept what the changed class asks for too: sheets to cut after the others."""
     run = _run(request, class_id)
     _job(run)
-    return _out(accept(run))
+    return _out(accept(run), voice_for(request))
 
 
 @router.delete("/classes/{class_id}/cutting", response={204: None, 404: Problem, 422: Problem})
 def start_over(request: HttpRequest, class_id: int) -> Status[None]:
-    """Forget the pinned plan and its progress; the class is planned anew."""
+    """Forget the pinned plan and its progress; the class is planned again."""
     forget(_run(request, class_id))
     return Status(204, None)
 
@@ -189,18 +184,17 @@ def start_over(request: HttpRequest, class_id: int) -> Status[None]:
     "/classes/{class_id}/cutting/miscut", response={200: list[RescueOut], 404: Problem, 422: Problem}
 )
 def miscut(request: HttpRequest, class_id: int, payload: MiscutIn) -> list[RescueOut]:
-    """What saves a miscut: a spare, an offcut, a new sheet. Nothing is changed yet."""
-    run = _run(request, class_id)
-    ways = ways_to_make_good(run, _job(run), payload.paper, payload.piece, payload.count)
-    return [RescueOut(help=way.help.value, says=way.says) for way in ways]
+    """What makes a miscut good: a spare, an offcut, a new sheet. Nothing is changed yet."""
+    run, voice = _run(request, class_id), voice_for(request)
+    found = rescues_of(run, _job(run), payload.paper, payload.piece, payload.count)
+    return [RescueOut(kind=rescue.kind, message=voice.words(rescue.message)) for rescue in found]
 
 
 @router.post(
     "/classes/{class_id}/cutting/miscut/good", response={200: CuttingOut, 404: Problem, 422: Problem}
 )
 def good_again(request: HttpRequest, class_id: int, payload: MadeGoodIn) -> CuttingOut:
-    """Note a miscut and take one of the ways to make it good."""
+    """Note a miscut, and what makes it good."""
     run = _run(request, class_id)
-    job = _job(run)
-    by = RescueKind(payload.by)
-    return _out(make_good(run, job, payload.paper, payload.piece, payload.count, by, payload.key))
+    spoilt = payload.paper, payload.piece, payload.count
+    return _out(make_good(run, _job(run), *spoilt, payload.by, payload.key), voice_for(request))

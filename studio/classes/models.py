@@ -9,7 +9,7 @@ from studio.accounts.models import Studio
 from studio.cupboard.models import Paper
 from studio.projects.models import Project
 
-__all__ = ["Choice", "Colourway", "CuttingRun", "KitClass", "LongPlan"]
+__all__ = ["Choice", "Colourway", "CuttingRun", "KitClass"]
 
 
 class KitClass(models.Model):
@@ -119,25 +119,3 @@ class CuttingRun(models.Model):
 
     def __str__(self) -> str:
         return f"cutting for {self.kit_class}"
-
-
-class PlanTask(models.Model):
-    """A plan that takes longer than a person waits: how far it is, and what came of it.
-
-    ``key`` is of the job, so every process of the server knows it. ``sheets`` and ``at_least`` are
-    the progress, ``enough`` says to end with the best so far; ``outcome`` is the plan and its
-    faults, once there is one.
-    """
-
-    key = models.CharField(max_length=80, unique=True)
-    sheets = models.IntegerField(null=True)
-    lower_bound = models.IntegerField(default=0)
-    enough = models.BooleanField(default=False)
-    outcome = models.JSONField(null=True)
-    seen = models.DateTimeField(auto_now=True)
-
-    class Meta:
-        ordering = ["-seen"]
-
-    def __str__(self) -> str:
-        return f"plan {self.key}"

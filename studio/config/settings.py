@@ -37,15 +37,17 @@ INSTALLED_APPS = [
     "axes",
     "csp",
     "ninja",
+    "studio.common",
     "studio.accounts",
     "studio.cupboard",
     "studio.projects",
     "studio.classes",
+    "studio.tasks",
     "studio.demo",
 ]
 MIDDLEWARE = [
-    "studio.config.door.Permissions",
-    "studio.config.door.ApiShape",
+    "studio.common.door.Permissions",
+    "studio.common.door.ApiShape",
     "django.middleware.security.SecurityMiddleware",
     "whitenoise.middleware.WhiteNoiseMiddleware",
     "csp.middleware.CSPMiddleware",
@@ -78,7 +80,7 @@ PLAN_WAIT_SECONDS = float(os.environ.get("NEAT_SHEAF_PLAN_WAIT", "0.6"))
 CACHES = {
     "default": {
         "BACKEND": "django.core.cache.backends.db.DatabaseCache",
-        "LOCATION": "reckoned",
+        "LOCATION": "computed",
         "OPTIONS": {"MAX_ENTRIES": 300},
     }
 }

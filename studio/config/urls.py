@@ -10,4 +10,4 @@ urlpatterns = [
     re_path(r"^(?!api/|static/).*$", web),
 ]
 
-handler500 = "studio.config.door.failed"
+handler500 = "studio.common.door.failed"

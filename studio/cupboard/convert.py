@@ -1,14 +1,27 @@
-"""Papers and supplies as the core knows them."""
+"""Papers and supplies as the core knows them, and as the API gives them."""
 
 from __future__ import annotations
 
 from decimal import Decimal
 
-from neat_sheaf import job as core
-from neat_sheaf.measure.length import Length
+from neat_sheaf import stock as core
+from neat_sheaf.measure.length import Length, Unit, write_length
+from neat_sheaf.stock import SupplyUnit
 from studio.cupboard.models import Pack, Paper, Supply
+from studio.cupboard.schemas import EdgesDoc, OffcutDoc, PackOut, PaperOut, SupplyOut
 
-__all__ = ["core_pack", "core_paper", "core_supply", "plain_price"]
+__all__ = [
+    "EDGES",
+    "core_pack",
+    "core_paper",
+    "core_supply",
+    "pack_out",
+    "paper_out",
+    "plain_price",
+    "supply_out",
+]
+
+EDGES = ("left", "right", "top", "bottom")
 
 
 def core_paper(paper: Paper) -> core.Paper:
@@ -64,3 +77,74 @@ def plain_price(price: Decimal | None) -> Decimal | None:
 
 def _digits(number: Decimal) -> int:
     return -int(number.as_tuple().exponent)
+
+
+def paper_out(paper: Paper, units: Unit) -> PaperOut:
+    """A paper in the studio's units."""
+    core = core_paper(paper)
+    return PaperOut(
+        id=paper.pk,
+        version=paper.version,
+        units=units,
+        name=paper.name,
+        kind=paper.kind,  # type: ignore[arg-type]
+        width=write_length(core.width, units),
+        height=write_length(core.height, units),
+        width_nm=paper.width_nm,
+        height_nm=paper.height_nm,
+        print=core.print.value,
+        pack_sheets=paper.pack_sheets,
+        pack_price=None if core.pack_price is None else str(core.pack_price),
+        on_hand=paper.on_hand,
+        offcuts=[
+            OffcutDoc(width=write_length(o.width, units), height=write_length(o.height, units), count=o.count)
+            for o in core.offcuts
+        ],
+        motif=paper.motif,  # type: ignore[arg-type]
+        ground=paper.ground,
+        ink=paper.ink,
+        caliper=write_length(core.caliper, "mm") if core.caliper else "",
+        edges=EdgesDoc(
+            **{
+                side: write_length(size, units) if (size := getattr(core.edges, side)) else ""
+                for side in EDGES
+            }
+        ),
+        pack=paper.pack_id,
+        same_as=paper.same_as_id,
+        at_once=paper.at_once,
+    )
+
+
+def pack_out(pack: Pack) -> PackOut:
+    """A pack of designs."""
+    price = plain_price(pack.price)
+    return PackOut(
+        id=pack.pk,
+        version=pack.version,
+        name=pack.name,
+        sheets=pack.sheets,
+        price=None if price is None else str(price),
+    )
+
+
+def supply_out(supply: Supply, units: Unit) -> SupplyOut:
+    """A supply in the studio's units."""
+    core = core_supply(supply)
+
+    def quantity(value: Decimal) -> str:
+        if core.unit is SupplyUnit.LENGTH:
+            return write_length(Length(int(value)), units)
+        return format(value.normalize(), "f")
+
+    return SupplyOut(
+        id=supply.pk,
+        version=supply.version,
+        units=units,
+        name=supply.name,
+        unit=core.unit.value,
+        pack_size=quantity(core.pack_size),
+        pack_price=None if core.pack_price is None else str(core.pack_price),
+        on_hand=quantity(core.on_hand),
+        joinable=supply.joinable,
+    )

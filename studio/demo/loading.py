@@ -10,14 +10,15 @@ from django.db import transaction
 from django.utils import timezone
 
 from studio.accounts.models import Member, Studio
-from studio.classes.cutting import begin, mark_done
 from studio.classes.models import Choice, Colourway, KitClass
-from studio.cupboard.api import PackIn, PaperIn, SupplyIn, store_pack, store_paper, store_supply
+from studio.classes.services.cutting import begin, mark_done
 from studio.cupboard.models import Pack, Paper, Supply
+from studio.cupboard.schemas import PackIn, PaperIn, SupplyIn
+from studio.cupboard.services import store_pack, store_paper, store_supply
 from studio.demo import paper_room
-from studio.projects.api import store_project
-from studio.projects.documents import ProjectIn
 from studio.projects.models import Project
+from studio.projects.schemas import ProjectIn
+from studio.projects.services import store_project
 
 __all__ = ["load_paper_room"]
 
@@ -57,7 +58,7 @@ def _project(studio: Studio, row: dict[str, Any], supplies: dict[str, int]) -> i
         for step in row.get("steps", [])
     ]
     payload = ProjectIn.model_validate({**row, "supplies": uses, "steps": steps})
-    return store_project(Project(studio=studio, version=0), payload, studio).id
+    return store_project(Project(studio=studio, version=0), payload, studio).pk
 
 
 def _class(studio: Studio, row: dict[str, Any], projects: dict[str, int], papers: dict[str, int]) -> None:

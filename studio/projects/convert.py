@@ -6,8 +6,9 @@ from django.db import transaction
 
 from neat_sheaf import project as core
 from neat_sheaf.measure.length import Length
+from neat_sheaf.measure.side import Side
 from neat_sheaf.project import assembly
-from studio.projects import assembly_models, models
+from studio.projects import models
 
 __all__ = ["core_project", "store_pieces"]
 
@@ -46,7 +47,7 @@ def core_project(project: models.Project) -> core.Project:
     )
 
 
-def _core_step(step: assembly_models.Step) -> assembly.Step:
+def _core_step(step: models.Step) -> assembly.Step:
     return assembly.Step(
         says=step.says,
         pieces=tuple(step.pieces),
@@ -63,7 +64,7 @@ def _core_piece(piece: models.Piece) -> core.Piece:
         (
             row.slit,
             core.Line(
-                core.Side(row.along),
+                Side(row.along),
                 Length(row.at_nm),
                 _maybe(row.start_nm),
                 _maybe(row.end_nm),
@@ -200,30 +201,30 @@ def store_pieces(row: models.Project, project: core.Project) -> None:
 
 
 def _store_assembly(row: models.Project, project: core.Project) -> None:
-    steps = assembly_models.Step.objects.bulk_create(
-        assembly_models.Step(
+    steps = models.Step.objects.bulk_create(
+        models.Step(
             project=row, position=n, says=s.says, tool=s.tool, minutes=s.minutes, when=s.when.value,
             cautions=[c.value for c in s.cautions], pieces=list(s.pieces),
         )
         for n, s in enumerate(project.steps)
     )  # fmt: skip
-    assembly_models.StepSupply.objects.bulk_create(
-        assembly_models.StepSupply(step=kept, position=n, supply_id=int(supply))
+    models.StepSupply.objects.bulk_create(
+        models.StepSupply(step=kept, position=n, supply_id=int(supply))
         for kept, s in zip(steps, project.steps, strict=True)
         for n, supply in enumerate(s.supplies)
     )
-    assembly_models.Content.objects.bulk_create(
-        assembly_models.Content(
+    models.Content.objects.bulk_create(
+        models.Content(
             project=row, position=n, name=c.name, width_nm=c.width, depth_nm=c.depth, height_nm=c.height,
             piece=c.piece, rigid=c.rigid,
         )
         for n, c in enumerate(project.contents)
     )  # fmt: skip
-    variants = assembly_models.Variant.objects.bulk_create(
-        assembly_models.Variant(project=row, position=n, name=v.name) for n, v in enumerate(project.variants)
+    variants = models.Variant.objects.bulk_create(
+        models.Variant(project=row, position=n, name=v.name) for n, v in enumerate(project.variants)
     )
-    assembly_models.Override.objects.bulk_create(
-        assembly_models.Override(variant=kept, position=n, piece=o.piece, number=o.number, value_nm=o.value)
+    models.Override.objects.bulk_create(
+        models.Override(variant=kept, position=n, piece=o.piece, number=o.number, value_nm=o.value)
         for kept, v in zip(variants, project.variants, strict=True)
         for n, o in enumerate(v.numbers)
     )

@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from collections.abc import Sequence
+from collections.abc import Iterator, Sequence
 from dataclasses import replace
 from decimal import Decimal
 from fractions import Fraction
@@ -11,28 +11,29 @@ from typing import TypedDict
 from django.utils.safestring import SafeString, mark_safe
 
 from neat_sheaf.formats.svg_file import piece_drawing
-from neat_sheaf.measure.length import MILLIMETRE, Length, Unit, say_length, say_size, write_length
+from neat_sheaf.measure.length import MILLIMETRE, Length, write_length
 from neat_sheaf.measure.lettering import letter_of
 from neat_sheaf.measure.side import Side
-from neat_sheaf.project import CutMethod, Line, Piece, Project, SupplyUse
-from neat_sheaf.project.assembly import CAUTION_SAYS, Caution, Step, When, cautions_for
+from neat_sheaf.messages import Measured, Message, message, several
+from neat_sheaf.project import CutMethod, Line, Piece, Portion, Project, SupplyUse
+from neat_sheaf.project.assembly import Caution, Step, When, cautions_for
 from neat_sheaf.project.panels import columns, rows
 from neat_sheaf.stock import SupplyUnit
+from neat_sheaf.wording import Voice
 from studio.accounts.models import Studio
-from studio.config.pages import PageSize, fractions, printed, ruler
+from studio.common.pages import PageSize, fractions, printed
 from studio.cupboard.models import Supply
 
 __all__ = ["printed_sheet", "scale_for"]
 
 # The room for one drawing, nm.
 _PLACE = (84 * MILLIMETRE, 62 * MILLIMETRE)
-_CUTS = {CutMethod.TRIM: "", CutMethod.DIE: "die-cut", CutMethod.PUNCH: "punched"}
 
 
 class _PieceRow(TypedDict):
     letter: str
     name: str
-    count: int
+    count: str
     size: SafeString
     paper: str
     notes: list[SafeString]
@@ -52,47 +53,48 @@ def scale_for(project: Project) -> int:
     return max(over, default=1)
 
 
-def printed_sheet(project: Project, studio: Studio, paper: PageSize, version: str = "") -> bytes:
+def printed_sheet(
+    project: Project, studio: Studio, paper: PageSize, voice: Voice, version: str = ""
+) -> bytes:
     """The sheet as PDF bytes, on ``letter`` or ``a4``; drawings at the scale that it says."""
-    units = studio.measure
     supplies = {str(supply.pk): supply for supply in studio.supplies.all()}
     names = {key: supply.name for key, supply in supplies.items()}
     scale = scale_for(project)
+    rows = [_piece(piece, n, voice, scale) for n, piece in enumerate(project.pieces)]
+    title = voice.say("sheet.versioned", version=version) if version else voice.say("sheet.title")
     return printed(
         "cut_and_score_sheet.html",
         paper,
+        voice,
         {
             "project": project,
-            "version": version,
+            "title": title,
             "studio": studio,
-            "units": units,
-            "scale": scale,
-            "ruler": ruler(units),
-            "pairs": _pairs([_piece(piece, n, units, scale) for n, piece in enumerate(project.pieces)]),
-            "before": _steps(project, When.BEFORE, names),
-            "table": _steps(project, When.TABLE, names),
-            "supplies": [_supply(use, supplies[use.supply], units) for use in project.supplies],
-            "contents": [content.name for content in project.contents],
-            "cautions": [CAUTION_SAYS[c] for c in _cautions(project, names)],
+            "scale": str(scale),
+            "pairs": [rows[n : n + 2] for n in range(0, len(rows), 2)],
+            "before": _steps(project, When.BEFORE, names, voice),
+            "table": _steps(project, When.TABLE, names, voice),
+            "supplies": [_supply(use, supplies[use.supply], voice) for use in project.supplies],
+            "contents": [voice.say("sheet.content", content=content.name) for content in project.contents],
+            "cautions": [_caution(caution, voice) for caution in _cautions(project, names)],
         },
     )
 
 
-def _pairs(pieces: list[_PieceRow]) -> list[list[_PieceRow]]:
-    """Two beside each other: a pair is never parted by a page's end."""
-    return [pieces[n : n + 2] for n in range(0, len(pieces), 2)]
+def _caution(caution: Caution, voice: Voice) -> str:
+    return voice.say(f"caution.{caution}")
 
 
-def _piece(piece: Piece, number: int, units: Unit, scale: int) -> _PieceRow:
+def _piece(piece: Piece, number: int, voice: Voice, scale: int) -> _PieceRow:
     width, height = Fraction(piece.width, MILLIMETRE), Fraction(piece.height, MILLIMETRE)
     drawing = piece_drawing(piece, scale)
     return {
         "letter": letter_of(number),
         "name": piece.name,
-        "count": piece.per_kit,
-        "size": fractions(say_size(piece.width, piece.height, units)),
-        "paper": piece.paper,
-        "notes": _notes(piece, units),
+        "count": "" if piece.per_kit == 1 else voice.say("sheet.count", count=piece.per_kit),
+        "size": fractions(voice.size(piece.width, piece.height)),
+        "paper": voice.say("sheet.paper", paper=piece.paper),
+        "notes": [fractions(note) for note in _notes(piece, voice)],
         # Half a millimetre all round, so that no stroke is cut off.
         "width": f"{float(width / scale) + 1:.4f}mm",
         "height": f"{float(height / scale) + 1:.4f}mm",
@@ -101,75 +103,90 @@ def _piece(piece: Piece, number: int, units: Unit, scale: int) -> _PieceRow:
     }
 
 
-def _notes(piece: Piece, units: Unit) -> list[SafeString]:
-    notes: list[str] = []
+def _notes(piece: Piece, voice: Voice) -> Iterator[str]:
+    def bare(length: Length) -> str:
+        return write_length(length, voice.units)
+
     for side, panels in ((Side.WIDTH, columns(piece)), (Side.HEIGHT, rows(piece))):
         full = [line for line in piece.scores if line.along is side and line.full]
         if full:
-            size = piece.width if side is Side.WIDTH else piece.height
-            at = ", ".join(write_length(line.at, units) for line in full)
-            into = ", ".join(write_length(panel, units) for panel in panels)
-            notes.append(f"Score along the {say_length(size, units)} {side}: {at} (panels {into})")
-    notes += _lines("Score", [line for line in piece.scores if not line.full], units)
+            yield voice.say(
+                "sheet-note.scores",
+                size=Measured(piece.width if side is Side.WIDTH else piece.height),
+                side=side,
+                scores=several(bare(line.at) for line in full),
+                panels=several(map(bare, panels)),
+            )
+    yield from _lines("score", [line for line in piece.scores if not line.full], voice)
     for diagonal in piece.diagonals:
-        ends = [
-            f"({write_length(x, units)}, {write_length(y, units)})" for x, y in (diagonal.start, diagonal.end)
-        ]
-        notes.append(f"Score from {ends[0]} to {ends[1]}")
-    notes += _lines("Slit", piece.slits, units)
+        start, end = (f"({bare(x)}, {bare(y)})" for x, y in (diagonal.start, diagonal.end))
+        yield voice.say("sheet-note.diagonal", start=start, end=end)
+    yield from _lines("slit", piece.slits, voice)
     for hole in piece.holes:
-        at_x, at_y = write_length(hole.x, units), write_length(hole.y, units)
-        notes.append(
-            f"Hole {say_length(hole.diameter, units)} across, {at_x} from the left, {at_y} from the bottom"
+        yield voice.say(
+            "sheet-note.hole", size=Measured(hole.diameter), left=bare(hole.x), bottom=bare(hole.y)
         )
-    notes += [
-        f"{c.shape.capitalize()} the {c.corner.replace('-', ' ')} corner {say_length(c.size, units)}"
-        for c in piece.corners
-    ]
+    for c in piece.corners:
+        yield voice.say(f"sheet-note.{c.shape}", corner=c.corner, size=Measured(c.size))
     if piece.tabs:
-        where = ", ".join(f"column {t.panel.column} row {t.panel.row}" for t in piece.tabs)
-        notes.append(f"Tabs: {where}")
+        tabs = (message("sheet-panel", column=t.panel.column, row=t.panel.row) for t in piece.tabs)
+        yield voice.say("sheet-note.tabs", tabs=several(tabs))
     if piece.mat_of is not None:
         panel = piece.mat_of.panel
-        notes.append(f"Goes on {piece.mat_of.piece}, column {panel.column}, row {panel.row}")
+        yield voice.say("sheet-note.mat", piece=piece.mat_of.piece, column=panel.column, row=panel.row)
     if piece.follows_print:
-        notes.append("Print upright")
-    if _CUTS[piece.cut]:
-        margin = f", {say_length(piece.margin, units)} of margin all round" if piece.margin else ""
-        portion = "" if piece.portion.quarters == 4 else f", one is a {piece.portion.replace('-', ' ')}"
-        notes.append(f"{_CUTS[piece.cut].capitalize()}{margin}{portion}")
-    return [fractions(note) for note in notes]
+        yield voice.say("sheet-note.upright")
+    if piece.cut is not CutMethod.TRIM:
+        how = message(f"sheet-note.{piece.cut}")
+        if piece.margin:
+            how = message("sheet-note.margin", how=how, margin=Measured(piece.margin))
+        if piece.portion is not Portion.WHOLE:
+            how = message("sheet-note.portion", how=how, portion=piece.portion)
+        yield voice.words(how)
 
 
-def _lines(word: str, lines: Sequence[Line], units: Unit) -> list[str]:
+def _lines(kind: str, lines: Sequence[Line], voice: Voice) -> Iterator[str]:
     """Lines that run alike are said together."""
     alike: dict[Line, list[Length]] = {}
     for line in lines:
         alike.setdefault(replace(line, at=Length(0)), []).append(line.at)
-    said = []
+
+    def edge(length: Length | None, absent: str) -> Message | str:
+        return message(absent) if length is None else write_length(length, voice.units)
+
     for line, places in alike.items():
-        at = ", ".join(write_length(place, units) for place in places)
-        start = "the edge" if line.start is None else write_length(line.start, units)
-        end = "the far edge" if line.end is None else write_length(line.end, units)
-        relief = f", a wedge of {say_length(line.relief, units)} off both sides" if line.relief else ""
-        said.append(f"{word} at {at} along the {line.along}, from {start} to {end}{relief}")
-    return said
+        wedge = {"relief": Measured(line.relief)} if line.relief else {}
+        yield voice.say(
+            f"sheet-note.{kind}-wedge" if line.relief else f"sheet-note.{kind}-line",
+            at=several(write_length(place, voice.units) for place in places),
+            side=line.along,
+            start=edge(line.start, "sheet-edge.near"),
+            end=edge(line.end, "sheet-edge.far"),
+            **wedge,
+        )
 
 
-def _steps(project: Project, when: When, names: dict[str, str]) -> list[dict[str, object]]:
+def _steps(project: Project, when: When, names: dict[str, str], voice: Voice) -> list[dict[str, object]]:
     return [
         {
             "number": number,
             "says": fractions(step.says),
             "pieces": ", ".join(step.pieces),
-            "tool": step.tool,
-            "supplies": ", ".join(names.get(supply, supply) for supply in step.supplies),
-            "minutes": None if step.minutes is None else format(step.minutes.normalize(), "f"),
-            "cautions": [CAUTION_SAYS[caution] for caution in step.cautions],
+            "with": _used(step, names, voice),
+            "minutes": None
+            if step.minutes is None
+            else voice.say("sheet.minutes", minutes=voice.number(step.minutes.normalize())),
+            "cautions": [_caution(caution, voice) for caution in step.cautions],
         }
         for number, step in enumerate(project.steps, 1)
         if step.when is when
     ]
+
+
+def _used(step: Step, names: dict[str, str], voice: Voice) -> str:
+    """The tool and the supplies of a step, in one line."""
+    used = [*([step.tool] if step.tool else []), *(names.get(supply, supply) for supply in step.supplies)]
+    return voice.say("sheet.with", things=several(used)) if used else ""
 
 
 def _cautions(project: Project, names: dict[str, str]) -> list[Caution]:
@@ -183,11 +200,14 @@ def _cautions(project: Project, names: dict[str, str]) -> list[Caution]:
     return [caution for caution in Caution if caution in asked]
 
 
-def _supply(use: SupplyUse, supply: Supply, units: Unit) -> dict[str, object]:
+def _supply(use: SupplyUse, supply: Supply, voice: Voice) -> SafeString:
+    amount: Message | Measured | str
     if use.length is not None:
-        each = say_length(use.cut_length, units)
-        amount = each if use.cuts == 1 else f"{use.cuts} of {each}"
+        amount = Measured(use.cut_length)
+        if use.cuts != 1:
+            amount = message("sheet-amount.lengths", count=use.cuts, length=amount)
     else:
-        amount = format((use.count or Decimal(0)).normalize(), "f")
-        amount += " ml" if supply.unit == SupplyUnit.ML else ""
-    return {"name": supply.name, "amount": fractions(amount)}
+        amount = voice.number((use.count or Decimal(0)).normalize())
+        if supply.unit == SupplyUnit.ML:
+            amount = message("sheet-amount.ml", count=amount)
+    return fractions(voice.say("sheet.supply", supply=supply.name, amount=amount))

@@ -11,6 +11,7 @@ from hypothesis import strategies as st
 from neat_sheaf.formats.job_file import read_job, write_job
 from neat_sheaf.formats.plan_file import plan_document, write_plan
 from neat_sheaf.formats.reading import Faulty, FileError, load_json
+from neat_sheaf.formats.reading import JsonValue as Value
 from neat_sheaf.habits import Habits, Scoring
 from neat_sheaf.job import Class, Colourway, Cutting, Job, Style
 from neat_sheaf.measure.length import Length

@@ -2,93 +2,26 @@
 
 from __future__ import annotations
 
-import ast
 import re
 from decimal import Decimal
 from pathlib import Path
 
 import pytest
 from babel import Locale
-from fluent.syntax import ast as ftl
-from fluent.syntax.visitor import Visitor
 
 from neat_sheaf.habits import LidFeel
 from neat_sheaf.measure.length import inches
 from neat_sheaf.measure.side import Side
 from neat_sheaf.messages import Amount, Measured, Message, Sized, message, several
 from neat_sheaf.wording import PSEUDO, Voice, catalogue, english
+from tests.sentences import Sentences, unspoken
 
 SOURCE = Path(__file__).parents[2] / "src" / "neat_sheaf"
-# Functions whose first text after these many arguments is a message's key.
-CALLS = {"message": 0, "fault": None, "ask": None, "say": 0, "_ask": None}
-
-
-class Sentences:
-    """What a catalogue's sentences ask for: the parameters of each key."""
-
-    def __init__(self, resources):
-        self.params: dict[str, set[str]] = {}
-        for resource in resources:
-            for entry in resource.body:
-                if isinstance(entry, ftl.Message):
-                    if entry.value is not None:
-                        self.params[entry.id.name] = self._of(entry.value)
-                    for attribute in entry.attributes:
-                        self.params[f"{entry.id.name}.{attribute.id.name}"] = self._of(attribute.value)
-
-    @staticmethod
-    def _of(pattern) -> set[str]:
-        found: set[str] = set()
-
-        class Find(Visitor):
-            def visit_VariableReference(self, node):  # noqa: N802 - the visitor's own naming
-                found.add(node.id.name)
-
-        Find().visit(pattern)
-        return found
-
-
-def keyed_calls(folder: Path, names: set[str]):
-    """(file, line, key or its beginning, parameter names or None) of every call that makes a message."""
-    for path in sorted(folder.rglob("*.py")):
-        for node in ast.walk(ast.parse(path.read_text())):
-            if not isinstance(node, ast.Call):
-                continue
-            name = node.func.attr if isinstance(node.func, ast.Attribute) else getattr(node.func, "id", "")
-            if name not in names:
-                continue
-            for argument in node.args[:2]:
-                for key, whole in texts_of(argument):
-                    if re.fullmatch(r"[a-z][a-z0-9-]*(\.[a-z0-9-]*)?", key):
-                        named = {k.arg for k in node.keywords}
-                        yield path.name, node.lineno, key, whole, None if None in named else named
-
-
-def texts_of(node):
-    """The texts that an argument may be, whole or only as far as they are fixed."""
-    if isinstance(node, ast.Constant) and isinstance(node.value, str):
-        yield node.value, True
-    elif isinstance(node, ast.JoinedStr) and isinstance(node.values[0], ast.Constant):
-        yield str(node.values[0].value), False
-    elif isinstance(node, ast.IfExp):
-        yield from texts_of(node.body)
-        yield from texts_of(node.orelse)
 
 
 def test_every_message_that_the_code_makes_has_a_sentence_with_just_its_parameters():
-    sentences = Sentences(catalogue("en").resources)
-    seen = 0
-    for file, line, key, whole, params in keyed_calls(SOURCE, set(CALLS)):
-        if not whole:
-            assert [k for k in sentences.params if k.startswith(key)], f"{file}:{line}: nothing begins {key}"
-            continue
-        if key not in sentences.params:
-            # A path or an example may look like a key; what is made into a message never has its form.
-            assert not set("-.") & set(key), f"{file}:{line}: no sentence for {key}"
-            continue
-        seen += 1
-        if params is not None:
-            assert params == sentences.params[key], f"{file}:{line}: {key}"
+    seen, wrong = unspoken(SOURCE, Sentences(catalogue("en").resources))
+    assert wrong == []
     assert seen > 150
 
 

@@ -20,7 +20,8 @@ def test_signing_in_and_out(member):
     client = Client()
     assert client.get("/api/session").json() == {"user": None, "studio": None}
     answer = sign_in(client, "tansy", "potting-shed-7")
-    assert answer.json() == {"user": "tansy", "studio": {"name": "Tansy", "units": "in", "currency": "GBP"}}
+    studio = {"name": "Tansy", "units": "in", "currency": "GBP", "place": "en-GB", "first_day": 1}
+    assert answer.json() == {"user": "tansy", "studio": studio}
     assert client.get("/api/papers").status_code == 200
     assert client.delete("/api/session").status_code == 204
     assert client.get("/api/papers").status_code == 401
@@ -39,7 +40,7 @@ def test_five_wrong_tries_lock_the_name_even_for_the_right_password(member):
     assert codes == ["wrong-account"] * 4 + ["locked"]
     answer = sign_in(client, "tansy", "potting-shed-7")
     assert (answer.status_code, answer.json()["code"]) == (429, "locked")
-    assert "quarter of an hour" in answer.json()["says"]
+    assert "quarter of an hour" in answer.json()["message"]
 
 
 def test_without_the_csrf_token_nothing_is_changed(member, furnish):

@@ -13,6 +13,7 @@ from studio.demo.loading import load_paper_room
 
 from .conftest import Person
 
+NM = 1_000_000  # in a mm
 POINT = Decimal("25.4") / 72  # mm; ISO 32000: the unit of a page is 1/72 in.
 SVG = "{http://www.w3.org/2000/svg}"
 
@@ -44,7 +45,7 @@ def test_the_cut_guide_has_class_date_and_page_on_every_page_in_the_shipped_face
     for number, page in enumerate(pdf.pages, 1):
         assert (float(page.width), float(page.height)) == pytest.approx(size, abs=0.01)
         text = page.extract_text()
-        assert f"Seed-swap evening, {date.day} {date:%B %Y}, cut guide" in text
+        assert f"Seed-swap evening cut guide, {date.day} {date:%B %Y}" in text
         assert f"page {number} of {len(pdf.pages)}" in text
         faces = {re.sub(r"^[A-Z]{6}\+", "", char["fontname"]) for char in page.chars}
         assert {face.split("-")[0] for face in faces} <= {"Source", "Bricolage"}, faces
@@ -63,7 +64,7 @@ def test_every_layout_is_drawn_to_the_scale_that_the_guide_says(keeper):
     for row in plan["papers"]:
         for layout in row["layouts"]:
             assert f"{layout['letter']} · cut" in text
-            size = Decimal(str(layout["stock"]["width"])), Decimal(str(layout["stock"]["height"]))
+            size = Decimal(layout["stock"]["width"]) / NM, Decimal(layout["stock"]["height"]) / NM
             assert any(abs(w - size[0]) < 1 and abs(h - size[1]) < 1 for w, h in drawn), layout["letter"]
     assert f"{plan['cutting']['settings']} settings, {plan['cutting']['strokes']} strokes" in text
 
@@ -81,13 +82,15 @@ def test_a_layout_goes_out_as_a_drawing_at_true_size(keeper):
     layout = plan["papers"][0]["layouts"][0]
     answer = keeper.ask("GET", f"/classes/{first_class().pk}/layouts/{layout['letter']}.svg")
     root = ET.fromstring(answer.content)
-    assert root.get("width") == f"{layout['stock']['width']:g}mm"
-    assert root.get("height") == f"{layout['stock']['height']:g}mm"
+    assert root.get("width") == f"{layout['stock']['width'] / NM:g}mm"
+    assert root.get("height") == f"{layout['stock']['height'] / NM:g}mm"
     layers = {g.get("class"): g for g in root.iter(f"{SVG}g") if g.get("class")}
     sizes = sorted(
         (float(r.get("width")), float(r.get("height"))) for r in layers["piece"].iter(f"{SVG}rect")
     )
-    assert sizes == sorted((p["width"], p["height"]) for p in layout["placements"])
+    assert sizes == sorted(
+        (p["region"]["width"] / NM, p["region"]["height"] / NM) for p in layout["placements"]
+    )
     numbers = [t.text for t in layers["cut"].iter(f"{SVG}text")]
     assert numbers == [str(n) for n in range(1, len(layout["cuts"]) + 1)]
     assert keeper.ask("GET", f"/classes/{first_class().pk}/layouts/ZZ.svg").status_code == 404

@@ -8,7 +8,8 @@ from pathlib import Path
 import pytest
 from django.core.management import call_command
 
-from studio.classes.planning import plan_of
+from neat_sheaf.checks import Level
+from studio.classes.planning import plan_of_class
 from studio.config.api import api
 from studio.demo.loading import load_paper_room
 
@@ -48,7 +49,7 @@ def test_the_demo_is_loaded_once_and_plans(monkeypatch):
 @pytest.mark.django_db
 def test_every_class_of_the_demo_is_planned_and_one_piece_has_the_mistake_to_find():
     studio = load_paper_room("keeper", "seed-swap-evening")
-    plans = [plan_of(kit_class).plan for kit_class in studio.classes.all()]
+    plans = [plan_of_class(kit_class).plan for kit_class in studio.classes.all()]
     assert all(plans)
-    warnings = {c["code"] for plan in plans for c in plan["checks"] if c["level"] != "note"}
+    warnings = {c.code for plan in plans for c in plan.findings if c.level is not Level.NOTE}
     assert warnings == {"mat-uneven"}

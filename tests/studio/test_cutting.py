@@ -30,7 +30,7 @@ def test_progress_is_kept_on_the_server_and_seen_from_another_device(person, fur
     assert person.get(path)["done"] == 1
     answer = person.ask("PUT", f"{path}/done", {"done": 9})
     assert answer.status_code == 422
-    assert answer.json()["faults"][0]["says"] == "there are 1 steps"
+    assert answer.json()["faults"][0]["message"] == "there are 1 steps"
     assert person.get(path)["done"] == 1
     stranger = join("Theirs")
     assert stranger.ask("GET", path).status_code == 404
@@ -44,7 +44,7 @@ def test_more_kits_are_a_difference_to_be_accepted_and_never_reshuffle_what_is_c
     person.save(f"/classes/{made['class']['id']}", {**made["class"], "seats": 9})
     seen = person.get(path)
     assert seen["rounds"] == run["rounds"]
-    assert seen["changes"] == ["cut 1 more sheet of Kraft like layout A"]
+    assert seen["changes"] == [{"code": "more-to-cut", "message": "cut 1 more sheet of Kraft like layout A"}]
     answer = person.ask("POST", f"{path}/changes").json()
     assert answer["changes"] == []
     assert [one["why"] for one in answer["rounds"]] == ["plan", "change"]
@@ -57,7 +57,8 @@ def test_fewer_kits_leave_pieces_over_and_say_so(person, furnish):
     made, path, _ = begun(person, furnish)
     person.save(f"/classes/{made['class']['id']}", {**made["class"], "seats": 5})
     (said,) = person.get(path)["changes"]
-    assert said == "what is planned or cut already is 2 Card over: keep them as spares"
+    assert said["code"] == "pieces-over"
+    assert said["message"] == "what is planned or cut already is 2 Card over: keep them as spares"
 
 
 def test_a_new_piece_on_the_list_is_cut_by_a_new_layout(person, furnish):
@@ -65,43 +66,44 @@ def test_a_new_piece_on_the_list_is_cut_by_a_new_layout(person, furnish):
     project = made["project"]
     project["pieces"].append(a_piece("Tag", "2", "3"))
     person.save(f"/projects/{project['id']}", project)
-    assert person.get(path)["changes"] == ["cut 1 more sheet of Kraft by a new layout, B"]
+    (said,) = person.get(path)["changes"]
+    assert said["message"] == "cut 1 more sheet of Kraft by a new layout, B"
 
 
 def test_a_miscut_says_at_once_what_saves_it_and_what_changes(person, furnish):
     made, path, _ = begun(person, furnish)
     lost = {"paper": str(made["paper"]["id"]), "piece": "Card", "count": 1}
-    ways = person.ask("POST", f"{path}/miscut", lost).json()
+    rescues = person.ask("POST", f"{path}/miscut", lost).json()
     # No spares, no offcuts: a new sheet.
-    assert ways == [{"help": "sheet", "says": "it takes 1 more sheet of Kraft"}]
+    assert rescues == [{"kind": "sheet", "message": "it takes 1 more sheet of Kraft"}]
     person.save(f"/papers/{made['paper']['id']}", made["paper"] | {
         "offcuts": [{"width": "4 1/2", "height": "11", "count": 1}],
     })  # fmt: skip
-    ways = person.ask("POST", f"{path}/miscut", lost).json()
-    assert [way["help"] for way in ways] == ["offcut", "sheet"]
-    assert ways[0]["says"] == "it can be cut from an offcut, 4 1/2 x 11 in of Kraft"
+    rescues = person.ask("POST", f"{path}/miscut", lost).json()
+    assert [one["kind"] for one in rescues] == ["offcut", "sheet"]
+    assert rescues[0]["message"] == "it can be cut from an offcut, 4 1/2 x 11 in of Kraft"
     person.save(f"/classes/{made['class']['id']}", {**made["class"], "seats": 6, "spares": 1})
-    ways = person.ask("POST", f"{path}/miscut", lost).json()
-    assert [way["help"] for way in ways] == ["spare", "offcut", "sheet"]
-    assert ways[0]["says"] == "a spare takes its place; no spare kit is left. Nothing more is cut"
+    rescues = person.ask("POST", f"{path}/miscut", lost).json()
+    assert [one["kind"] for one in rescues] == ["spare", "offcut", "sheet"]
+    assert rescues[0]["message"] == "a spare takes its place; no spare kit is left. Nothing more is cut"
     run = person.ask("POST", f"{path}/miscut/good", lost | {"by": "spare"}).json()
     assert (len(run["rounds"]), run["changes"]) == (1, [])
-    assert run["spoilt"] == [lost | {"colourway": "Plain", "help": "spare"}]
+    assert run["spoilt"] == [lost | {"colourway": "Plain", "by": "spare"}]
     # The spare is gone: the next one is cut from the offcut, after everything else.
-    ways = person.ask("POST", f"{path}/miscut", lost).json()
-    assert [way["help"] for way in ways] == ["offcut", "sheet"]
+    rescues = person.ask("POST", f"{path}/miscut", lost).json()
+    assert [one["kind"] for one in rescues] == ["offcut", "sheet"]
     run = person.ask("POST", f"{path}/miscut/good", lost | {"by": "offcut"}).json()
     assert [one["why"] for one in run["rounds"]] == ["plan", "miscut"]
     assert run["rounds"][1]["papers"][0]["offcuts_used"] == 1
     assert run["changes"] == []
     # And the offcut is gone too.
-    ways = person.ask("POST", f"{path}/miscut", lost).json()
-    assert [way["help"] for way in ways] == ["sheet"]
+    rescues = person.ask("POST", f"{path}/miscut", lost).json()
+    assert [one["kind"] for one in rescues] == ["sheet"]
     answer = person.ask("POST", f"{path}/miscut/good", lost | {"by": "spare"})
     assert answer.status_code == 422
-    assert "no spare makes it good now" in answer.json()["faults"][0]["says"]
+    assert "a spare does not make it good now" in answer.json()["faults"][0]["message"]
     answer = person.ask("POST", f"{path}/miscut", lost | {"piece": "Hat"})
-    assert "the plan cuts no Hat" in answer.json()["faults"][0]["says"]
+    assert "the plan cuts no Hat" in answer.json()["faults"][0]["message"]
 
 
 def test_starting_over_forgets_the_pinned_plan(person, furnish):
@@ -117,7 +119,7 @@ def test_a_class_that_cannot_be_planned_cannot_be_begun(person, furnish):
     person.save(f"/classes/{made['class']['id']}", body)
     answer = person.ask("POST", f"/classes/{made['class']['id']}/cutting")
     assert answer.status_code == 422
-    assert answer.json()["faults"][0]["code"] == "role-without-paper"
+    assert answer.json()["faults"][0]["code"] == "choose-paper"
 
 
 def test_the_styles_stand_side_by_side_with_the_advice(person, furnish):
@@ -126,7 +128,7 @@ def test_the_styles_stand_side_by_side_with_the_advice(person, furnish):
     assert [row["style"] for row in styles["styles"]] == ["fewest-sheets", "fewest-settings", "kit-per-sheet"]
     assert [row["sheets"] for row in styles["styles"]] == [4, 4, 8]
     assert styles["advised"] == "fewest-sheets"
-    assert "another opens up to 4 more" in styles["because"]
+    assert "another opens up to 4 more" in styles["because"]["message"]
 
 
 def test_sheet_sizes_are_laid_side_by_side_and_failures_say_why(person, furnish):
@@ -136,17 +138,17 @@ def test_sheet_sizes_are_laid_side_by_side_and_failures_say_why(person, furnish)
     # Worked: 12 in holds two of 4 1/4 across and one of 11 up; A4 is 8.27 in wide, and holds one.
     assert (rows["12 x 12 in"]["sheets"], rows["A4"]["sheets"]) == (4, 8)
     assert rows["6 x 6 in"]["sheets"] is None
-    assert rows["6 x 6 in"]["fails"].endswith("5 in too high")
+    assert rows["6 x 6 in"]["fails"]["message"].endswith("5 in too high")
 
 
 def test_every_number_of_seats_says_what_it_opens(person, furnish):
     made = furnish(person)
     seats = person.get(f"/classes/{made['class']['id']}/seats")
     assert [row["sheets"] for row in seats["rows"][:4]] == [1, 2, 2, 3]
-    assert seats["rows"][1]["opens"] == ["1 sheet of Kraft"]
-    assert seats["rows"][2]["opens"] == []
+    opens = [[said["message"] for said in row["opens"]] for row in seats["rows"]]
+    assert opens[:3] == [[], ["1 sheet of Kraft"], []]
     # Two sheets are there: the fifth kit opens the third and the first pack of ten.
-    assert seats["rows"][3]["opens"] == ["1 sheet of Kraft", "1 pack of Kraft"]
+    assert opens[3] == ["1 sheet of Kraft", "1 pack of Kraft"]
     # Seven seats and a sample are eight kits, exactly four sheets.
     assert (seats["free_of_sheets"], seats["free_of_packs"]) == (7, 23)
     assert len(seats["rows"]) == 60

@@ -13,8 +13,8 @@ NUL, HALF = "a\x00b", "a\ud800b"
 def refusal(answer, status):
     assert answer.status_code == status, answer.content
     body = answer.json()
-    assert set(body) == {"code", "says", "faults", "current"}
-    assert body["says"]
+    assert set(body) == {"code", "message", "faults", "current"}
+    assert body["message"]
     assert answer["Cache-Control"] == "no-store"
     return body
 
@@ -81,7 +81,7 @@ def test_a_key_that_cannot_be_kept_is_said_too(person, furnish):
         "colourways": [{"name": "Plain", "share": 1, "papers": {NUL: made["paper"]["id"]}}]
     }
     faults = refusal(person.ask("PUT", f"/classes/{made['class']['id']}", body), 422)["faults"]
-    assert faults[0]["says"].startswith("a key holds a character that cannot be kept (U+0000)")
+    assert faults[0]["message"].startswith("a key holds a character that cannot be kept (U+0000)")
 
 
 def test_what_follows_the_question_mark_is_read_as_strictly(person, furnish):
@@ -113,7 +113,7 @@ def test_a_document_of_many_keys_is_read_in_a_moment(person):
     document = "{" + ",".join(f'"k{n}": 1' for n in range(200_000)) + ', "k7": 2}'
     answer = person.client.generic("POST", "/api/packs", document, content_type="application/json")
     (fault,) = refusal(answer, 422)["faults"]
-    assert fault["says"] == "the key 'k7' is in one object twice; keep one"
+    assert fault["message"] == "the key 'k7' is in one object twice; keep one"
     many = {"text": json.dumps({f"k{n}": 1 for n in range(MOST_KEYS + 1)})}
     faults = refusal(person.ask("POST", "/job-files", many), 422)["faults"]
     assert faults[0]["code"] == "too-many"
@@ -175,7 +175,7 @@ def test_a_name_that_is_too_long_is_said_and_not_cut(person, furnish):
         answer = person.ask("PUT", f"{path}/{made[name]['id']}", body)
         faults = refusal(answer, 422)["faults"]
         assert [(f["path"], f["code"]) for f in faults] == [("name", "too-long")]
-        assert f"is {LONGEST_NAME + 1} characters long; {LONGEST_NAME} at most" in faults[0]["says"]
+        assert f"is {LONGEST_NAME + 1} characters long; {LONGEST_NAME} at most" in faults[0]["message"]
     studio = person.get("/studio")
     refusal(person.ask("PUT", "/studio", studio | {"name": "n" * 121}), 422)
     place = made["class"] | {"place": "n" * 121}
@@ -192,7 +192,7 @@ def test_a_name_in_a_job_file_is_not_cut_either(person, furnish):
     job = person.client.get(f"/api/classes/{made['class']['id']}/job").json()
     job["supplies"][0] |= {"name": "n" * 121}
     faults = refusal(person.ask("POST", "/job-files", {"text": json.dumps(job)}), 422)["faults"]
-    assert [(f["path"], f["code"]) for f in faults] == [("supplies", "too-long")]
+    assert [(f["path"], f["code"]) for f in faults] == [("supplies", "supply-name-long")]
     job["project"]["name"] = "n" * 121
     faults = refusal(person.ask("POST", "/job-files", {"text": json.dumps(job)}), 422)["faults"]
     assert [(f["path"], f["code"]) for f in faults] == [("project.name", "too-long")]

@@ -7,8 +7,9 @@ import pytest
 from django.db import OperationalError, connection
 from django.test.utils import CaptureQueriesContext
 
-from studio.classes import planning
-from studio.classes.models import CuttingRun, KitClass, PlanTask
+from studio.classes.models import CuttingRun, KitClass
+from studio.tasks import plans
+from studio.tasks.models import PlanTask
 
 from .conftest import a_piece
 
@@ -22,7 +23,7 @@ def broken(monkeypatch):
         asked.append(job.project.name)
         raise ZeroDivisionError("odd")
 
-    monkeypatch.setattr(planning, "plan_job", fails)
+    monkeypatch.setattr(plans, "plan_job", fails)
     return asked
 
 
@@ -30,11 +31,11 @@ def test_a_planner_that_fails_is_one_class_s_fault_and_is_not_begun_again(person
     made = furnish(person)
     (fault,) = made["class"]["planned"]["faults"]
     assert fault["code"] == "planner-failed"
-    assert "ZeroDivisionError" in fault["says"]
+    assert "ZeroDivisionError" in fault["message"]
     for _ in range(3):
         assert person.get(f"/classes/{made['class']['id']}")["planned"]["plan"] is None
     (card,) = person.get("/bench")["coming"]
-    assert card["next"]["grave"]
+    assert card["next"]["severe"]
     assert broken == ["Card"]
 
 
@@ -73,11 +74,11 @@ def test_the_bench_plans_no_past_class_and_reads_each_list_once(person, furnish,
     for n in range(8):
         person.add("/classes", **(base | {"name": f"Past {n}", "date": f"2020-01-0{n + 1}", "seats": 3 + n}))
     planned = []
-    real = planning.plan_job
+    real = plans.plan_job
     monkeypatch.setattr(
-        planning, "plan_job", lambda job, *more, **kw: planned.append(job) or real(job, *more, **kw)
+        plans, "plan_job", lambda job, *more, **kw: planned.append(job) or real(job, *more, **kw)
     )
-    planning.cache.clear()
+    plans.cache.clear()
     with CaptureQueriesContext(
         connection,
     ) as queries:
@@ -126,7 +127,7 @@ def test_cutting_that_starts_over_meanwhile_is_not_found(person, furnish):
     run = CuttingRun.objects.create(kit_class=KitClass.objects.get(pk=made["class"]["id"]))
     run.kit_class_id = made["class"]["id"]
     CuttingRun.objects.all().delete()
-    from studio.classes.cutting import mark_done
+    from studio.classes.services.cutting import mark_done
 
     with pytest.raises(CuttingRun.DoesNotExist):
         mark_done(run, 0)
@@ -249,8 +250,8 @@ def test_two_changes_in_each_other_s_way_are_to_be_tried_again(person, monkeypat
 
 
 def test_more_pages_than_anybody_prints_are_refused_with_their_number(person, furnish, monkeypatch):
-    from studio.classes import files as class_files
-    from studio.projects import files as project_files
+    from studio.classes import files_api as class_files
+    from studio.projects import files_api as project_files
 
     made = furnish(person)
     monkeypatch.setattr(class_files, "MOST_PRINTED_LAYOUTS", 0)
@@ -259,7 +260,7 @@ def test_more_pages_than_anybody_prints_are_refused_with_their_number(person, fu
                         (f"/projects/{made['project']['id']}/sheet.pdf", "has 1 pieces")):  # fmt: skip
         answer = person.ask("GET", path)
         assert answer.status_code == 422
-        assert words in answer.json()["faults"][0]["says"]
+        assert words in answer.json()["faults"][0]["message"]
 
 
 def test_the_front_end_is_compressed_once_when_it_is_collected(settings):

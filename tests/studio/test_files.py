@@ -10,7 +10,8 @@ import pytest
 
 from neat_sheaf.formats.job_file import read_job
 from studio.accounts.models import Studio
-from studio.config.pages import fractions
+from studio.accounts.voice import voice_of
+from studio.common.pages import fractions
 from studio.demo.loading import load_paper_room
 from studio.projects.convert import core_project
 from studio.projects.models import Project
@@ -29,7 +30,9 @@ def paper_room(db):
 def printed(name, paper="letter"):
     row = Project.objects.get(name=name)
     project = core_project(row)
-    return project, pdfplumber.open(io.BytesIO(printed_sheet(project, row.studio, paper)))
+    return project, pdfplumber.open(
+        io.BytesIO(printed_sheet(project, row.studio, paper, voice_of(row.studio)))
+    )
 
 
 @pytest.mark.parametrize(("paper", "size"), [("letter", (612, 792)), ("a4", (595.28, 841.89))])
@@ -93,7 +96,7 @@ def test_what_is_typed_cannot_become_part_of_the_page(db):
     assert fractions("<b>13/16</b>") == '&lt;b&gt;<span class="frac">13/16</span>&lt;/b&gt;'
     row = Project.objects.create(studio=studio, name="<img src=http://127.0.0.1:9/x>")
     project = core_project(row)
-    pdf = pdfplumber.open(io.BytesIO(printed_sheet(project, studio, "a4")))
+    pdf = pdfplumber.open(io.BytesIO(printed_sheet(project, studio, "a4", voice_of(studio))))
     assert "<img src=" in pdf.pages[0].extract_text()
 
 
@@ -163,7 +166,7 @@ def test_a_mend_comes_as_changes_that_save(person):
         ],
     )
     (finding,) = [check for check in project["checks"] if check["code"] == "mat-uneven"]
-    changes = {key: value for key, value in finding["mend"]["changes"].items() if value is not None}
+    changes = {key: value for key, value in finding["fix"]["changes"].items() if value is not None}
     (change,) = changes.pop("pieces")
     assert (change["at"], changes) == (1, {})
     project["pieces"][1] = change["piece"]

@@ -7,22 +7,25 @@ from django.core.cache import cache
 from django.core.management import call_command
 
 from neat_sheaf.plan import plan_job
-from studio.classes import planning
-from studio.classes.models import PlanTask
+from studio.accounts.voice import voice_of
+from studio.classes.convert import core_job
+from studio.classes.plan_out import plan_out
+from studio.tasks import plans
+from studio.tasks.models import PlanTask
 
 
 @pytest.fixture
 def slow(monkeypatch, settings):
-    """Planning that goes on until it is told that it is enough."""
+    """Planning that goes on until it is told to stop early."""
     settings.PLAN_WAIT_SECONDS = 0.05
-    monkeypatch.setattr(planning, "_TOLD_EVERY", 0.01)
+    monkeypatch.setattr(plans, "_TOLD_EVERY", 0.01)
 
     def slowly(job, control):
         while control.report_progress(40, 33):
             time.sleep(0.005)
         return plan_job(job)
 
-    monkeypatch.setattr(planning, "plan_job", slowly)
+    monkeypatch.setattr(plans, "plan_job", slowly)
 
 
 def until(true, seconds=10):
@@ -41,12 +44,12 @@ def test_a_long_plan_says_how_far_it_is_and_the_best_so_far_can_be_taken(slow, j
     planned = made["class"]["planned"]
     assert planned["plan"] is None
     assert planned["faults"] == []
-    until(lambda: person.get(path)["planned"]["working"] == {"sheets": 40, "at_least": 33})
+    until(lambda: person.get(path)["planned"]["working"] == {"sheets": 40, "lower_bound": 33})
     (card,) = person.get("/bench")["coming"]
-    assert (card["planning"], card["next"]["says"]) == (True, "The sheets are still being planned")
+    assert (card["planning"], card["next"]["message"]) == (True, "The sheets are still being planned")
     answer = person.ask("POST", f"{path}/cutting")
     assert answer.json()["faults"][0]["code"] == "still-planning"
-    assert person.ask("POST", f"{path}/enough").status_code == 204
+    assert person.ask("POST", f"{path}/stop-early").status_code == 204
     plan = until(lambda: person.get(path)["planned"]["plan"])
     assert plan["papers"][0]["sheets"] == 4
     # What came of it is kept where every process of the server finds it.
@@ -59,24 +62,25 @@ def test_a_long_plan_says_how_far_it_is_and_the_best_so_far_can_be_taken(slow, j
 def test_a_plan_another_process_is_making_is_waited_for(slow, join, furnish, settings):
     settings.PLAN_WAIT_SECONDS = 0
     person = join()
-    planning_was, planning.plan_job = planning.plan_job, lambda job, control: plan_job(job)
+    plan_job_was, plans.plan_job = plans.plan_job, lambda job, control: plan_job(job)
     made = furnish(person)
-    planning.plan_job = planning_was
+    plans.plan_job = plan_job_was
     kit_class = person.studio.classes.get()
-    key = planning.key_of(planning.core_job(kit_class))
+    key = plans.key_of(core_job(kit_class))
     cache.clear()
     settings.PLAN_WAIT_SECONDS = 0.05
     PlanTask.objects.create(key=key, sheets=9, lower_bound=4)
     found = person.get(f"/classes/{made['class']['id']}")["planned"]
-    assert found["working"] == {"sheets": 9, "at_least": 4}
-    assert not planning._running
+    assert found["working"] == {"sheets": 9, "lower_bound": 4}
+    assert not plans._running
 
 
 def test_a_new_version_of_the_application_shows_no_plan_of_the_old_one(join, furnish):
     person = join()
     made = furnish(person)
-    key = planning.key_of(planning.core_job(person.studio.classes.get()))
-    assert cache.get(key).plan == made["class"]["planned"]["plan"]
+    key = plans.key_of(core_job(person.studio.classes.get()))
+    kept = plan_out(cache.get(key).plan, voice_of(person.studio)).model_dump(mode="json")
+    assert kept == made["class"]["planned"]["plan"]
     PlanTask.objects.create(key=key, outcome={"plan": None, "faults": []})
     call_command("migrate", verbosity=0)
     assert cache.get(key) is None

@@ -5,8 +5,7 @@ from django.db import IntegrityError, transaction
 
 from studio.accounts.models import Studio
 from studio.cupboard.models import Paper
-from studio.projects.assembly_models import Content, Override, Step, Variant
-from studio.projects.models import Diagonal, Face, Line, Piece, Project
+from studio.projects.models import Content, Diagonal, Face, Line, Override, Piece, Project, Step, Variant
 
 
 @pytest.fixture

@@ -3,8 +3,10 @@
 import json
 
 from neat_sheaf.formats.job_file import read_job
-from neat_sheaf.formats.plan_file import plan_document
+from neat_sheaf.formats.plan_file import read_plan
 from neat_sheaf.plan import plan_job
+from studio.accounts.voice import voice_of
+from studio.classes.plan_out import plan_out
 from tests.validator import faults_of
 
 from .conftest import a_piece
@@ -14,7 +16,7 @@ def test_a_class_is_planned_from_its_project_papers_and_seats(person, furnish):
     plan = furnish(person)["class"]["planned"]["plan"]
     assert plan["kits"] == 8
     # Common practice: two cards of 4 1/4 x 11 in from a Letter sheet.
-    assert [(p["sheets"], p["at_least"], p["packs"]) for p in plan["papers"]] == [(4, 4, 1)]
+    assert [(p["sheets"], p["lower_bound"], p["packs"]) for p in plan["papers"]] == [(4, 4, 1)]
     assert plan["supplies"][0]["needed"] == 32
     assert plan["cost"]["total"]["cash_out"] == "8.00"
     assert plan["cost"]["takings"] == "63.00"
@@ -75,9 +77,10 @@ def test_a_role_without_a_paper_is_said_and_the_rest_is_kept(person, furnish):
     saved = person.save(f"/classes/{made['class']['id']}", body)
     assert saved["planned"]["plan"] is None
     (fault,) = saved["planned"]["faults"]
-    assert fault["says"] == "choose a paper for body in Plain"
+    assert fault["message"] == "choose a paper for body in Plain"
     assert person.get("/bench")["coming"][0]["next"] == {
-        "says": "Choose a paper for body in Plain", "tab": "papers", "grave": True,
+        "code": "choose-paper", "message": "Choose a paper for body in Plain",
+        "tab": "papers", "severe": True,
     }  # fmt: skip
 
 
@@ -86,8 +89,8 @@ def test_a_piece_larger_than_its_paper_is_said_with_the_shortfall(person, furnis
     project = made["project"] | {"pieces": [a_piece("Wrap", "9", "11 1/2")]}
     person.save(f"/projects/{project['id']}", project)
     (fault,) = person.get(f"/classes/{made['class']['id']}")["planned"]["faults"]
-    assert "Wrap (9 x 11 1/2 in) does not fit a sheet of Kraft" in fault["says"]
-    assert "1/2 in too wide and 1/2 in too high" in fault["says"]
+    assert "Wrap (9 x 11 1/2 in) does not fit a sheet of Kraft" in fault["message"]
+    assert "1/2 in too wide and 1/2 in too high" in fault["message"]
 
 
 def test_the_job_file_of_a_class_plans_the_same_from_the_command_line(person, furnish):
@@ -95,7 +98,10 @@ def test_the_job_file_of_a_class_plans_the_same_from_the_command_line(person, fu
     answer = person.ask("GET", f"/classes/{made['class']['id']}/job")
     assert 'filename="evening.job.json"' in answer["Content-Disposition"]
     job = read_job(answer.content.decode())
-    assert plan_document(plan_job(job)) == made["class"]["planned"]["plan"]
+    plan = plan_job(job)
+    assert plan_out(plan, voice_of(person.studio)).model_dump(mode="json") == made["class"]["planned"]["plan"]
+    text = person.client.get(f"/api/classes/{made['class']['id']}/plan").content.decode()
+    assert read_plan(text) == plan
     plan = json.loads(person.ask("GET", f"/classes/{made['class']['id']}/plan").content)
     assert faults_of(json.loads(answer.content), plan) == []
 
@@ -103,12 +109,14 @@ def test_the_job_file_of_a_class_plans_the_same_from_the_command_line(person, fu
 def test_the_bench_says_the_one_thing_to_do_next(person, furnish):
     made = furnish(person)
     bench = person.get("/bench")
-    assert bench["coming"][0]["next"]["says"] == "Buy 1 paper and 1 supply"
-    assert [(low["name"], low["on_hand"], low["wanted"]) for low in bench["low"]] == [("Kraft", 2, 4)]
+    assert bench["coming"][0]["next"]["message"] == "Buy 1 paper and 1 supply"
+    assert [(low["name"], low["on_hand"], low["needed"]) for low in bench["low"]] == [("Kraft", 2, 4)]
     person.save(f"/papers/{made['paper']['id']}", made["paper"] | {"on_hand": 9})
     person.save(f"/supplies/{made['supply']['id']}", made["supply"] | {"on_hand": "40"})
     bench = person.get("/bench")
-    assert bench["coming"][0]["next"] == {"says": "Cut 4 sheets", "tab": "sheets", "grave": False}
+    assert bench["coming"][0]["next"] == {
+        "code": "next-step.cut", "message": "Cut 4 sheets", "tab": "sheets", "severe": False,
+    }  # fmt: skip
     assert bench["low"] == []
 
 
@@ -122,6 +130,6 @@ def test_a_class_of_last_month_is_past_and_claims_no_paper(person, furnish):
 def test_units_of_the_studio_are_those_it_is_written_in(join):
     metric = join("Metric", units="cm")
     paper = metric.add("/papers", name="Kraft", kind="cardstock", width="21", height="29.7")
-    assert (paper["width"], paper["width_mm"], paper["height"]) == ("21", 210, "29.7")
+    assert (paper["width"], paper["width_nm"], paper["height"]) == ("21", 210_000_000, "29.7")
     project = metric.add("/projects", name="P", pieces=[a_piece("Card", "8 1/2 in", "10")])
     assert project["pieces"][0]["width"] == "21.59"

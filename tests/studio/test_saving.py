@@ -26,7 +26,7 @@ def test_a_stale_save_is_refused_and_both_sides_are_there(person, furnish, thing
     assert answer.status_code == 409
     problem = answer.json()
     assert problem["code"] == "stale"
-    assert "changed elsewhere" in problem["says"]
+    assert "changed elsewhere" in problem["message"]
     assert problem["current"][field] == "Theirs"
     mine_on_top = person.save(path, made | {field: "Mine", "version": theirs["version"]})
     assert mine_on_top[field] == "Mine"
@@ -74,7 +74,7 @@ def test_every_fault_of_a_list_is_named_by_its_place_and_nothing_is_saved(person
     assert answer.status_code == 422
     faults = {fault["path"]: fault for fault in answer.json()["faults"]}
     assert set(faults) == {"pieces[0].width", "pieces[1].scores[0].at[1]", "pieces[1].name"}
-    assert faults["pieces[0].width"]["says"].startswith("'4 1/0' is not a length; write 4 1/4")
+    assert faults["pieces[0].width"]["message"].startswith("'4 1/0' is not a length; write 4 1/4")
     assert person.get(f"/projects/{made['id']}")["version"] == made["version"]
 
 
@@ -129,7 +129,7 @@ def test_what_is_used_cannot_be_taken_out_and_says_by_what(person, furnish):
     ):
         answer = person.ask("DELETE", path)
         assert (answer.status_code, answer.json()["code"]) == (409, "in-use")
-        assert user in answer.json()["says"]
+        assert user in answer.json()["message"]
     for path in (f"/classes/{made['class']['id']}", f"/projects/{made['project']['id']}"):
         assert person.ask("DELETE", path).status_code == 204
     for path in (f"/papers/{made['paper']['id']}", f"/supplies/{made['supply']['id']}"):

@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+import datetime as dt
 import functools
 from dataclasses import dataclass
 from decimal import Decimal
@@ -9,7 +10,8 @@ from enum import StrEnum
 from pathlib import Path
 from typing import Any
 
-from babel import Locale
+from babel import Locale, UnknownLocaleError
+from babel.dates import format_date
 from babel.numbers import format_currency, format_decimal
 
 from neat_sheaf.errors import Fault
@@ -73,6 +75,15 @@ class Voice:
     def number(self, value: int | Decimal) -> str:
         """A number as the place writes it."""
         return format_decimal(value, locale=self._locale, decimal_quantization=False)
+
+    def date(self, day: dt.date) -> str:
+        """A day in full: in the words of the language, in the order of the place."""
+        language, territory = self.language.partition("-")[0], self._locale.territory
+        try:
+            locale = Locale(language, territory)
+        except UnknownLocaleError:  # a language that the place has no habits for
+            locale = Locale(language)
+        return format_date(day, "long", locale=locale)
 
     def money(self, amount: Amount) -> str:
         """Money as the place writes it, with every decimal that it has."""

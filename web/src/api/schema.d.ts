@@ -96,7 +96,7 @@ export interface paths {
         post?: never;
         /**
          * Drop Paper
-         * @description Take a paper out; refused while a class uses it.
+         * @description Remove a paper; refused while a class uses it.
          */
         delete: operations["studio_cupboard_api_drop_paper"];
         options?: never;
@@ -192,7 +192,7 @@ export interface paths {
         post?: never;
         /**
          * Drop Supply
-         * @description Take a supply out; refused while a project uses it.
+         * @description Remove a supply; refused while a project uses it.
          */
         delete: operations["studio_cupboard_api_drop_supply"];
         options?: never;
@@ -234,11 +234,15 @@ export interface paths {
         /**
          * Project
          * @description One project, as the sister version of that name has it where one is named.
+         *
+         *     ``units`` is the one it is to be written in: a page that is open in another than the studio's asks so.
          */
         get: operations["studio_projects_api_project"];
         /**
          * Change Project
          * @description Save a project whole. A stale save is refused, with what is there now.
+         *
+         *     The answer is in the unit it was sent in: the page it comes back to is still written in that.
          */
         put: operations["studio_projects_api_change_project"];
         post?: never;
@@ -265,7 +269,7 @@ export interface paths {
          * Lines
          * @description Read quick lines, or rows pasted from a spreadsheet; what is not understood comes back as questions.
          */
-        post: operations["studio_projects_lines_lines"];
+        post: operations["studio_projects_lines_api_lines"];
         delete?: never;
         options?: never;
         head?: never;
@@ -283,7 +287,7 @@ export interface paths {
          * Table
          * @description The list as a table for a spreadsheet.
          */
-        get: operations["studio_projects_files_table"];
+        get: operations["studio_projects_files_api_table"];
         put?: never;
         post?: never;
         delete?: never;
@@ -303,7 +307,7 @@ export interface paths {
          * Drawing
          * @description One piece (from 0) at true size.
          */
-        get: operations["studio_projects_files_drawing"];
+        get: operations["studio_projects_files_api_drawing"];
         put?: never;
         post?: never;
         delete?: never;
@@ -323,7 +327,7 @@ export interface paths {
          * Sheet
          * @description The cut-and-score sheet for attendees.
          */
-        get: operations["studio_projects_files_sheet"];
+        get: operations["studio_projects_files_api_sheet"];
         put?: never;
         post?: never;
         delete?: never;
@@ -343,7 +347,7 @@ export interface paths {
          * Job File
          * @description The project as a job file for one kit; a role that no class has chosen a paper for takes Letter.
          */
-        get: operations["studio_projects_files_job_file"];
+        get: operations["studio_projects_files_api_job_file"];
         put?: never;
         post?: never;
         delete?: never;
@@ -362,10 +366,10 @@ export interface paths {
         get?: never;
         put?: never;
         /**
-         * Take In Job
+         * Import Job
          * @description Make a project of a job file's list; supplies are found in the cupboard by name, or put there.
          */
-        post: operations["studio_projects_files_take_in_job"];
+        post: operations["studio_projects_files_api_import_job"];
         delete?: never;
         options?: never;
         head?: never;
@@ -426,6 +430,8 @@ export interface paths {
         /**
          * One Class
          * @description One class with its plan.
+         *
+         *     ``units`` is the one it is to be written in: a page that is open in another than the studio's asks so.
          */
         get: operations["studio_classes_api_one_class"];
         /**
@@ -444,7 +450,7 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
-    "/api/classes/{class_id}/enough": {
+    "/api/classes/{class_id}/stop-early": {
         parameters: {
             query?: never;
             header?: never;
@@ -454,10 +460,10 @@ export interface paths {
         get?: never;
         put?: never;
         /**
-         * Take The Best So Far
+         * Stop Planning
          * @description End a plan in the making with the best there is so far.
          */
-        post: operations["studio_classes_api_take_the_best_so_far"];
+        post: operations["studio_classes_api_stop_planning"];
         delete?: never;
         options?: never;
         head?: never;
@@ -524,7 +530,7 @@ export interface paths {
         post: operations["studio_classes_cutting_api_begin_cutting"];
         /**
          * Start Over
-         * @description Forget the pinned plan and its progress; the class is planned anew.
+         * @description Forget the pinned plan and its progress; the class is planned again.
          */
         delete: operations["studio_classes_cutting_api_start_over"];
         options?: never;
@@ -565,7 +571,7 @@ export interface paths {
         put?: never;
         /**
          * Accept Changes
-         * @description Accept what the changed class asks for besides: sheets to cut after the others.
+         * @description Accept what the changed class asks for too: sheets to cut after the others.
          */
         post: operations["studio_classes_cutting_api_accept_changes"];
         delete?: never;
@@ -585,7 +591,7 @@ export interface paths {
         put?: never;
         /**
          * Miscut
-         * @description What saves a miscut: a spare, an offcut, a new sheet. Nothing is changed yet.
+         * @description What makes a miscut good: a spare, an offcut, a new sheet. Nothing is changed yet.
          */
         post: operations["studio_classes_cutting_api_miscut"];
         delete?: never;
@@ -605,7 +611,7 @@ export interface paths {
         put?: never;
         /**
          * Good Again
-         * @description Note a miscut and take one of the ways to make it good.
+         * @description Note a miscut, and what makes it good.
          */
         post: operations["studio_classes_cutting_api_good_again"];
         delete?: never;
@@ -685,7 +691,7 @@ export interface paths {
          * Guide
          * @description Every layout drawn, and the order of cutting to tick off.
          */
-        get: operations["studio_classes_files_guide"];
+        get: operations["studio_classes_files_api_guide"];
         put?: never;
         post?: never;
         delete?: never;
@@ -705,7 +711,7 @@ export interface paths {
          * Layout
          * @description One layout at true size.
          */
-        get: operations["studio_classes_files_layout"];
+        get: operations["studio_classes_files_api_layout"];
         put?: never;
         post?: never;
         delete?: never;
@@ -729,7 +735,7 @@ export interface components {
         };
         /**
          * StudioOut
-         * @description The studio's name and how it measures and counts money.
+         * @description The studio's name, and how it measures, counts money and writes numbers and dates.
          */
         StudioOut: {
             /** Name */
@@ -738,28 +744,32 @@ export interface components {
             units: string;
             /** Currency */
             currency: string;
+            /** Place */
+            place: string;
+            /** First Day */
+            first_day: number;
         };
         /**
          * FaultOut
-         * @description One fault: the path inside what was sent, a stable code, and the mend in words.
+         * @description One fault: the path inside what was sent, a stable code, and what would be right, in words.
          */
         FaultOut: {
             /** Path */
             path: string;
             /** Code */
             code: string;
-            /** Says */
-            says: string;
+            /** Message */
+            message: string;
         };
         /**
          * Problem
-         * @description Every answer that is not what was asked for.
+         * @description Every answer that is not what was asked for: a stable code for programs, words for people.
          */
         Problem: {
             /** Code */
             code: string;
-            /** Says */
-            says: string;
+            /** Message */
+            message: string;
             /**
              * Faults
              * @default []
@@ -818,6 +828,16 @@ export interface components {
              * @enum {string}
              */
             lid: "snug" | "easy";
+            /**
+             * Place
+             * @default en-GB
+             */
+            place: string;
+            /**
+             * First Day
+             * @default 1
+             */
+            first_day: number;
         };
         /**
          * EdgesDoc
@@ -862,7 +882,7 @@ export interface components {
         };
         /**
          * PaperOut
-         * @description A paper as it is kept; sizes also in millimetres, for drawing.
+         * @description A paper as it is kept; sizes also in whole nanometres, for drawing.
          */
         PaperOut: {
             /**
@@ -944,10 +964,10 @@ export interface components {
             at_once?: number | null;
             /** Id */
             id: number;
-            /** Width Mm */
-            width_mm: number;
-            /** Height Mm */
-            height_mm: number;
+            /** Width Nm */
+            width_nm: number;
+            /** Height Nm */
+            height_nm: number;
         };
         /**
          * PaperIn
@@ -1165,7 +1185,7 @@ export interface components {
         };
         /**
          * ChangesDoc
-         * @description What a mend changes in a project's document: some pieces, and other parts each whole.
+         * @description What a fix changes in a project's document: some pieces, and other parts each whole.
          *
          *     A part that stays is null.
          */
@@ -1239,7 +1259,7 @@ export interface components {
         };
         /**
          * FindingOut
-         * @description A finding of a project, with its mend; ``version`` names the sister version it is of.
+         * @description A finding of a project, with its fix; ``version`` names the sister version it is of.
          */
         FindingOut: {
             /**
@@ -1249,10 +1269,12 @@ export interface components {
             level: "error" | "warning" | "note";
             /** Code */
             code: string;
+            /** Place */
+            place: string;
             /** Where */
             where: string;
-            /** Says */
-            says: string;
+            /** Message */
+            message: string;
             /** Piece */
             piece: number | null;
             /**
@@ -1260,7 +1282,7 @@ export interface components {
              * @default
              */
             version: string;
-            mend?: components["schemas"]["MendOut"] | null;
+            fix?: components["schemas"]["FixOut"] | null;
         };
         /**
          * FitDoc
@@ -1276,6 +1298,15 @@ export interface components {
             outer: string;
             /** Inner */
             inner: string;
+        };
+        /**
+         * FixOut
+         * @description What would put it right, in words and as changes.
+         */
+        FixOut: {
+            /** Message */
+            message: string;
+            changes: components["schemas"]["ChangesDoc"];
         };
         /**
          * HoleDoc
@@ -1324,15 +1355,6 @@ export interface components {
              * @default 1
              */
             row: number;
-        };
-        /**
-         * MendOut
-         * @description What would put it right, in words and as changes.
-         */
-        MendOut: {
-            /** Says */
-            says: string;
-            changes: components["schemas"]["ChangesDoc"];
         };
         /**
          * NumberOut
@@ -1686,8 +1708,8 @@ export interface components {
             end: number;
             /** Code */
             code: string;
-            /** Says */
-            says: string;
+            /** Message */
+            message: string;
             /** Suggestion */
             suggestion: string | null;
         };
@@ -1788,23 +1810,25 @@ export interface components {
             ink: string;
             /** On Hand */
             on_hand: number;
-            /** Wanted */
-            wanted: number;
+            /** Needed */
+            needed: number;
         };
         /**
          * NextStep
          * @description The one thing to do next for a class, and the tab where it is done.
          */
         NextStep: {
-            /** Says */
-            says: string;
+            /** Code */
+            code: string;
+            /** Message */
+            message: string;
             /**
              * Tab
              * @enum {string}
              */
             tab: "kit" | "papers" | "sheets" | "supplies" | "cost";
-            /** Grave */
-            grave: boolean;
+            /** Severe */
+            severe: boolean;
         };
         /**
          * ClassRow
@@ -1830,7 +1854,7 @@ export interface components {
         };
         /**
          * BatchOut
-         * @description One setting of the trimmer, mm on its rule, and everything cut at it.
+         * @description One setting of the trimmer, nm on its rule, and everything cut at it.
          */
         BatchOut: {
             /** Setting */
@@ -1839,8 +1863,17 @@ export interface components {
             strokes: components["schemas"]["StrokeOut"][];
         };
         /**
+         * Becomes
+         * @description What a strip or the rest of a part is after a cut.
+         * @enum {string}
+         */
+        Becomes: "piece" | "part" | "waste";
+        /**
          * CheckOut
          * @description One finding; ``piece`` is the line it concerns, from 0.
+         *
+         *     ``place`` is what kind of place it is (``named``, ``step``, ``lid``, ``content`` and so on), ``where``
+         *     the place in words.
          */
         CheckOut: {
             /**
@@ -1850,10 +1883,12 @@ export interface components {
             level: "error" | "warning" | "note";
             /** Code */
             code: string;
+            /** Place */
+            place: string;
             /** Where */
             where: string;
-            /** Says */
-            says: string;
+            /** Message */
+            message: string;
             /** Piece */
             piece: number | null;
         };
@@ -1897,12 +1932,8 @@ export interface components {
             spares: number;
             /** Fee */
             fee?: string | null;
-            /**
-             * Style
-             * @default fewest-sheets
-             * @enum {string}
-             */
-            style: "fewest-sheets" | "fewest-settings" | "kit-per-sheet";
+            /** @default fewest-sheets */
+            style: components["schemas"]["Style"];
             /**
              * Sheets At Once
              * @default 1
@@ -1992,9 +2023,9 @@ export interface components {
          * @description The class's cost.
          */
         CostOut: {
-            per_kit: components["schemas"]["WaysOut"];
-            total: components["schemas"]["WaysOut"];
-            residue: components["schemas"]["WaysOut"];
+            per_kit: components["schemas"]["ThreeCostsOut"];
+            total: components["schemas"]["ThreeCostsOut"];
+            residue: components["schemas"]["ThreeCostsOut"];
             /** Lines */
             lines: components["schemas"]["CostLineOut"][];
             /** Unpriced */
@@ -2003,7 +2034,7 @@ export interface components {
             fee: string | null;
             /** Takings */
             takings: string | null;
-            margin: components["schemas"]["WaysOut"] | null;
+            margin: components["schemas"]["ThreeCostsOut"] | null;
             seats_to_cover: components["schemas"]["SeatsOut"] | null;
         };
         /**
@@ -2013,16 +2044,12 @@ export interface components {
         CutOut: {
             /** Setting */
             setting: number;
-            /**
-             * Across
-             * @enum {string}
-             */
-            across: "width" | "height";
-            of: components["schemas"]["Rect"];
+            along: components["schemas"]["Side"];
+            of: components["schemas"]["RegionOut"];
         };
         /**
          * CuttingPlanOut
-         * @description The order of cutting of the whole class.
+         * @description The order of cutting of the whole class. ``largest`` is the largest offcut (width, height).
          */
         CuttingPlanOut: {
             /** Layouts */
@@ -2033,7 +2060,11 @@ export interface components {
             strokes: number;
             /** Minutes */
             minutes: number;
-            largest_offcut?: components["schemas"]["SizeMm"] | null;
+            /** Largest */
+            largest?: [
+                number,
+                number
+            ] | null;
             /** Batches */
             batches: components["schemas"]["BatchOut"][];
         };
@@ -2049,8 +2080,8 @@ export interface components {
             stock: components["schemas"]["StockOut"];
             /** Placements */
             placements: components["schemas"]["PlacementOut"][];
-            /** Offcuts */
-            offcuts: components["schemas"]["OffcutOut"][];
+            /** Residuals */
+            residuals: components["schemas"]["ResidualOut"][];
             /** Cuts */
             cuts: components["schemas"]["CutOut"][];
         };
@@ -2066,7 +2097,7 @@ export interface components {
         };
         /**
          * LengthsOut
-         * @description So many cut lengths of so many mm.
+         * @description So many cut lengths of so many nm.
          */
         LengthsOut: {
             /** Length */
@@ -2085,32 +2116,16 @@ export interface components {
             priced: boolean;
             /** Cost */
             cost: string;
-            /** At Least */
-            at_least: string;
+            /** Lower Bound */
+            lower_bound: string;
             /** Proved */
             proved: boolean;
         };
         /**
-         * OffcutOut
-         * @description What is left, and whether it is worth keeping.
-         */
-        OffcutOut: {
-            /** X */
-            x: number;
-            /** Y */
-            y: number;
-            /** Width */
-            width: number;
-            /** Height */
-            height: number;
-            /** Kept */
-            kept: boolean;
-        };
-        /**
-         * PackPlanOut
+         * PackTotalOut
          * @description A pack of designs: packs to buy, and what is left after the class.
          */
-        PackPlanOut: {
+        PackTotalOut: {
             /** Pack */
             pack: string;
             /** Packs */
@@ -2123,85 +2138,72 @@ export interface components {
             others: number;
         };
         /**
-         * PaperPlanOut
-         * @description One paper: sheets opened, proved least, packs to buy.
+         * PaperTotalOut
+         * @description The layouts of one paper, packs to buy and what those cost.
          */
-        PaperPlanOut: {
+        PaperTotalOut: {
             /** Paper */
             paper: string;
             /** Sheets */
             sheets: number;
-            /** At Least */
-            at_least: number;
+            /** Lower Bound */
+            lower_bound: number;
+            /** Proved */
+            proved: boolean;
             /** Offcuts Used */
             offcuts_used: number;
             /** Mixed */
             mixed: boolean;
+            /** Layouts */
+            layouts: components["schemas"]["LayoutOut"][];
             /** Packs */
             packs: number;
             /** Cost */
             cost: string;
-            /** Layouts */
-            layouts: components["schemas"]["LayoutOut"][];
         };
         /**
          * PartOut
          * @description A part in hand and the layout it lies on.
          */
         PartOut: {
-            /** X */
-            x: number;
-            /** Y */
-            y: number;
-            /** Width */
-            width: number;
-            /** Height */
-            height: number;
             /** Layout */
             layout: string;
+            region: components["schemas"]["RegionOut"];
         };
         /**
          * PlacementOut
          * @description A piece where it lies.
          */
         PlacementOut: {
-            /** X */
-            x: number;
-            /** Y */
-            y: number;
-            /** Width */
-            width: number;
-            /** Height */
-            height: number;
             /** Piece */
             piece: string;
             /** Colourway */
             colourway: string;
+            region: components["schemas"]["RegionOut"];
             /** Turned */
             turned: boolean;
         };
         /**
          * PlanOut
-         * @description The plan file, version 1.
+         * @description Everything that follows from a class.
          */
         PlanOut: {
-            /**
-             * Format
-             * @constant
-             */
-            format: "neat-sheaf.plan/1";
             /** Kits */
             kits: number;
             /** Currency */
             currency: string;
+            /** Sheets */
+            sheets: number;
+            /** Proved */
+            proved: boolean;
             /** Papers */
-            papers: components["schemas"]["PaperPlanOut"][];
+            papers: components["schemas"]["PaperTotalOut"][];
             /** Packs */
-            packs: components["schemas"]["PackPlanOut"][];
+            packs: components["schemas"]["PackTotalOut"][];
             /** Checks */
             checks: components["schemas"]["CheckOut"][];
             /** Supplies */
-            supplies: components["schemas"]["SupplyPlanOut"][];
+            supplies: components["schemas"]["SupplyTotalOut"][];
             cost: components["schemas"]["CostOut"];
             cutting: components["schemas"]["CuttingPlanOut"];
             /** Mixes */
@@ -2218,10 +2220,10 @@ export interface components {
             working?: components["schemas"]["WorkingOut"] | null;
         };
         /**
-         * Rect
-         * @description Lower left corner and size in mm.
+         * RegionOut
+         * @description Lower left corner and size, nm.
          */
-        Rect: {
+        RegionOut: {
             /** X */
             x: number;
             /** Y */
@@ -2230,6 +2232,15 @@ export interface components {
             width: number;
             /** Height */
             height: number;
+        };
+        /**
+         * ResidualOut
+         * @description What is left, and whether it is worth keeping as an offcut.
+         */
+        ResidualOut: {
+            region: components["schemas"]["RegionOut"];
+            /** Kept */
+            kept: boolean;
         };
         /**
          * SeatsOut
@@ -2244,25 +2255,23 @@ export interface components {
             cash_out: number | null;
         };
         /**
-         * SizeMm
-         * @description A width and height, mm.
+         * Side
+         * @description The side a distance is measured along: across the print, or up it.
+         * @enum {string}
          */
-        SizeMm: {
-            /** Width */
-            width: number;
-            /** Height */
-            height: number;
-        };
+        Side: "width" | "height";
+        /**
+         * StockKind
+         * @description What a layout is cut from: a whole sheet that is opened, or an offcut that was there.
+         * @enum {string}
+         */
+        StockKind: "sheet" | "offcut";
         /**
          * StockOut
-         * @description What a layout is cut from, mm.
+         * @description What a layout is cut from, nm.
          */
         StockOut: {
-            /**
-             * Kind
-             * @enum {string}
-             */
-            kind: "sheet" | "offcut";
+            kind: components["schemas"]["StockKind"];
             /** Width */
             width: number;
             /** Height */
@@ -2273,16 +2282,12 @@ export interface components {
          * @description One thing to do at a setting: of ``count`` like parts take ``times`` strips each.
          *
          *     ``along``: the height means that the part is turned a quarter. ``gives`` and ``rest_gives`` are
-         *     pieces; ``remains`` mm are left.
+         *     pieces; ``remains`` nm are left.
          */
         StrokeOut: {
             /** Paper */
             paper: string;
-            /**
-             * Along
-             * @enum {string}
-             */
-            along: "width" | "height";
+            along: components["schemas"]["Side"];
             /** Width */
             width: number;
             /** Height */
@@ -2295,35 +2300,29 @@ export interface components {
             strokes: number;
             /** Gives */
             gives: string[];
-            /**
-             * Strip
-             * @enum {string}
-             */
-            strip: "piece" | "part" | "waste";
+            strip: components["schemas"]["Becomes"];
             /** Remains */
             remains: number;
-            /**
-             * Rest
-             * @enum {string}
-             */
-            rest: "piece" | "part" | "waste";
+            rest: components["schemas"]["Becomes"];
             /** Rest Gives */
             rest_gives: string | null;
             /** Parts */
             parts: components["schemas"]["PartOut"][];
         };
         /**
-         * SupplyPlanOut
-         * @description One supply: needed (count, ml, or mm) and packs to buy.
+         * Style
+         * @description What the layouts should be best at.
+         * @enum {string}
          */
-        SupplyPlanOut: {
+        Style: "fewest-sheets" | "fewest-settings" | "kit-per-sheet";
+        /**
+         * SupplyTotalOut
+         * @description One supply: needed (count, ml, or nm) and packs to buy.
+         */
+        SupplyTotalOut: {
             /** Supply */
             supply: string;
-            /**
-             * Unit
-             * @enum {string}
-             */
-            unit: "each" | "length" | "ml";
+            unit: components["schemas"]["SupplyUnit"];
             /** Needed */
             needed: number;
             /** Lengths */
@@ -2334,10 +2333,16 @@ export interface components {
             cost: string;
         };
         /**
-         * WaysOut
-         * @description Money three ways, as decimal text.
+         * SupplyUnit
+         * @description How a supply is counted: by piece, by length, or by millilitre.
+         * @enum {string}
          */
-        WaysOut: {
+        SupplyUnit: "each" | "length" | "ml";
+        /**
+         * ThreeCostsOut
+         * @description Money as material used, as sheets opened, and as cash out.
+         */
+        ThreeCostsOut: {
             /** Material Used */
             material_used: string;
             /** Sheets Opened */
@@ -2352,8 +2357,8 @@ export interface components {
         WorkingOut: {
             /** Sheets */
             sheets: number | null;
-            /** At Least */
-            at_least: number;
+            /** Lower Bound */
+            lower_bound: number;
         };
         /**
          * ClassIn
@@ -2397,12 +2402,8 @@ export interface components {
             spares: number;
             /** Fee */
             fee?: string | null;
-            /**
-             * Style
-             * @default fewest-sheets
-             * @enum {string}
-             */
-            style: "fewest-sheets" | "fewest-settings" | "kit-per-sheet";
+            /** @default fewest-sheets */
+            style: components["schemas"]["Style"];
             /**
              * Sheets At Once
              * @default 1
@@ -2459,7 +2460,7 @@ export interface components {
         };
         /**
          * CuttingOut
-         * @description Where the cutting of a class is. ``changes`` says what the class as it is now asks besides.
+         * @description Where the cutting of a class is. ``changes`` is what the class as it is now asks for too.
          */
         CuttingOut: {
             /** Rounds */
@@ -2471,37 +2472,54 @@ export interface components {
             /** Spoilt */
             spoilt: components["schemas"]["SpoiltOut"][];
             /** Changes */
-            changes: string[];
+            changes: components["schemas"]["MessageOut"][];
             /** Begun */
             begun: string;
         };
         /**
-         * PinnedPaperOut
-         * @description The layouts of one paper in one round.
+         * MessageOut
+         * @description Something that is said: a stable code for programs, words for people.
          */
-        PinnedPaperOut: {
+        MessageOut: {
+            /** Code */
+            code: string;
+            /** Message */
+            message: string;
+        };
+        /**
+         * PaperPlanOut
+         * @description The layouts of one paper (id): sheets opened, the lower bound, whether that proves them fewest.
+         */
+        PaperPlanOut: {
             /** Paper */
             paper: string;
             /** Sheets */
             sheets: number;
+            /** Lower Bound */
+            lower_bound: number;
+            /** Proved */
+            proved: boolean;
             /** Offcuts Used */
             offcuts_used: number;
+            /** Mixed */
+            mixed: boolean;
             /** Layouts */
             layouts: components["schemas"]["LayoutOut"][];
         };
+        /**
+         * RescueKind
+         * @description What makes good a spoilt piece.
+         * @enum {string}
+         */
+        RescueKind: "spare" | "offcut" | "sheet";
         /**
          * RoundOut
          * @description A plan as it was pinned, or what was added to it later and why.
          */
         RoundOut: {
-            /**
-             * Why
-             * @default plan
-             * @enum {string}
-             */
-            why: "plan" | "change" | "miscut";
+            why: components["schemas"]["Why"];
             /** Papers */
-            papers: components["schemas"]["PinnedPaperOut"][];
+            papers: components["schemas"]["PaperPlanOut"][];
             cutting: components["schemas"]["CuttingPlanOut"];
         };
         /**
@@ -2517,12 +2535,14 @@ export interface components {
             colourway: string;
             /** Count */
             count: number;
-            /**
-             * Help
-             * @enum {string}
-             */
-            help: "spare" | "offcut" | "sheet";
+            by: components["schemas"]["RescueKind"];
         };
+        /**
+         * Why
+         * @description Why a round is cut: the plan itself, a class that changed, or a miscut.
+         * @enum {string}
+         */
+        Why: "plan" | "change" | "miscut";
         /**
          * DoneIn
          * @description How many steps are done, and how many were before: null where that does not matter.
@@ -2535,16 +2555,12 @@ export interface components {
         };
         /**
          * RescueOut
-         * @description One way to make a miscut good.
+         * @description One thing that makes a miscut good.
          */
         RescueOut: {
-            /**
-             * Help
-             * @enum {string}
-             */
-            help: "spare" | "offcut" | "sheet";
-            /** Says */
-            says: string;
+            kind: components["schemas"]["RescueKind"];
+            /** Message */
+            message: string;
         };
         /**
          * MiscutIn
@@ -2580,22 +2596,14 @@ export interface components {
              * @default
              */
             key: string;
-            /**
-             * By
-             * @enum {string}
-             */
-            by: "spare" | "offcut" | "sheet";
+            by: components["schemas"]["RescueKind"];
         };
         /**
          * StyleOut
          * @description What a style of cutting takes; money as decimal text, for the class and a kit.
          */
         StyleOut: {
-            /**
-             * Style
-             * @enum {string}
-             */
-            style: "fewest-sheets" | "fewest-settings" | "kit-per-sheet";
+            style: components["schemas"]["Style"];
             /** Sheets */
             sheets: number;
             /** Layouts */
@@ -2615,21 +2623,19 @@ export interface components {
         };
         /**
          * StylesOut
-         * @description The styles side by side, the one to take without another reason, and why.
+         * @description The styles side by side, the one that is suggested, and why.
          */
         StylesOut: {
             /** Styles */
             styles: components["schemas"]["StyleOut"][];
-            /** Advised */
-            advised: string;
-            /** Because */
-            because: string;
-            /** At Least */
-            at_least: number;
+            advised: components["schemas"]["Style"];
+            because: components["schemas"]["MessageOut"];
+            /** Lower Bound */
+            lower_bound: number;
         };
         /**
          * SizeOut
-         * @description What one sheet size would take for a role. Lengths as text; ``fails`` where a piece does not fit.
+         * @description What one sheet size (nm) would take for a role; ``fails`` where a piece does not fit.
          */
         SizeOut: {
             /** Role */
@@ -2637,19 +2643,18 @@ export interface components {
             /** Name */
             name: string;
             /** Width */
-            width: string;
+            width: number;
             /** Height */
-            height: string;
+            height: number;
             /** Paper */
             paper: number | null;
             /** Sheets */
             sheets: number | null;
-            /** At Least */
-            at_least: number;
+            /** Lower Bound */
+            lower_bound: number;
             /** Per Kit */
             per_kit: string | null;
-            /** Fails */
-            fails: string | null;
+            fails: components["schemas"]["MessageOut"] | null;
             /** Chosen */
             chosen: boolean;
         };
@@ -2660,6 +2665,18 @@ export interface components {
         SizesOut: {
             /** Sizes */
             sizes: components["schemas"]["SizeOut"][];
+        };
+        /**
+         * SeatBreakpointsOut
+         * @description Every number of seats, and the last that is free from here.
+         */
+        SeatBreakpointsOut: {
+            /** Rows */
+            rows: components["schemas"]["SeatOut"][];
+            /** Free Of Sheets */
+            free_of_sheets: number;
+            /** Free Of Packs */
+            free_of_packs: number;
         };
         /**
          * SeatOut
@@ -2679,19 +2696,7 @@ export interface components {
             /** Proved */
             proved: boolean;
             /** Opens */
-            opens: string[];
-        };
-        /**
-         * SeatStepsOut
-         * @description Every number of seats, and the last that is free from here.
-         */
-        SeatStepsOut: {
-            /** Rows */
-            rows: components["schemas"]["SeatOut"][];
-            /** Free Of Sheets */
-            free_of_sheets: number;
-            /** Free Of Packs */
-            free_of_packs: number;
+            opens: components["schemas"]["MessageOut"][];
         };
     };
     responses: never;
@@ -3324,6 +3329,7 @@ export interface operations {
         parameters: {
             query?: {
                 version?: string;
+                units?: ("in" | "cm" | "mm") | null;
             };
             header?: never;
             path: {
@@ -3453,7 +3459,7 @@ export interface operations {
             };
         };
     };
-    studio_projects_lines_lines: {
+    studio_projects_lines_api_lines: {
         parameters: {
             query?: never;
             header?: never;
@@ -3486,7 +3492,7 @@ export interface operations {
             };
         };
     };
-    studio_projects_files_table: {
+    studio_projects_files_api_table: {
         parameters: {
             query?: {
                 version?: string;
@@ -3528,7 +3534,7 @@ export interface operations {
             };
         };
     };
-    studio_projects_files_drawing: {
+    studio_projects_files_api_drawing: {
         parameters: {
             query?: {
                 version?: string;
@@ -3571,7 +3577,7 @@ export interface operations {
             };
         };
     };
-    studio_projects_files_sheet: {
+    studio_projects_files_api_sheet: {
         parameters: {
             query?: {
                 paper?: "letter" | "a4";
@@ -3614,7 +3620,7 @@ export interface operations {
             };
         };
     };
-    studio_projects_files_job_file: {
+    studio_projects_files_api_job_file: {
         parameters: {
             query?: never;
             header?: never;
@@ -3654,7 +3660,7 @@ export interface operations {
             };
         };
     };
-    studio_projects_files_take_in_job: {
+    studio_projects_files_api_import_job: {
         parameters: {
             query?: never;
             header?: never;
@@ -3771,7 +3777,9 @@ export interface operations {
     };
     studio_classes_api_one_class: {
         parameters: {
-            query?: never;
+            query?: {
+                units?: ("in" | "cm" | "mm") | null;
+            };
             header?: never;
             path: {
                 class_id: number;
@@ -3882,7 +3890,7 @@ export interface operations {
             };
         };
     };
-    studio_classes_api_take_the_best_so_far: {
+    studio_classes_api_stop_planning: {
         parameters: {
             query?: never;
             header?: never;
@@ -4382,7 +4390,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["SeatStepsOut"];
+                    "application/json": components["schemas"]["SeatBreakpointsOut"];
                 };
             };
             /** @description Not Found */
@@ -4405,7 +4413,7 @@ export interface operations {
             };
         };
     };
-    studio_classes_files_guide: {
+    studio_classes_files_api_guide: {
         parameters: {
             query?: {
                 paper?: "letter" | "a4";
@@ -4447,7 +4455,7 @@ export interface operations {
             };
         };
     };
-    studio_classes_files_layout: {
+    studio_classes_files_api_layout: {
         parameters: {
             query?: never;
             header?: never;

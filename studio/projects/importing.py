@@ -1,20 +1,21 @@
-"""A job file's project made at home in a studio: its supplies become the cupboard's."""
+"""A job file's project imported into a studio: its supplies become the cupboard's."""
 
 from __future__ import annotations
 
 from dataclasses import replace
 
-from neat_sheaf.errors import Fault
+from neat_sheaf.errors import fault
 from neat_sheaf.formats.reading import FileError
 from neat_sheaf.job import Job
 from neat_sheaf.limits import LONGEST_NAME
+from neat_sheaf.messages import Param
 from neat_sheaf.project import Project
 from neat_sheaf.stock import Supply as CoreSupply
 from neat_sheaf.stock import SupplyUnit
 from studio.accounts.models import Studio
 from studio.cupboard.models import Supply
 
-__all__ = ["take_in"]
+__all__ = ["import_project"]
 
 
 def import_project(job: Job, studio: Studio) -> Project:
@@ -43,8 +44,8 @@ def _own(supply: CoreSupply, studio: Studio) -> Supply:
             return kept[name]
         name, n = f"{supply.name} ({n})", n + 1
     if len(name) > LONGEST_NAME:
-        says = f"'{name[:40]}...' is {len(name)} characters long; {LONGEST_NAME} at most"
-        raise FileError([Fault("supplies", "too-long", says)])
+        long: dict[str, Param] = {"name": name[:40], "found": len(name), "most": LONGEST_NAME}
+        raise FileError([fault("supplies", "supply-name-long", **long)])
     return Supply.objects.create(
         studio=studio, name=name, unit=supply.unit.value, pack_size=supply.pack_size,
         pack_price=supply.pack_price, joinable=supply.joinable,

@@ -14,10 +14,11 @@ from neat_sheaf.limits import LONGEST_TEXT
 from neat_sheaf.measure.length import Unit
 from neat_sheaf.project import Piece
 from neat_sheaf.quick import Known, ReadLine, read_lines, tidy_line
+from neat_sheaf.wording import Voice
 from studio.accounts.models import Measure
-from studio.accounts.tenancy import studio_of
-from studio.config.problems import FaultOut, Problem
-from studio.projects.documents import PieceDoc
+from studio.accounts.voice import voice_for
+from studio.common.problems import FaultOut, Problem, fault_out
+from studio.projects.schemas import PieceDoc
 
 router = Router(tags=["lines"])
 
@@ -43,7 +44,7 @@ class QuestionOut(Schema):
     start: int
     end: int
     code: str
-    says: str
+    message: str
     suggestion: str | None
 
 
@@ -67,25 +68,32 @@ class LinesOut(Schema):
 @router.post("/lines", response={200: LinesOut, 422: Problem}, by_alias=True)
 def lines(request: HttpRequest, payload: LinesIn) -> dict[str, Any]:
     """Read quick lines, or rows pasted from a spreadsheet; what is not understood comes back as questions."""
-    units = payload.units or studio_of(request).measure
+    voice = voice_for(request, payload.units)
+    units = voice.units
     known = Known(tuple(payload.roles), tuple(payload.pieces), payload.role or "body")
     if not looks_like_rows(payload.text):
-        read = [_line(line, units) for line in read_lines(payload.text, units, known)]
+        read = [_line(line, voice) for line in read_lines(payload.text, units, known)]
         return {"rows": False, "lines": read, "faults": []}
     try:
         pieces = read_csv(payload.text, units, known)
     except FileError as error:
-        faults = [{"path": f.path, "code": f.code, "says": f.says} for f in error.faults]
+        faults = [fault_out(found, voice) for found in error.faults]
         return {"rows": True, "lines": [], "faults": faults}
     return {"rows": True, "lines": [_row(piece, units) for piece in pieces], "faults": []}
 
 
-def _line(line: ReadLine, units: Unit) -> dict[str, Any]:
+def _line(line: ReadLine, voice: Voice) -> dict[str, Any]:
     found = {"text": line.text, "tidy": "", "piece": None}
     if line.piece is not None:
-        found = _row(line.piece, units) | {"text": line.text}
+        found = _row(line.piece, voice.units) | {"text": line.text}
     questions = [
-        {"start": q.start, "end": q.end, "code": q.code, "says": q.says, "suggestion": q.suggestion}
+        {
+            "start": q.start,
+            "end": q.end,
+            "code": q.code,
+            "message": voice.words(q.message),
+            "suggestion": q.suggestion,
+        }
         for q in line.questions
     ]
     return found | {"questions": questions}

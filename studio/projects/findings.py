@@ -1,20 +1,19 @@
-"""What the checks find in a project as the studio keeps it, and the mends as changes to its document."""
+"""What the checks find in a project as the studio keeps it, and the fixes as changes to its document."""
 
 from __future__ import annotations
 
-from typing import Any
-
 from neat_sheaf.checks import Finding, Level, check_project
 from neat_sheaf.formats.project_part import changes_document
-from neat_sheaf.measure.length import Unit
 from neat_sheaf.project import Project as CoreProject
 from neat_sheaf.project.variants import UnknownNumberError, variant_of
+from neat_sheaf.wording import Voice
 from studio.accounts.models import Studio
 from studio.cupboard.convert import core_paper, core_supply
 from studio.cupboard.models import Paper
 from studio.projects.models import Project
+from studio.projects.schemas import CheckOut, FindingOut, FixOut
 
-__all__ = ["findings_of", "papers_chosen"]
+__all__ = ["check_out", "findings_of", "papers_chosen"]
 
 
 def papers_chosen(project: Project) -> dict[str, list[Paper]]:
@@ -30,38 +29,44 @@ def papers_chosen(project: Project) -> dict[str, list[Paper]]:
     return {role: list(found.values()) for role, found in chosen.items()}
 
 
-def findings_of(core: CoreProject, studio: Studio, chosen: dict[str, list[Paper]]) -> list[dict[str, Any]]:
-    """Every finding of the list, and what its sister versions find besides."""
-    units = studio.measure
+def findings_of(
+    core: CoreProject, studio: Studio, chosen: dict[str, list[Paper]], voice: Voice
+) -> list[FindingOut]:
+    """Every finding of the list, and what its sister versions have more than it."""
+    units = voice.units
     papers = {role: tuple(core_paper(paper) for paper in found) for role, found in chosen.items()}
     supplies = tuple(core_supply(supply) for supply in studio.supplies.all())
     found = check_project(core, units, studio.habits, papers, supplies)
     known = {(f.code, f.where) for f in found}
-    rows = [_row(finding, core, units) for finding in found]
+    rows = [_finding_out(finding, core, voice) for finding in found]
     for variant in core.variants:
         try:
             version = variant_of(core, variant.name)
         except UnknownNumberError:
             continue
         rows += [
-            _row(finding, core, units, variant.name)
+            _finding_out(finding, core, voice, variant.name)
             for finding in check_project(version, units, studio.habits, papers, supplies)
             if finding.level is not Level.NOTE and (finding.code, finding.where) not in known
         ]
     return rows
 
 
-def _row(finding: Finding, core: CoreProject, units: Unit, version: str = "") -> dict[str, Any]:
+def check_out(finding: Finding, voice: Voice) -> CheckOut:
+    """A finding as the API gives it, in words."""
+    return CheckOut(
+        level=finding.level.value,
+        code=finding.code,
+        place=finding.where.key.partition(".")[2],
+        where=voice.words(finding.where),
+        message=voice.words(finding.message),
+        piece=finding.piece,
+    )
+
+
+def _finding_out(finding: Finding, core: CoreProject, voice: Voice, version: str = "") -> FindingOut:
     fix = None
     if finding.fix is not None and not version:
-        changes = changes_document(core, finding.fix.project, units)
-        fix = {"says": finding.fix.says, "changes": changes}
-    return {
-        "level": finding.level.value,
-        "code": finding.code,
-        "where": finding.where,
-        "says": finding.says,
-        "piece": finding.piece,
-        "version": version,
-        "mend": fix,
-    }
+        changes = changes_document(core, finding.fix.project, voice.units)
+        fix = FixOut.model_validate({"message": voice.words(finding.fix.message), "changes": changes})
+    return FindingOut(**check_out(finding, voice).model_dump(), version=version, fix=fix)

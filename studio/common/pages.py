@@ -15,7 +15,7 @@ from django.utils.safestring import SafeString, mark_safe
 from weasyprint import HTML
 from weasyprint.urls import URLFetcher, URLFetcherResponse
 
-from neat_sheaf.measure.length import Unit
+from neat_sheaf.wording import Voice
 
 __all__ = ["PageSize", "fractions", "printed", "ruler"]
 
@@ -24,9 +24,16 @@ PageSize = Literal["letter", "a4"]
 _PAGES: dict[PageSize, str] = {"letter": "letter", "a4": "A4"}
 
 
-def printed(template: str, paper: PageSize, context: dict[str, Any]) -> bytes:
-    """A template as PDF bytes on ``letter`` or ``a4``; it is given ``page`` and ``faces`` besides."""
-    page = render_to_string(template, {**context, "page": _PAGES[paper], "faces": _faces()})
+def printed(template: str, paper: PageSize, voice: Voice, context: dict[str, Any]) -> bytes:
+    """A template as PDF bytes on ``letter`` or ``a4``, in the words and units of a voice."""
+    own = {
+        "page": _PAGES[paper],
+        "faces": _faces(),
+        "voice": voice,
+        "ruler": ruler(voice),
+        "page_count": _page_count(voice),
+    }
+    page = render_to_string(template, {**context, **own})
     pdf: bytes = HTML(string=page, url_fetcher=_nothing_fetched).write_pdf()
     return pdf
 
@@ -38,11 +45,27 @@ def fractions(text: str) -> SafeString:
     return mark_safe(set_)  # noqa: S308 - escaped above; only the span is ours
 
 
-def ruler(units: Unit) -> dict[str, object]:
+def ruler(voice: Voice) -> dict[str, object]:
     """A bar at true size to check the print by: 2 in, or 5 cm."""
-    if units == "in":
-        return {"width": "50.8mm", "says": "2 in", "parts": 8, "part": "6.35mm"}
-    return {"width": "50mm", "says": "5 cm", "parts": 5, "part": "10mm"}
+    if voice.units == "in":
+        bar: dict[str, object] = {"width": "50.8mm", "size": "2 in", "parts": 8, "part": "6.35mm"}
+    else:
+        bar = {"width": "50mm", "size": "5 cm", "parts": 5, "part": "10mm"}
+    return {**bar, "note": voice.say("ruler-note", size=str(bar["size"]))}
+
+
+def _page_count(voice: Voice) -> SafeString:
+    """``page 2 of 5`` as the content of a page's margin box, where the numbers are counters."""
+    words = voice.say("page-count", page="\0", pages="\1")
+    parts = re.split("(\0|\1)", words)
+    counters = {"\0": "counter(page)", "\1": "counter(pages)"}
+    content = " ".join(counters.get(part) or _quoted(part) for part in parts if part)
+    return mark_safe(content)  # noqa: S308 - our own words, quoted for CSS
+
+
+def _quoted(text: str) -> str:
+    """A text as a CSS string."""
+    return '"' + text.replace("\\", "\\\\").replace('"', '\\"') + '"'
 
 
 def _nothing_fetched(url: str) -> URLFetcherResponse:

@@ -16,10 +16,10 @@ __all__ = [
     "FaceDoc",
     "FindingOut",
     "FitDoc",
+    "FixOut",
     "HoleDoc",
     "LinesDoc",
     "MatDoc",
-    "MendOut",
     "NumberOut",
     "OverrideDoc",
     "PieceDoc",
@@ -194,7 +194,7 @@ class PieceAt(_Doc):
 
 
 class ChangesDoc(_Doc):
-    """What a mend changes in a project's document: some pieces, and other parts each whole.
+    """What a fix changes in a project's document: some pieces, and other parts each whole.
 
     A part that stays is null.
     """
@@ -207,28 +207,33 @@ class ChangesDoc(_Doc):
     contents: list[ContentDoc] | None = None
 
 
-class MendOut(_Doc):
+class FixOut(_Doc):
     """What would put it right, in words and as changes."""
 
-    says: str
+    message: str
     changes: ChangesDoc
 
 
 class CheckOut(Schema):
-    """One finding; ``piece`` is the line it concerns, from 0."""
+    """One finding; ``piece`` is the line it concerns, from 0.
+
+    ``place`` is what kind of place it is (``named``, ``step``, ``lid``, ``content`` and so on), ``where``
+    the place in words.
+    """
 
     level: Literal["error", "warning", "note"]
     code: str
+    place: str
     where: str
-    says: str
+    message: str
     piece: int | None
 
 
 class FindingOut(CheckOut):
-    """A finding of a project, with its mend; ``version`` names the sister version it is of."""
+    """A finding of a project, with its fix; ``version`` names the sister version it is of."""
 
     version: str = ""
-    fix: MendOut | None = None
+    fix: FixOut | None = None
 
 
 class NumberOut(Schema):

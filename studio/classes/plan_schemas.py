@@ -1,4 +1,4 @@
-"""The plan file's shape, for the API's types; the core writes what is in it."""
+"""A plan as the API gives it: the plan's own types. Lengths are whole nm, money is decimal text."""
 
 from __future__ import annotations
 
@@ -6,48 +6,66 @@ from typing import Literal
 
 from ninja import Schema
 
-from studio.projects.documents import CheckOut
+from neat_sheaf.cutting.order import Becomes
+from neat_sheaf.cutting.plan import StockKind
+from neat_sheaf.measure.side import Side
+from neat_sheaf.pinned import Why
+from neat_sheaf.stock import SupplyUnit
+from studio.projects.schemas import CheckOut
 
-__all__ = ["CuttingPlanOut", "LayoutOut", "PlanOut"]
+__all__ = [
+    "CostLineOut",
+    "CostOut",
+    "CuttingPlanOut",
+    "PackTotalOut",
+    "PaperTotalOut",
+    "PlanOut",
+    "RoundOut",
+    "SeatsOut",
+    "SupplyTotalOut",
+    "ThreeCostsOut",
+]
 
 
-class Rect(Schema):
-    """Lower left corner and size in mm."""
+class RegionOut(Schema):
+    """Lower left corner and size, nm."""
 
-    x: float
-    y: float
-    width: float
-    height: float
+    x: int
+    y: int
+    width: int
+    height: int
 
 
 class StockOut(Schema):
-    """What a layout is cut from, mm."""
+    """What a layout is cut from, nm."""
 
-    kind: Literal["sheet", "offcut"]
-    width: float
-    height: float
+    kind: StockKind
+    width: int
+    height: int
 
 
-class PlacementOut(Rect):
+class PlacementOut(Schema):
     """A piece where it lies."""
 
     piece: str
     colourway: str
+    region: RegionOut
     turned: bool
 
 
-class OffcutOut(Rect):
-    """What is left, and whether it is worth keeping."""
+class ResidualOut(Schema):
+    """What is left, and whether it is worth keeping as an offcut."""
 
+    region: RegionOut
     kept: bool
 
 
 class CutOut(Schema):
     """One through-cut."""
 
-    setting: float
-    across: Literal["width", "height"]
-    of: Rect
+    setting: int
+    along: Side
+    of: RegionOut
 
 
 class LayoutOut(Schema):
@@ -57,50 +75,56 @@ class LayoutOut(Schema):
     times: int
     stock: StockOut
     placements: list[PlacementOut]
-    offcuts: list[OffcutOut]
+    residuals: list[ResidualOut]
     cuts: list[CutOut]
 
 
 class PaperPlanOut(Schema):
-    """One paper: sheets opened, proved least, packs to buy."""
+    """The layouts of one paper (id): sheets opened, the lower bound, whether that proves them fewest."""
 
     paper: str
     sheets: int
     lower_bound: int
+    proved: bool
     offcuts_used: int
     mixed: bool
-    packs: int
-    cost: str
     layouts: list[LayoutOut]
 
 
-class LengthsOut(Schema):
-    """So many cut lengths of so many mm."""
+class PaperTotalOut(PaperPlanOut):
+    """The layouts of one paper, packs to buy and what those cost."""
 
-    length: float
+    packs: int
+    cost: str
+
+
+class LengthsOut(Schema):
+    """So many cut lengths of so many nm."""
+
+    length: int
     count: int
 
 
-class SupplyPlanOut(Schema):
-    """One supply: needed (count, ml, or mm) and packs to buy."""
+class SupplyTotalOut(Schema):
+    """One supply: needed (count, ml, or nm) and packs to buy."""
 
     supply: str
-    unit: Literal["each", "length", "ml"]
+    unit: SupplyUnit
     needed: float
     lengths: list[LengthsOut]
     packs: int
     cost: str
 
 
-class WaysOut(Schema):
-    """Money three ways, as decimal text."""
+class ThreeCostsOut(Schema):
+    """Money as material used, as sheets opened, and as cash out."""
 
     material_used: str
     sheets_opened: str
     cash_out: str
 
 
-class CostLineOut(WaysOut):
+class CostLineOut(ThreeCostsOut):
     """One paper's, pack's or supply's part."""
 
     kind: Literal["paper", "pack", "supply"]
@@ -119,67 +143,61 @@ class SeatsOut(Schema):
 class CostOut(Schema):
     """The class's cost."""
 
-    per_kit: WaysOut
-    total: WaysOut
-    residue: WaysOut
+    per_kit: ThreeCostsOut
+    total: ThreeCostsOut
+    residue: ThreeCostsOut
     lines: list[CostLineOut]
     unpriced: list[str]
     fee: str | None
     takings: str | None
-    margin: WaysOut | None
+    margin: ThreeCostsOut | None
     seats_to_cover: SeatsOut | None
 
 
-class PartOut(Rect):
+class PartOut(Schema):
     """A part in hand and the layout it lies on."""
 
     layout: str
+    region: RegionOut
 
 
 class StrokeOut(Schema):
     """One thing to do at a setting: of ``count`` like parts take ``times`` strips each.
 
     ``along``: the height means that the part is turned a quarter. ``gives`` and ``rest_gives`` are
-    pieces; ``remains`` mm are left.
+    pieces; ``remains`` nm are left.
     """
 
     paper: str
-    along: Literal["width", "height"]
-    width: float
-    height: float
+    along: Side
+    width: int
+    height: int
     count: int
     times: int
     strokes: int
     gives: list[str]
-    strip: Literal["piece", "part", "waste"]
-    remains: float
-    rest: Literal["piece", "part", "waste"]
+    strip: Becomes
+    remains: int
+    rest: Becomes
     rest_gives: str | None
     parts: list[PartOut]
 
 
 class BatchOut(Schema):
-    """One setting of the trimmer, mm on its rule, and everything cut at it."""
+    """One setting of the trimmer, nm on its rule, and everything cut at it."""
 
-    setting: float
+    setting: int
     strokes: list[StrokeOut]
 
 
-class SizeMm(Schema):
-    """A width and height, mm."""
-
-    width: float
-    height: float
-
-
 class CuttingPlanOut(Schema):
-    """The order of cutting of the whole class."""
+    """The order of cutting of the whole class. ``largest`` is the largest offcut (width, height)."""
 
     layouts: int
     settings: int
     strokes: int
     minutes: int
-    largest_offcut: SizeMm | None = None
+    largest: tuple[int, int] | None = None
     batches: list[BatchOut]
 
 
@@ -200,7 +218,7 @@ class LeftOut(Schema):
     sheets: int
 
 
-class PackPlanOut(Schema):
+class PackTotalOut(Schema):
     """A pack of designs: packs to buy, and what is left after the class."""
 
     pack: str
@@ -211,15 +229,24 @@ class PackPlanOut(Schema):
 
 
 class PlanOut(Schema):
-    """The plan file, version 1."""
+    """Everything that follows from a class."""
 
-    format: Literal["neat-sheaf.plan/1"]
     kits: int
     currency: str
-    papers: list[PaperPlanOut]
-    packs: list[PackPlanOut]
+    sheets: int
+    proved: bool
+    papers: list[PaperTotalOut]
+    packs: list[PackTotalOut]
     checks: list[CheckOut]
-    supplies: list[SupplyPlanOut]
+    supplies: list[SupplyTotalOut]
     cost: CostOut
     cutting: CuttingPlanOut
     mixes: list[MixOut]
+
+
+class RoundOut(Schema):
+    """A plan as it was pinned, or what was added to it later and why."""
+
+    why: Why
+    papers: list[PaperPlanOut]
+    cutting: CuttingPlanOut

@@ -6,7 +6,7 @@ from django.db import models
 from django.db.models import Q
 
 from studio.cupboard.models import Supply
-from studio.projects.models import Project
+from studio.projects.models.listing import Project
 
 __all__ = ["Content", "Override", "Step", "StepSupply", "Variant"]
 

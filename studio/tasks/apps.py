@@ -1,4 +1,4 @@
-"""The classes app."""
+"""The tasks app."""
 
 from typing import Any
 
@@ -7,20 +7,20 @@ from django.core.cache import cache
 from django.db import connection
 from django.db.models.signals import post_migrate
 
-__all__ = ["ClassesConfig"]
+__all__ = ["TasksConfig"]
 
 
 def _forget_plans(sender: AppConfig, **_: Any) -> None:
-    """Drop what an older version reckoned: this one may reckon otherwise."""
-    if "classes_longplan" in connection.introspection.table_names():
-        sender.get_model("LongPlan")._default_manager.all().delete()
+    """Remove what an older version computed: this one may compute it otherwise."""
+    if "tasks_plantask" in connection.introspection.table_names():
+        sender.get_model("PlanTask")._default_manager.all().delete()
         cache.clear()
 
 
-class ClassesConfig(AppConfig):
-    """Classes, their plans and their cutting."""
+class TasksConfig(AppConfig):
+    """Work that goes on beside the requests."""
 
-    name = "studio.classes"
+    name = "studio.tasks"
 
     def ready(self) -> None:
         """Every migration of the database forgets the plans that were kept."""

@@ -13,32 +13,27 @@ from django.http.response import HttpResponseBase
 from django.utils.datastructures import MultiValueDict
 from ninja.parser import Parser
 
-from neat_sheaf.errors import Fault
+from neat_sheaf.errors import Fault, fault
 from neat_sheaf.formats.reading import FileError, load_json
 from neat_sheaf.limits import MOST_FAULTS
 from neat_sheaf.plain_text import unwritable
+from studio.common.problems import problem
+from studio.common.voices import plain_voice
 
-__all__ = ["AWAY", "CODES", "SAYS", "ApiShape", "Door", "Permissions", "away", "failed"]
+__all__ = ["CODES", "KEYS", "ApiShape", "Door", "Permissions", "away", "failed", "refusal"]
 
-AWAY = "The database cannot be reached. Nothing is lost; this page tries again by itself."
-SAYS = {
-    400: "What was sent cannot be read.",
-    403: "This page is no longer the one you signed in with: load it again, then try once more.",
-    404: "There is nothing here, or it is not yours.",
-    405: "This cannot be done here.",
-    413: "That is too much at once.",
-    415: "Only JSON is taken here.",
-    503: AWAY,
-}
-CODES = {
+KEYS = {
     400: "bad-request",
     403: "forbidden",
     404: "not-found",
     405: "not-allowed",
-    413: "too-large",
-    415: "not-json",
+    413: "too-much",
+    415: "only-json",
     503: "away",
 }
+"""The message of each refusal that a server or a framework makes by itself."""
+
+CODES = {**KEYS, 413: "too-large", 415: "not-json"}
 
 
 class Door(Parser):
@@ -49,7 +44,7 @@ class Door(Parser):
         try:
             text = request.body.decode()
         except UnicodeDecodeError as error:
-            raise FileError([Fault("", "not-utf8", f"byte {error.start} is not UTF-8")]) from error
+            raise FileError([fault("", "sent-bytes", byte=str(error.start))]) from error
         found = load_json(text)
         faults = list(_unwritable(found, ""))
         if faults:
@@ -71,12 +66,11 @@ def _unwritable(value: Any, path: str) -> Iterator[Fault]:
     """A fault for each text, and each key, with a character that nothing keeps."""
     if isinstance(value, str):
         if sign := unwritable(value):
-            yield Fault(path, "not-writable", f"holds a character that cannot be kept ({sign}); remove it")
+            yield fault(path, "not-writable.text", sign=sign)
     elif isinstance(value, dict):
         for key, inner in value.items():
             if sign := unwritable(str(key)):
-                says = f"a key holds a character that cannot be kept ({sign}); remove it"
-                yield Fault(path, "not-writable", says)
+                yield fault(path, "sent-key", sign=sign)
             else:
                 yield from _unwritable(inner, f"{path}.{key}" if path else str(key))
     elif isinstance(value, list):
@@ -102,13 +96,13 @@ class ApiShape:
         # Nothing but JSON is taken, and what says it is a form is not even parsed as one.
         kind = request.META.get("CONTENT_TYPE", "").split(";")[0].strip().lower()
         if kind in _FORMS:
-            response: HttpResponseBase = _problem(415)
+            response: HttpResponseBase = refusal(request, 415)
         else:
             response = self.get_response(request)
         if response.status_code >= 400 and not response.headers.get("Content-Type", "").startswith(
             "application/json"
         ):
-            response = _problem(response.status_code)
+            response = refusal(request, response.status_code)
         response.headers["Cache-Control"] = "no-store"
         return response
 
@@ -128,14 +122,13 @@ class Permissions:
         return response
 
 
-def _problem(status: int, says: str = "") -> HttpResponse:
-    body: dict[str, Any] = {
-        "code": CODES.get(status, "failed"),
-        "says": says or SAYS.get(status, f"The server could not answer ({status})."),
-        "faults": [],
-        "current": None,
-    }
-    return HttpResponse(json.dumps(body), status=status, content_type="application/json; charset=utf-8")
+def refusal(request: HttpRequest, status: int) -> HttpResponse:
+    """The answer of a refusal that is not the API's own, in the API's one shape."""
+    voice = plain_voice(request)
+    known = status in KEYS
+    words = voice.say(KEYS[status]) if known else voice.say("failed", status=str(status))
+    body = json.dumps(problem(CODES.get(status, "failed"), words))
+    return HttpResponse(body, status=status, content_type="application/json; charset=utf-8")
 
 
 def away(error: BaseException | None) -> bool:
@@ -145,4 +138,4 @@ def away(error: BaseException | None) -> bool:
 
 def failed(request: HttpRequest) -> HttpResponse:
     """The answer to an error that nobody foresaw; one of the database being away says so."""
-    return _problem(503 if away(sys.exc_info()[1]) else 500)
+    return refusal(request, 503 if away(sys.exc_info()[1]) else 500)

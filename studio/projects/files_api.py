@@ -1,4 +1,4 @@
-"""A project as files: table, drawing, printed sheet, job file; and a job file taken in."""
+"""A project as files: table, drawing, printed sheet, job file; and a job file imported."""
 
 from __future__ import annotations
 
@@ -7,7 +7,7 @@ from django.http import Http404, HttpRequest, HttpResponse
 from ninja import Field, Router, Schema, Status
 
 from neat_sheaf import job as core
-from neat_sheaf.errors import Fault
+from neat_sheaf.errors import fault
 from neat_sheaf.formats.csv_file import write_csv
 from neat_sheaf.formats.job_file import read_job, write_job
 from neat_sheaf.formats.reading import FileError
@@ -15,19 +15,21 @@ from neat_sheaf.formats.svg_file import write_svg
 from neat_sheaf.limits import LARGEST_FILE, MOST_PRINTED_PIECES
 from neat_sheaf.measure.length import inches, millimetres
 from neat_sheaf.project import Project as CoreProject
+from neat_sheaf.stock import Paper
 from studio.accounts.models import Studio
 from studio.accounts.tenancy import own, studio_of
-from studio.config.downloads import download
-from studio.config.pages import PageSize
-from studio.config.problems import Problem
+from studio.accounts.voice import voice_for
+from studio.common.downloads import download
+from studio.common.pages import PageSize
+from studio.common.problems import Problem
 from studio.cupboard.convert import core_paper, core_supply
-from studio.projects.api import project_out, version_of
 from studio.projects.convert import store_pieces
-from studio.projects.documents import ProjectOut
-from studio.projects.finding import papers_chosen
+from studio.projects.findings import papers_chosen
+from studio.projects.importing import import_project
 from studio.projects.models import Project
 from studio.projects.printing import printed_sheet
-from studio.projects.taking_in import import_project
+from studio.projects.schemas import ProjectOut
+from studio.projects.services import project_out, version_of
 
 router = Router(tags=["files"])
 
@@ -63,9 +65,9 @@ def sheet(
     """The cut-and-score sheet for attendees."""
     found, project = _project(request, project_id, version)
     if len(project.pieces) > MOST_PRINTED_PIECES:
-        says = f"the list has {len(project.pieces)} pieces; at most {MOST_PRINTED_PIECES} can be printed"
-        raise FileError([Fault("", "too-many", says)])
-    pdf = printed_sheet(project, found.studio, paper, version)
+        found_many = {"found": len(project.pieces), "most": MOST_PRINTED_PIECES}
+        raise FileError([fault("", "too-many-printed.pieces", **found_many)])
+    pdf = printed_sheet(project, found.studio, paper, voice_for(request), version)
     return download(found.name, "pdf", pdf, "application/pdf")
 
 
@@ -73,22 +75,22 @@ def sheet(
 def job_file(request: HttpRequest, project_id: int) -> HttpResponse:
     """The project as a job file for one kit; a role that no class has chosen a paper for takes Letter."""
     found, project = _project(request, project_id, "")
-    text = write_job(_job_of_one(found, project))
+    text = write_job(_job_of_one(found, project, voice_for(request).say("one-kit-colourway")))
     return download(found.name, "job.json", text, "application/json; charset=utf-8")
 
 
-def _job_of_one(found: Project, project: CoreProject) -> core.Job:
+def _job_of_one(found: Project, project: CoreProject, colourway: str) -> core.Job:
     studio = found.studio
     chosen = papers_chosen(found)
     a4 = studio.units != "in"
     size = (millimetres(210), millimetres(297)) if a4 else (inches("17/2"), inches(11))
-    papers: dict[str, core.Paper] = {}
+    papers: dict[str, Paper] = {}
     by_role: dict[str, str] = {}
     for role in project.roles:
         mine = chosen.get(role)
-        paper = core_paper(mine[0]) if mine else core.Paper(f"role {role}", role, *size)
+        paper = core_paper(mine[0]) if mine else Paper(f"role {role}", role, *size)
         papers[paper.id], by_role[role] = paper, paper.id
-    klass = core.Class(1, 0, 0, None, (core.Colourway("As chosen", 1, by_role),))
+    klass = core.Class(1, 0, 0, None, (core.Colourway(colourway, 1, by_role),))
     supplies = tuple(core_supply(s) for s in studio.supplies.filter(pk__in=project.supplies_used))
     return core.Job(
         project, tuple(papers.values()), supplies, klass, core.Cutting(), studio.measure, studio.currency,
@@ -103,7 +105,7 @@ class JobText(Schema):
 
 
 @router.post("/job-files", response={201: ProjectOut, 422: Problem}, by_alias=True)
-def take_in_job(request: HttpRequest, payload: JobText) -> Status[ProjectOut]:
+def import_job(request: HttpRequest, payload: JobText) -> Status[ProjectOut]:
     """Make a project of a job file's list; supplies are found in the cupboard by name, or put there."""
     studio: Studio = studio_of(request)
     job = read_job(payload.text)
@@ -114,4 +116,4 @@ def take_in_job(request: HttpRequest, payload: JobText) -> Status[ProjectOut]:
         row = Project(studio=studio, name=project.name, tools=list(project.tools), version=1)
         row.save()
         store_pieces(row, project)
-    return Status(201, project_out(row, studio.measure))
+    return Status(201, project_out(row, voice_for(request)))

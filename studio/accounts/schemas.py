@@ -1,0 +1,56 @@
+"""Sessions, and how a studio works, as the API takes and gives them."""
+
+from __future__ import annotations
+
+from typing import Literal
+
+from ninja import Field, Schema
+
+from studio.accounts.models import Measure
+from studio.accounts.places import DEFAULT_PLACE
+
+__all__ = ["Credentials", "HabitsDoc", "SessionOut", "StudioOut"]
+
+
+class StudioOut(Schema):
+    """The studio's name, and how it measures, counts money and writes numbers and dates."""
+
+    name: str
+    units: str
+    currency: str
+    place: str
+    first_day: int
+
+
+class SessionOut(Schema):
+    """Who is signed in; ``studio`` is null for nobody."""
+
+    user: str | None
+    studio: StudioOut | None
+
+
+class Credentials(Schema):
+    """An account's name and password."""
+
+    username: str = Field(max_length=150)
+    password: str = Field(max_length=4_096)
+
+
+class HabitsDoc(Schema):
+    """A studio's habits; ``version`` is the one a save is based on.
+
+    Lengths are text and carry their unit, so that they stay what they are when the studio's unit
+    changes; a bare number takes ``units``.
+    """
+
+    version: int = 0
+    name: str
+    units: Measure
+    scoring: Literal["board", "blade"]
+    groove: str
+    plate: str
+    tape: str
+    border: str
+    lid: Literal["snug", "easy"]
+    place: str = DEFAULT_PLACE
+    first_day: int = Field(1, ge=0, le=6)

@@ -1,0 +1,78 @@
+"""Changing how a studio works."""
+
+from __future__ import annotations
+
+from django.db import transaction
+
+from neat_sheaf.errors import Fault
+from neat_sheaf.formats.reading import FileError, JsonValue
+from neat_sheaf.limits import LARGEST_SHEET
+from neat_sheaf.measure.length import Length, Unit, say_length
+from neat_sheaf.messages import message, several
+from studio.accounts.models import Studio
+from studio.accounts.places import PLACES
+from studio.accounts.schemas import HabitsDoc
+from studio.accounts.tenancy import check_version
+
+__all__ = ["change_habits", "habits_of"]
+
+
+def habits_of(studio: Studio) -> HabitsDoc:
+    """The studio's habits in its own units."""
+    habits, units = studio.habits, studio.measure
+
+    def said(length: Length) -> str:
+        return say_length(length, units)
+
+    return HabitsDoc(
+        version=studio.version,
+        name=studio.name,
+        units=units,
+        scoring=habits.scoring.value,
+        groove=said(habits.groove),
+        plate=said(habits.plate),
+        tape=said(habits.tape),
+        border=said(habits.border),
+        lid=habits.lid.value,
+        place=studio.place,
+        first_day=studio.first_day,
+    )
+
+
+@transaction.atomic
+def change_habits(studio: Studio, payload: HabitsDoc) -> Studio:
+    """Keep what was sent. Stale where it is based on an older version; FileError with every fault."""
+    studio = Studio.objects.select_for_update().get(pk=studio.pk)
+    current = habits_of(studio).model_dump()
+    check_version(message("stale-what.habits"), payload.version, studio.version, current)
+    faults: list[Fault] = []
+    units: Unit = payload.units
+    root = JsonValue(payload.model_dump(), "", units, faults)
+    studio.name = root.take("name", JsonValue.name, "")
+    for field in ("groove", "plate", "tape"):
+        setattr(studio, f"{field}_nm", root.take(field, _tool, Length(1)))
+    studio.border_nm = root.take("border", _border, Length(0))
+    studio.place = root.take("place", _place, studio.place)
+    if faults:
+        raise FileError(faults)
+    studio.units, studio.scoring, studio.lid = units, payload.scoring, payload.lid
+    studio.first_day = payload.first_day
+    studio.version += 1
+    studio.save()
+    return studio
+
+
+def _place(node: JsonValue) -> str:
+    place = node.text()
+    if place not in PLACES:
+        found = message("quoted", text=place[:40])
+        raise node.fault("not-a-choice", found=found, choices=several(PLACES))
+    return place
+
+
+def _tool(node: JsonValue) -> Length:
+    return node.size(most=LARGEST_SHEET)
+
+
+def _border(node: JsonValue) -> Length:
+    return node.size(most=LARGEST_SHEET) if node.length() else Length(0)

@@ -1,0 +1,92 @@
+"""Classes as the API takes and gives them."""
+
+from __future__ import annotations
+
+import datetime as dt
+
+from ninja import Field, Schema
+
+from neat_sheaf.job import Style
+from neat_sheaf.limits import LONGEST_TEXT, MOST_COLOURWAYS, MOST_PIECES
+from studio.accounts.models import Measure
+from studio.classes.plan_schemas import PlanOut
+from studio.common.problems import FaultOut
+
+__all__ = ["ClassIn", "ClassOut", "ClassRow", "ColourwayDoc", "ColourwayOut", "PlannedOut", "WorkingOut"]
+
+
+class ColourwayDoc(Schema):
+    """A colourway; ``papers`` takes each role to a paper's id."""
+
+    name: str
+    share: int = Field(1, ge=0, le=10_000)
+    papers: dict[str, int] = Field({}, max_length=MOST_PIECES)
+
+
+class ClassIn(Schema):
+    """A class as it is written; ``version`` is the one it was based on.
+
+    ``units`` is the one that its lengths are written in, null for the studio's.
+    """
+
+    version: int = 0
+    units: Measure | None = None
+    name: str
+    project: int
+    date: dt.date | None = None
+    place: str = ""
+    seats: int = Field(8, ge=0, le=10_000)
+    samples: int = Field(1, ge=0, le=1_000)
+    spares: int = Field(0, ge=0, le=1_000)
+    fee: str | None = None
+    style: Style = Style.FEWEST_SHEETS
+    sheets_at_once: int = Field(1, ge=1, le=100)
+    keep_offcut: list[str] = Field(["1", "3"], min_length=2, max_length=2)
+    trimmer: str = ""
+    mix_sizes: bool = False
+    variant: str = Field("", max_length=LONGEST_TEXT)
+    colourways: list[ColourwayDoc] = Field([], max_length=MOST_COLOURWAYS)
+
+
+class ColourwayOut(ColourwayDoc):
+    """A colourway with the kits its share comes to."""
+
+    kits: int
+
+
+class WorkingOut(Schema):
+    """How far a plan in the making is: sheets of the best so far (null: none yet), the bound."""
+
+    sheets: int | None
+    lower_bound: int
+
+
+class PlannedOut(Schema):
+    """A plan, or why there is none, or how far it is."""
+
+    plan: PlanOut | None
+    faults: list[FaultOut]
+    working: WorkingOut | None = None
+
+
+class ClassOut(ClassIn):
+    """A class as it is kept, with its plan."""
+
+    id: int
+    project_name: str
+    kits: int
+    colourways: list[ColourwayOut] = []  # type: ignore[assignment]
+    planned: PlannedOut
+
+
+class ClassRow(Schema):
+    """A class in the list of classes."""
+
+    id: int
+    name: str
+    project: int
+    project_name: str
+    date: dt.date | None
+    place: str
+    seats: int
+    kits: int

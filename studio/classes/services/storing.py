@@ -1,0 +1,89 @@
+"""Keeping a class: what was sent is read with every fault, and kept in one transaction."""
+
+from __future__ import annotations
+
+from decimal import Decimal
+
+from django.db import transaction
+from django.http import Http404
+
+from neat_sheaf.errors import Fault
+from neat_sheaf.formats.reading import FileError, JsonValue
+from neat_sheaf.limits import LARGEST_SHEET, LONGEST_TEXT
+from neat_sheaf.measure.length import Length, inches
+from studio.accounts.models import Studio
+from studio.classes.models import Choice, Colourway, KitClass
+from studio.classes.schemas import ClassIn
+from studio.projects.models import Project
+
+__all__ = ["store_class"]
+
+_AS_SENT = ("date", "seats", "samples", "spares", "style", "sheets_at_once", "mix_sizes", "variant")
+
+
+def store_class(kit_class: KitClass, payload: ClassIn, studio: Studio, project: Project) -> KitClass:
+    """Keep a class whole. Raises FileError with every fault, Http404 for a paper of another studio."""
+    faults: list[Fault] = []
+    root = JsonValue(payload.model_dump(), "", payload.units or studio.measure, faults)
+    name = root.take("name", JsonValue.name, "")
+    place = root.take("place", _place, "")
+    fee = root.take("fee", _fee, None)
+    keep = sorted(root.list_at("keep_offcut", JsonValue.side))
+    trimmer = root.take("trimmer", _trimmer, Length(kit_class.trimmer_nm))
+    names = _colourway_names(root, payload)
+    if faults:
+        raise FileError(faults)
+    known = set(studio.papers.values_list("pk", flat=True))
+    if any(paper not in known for c in payload.colourways for paper in c.papers.values()):
+        raise Http404
+    kit_class.project = project
+    kit_class.name, kit_class.fee, kit_class.place = name, fee, place
+    kit_class.keep_short_nm, kit_class.keep_long_nm = keep
+    kit_class.trimmer_nm = trimmer
+    for field in _AS_SENT:
+        setattr(kit_class, field, getattr(payload, field))
+    kit_class.version += 1
+    with transaction.atomic():
+        kit_class.save()
+        kit_class.colourways.all().delete()
+        stored = Colourway.objects.bulk_create(
+            Colourway(kit_class=kit_class, position=n, name=names[n], share=c.share)
+            for n, c in enumerate(payload.colourways)
+        )
+        Choice.objects.bulk_create(
+            Choice(colourway=kept, role=role, paper_id=paper)
+            for kept, c in zip(stored, payload.colourways, strict=True)
+            for role, paper in c.papers.items()
+        )
+    return kit_class
+
+
+def _colourway_names(root: JsonValue, payload: ClassIn) -> list[str]:
+    """The names of the colourways, each once; a fault for one that is not."""
+    names: list[str] = []
+    rows = root.key("colourways")
+    for number, (row, sent) in enumerate(zip(rows.value, payload.colourways, strict=True)):
+        given = sent.name.strip()
+        name = rows.under(f"[{number}]", row).take("name", JsonValue.name, "") if given else ""
+        here = root.under(f"colourways[{number}].name", name)
+        if not given:
+            here.fault("colourway-unnamed")
+        elif name and name in names:
+            here.fault("colourway-doubled", name=name)
+        if any(not 0 < len(role) <= LONGEST_TEXT for role in sent.papers):
+            here.fault("role-name", most=LONGEST_TEXT)
+        names.append(name)
+    return names
+
+
+def _place(node: JsonValue) -> str:
+    return "" if not str(node.value).strip() else node.name()
+
+
+def _trimmer(node: JsonValue) -> Length:
+    """The longest cut; an empty field leaves it at a 12-inch trimmer's."""
+    return inches(12) if node.value == "" else node.size(inches(1), LARGEST_SHEET)
+
+
+def _fee(node: JsonValue) -> Decimal | None:
+    return None if node.value == "" else node.price()

@@ -1,0 +1,219 @@
+# What the studio says itself, by message key. What the core says is in src/neat_sheaf/wording/en.ftl.
+
+## Refusals
+
+not-found = There is nothing here, or it is not yours.
+signed-out = Sign in to go on; what you typed is kept here.
+wrong-account = That name and password do not go together.
+locked = Too many tries with that name. Wait a quarter of an hour, then try again.
+stale = { $what } was changed elsewhere since you opened it. Nothing of yours was lost.
+stale-what =
+    .cutting = The cutting
+    .habits = How we work
+in-use = Still used by: { $users }. Remove it there first.
+    .supply-unit = a project uses it in its present unit; add another supply instead
+faulty = Not saved yet: something cannot be read.
+    .database = Not saved: a number is too large or a text too long to be kept.
+cannot-cut = It cannot be cut as it is.
+bad-request = What was sent cannot be read.
+forbidden = This page is no longer the one you signed in with: load it again, then try once more.
+not-allowed = This cannot be done here.
+too-much = That is too much at once.
+only-json = Only JSON is taken here.
+away = The database cannot be reached. Nothing is lost; this page tries again by itself.
+failed = The server could not answer ({ $status }).
+changed-meanwhile =
+    .at-once = It was changed by somebody else at the same moment. Try once more.
+    .gone = Something it uses was removed meanwhile, or is used by something new. Load the page again.
+sent-bytes = byte { $byte } is not UTF-8
+sent-key = a key holds a character that cannot be kept ({ $sign }); remove it
+
+## What the tables refuse
+
+taken =
+    .paper = another paper is called so; give this one its own name
+    .pack = another pack is called so; give this one its own name
+    .supply = another supply is called so; give this one its own name
+    .colourway = two colourways are called the same; give each its own name
+    .piece = two pieces are called the same; give each its own name
+    .version = two versions are called the same; give each its own name
+table-range = is out of range; check the number
+
+## Cupboard
+
+doubled-name =
+    .paper = another paper is called '{ $name }'; give this one its own
+    .pack = another pack is called '{ $name }'; give this one its own
+    .supply = another supply is called '{ $name }'; give this one its own
+size-of-a-size = { $paper } is itself another size of a paper, or this one has sizes of its own
+supply-name-long = '{ $name }...' is { $found } characters long; { $most } at most
+
+## Classes
+
+no-colourway = add a colourway and choose its papers
+choose-paper = choose a paper for { $role } in { $colourway }
+colourway-unnamed = give the colourway a name
+colourway-doubled = another colourway is called '{ $name }'; give this one its own name
+role-name = a role's name has from 1 to { $most } characters
+still-planning = the plan is still being made; wait for it
+planner-failed = the planner failed on this list ({ $error }); it is written down where the server runs. Change a size or the number of kits, and keep the job file for whoever looks into it
+not-begun = cutting has not begun; begin it first
+steps-there = there are { $steps } steps
+not-planned = the plan cuts no { $piece } from that paper
+no-such-rescue = { $by } does not make it good now; choose another
+rescuekind =
+    .spare = a spare
+    .offcut = an offcut
+    .sheet = a new sheet
+too-many-printed =
+    .layouts = the plan has { $found } layouts; a guide of at most { $most } can be printed
+    .pieces = the list has { $found } pieces; at most { $most } can be printed
+opens =
+    .sheets = { $count ->
+        [one] { $count } sheet of { $name }
+       *[other] { $count } sheets of { $name }
+    }
+    .packs = { $count ->
+        [one] { $count } pack of { $name }
+       *[other] { $count } packs of { $name }
+    }
+
+## The bench: the one thing to do next
+
+next-step =
+    .past = Past: look at what it took
+    .planning = The sheets are still being planned
+    .cutting = Go on cutting: { $done } of { $steps ->
+        [one] { $steps } step
+       *[other] { $steps } steps
+    } done
+    .fix = Fix the list: { $where }
+    .buy = Buy { $things }
+    .pack = All cut: pack the kits
+    .cut = Cut { $sheets ->
+        [one] { $sheets } sheet
+       *[other] { $sheets } sheets
+    }
+    .nothing = No kits, so nothing to cut
+    .unplanned = It cannot be planned as it is
+counted-paper = { $count ->
+    [one] { $count } paper
+   *[other] { $count } papers
+}
+counted-supply = { $count ->
+    [one] { $count } supply
+   *[other] { $count } supplies
+}
+
+## Printed: both
+
+page-count = page { $page } of { $pages }
+ruler-note = { $size } when printed at full size
+labels-first = The makers’ labels, the venue’s rules and local regulations come first.
+labels-follow = Follow the makers’ labels, the venue’s rules and local regulations.
+
+## Printed: the cut guide
+
+guide =
+    .title = Cut guide
+    .head = { $sheets ->
+        [one] { $sheets } sheet
+       *[other] { $sheets } sheets
+    }, { $settings ->
+        [one] { $settings } setting
+       *[other] { $settings } settings
+    }, { $strokes ->
+        [one] { $strokes } stroke
+       *[other] { $strokes } strokes
+    }, about { $minutes } min.
+    .drawn = Drawn at 1 : { $scale }, cuts numbered in order, waste hatched.
+    .blades = Blades cut.
+    .caution = Guard down, cut away from your hand, change a dull blade, adults only in a children’s class; rest in between.
+    .paper = { $paper }: { $sheets ->
+        [one] { $sheets } sheet
+       *[other] { $sheets } sheets
+    }
+    .paper-offcuts = { $paper }: { $sheets ->
+        [one] { $sheets } sheet
+       *[other] { $sheets } sheets
+    } and { $offcuts ->
+        [one] { $offcuts } offcut
+       *[other] { $offcuts } offcuts
+    }
+    .layout = { $letter } · cut { $times } like this
+    .offcut = { $size }, an offcut
+    .nothing = No kits, so nothing to cut.
+    .order = In this order
+    .later = Added later
+    .set = Set to, { $units }
+    .take = Take
+    .paper-layout = Paper, layout
+    .how = How
+    .gives = Gives
+    .strokes = Strokes
+    .edges = As it lies: the left edge at the setting on the rule. Turned a quarter: the bottom edge. What comes off is what was measured.
+guide-take = { $count } of { $size }
+guide-how =
+    .straight = as it lies
+    .turned = turned a quarter
+    .straight-strips = as it lies, { $strips } strips
+    .turned-strips = turned a quarter, { $strips } strips
+guide-gives =
+    .pieces = { $pieces }
+    .waste = waste
+    .part = a strip to cut again
+    .and-rest = { $gives }; the rest is { $piece }
+layout-title = Layout { $letter }
+layout-keep = keep { $size }
+file-guide = { $name } cut guide
+file-layout = { $name } layout { $letter }
+
+## Printed: the sheet for attendees
+
+sheet =
+    .title = Cut-and-score sheet
+    .versioned = Cut-and-score sheet, { $version }
+    .drawn = Drawn at 1 : { $scale }. Scores dashed (towards you) or dash-dotted (away from you); cuts solid. Sizes are width by height, the print upright.
+    .pieces = Cut and score
+    .count = cut { $count }
+    .paper = in { $paper }
+    .empty = The list is empty.
+    .hand = Have at hand
+    .supply = { $supply }: { $amount }
+    .content = { $content }, to go inside
+    .before = Prepared for you
+    .table = At the table
+    .care = Take care
+    .with = With { $things }
+    .minutes = { $minutes } min
+sheet-note =
+    .scores = Score along the { $size } { $side }: { $scores } (panels { $panels })
+    .score-line = Score at { $at } along the { $side }, from { $start } to { $end }
+    .slit-line = Slit at { $at } along the { $side }, from { $start } to { $end }
+    .slit-wedge = Slit at { $at } along the { $side }, from { $start } to { $end }, a wedge of { $relief } off both sides
+    .score-wedge = Score at { $at } along the { $side }, from { $start } to { $end }, a wedge of { $relief } off both sides
+    .diagonal = Score from { $start } to { $end }
+    .hole = Hole { $size } across, { $left } from the left, { $bottom } from the bottom
+    .round = Round the { $corner } corner { $size }
+    .mitre = Mitre the { $corner } corner { $size }
+    .notch = Notch the { $corner } corner { $size }
+    .tabs = Tabs: { $tabs }
+    .mat = Goes on { $piece }, column { $column }, row { $row }
+    .upright = Print upright
+    .die = Die-cut
+    .punch = Punched
+    .margin = { $how }, { $margin } of margin all round
+    .portion = { $how }, one is a { $portion }
+sheet-edge =
+    .near = the edge
+    .far = the far edge
+sheet-panel = column { $column } row { $row }
+corner =
+    .top-left = top left
+    .top-right = top right
+    .bottom-left = bottom left
+    .bottom-right = bottom right
+sheet-amount =
+    .lengths = { $count } of { $length }
+    .ml = { $count } ml
+one-kit-colourway = As chosen

@@ -1,0 +1,103 @@
+"""Papers, packs and supplies, as the API takes and gives them."""
+
+from __future__ import annotations
+
+from typing import Literal
+
+from ninja import Field, Schema
+
+from studio.accounts.models import Measure
+
+__all__ = [
+    "EdgesDoc",
+    "OffcutDoc",
+    "PackIn",
+    "PackOut",
+    "PaperIn",
+    "PaperOut",
+    "SupplyIn",
+    "SupplyOut",
+]
+
+
+class OffcutDoc(Schema):
+    """Kept pieces of one size; sizes are lengths as text in the studio's units."""
+
+    width: str
+    height: str
+    count: int = 1
+
+
+class EdgesDoc(Schema):
+    """How much along each edge of a sheet cannot be used; lengths as text, empty for none."""
+
+    left: str = ""
+    right: str = ""
+    top: str = ""
+    bottom: str = ""
+
+
+class PackIn(Schema):
+    """A pack of several designs as it is written."""
+
+    version: int = 0
+    name: str
+    sheets: int = Field(12, ge=1, le=100_000)
+    price: str | None = None
+
+
+class PackOut(PackIn):
+    """A pack as it is kept."""
+
+    id: int
+
+
+class PaperIn(Schema):
+    """A paper as it is written; ``units`` is that of its lengths, null for the studio's."""
+
+    version: int = 0
+    units: Measure | None = None
+    name: str
+    kind: Literal["cardstock", "patterned", "vellum", "window film", "foil", "chipboard", "adhesive sheet"]
+    width: str
+    height: str
+    print: Literal["none", "two-way", "one-way"] = "none"
+    pack_sheets: int = Field(1, ge=1, le=100_000)
+    pack_price: str | None = None
+    on_hand: int = Field(0, ge=0, le=1_000_000)
+    offcuts: list[OffcutDoc] = []
+    motif: Literal["plain", "sprigs", "dots", "stripes", "checks", "waves"] = "plain"
+    ground: str = Field("#d9c9a8", pattern=r"^#[0-9a-f]{6}$")
+    ink: str = Field("#6b5a3a", pattern=r"^#[0-9a-f]{6}$")
+    caliper: str = ""
+    edges: EdgesDoc = EdgesDoc()
+    pack: int | None = None
+    same_as: int | None = None
+    at_once: int | None = Field(None, ge=1, le=100)
+
+
+class PaperOut(PaperIn):
+    """A paper as it is kept; sizes also in whole nanometres, for drawing."""
+
+    id: int
+    width_nm: int
+    height_nm: int
+
+
+class SupplyIn(Schema):
+    """A supply as it is written; ``pack_size`` and ``on_hand`` in its unit, lengths as text in ``units``."""
+
+    version: int = 0
+    units: Measure | None = None
+    name: str
+    unit: Literal["each", "length", "ml"]
+    pack_size: str
+    pack_price: str | None = None
+    on_hand: str = "0"
+    joinable: bool = True
+
+
+class SupplyOut(SupplyIn):
+    """A supply as it is kept."""
+
+    id: int

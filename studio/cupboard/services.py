@@ -1,0 +1,161 @@
+"""Changing the cupboard: each function reads what was sent, and keeps it in one transaction."""
+
+from __future__ import annotations
+
+from decimal import Decimal
+
+from django.db import IntegrityError, transaction
+from django.http import Http404
+from ninja import Schema
+
+from neat_sheaf.errors import Fault, fault
+from neat_sheaf.formats.reading import FileError, JsonValue
+from neat_sheaf.limits import LARGEST_SHEET, LEAST_SIZE
+from neat_sheaf.measure.length import Length, Unit
+from studio.accounts.models import Studio
+from studio.cupboard.convert import EDGES, pack_out, paper_out, supply_out
+from studio.cupboard.models import Offcut, Pack, Paper, Supply
+from studio.cupboard.schemas import PackIn, PackOut, PaperIn, PaperOut, SupplyIn, SupplyOut
+
+__all__ = ["store_pack", "store_paper", "store_supply"]
+
+
+class _Form:
+    """What was sent, read with every fault collected by its field."""
+
+    def __init__(self, payload: Schema, units: Unit) -> None:
+        self.faults: list[Fault] = []
+        self.root = JsonValue(payload.model_dump(), "", units, self.faults)
+
+    def size(self, key: str) -> Length:
+        return self.root.take(key, _sheet_side, Length(1))
+
+    def price(self, key: str) -> Decimal | None:
+        def read(node: JsonValue) -> Decimal | None:
+            return None if node.value == "" else node.price()
+
+        return self.root.take(key, read, None)
+
+    def name(self) -> str:
+        return self.root.take("name", JsonValue.name, "")
+
+    def done(self) -> None:
+        if self.faults:
+            raise FileError(self.faults)
+
+
+def _taken(error: IntegrityError, what: str, name: str) -> Exception:
+    """What to raise for a save that the tables refused: most often the name is another's."""
+    constraint = getattr(getattr(error.__cause__, "diag", None), "constraint_name", "")
+    if constraint != f"{what}_name_once_a_studio":
+        return error
+    return FileError([fault("name", f"doubled-name.{what}", name=name)])
+
+
+def store_paper(paper: Paper, payload: PaperIn, studio: Studio) -> PaperOut:
+    form = _Form(payload, payload.units or studio.measure)
+    paper.name = form.name()
+    paper.width_nm, paper.height_nm = form.size("width"), form.size("height")
+    paper.pack_price = form.price("pack_price")
+    offcuts = form.root.list_at("offcuts", _offcut, most=100)
+    caliper = form.root.take("caliper", _caliper, Length(0))
+    edges = {side: form.root.key("edges").take(side, _edge, Length(0)) for side in EDGES}
+    if not form.faults:
+        _check_edges(form, paper, edges)
+    form.done()
+    _check_references(paper, payload, studio)
+    paper.caliper_nm = caliper
+    for side, size in edges.items():
+        setattr(paper, f"edge_{side}_nm", size)
+    paper.pack_id, paper.same_as_id = payload.pack, payload.same_as
+    for field in ("kind", "print", "pack_sheets", "on_hand", "motif", "ground", "ink", "at_once"):
+        setattr(paper, field, getattr(payload, field))
+    paper.version += 1
+    try:
+        with transaction.atomic():
+            paper.save()
+            paper.offcuts.all().delete()
+            Offcut.objects.bulk_create(
+                Offcut(paper=paper, width_nm=w, height_nm=h, count=n) for w, h, n in offcuts
+            )
+    except IntegrityError as error:
+        raise _taken(error, "paper", paper.name) from error
+    return paper_out(paper, form.root.units)
+
+
+def _check_edges(form: _Form, paper: Paper, edges: dict[str, Length]) -> None:
+    """What is left between the edges must be some paper."""
+    for one, other, whole in (("left", "right", paper.width_nm), ("bottom", "top", paper.height_nm)):
+        if edges[one] + edges[other] >= whole:
+            node = form.root.under(f"edges.{one}", "")
+            node.fault("no-paper-left")
+
+
+def _check_references(paper: Paper, payload: PaperIn, studio: Studio) -> None:
+    """The pack and the paper it is a size of are this studio's, and no size is a size of a size."""
+    if payload.pack is not None and not studio.packs.filter(pk=payload.pack).exists():
+        raise Http404
+    if payload.same_as is None:
+        return
+    main = studio.papers.filter(pk=payload.same_as).first()
+    if main is None:
+        raise Http404
+    if main.pk == paper.pk or main.same_as_id is not None or (paper.pk and paper.sizes.exists()):
+        raise FileError([fault("same_as", "size-of-a-size", paper=main.name)])
+
+
+def _edge(node: JsonValue) -> Length:
+    return Length(0) if node.value == "" else node.length()
+
+
+def _caliper(node: JsonValue) -> Length:
+    """A thickness; a bare number is millimetres, as paper is measured."""
+    return Length(0) if node.value == "" else JsonValue(node.value, node.path, "mm", node.faults).length()
+
+
+def _offcut(node: JsonValue) -> tuple[Length, Length, int]:
+    return _sheet_side(node.key("width")), _sheet_side(node.key("height")), node.key("count").whole(0, 10_000)
+
+
+def _sheet_side(node: JsonValue) -> Length:
+    return node.size(LEAST_SIZE, LARGEST_SHEET)
+
+
+def store_pack(pack: Pack, payload: PackIn, studio: Studio) -> PackOut:
+    form = _Form(payload, studio.measure)
+    pack.name, pack.price, pack.sheets = form.name(), form.price("price"), payload.sheets
+    form.done()
+    pack.version += 1
+    try:
+        with transaction.atomic():
+            pack.save()
+    except IntegrityError as error:
+        raise _taken(error, "pack", pack.name) from error
+    return pack_out(pack)
+
+
+def store_supply(supply: Supply, payload: SupplyIn, studio: Studio) -> SupplyOut:
+    form = _Form(payload, payload.units or studio.measure)
+
+    def quantity(node: JsonValue) -> Decimal:
+        return Decimal(node.length()) if payload.unit == "length" else node.amount()
+
+    def over_zero(node: JsonValue) -> Decimal:
+        found = quantity(node)
+        if found <= 0:
+            raise node.fault("not-over-zero.number")
+        return found
+
+    supply.name = form.name()
+    supply.pack_size = form.root.take("pack_size", over_zero, Decimal(1))
+    supply.on_hand = form.root.take("on_hand", quantity, Decimal(0))
+    supply.pack_price = form.price("pack_price")
+    form.done()
+    supply.unit, supply.joinable = payload.unit, payload.joinable
+    supply.version += 1
+    try:
+        with transaction.atomic():
+            supply.save()
+    except IntegrityError as error:
+        raise _taken(error, "supply", supply.name) from error
+    return supply_out(supply, form.root.units)

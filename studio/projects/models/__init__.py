@@ -1,0 +1,35 @@
+"""Projects as they are kept: the list, and how it is put together."""
+
+from __future__ import annotations
+
+from studio.projects.models.assembly import Content, Override, Step, StepSupply, Variant
+from studio.projects.models.listing import (
+    CornerCut,
+    Diagonal,
+    Face,
+    Fit,
+    Hole,
+    Line,
+    Piece,
+    Project,
+    SupplyUse,
+    Tab,
+)
+
+__all__ = [
+    "Content",
+    "CornerCut",
+    "Diagonal",
+    "Face",
+    "Fit",
+    "Hole",
+    "Line",
+    "Override",
+    "Piece",
+    "Project",
+    "Step",
+    "StepSupply",
+    "SupplyUse",
+    "Tab",
+    "Variant",
+]

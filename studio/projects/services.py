@@ -1,0 +1,101 @@
+"""Projects: what the API gives of one, and keeping one whole."""
+
+from __future__ import annotations
+
+from typing import Any
+
+from django.db import transaction
+from django.db.models import F
+
+from neat_sheaf.errors import Fault
+from neat_sheaf.formats.project_part import project_document, read_project
+from neat_sheaf.formats.reading import Faulty, FileError, JsonValue
+from neat_sheaf.measure.length import Unit, write_length
+from neat_sheaf.project import Project as CoreProject
+from neat_sheaf.project.variants import UnknownNumberError, nominal_centimetres, numbers_of, variant_of
+from neat_sheaf.quick import tidy_line
+from neat_sheaf.quick.writing import clauses_beyond_columns
+from neat_sheaf.wording import Voice
+from studio.accounts.models import Studio
+from studio.cupboard.convert import core_supply
+from studio.projects.convert import core_project, store_pieces
+from studio.projects.findings import findings_of, papers_chosen
+from studio.projects.models import Project
+from studio.projects.schemas import ProjectIn, ProjectOut
+
+__all__ = ["project_out", "read_document", "store_project", "version_of"]
+
+
+def project_out(project: Project, voice: Voice, version: str = "") -> ProjectOut:
+    """A project in the units of a voice, as one of its sister versions has it."""
+    units = voice.units
+    core = version_of(project, version)
+    chosen = papers_chosen(project)
+    return ProjectOut.model_validate(
+        {
+            **project_document(core, units),
+            "id": project.pk,
+            "version": project.version,
+            "units": units,
+            "roles": list(core.roles),
+            "words": [tidy_line(piece, units) for piece in core.pieces],
+            "also": ["; ".join(clauses_beyond_columns(piece, units)) for piece in core.pieces],
+            "numbers": [
+                {
+                    "piece": piece.name,
+                    "number": number,
+                    "value": write_length(value, units),
+                    "nominal": f"{write_length(nominal_centimetres(value), 'cm')} cm",
+                }
+                for piece in core.pieces
+                for number, value in numbers_of(piece).items()
+            ],
+            "papers": {role: [paper.pk for paper in papers] for role, papers in chosen.items()},
+            "checks": findings_of(core, project.studio, chosen, voice),
+        }
+    )
+
+
+def version_of(project: Project, version: str) -> CoreProject:
+    """The core's project in that sister version; FileError where there is none of the name."""
+    try:
+        return variant_of(core_project(project), version)
+    except UnknownNumberError as error:
+        raise FileError([Fault("version", error.message)]) from error
+
+
+def store_project(project: Project, payload: ProjectIn, studio: Studio) -> Project:
+    """Keep a project whole; FileError with every fault of what was sent."""
+    document = payload.model_dump(by_alias=True, exclude={"version", "units"}, exclude_none=True)
+    core = read_document(document, studio, payload.units or studio.measure)
+    with transaction.atomic():
+        _follow_renamed_versions(project, [variant.name for variant in core.variants])
+        project.name = core.name
+        project.tools = list(core.tools)
+        project.version += 1
+        project.save()
+        store_pieces(project, core)
+    return project
+
+
+def _follow_renamed_versions(project: Project, names: list[str]) -> None:
+    """Classes go on teaching the version they chose when it gets another name."""
+    before = [variant.name for variant in project.variants.all()] if project.pk else []
+    if len(before) != len(names):
+        return
+    for old, new in zip(before, names, strict=True):
+        if old != new and old not in names:
+            project.classes.filter(variant=old).update(variant=new, version=F("version") + 1)
+
+
+def read_document(document: dict[str, Any], studio: Studio, units: Unit) -> CoreProject:
+    """A project's document, its lengths in ``units``, as the core reads it; FileError with every fault."""
+    faults: list[Fault] = []
+    supplies = {str(s.pk): core_supply(s) for s in studio.supplies.all()}
+    try:
+        core = read_project(JsonValue(document, "", units, faults), supplies)
+    except Faulty:
+        raise FileError(faults) from None
+    if faults:
+        raise FileError(faults)
+    return core
