@@ -66,7 +66,7 @@ if ! fresh "python-$purpose" "$wanted"; then
 fi
 
 # --- Node: the machine's own where it is new enough, else a pinned one from the same registry --
-new_enough='const [a, b] = process.versions.node.split(".").map(Number); process.exit(a > 20 || (a === 20 && b >= 19) ? 0 : 1)'
+new_enough='const [a, b] = process.versions.node.split(".").map(Number); process.exit(a > 22 || (a === 22 && b >= 19) ? 0 : 1)'
 if ! { command -v node && command -v npm && node -e "$new_enough"; } >/dev/null 2>&1; then
   if [[ ! -x .venv/node-bin/node ]]; then
     say "Installing Node.js into .venv ..."
@@ -88,7 +88,7 @@ if ! fresh npm "$wanted" || [[ ! -d web/node_modules ]]; then
 fi
 
 # --- The built front end -----------------------------------------------------------------------
-wanted=$(find web/src web/public web/index.html web/vite.config.ts web/package-lock.json -type f -print0 |
+wanted=$(find web/src web/public web/index.html web/vite.config.ts web/lingui.config.ts web/package-lock.json -type f -print0 |
   sort -z | xargs -0 sha256sum | sha256sum | cut -c1-16)
 if ! fresh web "$wanted" || [[ ! -f web/dist/index.html || ! -d studio/static_root ]]; then
   say "Building the front end ..."

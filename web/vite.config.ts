@@ -1,11 +1,12 @@
+import { lingui } from '@lingui/vite-plugin'
 import react from '@vitejs/plugin-react'
 import { defineConfig } from 'vitest/config'
 
 export default defineConfig({
   base: '/static/',
-  plugins: [react()],
+  plugins: [react(), lingui({ macroTransform: true })],
   build: { outDir: 'dist', chunkSizeWarningLimit: 700 },
   server: { proxy: { '/api': 'http://127.0.0.1:8000' } },
   // Half a minute a test: a machine that is busy is no failure.
-  test: { environment: 'happy-dom', include: ['src/**/*.test.{ts,tsx}'], testTimeout: 30_000 },
+  test: { environment: 'happy-dom', include: ['src/**/*.test.{ts,tsx}'], testTimeout: 30_000, setupFiles: ['src/testing/setup.ts'] },
 })

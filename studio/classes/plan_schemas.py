@@ -190,14 +190,21 @@ class BatchOut(Schema):
     strokes: list[StrokeOut]
 
 
+class ExtentOut(Schema):
+    """A width and a height, nm."""
+
+    width: int
+    height: int
+
+
 class CuttingPlanOut(Schema):
-    """The order of cutting of the whole class. ``largest`` is the largest offcut (width, height)."""
+    """The order of cutting of the whole class. ``largest`` is the largest offcut kept."""
 
     layouts: int
     settings: int
     strokes: int
     minutes: int
-    largest: tuple[int, int] | None = None
+    largest: ExtentOut | None = None
     batches: list[BatchOut]
 
 

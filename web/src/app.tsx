@@ -1,11 +1,13 @@
+import { Trans } from '@lingui/react/macro'
+import { t } from '@lingui/core/macro'
 import { useQuery } from '@tanstack/react-query'
 import { lazy, Suspense, useEffect, useState } from 'react'
 import { Outlet, Route, Routes } from 'react-router'
 import { SignIn } from './accounts/SignIn'
-import { api, ask, onExpired, type Session } from './api/client'
-import { keys } from './api/queries'
-import { Frame } from './ui/Frame'
-import { Empty, Fetching, Loaded } from './ui/states'
+import { onExpired, type Session } from './api/client'
+import { asked } from './api/queries'
+import { Frame } from './ui/frame/Frame'
+import { Empty, Fetching, Loaded } from './ui/states/states'
 
 const Bench = lazy(async () => ({ default: (await import('./bench/Bench')).Bench }))
 const Projects = lazy(async () => ({ default: (await import('./projects/Projects')).Projects }))
@@ -20,11 +22,7 @@ const Cupboard = lazy(async () => ({ default: (await import('./cupboard/Cupboard
 
 /** Everything: signed out, the way in; signed in, the places. */
 export function App() {
-  const session = useQuery({
-    queryKey: keys.session,
-    queryFn: () => ask(api.GET('/api/session')),
-    staleTime: Infinity,
-  })
+  const session = useQuery(asked.session())
   const [expired, setExpired] = useState(false)
   useEffect(() => onExpired(() => setExpired(true)), [])
   return (
@@ -47,7 +45,11 @@ export function App() {
                 <Route path="habits" element={<Habits />} />
                 <Route
                   path="*"
-                  element={<Empty title="There is no such page">Choose a place above to go on.</Empty>}
+                  element={
+                    <Empty title={t`There is no such page`}>
+                      <Trans>Choose a place above to go on.</Trans>
+                    </Empty>
+                  }
                 />
               </Route>
             </Routes>

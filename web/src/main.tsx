@@ -1,8 +1,11 @@
 import '@fontsource-variable/bricolage-grotesque/wght.css'
 import '@fontsource-variable/source-sans-3/wght.css'
 import '@mantine/core/styles.css'
+import '@mantine/dates/styles.css'
 import '@mantine/notifications/styles.css'
 import './global.css'
+import { i18n } from '@lingui/core'
+import { I18nProvider } from '@lingui/react'
 import { MantineProvider } from '@mantine/core'
 import { Notifications } from '@mantine/notifications'
 import { QueryClient, QueryClientProvider } from '@tanstack/react-query'
@@ -11,6 +14,7 @@ import { createRoot } from 'react-dom/client'
 import { BrowserRouter } from 'react-router'
 import { Refused, Unreachable } from './api/client'
 import { App } from './app'
+import { loadCatalogue } from './i18n/language'
 import { theme } from './theme'
 
 const queries = new QueryClient({
@@ -27,18 +31,22 @@ const queries = new QueryClient({
   },
 })
 
-const root = document.getElementById('root')
-if (root) {
+function show(root: HTMLElement) {
   createRoot(root).render(
     <StrictMode>
-      <QueryClientProvider client={queries}>
-        <MantineProvider theme={theme} defaultColorScheme="auto">
-          <Notifications position="bottom-right" />
-          <BrowserRouter>
-            <App />
-          </BrowserRouter>
-        </MantineProvider>
-      </QueryClientProvider>
+      <I18nProvider i18n={i18n}>
+        <QueryClientProvider client={queries}>
+          <MantineProvider theme={theme} defaultColorScheme="auto">
+            <Notifications position="bottom-right" />
+            <BrowserRouter>
+              <App />
+            </BrowserRouter>
+          </MantineProvider>
+        </QueryClientProvider>
+      </I18nProvider>
     </StrictMode>,
   )
 }
+
+const root = document.getElementById('root')
+if (root) void loadCatalogue().then(() => show(root))

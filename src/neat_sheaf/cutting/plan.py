@@ -9,6 +9,7 @@ from __future__ import annotations
 from collections.abc import Iterator
 from dataclasses import dataclass
 from enum import StrEnum
+from typing import NamedTuple
 
 from neat_sheaf.cutting.option import SizeMix
 from neat_sheaf.cutting.order import Batch, Stroke
@@ -16,6 +17,7 @@ from neat_sheaf.nesting.tree import Cut, Region
 
 __all__ = [
     "CuttingPlan",
+    "Extent",
     "PaperPlan",
     "PlacedPiece",
     "Residual",
@@ -24,6 +26,13 @@ __all__ = [
     "StockKind",
     "StockUsed",
 ]
+
+
+class Extent(NamedTuple):
+    """A width and a height, nm."""
+
+    width: int
+    height: int
 
 
 class StockKind(StrEnum):
@@ -106,14 +115,14 @@ class CuttingPlan:
     """How the whole class is cut: ``batches`` in order, a setting each, and what that comes to.
 
     ``seconds`` is settings and strokes at the job's times. ``layouts`` counts different ones;
-    ``largest`` is the largest offcut worth keeping (width, height, nm), None where there is none.
+    ``largest`` is the largest offcut worth keeping, None where there is none.
     """
 
     batches: tuple[Batch[str], ...]
     layouts: int
     strokes: int
     seconds: int
-    largest: tuple[int, int] | None = None
+    largest: Extent | None = None
 
     @property
     def settings(self) -> int:

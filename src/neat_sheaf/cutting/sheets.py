@@ -13,6 +13,7 @@ from neat_sheaf.cutting.options import best_option
 from neat_sheaf.cutting.order import Batch, Pile, cut_order, named_batches, strokes_of
 from neat_sheaf.cutting.plan import (
     CuttingPlan,
+    Extent,
     PaperPlan,
     PlacedPiece,
     Residual,
@@ -165,15 +166,15 @@ def _cutting(job: Job, best: _Laid, letters: Sequence[str]) -> CuttingPlan:
     )
 
 
-def _largest(plans: Iterable[PaperPlan]) -> tuple[int, int] | None:
+def _largest(plans: Iterable[PaperPlan]) -> Extent | None:
     kept = [
-        (left.region.width, left.region.height)
+        Extent(left.region.width, left.region.height)
         for plan in plans
         for layout in plan.layouts
         for left in layout.residuals
         if left.kept
     ]
-    return max(kept, key=lambda size: size[0] * size[1], default=None)
+    return max(kept, key=lambda size: size.width * size.height, default=None)
 
 
 Made = tuple[CutSheets, Node, str]

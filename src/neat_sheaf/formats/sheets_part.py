@@ -11,6 +11,7 @@ from neat_sheaf.cutting.option import SizeMix
 from neat_sheaf.cutting.order import Batch, Becomes, LocatedPart, Stroke
 from neat_sheaf.cutting.plan import (
     CuttingPlan,
+    Extent,
     PaperPlan,
     PlacedPiece,
     Residual,
@@ -101,7 +102,7 @@ def cutting_document(cutting: CuttingPlan) -> dict[str, Any]:
         "seconds": cutting.seconds,
         "largest_offcut": None
         if largest is None
-        else {"width": millimetre_number(largest[0]), "height": millimetre_number(largest[1])},
+        else {"width": millimetre_number(largest.width), "height": millimetre_number(largest.height)},
         "batches": [
             {
                 "setting": millimetre_number(batch.setting),
@@ -224,9 +225,9 @@ def _read_cutting(node: JsonValue) -> CuttingPlan:
     )
 
 
-def _read_largest(node: JsonValue) -> tuple[int, int] | None:
+def _read_largest(node: JsonValue) -> Extent | None:
     node.object(["width", "height"])
-    return node.key("width").millimetres(), node.key("height").millimetres()
+    return Extent(node.key("width").millimetres(), node.key("height").millimetres())
 
 
 def _read_batch(node: JsonValue) -> Batch[str]:

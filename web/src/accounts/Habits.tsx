@@ -1,16 +1,19 @@
+import { t } from '@lingui/core/macro'
+import { Trans } from '@lingui/react/macro'
 import { Button, SegmentedControl, Select, TextInput } from '@mantine/core'
 import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query'
 import { type FormEvent, useState } from 'react'
 import { api, ask, Refused, type Schemas } from '../api/client'
-import { keys } from '../api/queries'
-import { Failed, Loaded } from '../ui/states'
+import { asked, studioChanged } from '../api/queries'
+import { Failed, Loaded } from '../ui/states/states'
 import classes from './Habits.module.css'
+import { nameOfPlace, PLACES, weekdays } from './places'
 
 type Doc = Schemas['HabitsDoc']
 
 /** Where practitioners differ: what this studio scores on, cuts with and glues with. */
 export function Habits() {
-  const studio = useQuery({ queryKey: keys.studio, queryFn: () => ask(api.GET('/api/studio')) })
+  const studio = useQuery(asked.studio())
   return <Loaded query={studio}>{(data) => <Form kept={data} />}</Loaded>
 }
 
@@ -21,7 +24,7 @@ function Form({ kept }: { kept: Doc }) {
     mutationFn: () => ask(api.PUT('/api/studio', { body: doc })),
     onSuccess: async (saved) => {
       setDoc(saved)
-      await queries.invalidateQueries()
+      await studioChanged(queries)
     },
     onError: (error) => {
       // Changed elsewhere: what is there now is shown, and the change is made again on that.
@@ -31,7 +34,7 @@ function Form({ kept }: { kept: Doc }) {
   })
   const faults = save.error instanceof Refused ? save.error.problem.faults : []
   const stale = save.error instanceof Refused && save.error.problem.code === 'stale'
-  const said = (field: keyof Doc) => faults?.find((fault) => fault.path === field)?.says
+  const said = (field: keyof Doc) => faults?.find((fault) => fault.path === field)?.message
   const set = <K extends keyof Doc>(field: K, value: Doc[K]) => setDoc({ ...doc, [field]: value })
   const changed = JSON.stringify(doc) !== JSON.stringify(kept)
   const length = (field: 'groove' | 'plate' | 'tape' | 'border', label: string, why: string) => (
@@ -52,40 +55,65 @@ function Form({ kept }: { kept: Doc }) {
         save.mutate()
       }}
     >
-      <h1>How we work</h1>
+      <h1>
+        <Trans>How we work</Trans>
+      </h1>
       <p className="soft">
-        What the checks judge by. Instructors differ in these; none of them is wrong. Every list of the studio
-        is checked again when they change.
+        <Trans>
+          What the checks judge by. Instructors differ in these; none of them is wrong. Every list of the
+          studio is checked again when they change.
+        </Trans>
       </p>
       {save.error && !faults?.length ? <Failed error={save.error} /> : null}
-      {stale ? <p role="status">Here is what is kept now: make your change again, then keep it.</p> : null}
+      {stale ? (
+        <p role="status">
+          <Trans>Here is what is saved now: make your change again, then save it.</Trans>
+        </p>
+      ) : null}
       <TextInput
-        label="Name of the studio"
+        label={t`Name of the studio`}
         value={doc.name}
         error={said('name')}
         onChange={(e) => set('name', e.currentTarget.value)}
       />
       <Select
-        label="Lengths are written in"
-        description="A number with no unit takes this one. What is written with its unit stays exactly as long as it is."
+        label={t`Lengths are written in`}
+        description={t`A number with no unit takes this one. What is written with its unit stays exactly as long as it is.`}
         data={[
-          { value: 'in', label: 'inches and fractions' },
-          { value: 'cm', label: 'centimetres' },
-          { value: 'mm', label: 'millimetres' },
+          { value: 'in', label: t`inches and fractions` },
+          { value: 'cm', label: t`centimetres` },
+          { value: 'mm', label: t`millimetres` },
         ]}
         allowDeselect={false}
         value={doc.units}
         onChange={(value) => value && set('units', value)}
       />
+      <Select
+        label={t`Numbers, money and days are written as in`}
+        description={t`Lengths and prices are typed with a point everywhere.`}
+        searchable
+        data={PLACES.map((value) => ({ value, label: nameOfPlace(value) }))}
+        allowDeselect={false}
+        value={doc.place ?? 'en-GB'}
+        error={said('place')}
+        onChange={(value) => value && set('place', value)}
+      />
+      <Select
+        label={t`A week begins on`}
+        data={weekdays().map((label, day) => ({ value: String(day), label }))}
+        allowDeselect={false}
+        value={String(doc.first_day ?? 1)}
+        onChange={(value) => value && set('first_day', Number(value))}
+      />
       <div>
         <label id="scoring-label" className={classes.label}>
-          Scored with
+          <Trans>Scored with</Trans>
         </label>
         <SegmentedControl
           aria-labelledby="scoring-label"
           data={[
-            { value: 'board', label: 'A board with grooves' },
-            { value: 'blade', label: 'The trimmer’s scoring blade' },
+            { value: 'board', label: t`A board with grooves` },
+            { value: 'blade', label: t`The trimmer’s scoring blade` },
           ]}
           value={doc.scoring}
           onChange={(value) => set('scoring', value)}
@@ -93,21 +121,21 @@ function Form({ kept }: { kept: Doc }) {
       </div>
       {length(
         'groove',
-        'Distance of the grooves',
-        'A score off the groove is worth a word to board users only; a dragged score moves by it.',
+        t`Distance of the grooves`,
+        t`A score beside the groove matters to board users only; a score that is dragged moves by it.`,
       )}
-      {length('plate', 'Width of the die-cutting plates', 'A die with its margin must not be wider.')}
-      {length('tape', 'Width of the adhesive on tabs', 'A tab must not be narrower.')}
-      {length('border', 'Usual border of a mat, a side', 'Close is 1/16 in, usual 1/8 in, bold 1/4 in.')}
+      {length('plate', t`Width of the die-cutting plates`, t`A die with its margin must not be wider.`)}
+      {length('tape', t`Width of the adhesive on tabs`, t`A tab must not be narrower.`)}
+      {length('border', t`Usual border of a mat, a side`, t`Close is 1/16 in, usual 1/8 in, bold 1/4 in.`)}
       <div>
         <label id="lid-label" className={classes.label}>
-          A lid should be
+          <Trans>A lid should be</Trans>
         </label>
         <SegmentedControl
           aria-labelledby="lid-label"
           data={[
-            { value: 'snug', label: 'Snug, 1/16 in' },
-            { value: 'easy', label: 'Easy, 1/8 in' },
+            { value: 'snug', label: t`Snug, 1/16 in` },
+            { value: 'easy', label: t`Easy, 1/8 in` },
           ]}
           value={doc.lid}
           onChange={(value) => set('lid', value)}
@@ -115,9 +143,13 @@ function Form({ kept }: { kept: Doc }) {
       </div>
       <p>
         <Button type="submit" disabled={!changed} loading={save.isPending}>
-          Keep it so
+          <Trans>Save</Trans>
         </Button>{' '}
-        {save.isSuccess && !changed ? <span role="status">Kept.</span> : null}
+        {save.isSuccess && !changed ? (
+          <span role="status">
+            <Trans>Saved.</Trans>
+          </span>
+        ) : null}
       </p>
     </form>
   )

@@ -1,8 +1,10 @@
+import { t } from '@lingui/core/macro'
+import { Trans } from '@lingui/react/macro'
 import { Alert, Button, PasswordInput, TextInput } from '@mantine/core'
 import { useMutation, useQueryClient } from '@tanstack/react-query'
 import { type FormEvent, useState } from 'react'
 import { api, ask } from '../api/client'
-import { keys } from '../api/queries'
+import { keep } from '../api/queries'
 import classes from './SignIn.module.css'
 
 /** The form that lets a person in; over a page whose session ended it keeps that page as it was. */
@@ -13,7 +15,7 @@ export function SignIn({ again = false, done }: { again?: boolean; done?: () => 
   const signIn = useMutation({
     mutationFn: () => ask(api.POST('/api/session', { body: { username, password } })),
     onSuccess: (session) => {
-      queries.setQueryData(keys.session, session)
+      keep.session(queries, session)
       done?.()
     },
   })
@@ -23,13 +25,13 @@ export function SignIn({ again = false, done }: { again?: boolean; done?: () => 
   }
   return (
     <main className={again ? classes.over : classes.page}>
-      <form onSubmit={submit} className={`sheet ${classes.card}`} aria-label="Sign in">
+      <form onSubmit={submit} className={`sheet ${classes.card}`} aria-label={t`Sign in`}>
         <img src="/static/mark.svg" width="54" height="54" alt="" />
         <h1>Neat Sheaf</h1>
         <p className="soft">
           {again
-            ? 'Your session ended. Sign in to go on; what you typed is still here.'
-            : 'From one cut-and-score list to kits for the whole class.'}
+            ? t`Your session ended. Sign in to go on; what you typed is still here.`
+            : t`From one cut-and-score list to kits for the whole class.`}
         </p>
         {signIn.error ? (
           <Alert color="red" role="alert">
@@ -37,7 +39,7 @@ export function SignIn({ again = false, done }: { again?: boolean; done?: () => 
           </Alert>
         ) : null}
         <TextInput
-          label="Name"
+          label={t`Name`}
           required
           withAsterisk={false}
           autoComplete="username"
@@ -46,16 +48,16 @@ export function SignIn({ again = false, done }: { again?: boolean; done?: () => 
           onChange={(e) => setUsername(e.currentTarget.value)}
         />
         <PasswordInput
-          label="Password"
+          label={t`Password`}
           required
           withAsterisk={false}
           autoComplete="current-password"
           value={password}
           onChange={(e) => setPassword(e.currentTarget.value)}
-          visibilityToggleButtonProps={{ 'aria-label': 'Show the password' }}
+          visibilityToggleButtonProps={{ 'aria-label': t`Show the password` }}
         />
         <Button type="submit" size="md" loading={signIn.isPending} fullWidth mt="md">
-          Sign in
+          <Trans>Sign in</Trans>
         </Button>
       </form>
     </main>

@@ -1,3 +1,4 @@
+import { t } from '@lingui/core/macro'
 import createClient from 'openapi-fetch'
 import type { components, paths } from './schema'
 
@@ -16,7 +17,7 @@ export type Check = Schemas['CheckOut']
 export type KitClass = Schemas['ClassOut']
 export type ClassIn = Schemas['ClassIn']
 export type Plan = Schemas['PlanOut']
-export type PaperPlan = Schemas['PaperPlanOut']
+export type Region = Schemas['RegionOut']
 export type Layout = Schemas['LayoutOut']
 export type CuttingPlan = Schemas['CuttingPlanOut']
 export type Batch = Schemas['BatchOut']
@@ -45,20 +46,20 @@ export class Refused extends Error {
     readonly status: number,
     readonly problem: Problem,
   ) {
-    super(problem.says)
+    super(problem.message)
   }
 }
 
 /** No answer at all: the server or the network is away. */
 export class Unreachable extends Error {
   constructor() {
-    super('No connection to the server.')
+    super(t`No connection to the server.`)
   }
 }
 
 const expiredListeners = new Set<() => void>()
 
-/** Be told when the session has ended; gives the way to stop being told. */
+/** Be notified when the session has ended; gives what ends the notifying. */
 export function onExpired(listener: () => void): () => void {
   expiredListeners.add(listener)
   return () => expiredListeners.delete(listener)
@@ -71,7 +72,7 @@ interface Answer<T> {
 }
 
 function isProblem(value: unknown): value is Problem {
-  return typeof value === 'object' && value !== null && 'code' in value && 'says' in value
+  return typeof value === 'object' && value !== null && 'code' in value && 'message' in value
 }
 
 /** The data of an answer, or a thrown Refused or Unreachable. */
@@ -84,13 +85,13 @@ export async function ask<T>(asked: Promise<Answer<T>>): Promise<T> {
   }
   if (answer.response.ok) return answer.data as T
   const status = answer.response.status
-  if (status === 401) expiredListeners.forEach((tell) => tell())
+  if (status === 401) expiredListeners.forEach((notify) => notify())
   if (status === 502 || status === 503 || status === 504) throw new Unreachable()
   const problem = isProblem(answer.error)
     ? answer.error
     : {
         code: 'failed',
-        says: `The server could not answer (${status}).`,
+        message: t`The server could not answer (${status}).`,
         faults: [],
         current: null,
       }

@@ -21,7 +21,7 @@ test.each([
   const queries = new QueryClient()
   const all = [
     keys.papers, keys.supplies, keys.packs, keys.projects, keys.project(1, 'A4'), keys.classes, keys.kitClass(1),
-    keys.cutting(1), keys.styles(1, 2), keys.sizes(1, 2), keys.seats(1, 2), keys.bench, keys.session,
+    keys.cutting(1), keys.styles(1, 2, []), keys.sizes(1, 2), keys.seats(1, 2), keys.bench, keys.session,
   ] // prettier-ignore
   for (const key of all) queries.setQueryData(key, {})
   await changed(queries, what)

@@ -1,5 +1,8 @@
-/** The names under which answers of the server are kept, and which of them a change makes old. */
-import type { QueryClient } from '@tanstack/react-query'
+/** What is asked of the server, under which key it is kept, and which of it a change makes old. */
+import { queryOptions, type QueryClient } from '@tanstack/react-query'
+import { writeAsIn } from '../i18n/format'
+import type { Units } from '../ui/text/length'
+import { api, ask, type Cutting, type KitClass, type Pack, type Project, type Session } from './client'
 
 export const keys = {
   session: ['session'],
@@ -12,7 +15,12 @@ export const keys = {
   kitClass: (id: number) => ['class', id],
   cutting: (classId: number) => ['cutting', classId],
   /** Choices laid side by side for a class as it was saved. */
-  styles: (classId: number, version: number | undefined) => ['styles', classId, version],
+  styles: (classId: number, version: number | undefined, papers: unknown) => [
+    'styles',
+    classId,
+    version,
+    papers,
+  ],
   sizes: (classId: number, version: number | undefined) => ['sizes', classId, version],
   seats: (classId: number, version: number | undefined) => ['seats', classId, version],
   papers: ['papers'],
@@ -20,31 +28,136 @@ export const keys = {
   packs: ['packs'],
 } as const
 
-const OF_CLASSES = ['class', 'cutting', 'styles', 'sizes', 'seats', 'bench']
-
-const AFTER: Record<'project' | 'class' | 'paper' | 'supply' | 'pack', string[]> = {
-  project: ['projects', 'project', 'classes', ...OF_CLASSES],
-  class: ['classes', 'projects', 'project', 'cutting', 'styles', 'sizes', 'seats', 'bench'],
-  paper: ['papers', 'project', ...OF_CLASSES],
-  supply: ['supplies', 'project', ...OF_CLASSES],
-  pack: ['packs', ...OF_CLASSES],
-}
-
-/** Something was changed: what is kept of all that follows from it is fetched again when it is looked at. */
-export function changed(queries: QueryClient, what: keyof typeof AFTER): Promise<void> {
-  const names = new Set(AFTER[what])
-  return queries.invalidateQueries({ predicate: (query) => names.has(String(query.queryKey[0])) })
-}
+/** The unit of what is kept: a page that is open goes on in the unit it was opened in. */
+const unitsKept = (client: QueryClient, key: readonly unknown[]): Units | null =>
+  client.getQueryData<{ units?: Units | null }>(key)?.units ?? null
 
 /**
  * An answer as it is kept: an answer that was asked for before a save, and comes after it, is older than
  * what is there and does not take its place.
  */
 export function newest<T extends { version?: number }>(
-  queries: QueryClient,
+  client: QueryClient,
   key: readonly unknown[],
   found: T,
 ): T {
-  const kept = queries.getQueryData<T>(key)
+  const kept = client.getQueryData<T>(key)
   return kept && (kept.version ?? 0) > (found.version ?? 0) ? kept : found
+}
+
+const ofClass = (id: number) => ({ params: { path: { class_id: id } } })
+
+export const asked = {
+  session: () =>
+    queryOptions({
+      queryKey: keys.session,
+      queryFn: async () => {
+        const session = await ask(api.GET('/api/session'))
+        if (session.studio) writeAsIn(session.studio.place)
+        return session
+      },
+      staleTime: Infinity,
+    }),
+  studio: () => queryOptions({ queryKey: keys.studio, queryFn: () => ask(api.GET('/api/studio')) }),
+  bench: () =>
+    queryOptions({
+      queryKey: keys.bench,
+      queryFn: () => ask(api.GET('/api/bench')),
+      // A plan in the making is asked for again until it is there.
+      refetchInterval: (query) => (query.state.data?.coming.some((row) => row.planning) ? 1500 : false),
+    }),
+  projects: () => queryOptions({ queryKey: keys.projects, queryFn: () => ask(api.GET('/api/projects')) }),
+  project: (id: number | undefined, version = '') =>
+    queryOptions({
+      queryKey: keys.project(id, version),
+      enabled: id !== undefined,
+      queryFn: async ({ client, queryKey }) => {
+        const units = unitsKept(client, queryKey)
+        const params = { path: { project_id: id ?? 0 }, query: { version, units } }
+        return newest(client, queryKey, await ask(api.GET('/api/projects/{project_id}', { params })))
+      },
+    }),
+  classes: () => queryOptions({ queryKey: keys.classes, queryFn: () => ask(api.GET('/api/classes')) }),
+  kitClass: (id: number) =>
+    queryOptions({
+      queryKey: keys.kitClass(id),
+      queryFn: async ({ client, queryKey }) => {
+        const params = { path: { class_id: id }, query: { units: unitsKept(client, queryKey) } }
+        return newest(client, queryKey, await ask(api.GET('/api/classes/{class_id}', { params })))
+      },
+      // A plan in the making is asked for again until it is there.
+      refetchInterval: (query) => (query.state.data?.planned.working ? 500 : false),
+    }),
+  cutting: (classId: number) =>
+    queryOptions({
+      queryKey: keys.cutting(classId),
+      queryFn: () => ask(api.GET('/api/classes/{class_id}/cutting', ofClass(classId))),
+    }),
+  styles: (classId: number, version: number | undefined, papers: unknown) =>
+    queryOptions({
+      queryKey: keys.styles(classId, version, papers),
+      queryFn: () => ask(api.GET('/api/classes/{class_id}/styles', ofClass(classId))),
+      retry: false,
+    }),
+  sizes: (classId: number, version: number | undefined) =>
+    queryOptions({
+      queryKey: keys.sizes(classId, version),
+      queryFn: () => ask(api.GET('/api/classes/{class_id}/sizes', ofClass(classId))),
+      retry: false,
+    }),
+  seats: (classId: number, version: number | undefined) =>
+    queryOptions({
+      queryKey: keys.seats(classId, version),
+      queryFn: () => ask(api.GET('/api/classes/{class_id}/seats', ofClass(classId))),
+      retry: false,
+    }),
+  papers: () => queryOptions({ queryKey: keys.papers, queryFn: () => ask(api.GET('/api/papers')) }),
+  supplies: () => queryOptions({ queryKey: keys.supplies, queryFn: () => ask(api.GET('/api/supplies')) }),
+  packs: () => queryOptions({ queryKey: keys.packs, queryFn: () => ask(api.GET('/api/packs')) }),
+}
+
+/** Answers of a change, put where the page that shows them looks. */
+export const keep = {
+  session(client: QueryClient, session: Session) {
+    if (session.studio) writeAsIn(session.studio.place)
+    client.setQueryData(keys.session, session)
+  },
+  project: (client: QueryClient, project: Project) => client.setQueryData(keys.project(project.id), project),
+  kitClass: (client: QueryClient, kitClass: KitClass) =>
+    client.setQueryData(keys.kitClass(kitClass.id), kitClass),
+  cutting: (client: QueryClient, classId: number, run: Cutting | null) =>
+    client.setQueryData(keys.cutting(classId), run),
+  pack: (client: QueryClient, saved: Pack) =>
+    client.setQueryData(keys.packs, (rows: Pack[] | undefined) => [
+      ...(rows ?? []).filter((row) => row.id !== saved.id),
+      saved,
+    ]),
+}
+
+/** Forget a look at the cutting that is under way: it is from before what is sent now. */
+export const cancelCutting = (client: QueryClient, classId: number) =>
+  client.cancelQueries({ queryKey: keys.cutting(classId) })
+
+const OF_CLASSES = ['class', 'cutting', 'styles', 'sizes', 'seats', 'bench']
+
+const AFTER: Record<'project' | 'class' | 'paper' | 'supply' | 'pack' | 'import', string[]> = {
+  project: ['projects', 'project', 'classes', ...OF_CLASSES],
+  class: ['classes', 'projects', 'project', 'cutting', 'styles', 'sizes', 'seats', 'bench'],
+  paper: ['papers', 'project', ...OF_CLASSES],
+  supply: ['supplies', 'project', ...OF_CLASSES],
+  pack: ['packs', ...OF_CLASSES],
+  import: ['projects', 'supplies'],
+}
+
+/** Something was changed: what is kept of all that follows from it is fetched again when it is looked at. */
+export function changed(client: QueryClient, what: keyof typeof AFTER): Promise<void> {
+  const names = new Set(AFTER[what])
+  return client.invalidateQueries({ predicate: (query) => names.has(String(query.queryKey[0])) })
+}
+
+/** How the studio works was changed: pages opened from now on are in its unit. */
+export async function studioChanged(client: QueryClient): Promise<void> {
+  const inUnits = new Set(['class', 'project'])
+  client.removeQueries({ predicate: (query) => inUnits.has(String(query.queryKey[0])) })
+  await client.invalidateQueries()
 }

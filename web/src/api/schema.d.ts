@@ -2049,7 +2049,7 @@ export interface components {
         };
         /**
          * CuttingPlanOut
-         * @description The order of cutting of the whole class. ``largest`` is the largest offcut (width, height).
+         * @description The order of cutting of the whole class. ``largest`` is the largest offcut kept.
          */
         CuttingPlanOut: {
             /** Layouts */
@@ -2060,13 +2060,19 @@ export interface components {
             strokes: number;
             /** Minutes */
             minutes: number;
-            /** Largest */
-            largest?: [
-                number,
-                number
-            ] | null;
+            largest?: components["schemas"]["ExtentOut"] | null;
             /** Batches */
             batches: components["schemas"]["BatchOut"][];
+        };
+        /**
+         * ExtentOut
+         * @description A width and a height, nm.
+         */
+        ExtentOut: {
+            /** Width */
+            width: number;
+            /** Height */
+            height: number;
         };
         /**
          * LayoutOut

@@ -1,63 +1,50 @@
+import { plural, t } from '@lingui/core/macro'
+import { Trans } from '@lingui/react/macro'
 import { Button } from '@mantine/core'
 import { IconArrowRight } from '@tabler/icons-react'
 import { useQuery } from '@tanstack/react-query'
 import { Link } from 'react-router'
-import { api, ask, type Bench as BenchData } from '../api/client'
-import { keys } from '../api/queries'
-import { useStudio } from '../ui/session'
-import { Empty, Loaded } from '../ui/states'
-import { Swatch } from '../ui/Swatch'
-import { counted, dayOf, daysAway, money } from '../ui/words'
+import type { Bench as BenchData } from '../api/client'
+import { asked } from '../api/queries'
+import { kits, seats, sheets } from '../i18n/counts'
+import { dayOf, daysAway, money, number } from '../i18n/format'
+import { Swatch } from '../ui/drawing/Swatch'
+import { useStudio } from '../ui/frame/session'
+import { Empty, Loaded } from '../ui/states/states'
 import classes from './Bench.module.css'
 
 type Card = BenchData['coming'][number]
 
 /** Home: the next classes and the one thing to do for each; papers that will run out. */
 export function Bench() {
-  const bench = useQuery({
-    queryKey: keys.bench,
-    queryFn: () => ask(api.GET('/api/bench')),
-    // A plan in the making is asked for again until it is there.
-    refetchInterval: (query) => (query.state.data?.coming.some((row) => row.planning) ? 1500 : false),
-  })
+  const bench = useQuery(asked.bench())
   return (
     <Loaded query={bench}>
       {(data) =>
         data.coming.length + data.past.length === 0 ? (
           <Empty
-            title="A clear bench"
+            title={t`A clear bench`}
             action={
               <Button component={Link} to="/projects">
-                Write the first list
+                <Trans>Write the first list</Trans>
               </Button>
             }
           >
-            Write down one project’s pieces, then say how many are coming: every sheet, supply and cost
-            follows from those two.
+            <Trans>
+              Write down one project’s pieces, then say how many are coming: every sheet, supply and cost
+              follows from those two.
+            </Trans>
           </Empty>
         ) : (
           <div className={classes.bench}>
             <section aria-labelledby="next">
-              <h1 id="next">Next on the bench</h1>
+              <h1 id="next">
+                <Trans>Next on the bench</Trans>
+              </h1>
               {data.coming.map((card, n) => (
                 <ClassCard key={card.id} card={card} first={n === 0} />
               ))}
-              {data.past.length ? (
-                <>
-                  <h2 className={classes.later}>Taught</h2>
-                  <ul className={classes.past}>
-                    {data.past.map((card) => (
-                      <li key={card.id}>
-                        <Link to={`/classes/${card.id}`}>{card.name}</Link>
-                        <span className="soft">
-                          {card.date ? dayOf(card.date) : ''} · {counted(card.seats, 'seat')} ·{' '}
-                          {card.project_name}
-                        </span>
-                      </li>
-                    ))}
-                  </ul>
-                </>
-              ) : null}
+              {data.past.length ? <Taught cards={data.past} /> : null}
             </section>
             <Low papers={data.low} />
           </div>
@@ -67,8 +54,31 @@ export function Bench() {
   )
 }
 
+function Taught({ cards }: { cards: Card[] }) {
+  return (
+    <>
+      <h2 className={classes.later}>
+        <Trans>Taught</Trans>
+      </h2>
+      <ul className={classes.past}>
+        {cards.map((card) => (
+          <li key={card.id}>
+            <Link to={`/classes/${card.id}`}>{card.name}</Link>
+            <span className="soft">
+              {card.date ? dayOf(card.date) : ''} · {seats(card.seats)} · {card.project_name}
+            </span>
+          </li>
+        ))}
+      </ul>
+    </>
+  )
+}
+
 function ClassCard({ card, first }: { card: Card; first: boolean }) {
   const { currency } = useStudio()
+  const planned = card.proved
+    ? plural(card.sheets ?? 0, { one: 'sheet, proved fewest', other: 'sheets, proved fewest' })
+    : plural(card.sheets ?? 0, { one: 'sheet', other: 'sheets' })
   return (
     <article className={`sheet ${classes.card}`} aria-labelledby={`class-${card.id}`}>
       <header>
@@ -77,31 +87,40 @@ function ClassCard({ card, first }: { card: Card; first: boolean }) {
             <Link to={`/classes/${card.id}`}>{card.name}</Link>
           </h2>
           <p className="soft">
-            {card.date ? dayOf(card.date) : 'No date yet'}
+            {card.date ? dayOf(card.date) : t`No date yet`}
             {card.place ? `, ${card.place}` : ''} · {card.project_name}
           </p>
         </div>
         {card.days !== null ? <span className={classes.away}>{daysAway(card.days)}</span> : null}
       </header>
       <dl className={classes.figures}>
-        <Figure value={String(card.seats)} label={`seats, ${counted(card.kits, 'kit')}`} />
         <Figure
-          value={card.sheets === null ? '–' : String(card.sheets)}
-          label={card.sheets === null ? 'not planned yet' : card.proved ? 'sheets, proved fewest' : 'sheets'}
+          value={number(card.seats)}
+          label={plural(card.seats, {
+            one: `seat, ${kits(card.kits)}`,
+            other: `seats, ${kits(card.kits)}`,
+          })}
         />
-        <Figure value={String(card.to_buy)} label={card.to_buy === 1 ? 'thing to buy' : 'things to buy'} />
+        <Figure
+          value={card.sheets === null ? '–' : number(card.sheets)}
+          label={card.sheets === null ? t`not planned yet` : planned}
+        />
+        <Figure
+          value={number(card.to_buy)}
+          label={plural(card.to_buy, { one: 'thing to buy', other: 'things to buy' })}
+        />
         <Figure
           value={card.cost_per_kit ? money(card.cost_per_kit, currency) : '–'}
-          label="a kit, sheets opened"
+          label={t`a kit, sheets opened`}
         />
       </dl>
       <Link
         to={`/classes/${card.id}/${card.next.tab}`}
         className={classes.next}
-        data-grave={card.next.grave}
+        data-severe={card.next.severe}
         data-first={first}
       >
-        <span>{card.next.says}</span>
+        <span>{card.next.message}</span>
         <IconArrowRight size={20} aria-hidden />
       </Link>
     </article>
@@ -120,9 +139,13 @@ function Figure({ value, label }: { value: string; label: string }) {
 function Low({ papers }: { papers: BenchData['low'] }) {
   return (
     <aside aria-labelledby="low">
-      <h2 id="low">Papers that will run out</h2>
+      <h2 id="low">
+        <Trans>Papers that will run out</Trans>
+      </h2>
       {papers.length === 0 ? (
-        <p className="soft">The cupboard holds enough for every class above.</p>
+        <p className="soft">
+          <Trans>The cupboard holds enough for every class above.</Trans>
+        </p>
       ) : (
         <ul className={classes.low}>
           {papers.map((paper) => (
@@ -131,14 +154,18 @@ function Low({ papers }: { papers: BenchData['low'] }) {
               <div>
                 <strong>{paper.name}</strong>
                 <span className="soft">
-                  {paper.on_hand} here, {counted(paper.wanted, 'sheet')} wanted
+                  <Trans>
+                    {number(paper.on_hand)} here, {sheets(paper.needed)} needed
+                  </Trans>
                 </span>
                 <span className={classes.gauge} aria-hidden>
-                  <span style={{ width: `${Math.min(100, (100 * paper.on_hand) / paper.wanted)}%` }} />
+                  <span style={{ width: `${Math.min(100, (100 * paper.on_hand) / paper.needed)}%` }} />
                 </span>
               </div>
               <span className={classes.short}>
-                <span className="figure">{paper.wanted - paper.on_hand}</span> short
+                <Trans>
+                  <span className="figure">{number(paper.needed - paper.on_hand)}</span> short
+                </Trans>
               </span>
             </li>
           ))}

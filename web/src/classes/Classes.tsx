@@ -1,32 +1,33 @@
+import { t } from '@lingui/core/macro'
+import { Trans } from '@lingui/react/macro'
 import { Button, Menu } from '@mantine/core'
 import { IconPlus } from '@tabler/icons-react'
 import { useQuery } from '@tanstack/react-query'
 import { Link } from 'react-router'
-import { api, ask } from '../api/client'
-import { keys } from '../api/queries'
+import { asked } from '../api/queries'
+import { dayOf, number } from '../i18n/format'
 import classes from '../projects/Projects.module.css'
-import { Empty, Failed, Loaded } from '../ui/states'
+import { Empty, Failed, Loaded } from '../ui/states/states'
+import { Ledger } from '../ui/tables/Ledger'
 import { useNewClass } from './newClass'
-import { counted, dayOf } from '../ui/words'
 
-/** Every class, and the way to a new one. */
+/** Every class, and the button for a new one. */
 export function Classes() {
-  const rows = useQuery({ queryKey: keys.classes, queryFn: () => ask(api.GET('/api/classes')) })
-  const projects = useQuery({
-    queryKey: keys.projects,
-    queryFn: () => ask(api.GET('/api/projects')),
-  })
+  const rows = useQuery(asked.classes())
+  const projects = useQuery(asked.projects())
   const add = useNewClass()
   const known = projects.data ?? []
   const addButton = known.length ? (
     <Menu position="bottom-end" withinPortal>
       <Menu.Target>
         <Button leftSection={<IconPlus size={18} />} loading={add.isPending}>
-          New class
+          <Trans>New class</Trans>
         </Button>
       </Menu.Target>
       <Menu.Dropdown>
-        <Menu.Label>Which project is taught?</Menu.Label>
+        <Menu.Label>
+          <Trans>Which project is taught?</Trans>
+        </Menu.Label>
         {known.map((project) => (
           <Menu.Item key={project.id} onClick={() => add.mutate(project)}>
             {project.name}
@@ -34,66 +35,53 @@ export function Classes() {
         ))}
       </Menu.Dropdown>
     </Menu>
-  ) : null
+  ) : (
+    <Button component={Link} to="/projects">
+      <Trans>Write a list first</Trans>
+    </Button>
+  )
   return (
     <>
       <div className={classes.head}>
-        <h1>Classes</h1>
-        {addButton}
+        <h1>
+          <Trans>Classes</Trans>
+        </h1>
+        {known.length ? addButton : null}
       </div>
       {add.error ? <Failed error={add.error} /> : null}
       <Loaded query={rows}>
         {(found) =>
           found.length === 0 ? (
-            <Empty
-              title="No class yet"
-              action={
-                known.length ? (
-                  addButton
-                ) : (
-                  <Button component={Link} to="/projects">
-                    Write a list first
-                  </Button>
-                )
-              }
-            >
-              A class multiplies one project by its seats, the sample and the spares, and says what to cut and
-              what to buy.
+            <Empty title={t`No class yet`} action={addButton}>
+              <Trans>
+                A class multiplies one project by its seats, the sample and the spares, and says what to cut
+                and what to buy.
+              </Trans>
             </Empty>
           ) : (
-            <table className="ledger">
-              <thead>
-                <tr>
-                  <th scope="col">Class</th>
-                  <th scope="col">When and where</th>
-                  <th scope="col">Project</th>
-                  <th scope="col" className="num">
-                    Seats
-                  </th>
-                  <th scope="col" className="num">
-                    Kits
-                  </th>
-                </tr>
-              </thead>
-              <tbody>
-                {found.map((row) => (
-                  <tr key={row.id}>
-                    <th scope="row">
-                      <Link to={`/classes/${row.id}`}>{row.name}</Link>
-                    </th>
-                    <td>
-                      {row.date ? dayOf(row.date) : <span className="soft">no date yet</span>}
+            <Ledger
+              rows={found}
+              rowKey={(row) => row.id}
+              columns={[
+                {
+                  head: t`Class`,
+                  title: true,
+                  cell: (row) => <Link to={`/classes/${row.id}`}>{row.name}</Link>,
+                },
+                {
+                  head: t`When and where`,
+                  cell: (row) => (
+                    <>
+                      {row.date ? dayOf(row.date) : <span className="soft">{t`no date yet`}</span>}
                       {row.place ? `, ${row.place}` : ''}
-                    </td>
-                    <td>{row.project_name}</td>
-                    <td className="num">{row.seats}</td>
-                    <td className="num" aria-label={counted(row.kits, 'kit')}>
-                      {row.kits}
-                    </td>
-                  </tr>
-                ))}
-              </tbody>
-            </table>
+                    </>
+                  ),
+                },
+                { head: t`Project`, cell: (row) => row.project_name },
+                { head: t`Seats`, num: true, cell: (row) => number(row.seats) },
+                { head: t`Kits`, num: true, cell: (row) => number(row.kits) },
+              ]}
+            />
           )
         }
       </Loaded>

@@ -1,115 +1,129 @@
+import { t } from '@lingui/core/macro'
+import { Trans } from '@lingui/react/macro'
 import { useQuery } from '@tanstack/react-query'
-import { api, ask, type Plan } from '../api/client'
-import { keys } from '../api/queries'
-import { useStudio } from '../ui/session'
-import { counted, money } from '../ui/words'
-import type { Sheaf } from './ClassPage'
+import type { Plan } from '../api/client'
+import { asked } from '../api/queries'
+import { kits } from '../i18n/counts'
+import { money, number } from '../i18n/format'
+import { useStudio } from '../ui/frame/session'
+import { Ledger } from '../ui/tables/Ledger'
 import classes from './ClassPage.module.css'
+import { useClass } from './context'
 
-const WAYS = [
+type Measure = 'material_used' | 'sheets_opened' | 'cash_out'
+type Line = Plan['cost']['lines'][number]
+
+const measures = (): { key: Measure; name: string; about: string }[] => [
   {
     key: 'material_used',
-    name: 'Material used',
-    says: 'what goes into the bags, and waste too small to keep',
+    name: t`Material used`,
+    about: t`what goes into the bags, and waste too small to keep`,
   },
-  { key: 'sheets_opened', name: 'Sheets opened', says: 'every sheet started is paid for' },
-  { key: 'cash_out', name: 'Cash out', says: 'packs bought now, less what is in the cupboard' },
-] as const
+  { key: 'sheets_opened', name: t`Sheets opened`, about: t`every sheet started is paid for` },
+  { key: 'cash_out', name: t`Cash out`, about: t`packs bought now, less what is in the cupboard` },
+]
 
-/** What a kit costs, three ways, and what the fee leaves. */
-export function CostTab({ plan, paperOf, supplyOf, draft }: Sheaf & { plan: Plan }) {
+const kindNames = (): Record<Line['kind'], string> => ({
+  paper: t`paper`,
+  pack: t`pack`,
+  supply: t`supply`,
+})
+
+/** What a kit costs, measured in three ways, and what the fee leaves. */
+export function CostTab({ plan }: { plan: Plan }) {
+  const { paperOf, supplyOf } = useClass()
   const { currency } = useStudio()
   const { cost } = plan
-  const packs = useQuery({
-    queryKey: keys.packs,
-    queryFn: () => ask(api.GET('/api/packs')),
-    enabled: plan.packs.length > 0,
-  })
-  const nameOf = (kind: string, id: string) =>
-    (kind === 'paper'
-      ? paperOf(id)?.name
-      : kind === 'pack'
-        ? packs.data?.find((row) => row.id === Number(id))?.name
-        : supplyOf(id)?.name) ?? (kind === 'pack' ? 'A pack of designs' : 'gone')
+  const packs = useQuery({ ...asked.packs(), enabled: plan.packs.length > 0 })
+  const nameOf = (line: Line): string => {
+    if (line.kind === 'paper') return paperOf(line.id)?.name ?? t`gone`
+    if (line.kind === 'supply') return supplyOf(line.id)?.name ?? t`gone`
+    return packs.data?.find((row) => row.id === Number(line.id))?.name ?? t`A pack of designs`
+  }
+  const unpriced = cost.lines.filter((line) => !line.priced).map(nameOf)
   return (
     <>
-      <div className={classes.ways}>
-        {WAYS.map(({ key, name, says }) => (
-          <section key={key} className="sheet" aria-label={name}>
-            <h2>{name}</h2>
+      <div className={classes.costs}>
+        {measures().map((measure) => (
+          <section key={measure.key} className="sheet" aria-label={measure.name}>
+            <h2>{measure.name}</h2>
             <p className={`figure ${classes.perKit}`}>
-              {money(cost.per_kit[key], currency)} <span>a kit</span>
+              <Trans>
+                {money(cost.per_kit[measure.key], currency)} <span>a kit</span>
+              </Trans>
             </p>
-            <p className="soft">{says}</p>
+            <p className="soft">{measure.about}</p>
             <dl>
-              <dt>for {counted(plan.kits, 'kit')}</dt>
-              <dd>{money(cost.total[key], currency)}</dd>
-              {cost.takings && cost.margin && cost.seats_to_cover ? (
-                <>
-                  <dt>left of {money(cost.takings, currency)} in fees</dt>
-                  <dd className={cost.margin[key].startsWith('-') ? 'grave' : undefined}>
-                    {money(cost.margin[key], currency)}
-                  </dd>
-                  <dt>seats that cover it</dt>
-                  <dd>
-                    {cost.seats_to_cover[key] ?? '–'} of {draft.seats}
-                  </dd>
-                </>
-              ) : null}
+              <dt>
+                <Trans>for {kits(plan.kits)}</Trans>
+              </dt>
+              <dd>{money(cost.total[measure.key], currency)}</dd>
+              <Fees plan={plan} of={measure.key} />
             </dl>
           </section>
         ))}
       </div>
       {cost.takings ? null : (
-        <p className="soft">Set a fee under Kit to see what it leaves and how many seats cover the cost.</p>
+        <p className="soft">
+          <Trans>Set a fee under Kit to see what it leaves and how many seats cover the cost.</Trans>
+        </p>
       )}
-      {cost.unpriced.length ? (
+      {unpriced.length ? (
         <p className="grave" role="status">
-          Without a price, so not counted:{' '}
-          {cost.lines
-            .filter((l) => !l.priced)
-            .map((l) => nameOf(l.kind, l.id))
-            .join(', ')}
-          . Add prices in the cupboard.
+          <Trans>Without a price, so not counted: {unpriced.join(', ')}. Add prices in the cupboard.</Trans>
         </p>
       ) : null}
-      <h2 className={classes.later}>Where it goes, for the whole class</h2>
-      <table className="ledger">
-        <thead>
-          <tr>
-            <th scope="col">Paper or supply</th>
-            {WAYS.map(({ key, name }) => (
-              <th scope="col" className="num" key={key}>
-                {name}
-              </th>
-            ))}
-          </tr>
-        </thead>
-        <tbody>
-          {cost.lines.map((line) => (
-            <tr key={line.kind + line.id}>
-              <th scope="row">
-                {nameOf(line.kind, line.id)} <span className={classes.sub}>{line.kind}</span>
-              </th>
-              {WAYS.map(({ key }) => (
-                <td className="num" key={key}>
-                  {line.priced ? money(line[key], currency) : <span className="grave">no price</span>}
-                </td>
-              ))}
-            </tr>
-          ))}
-        </tbody>
-        <tfoot>
-          <tr>
-            <th scope="row">Total</th>
-            {WAYS.map(({ key }) => (
-              <td className="num" key={key}>
-                {money(cost.total[key], currency)}
-              </td>
-            ))}
-          </tr>
-        </tfoot>
-      </table>
+      <h2 className={classes.later}>
+        <Trans>Where it goes, for the whole class</Trans>
+      </h2>
+      <Ledger
+        rows={cost.lines}
+        rowKey={(line) => line.kind + line.id}
+        columns={[
+          {
+            head: t`Paper or supply`,
+            title: true,
+            cell: (line) => (
+              <>
+                {nameOf(line)} <span className={classes.sub}>{kindNames()[line.kind]}</span>
+              </>
+            ),
+          },
+          ...measures().map(({ key, name }) => ({
+            head: name,
+            num: true,
+            cell: (line: Line) =>
+              line.priced ? money(line[key], currency) : <span className="grave">{t`no price`}</span>,
+          })),
+        ]}
+        foot={{ head: t`Total`, sums: measures().map(({ key }) => money(cost.total[key], currency)) }}
+      />
+    </>
+  )
+}
+
+/** What the fees leave after a cost, and how many of them cover it. */
+function Fees({ plan, of }: { plan: Plan; of: Measure }) {
+  const { draft } = useClass()
+  const { currency } = useStudio()
+  const { takings, margin, seats_to_cover: covering } = plan.cost
+  if (!takings || !margin || !covering) return null
+  const needed = covering[of]
+  const many = needed === null ? '–' : number(needed)
+  return (
+    <>
+      <dt>
+        <Trans>left of {money(takings, currency)} in fees</Trans>
+      </dt>
+      <dd className={margin[of].startsWith('-') ? 'grave' : undefined}>{money(margin[of], currency)}</dd>
+      <dt>
+        <Trans>seats that cover it</Trans>
+      </dt>
+      <dd>
+        <Trans>
+          {many} of {number(draft.seats ?? 0)}
+        </Trans>
+      </dd>
     </>
   )
 }

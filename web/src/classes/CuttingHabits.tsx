@@ -1,20 +1,22 @@
+import { t } from '@lingui/core/macro'
 import { NumberInput, Switch, TextInput } from '@mantine/core'
-import { useStudio } from '../ui/session'
-import type { Sheaf } from './ClassPage'
-import classes from './ClassPage.module.css'
+import { useStudio } from '../ui/frame/session'
+import { useClass } from './context'
+import classes from './Sheets.module.css'
 
 /** How this class is cut: how many sheets at once, how long a cut, which offcuts are kept, sizes mixed. */
-export function CuttingHabits({ draft, change, faults, papers }: Sheaf) {
+export function CuttingHabits() {
+  const { draft, change, faults, papers } = useClass()
   const studio = useStudio()
   const units = draft.units ?? studio.units
-  const said = (path: string) => faults.find((fault) => fault.path.startsWith(path))?.says
+  const said = (path: string) => faults.find((fault) => fault.path.startsWith(path))?.message
   const keep = draft.keep_offcut ?? ['1', '3']
   const chosen = new Set((draft.colourways ?? []).flatMap((c) => Object.values(c.papers ?? {})))
   const sizes = papers.some((paper) => paper.same_as != null && chosen.has(paper.same_as))
   return (
     <div className={classes.habits}>
       <NumberInput
-        label="Sheets at once"
+        label={t`Sheets at once`}
         min={1}
         max={100}
         allowDecimal={false}
@@ -22,7 +24,7 @@ export function CuttingHabits({ draft, change, faults, papers }: Sheaf) {
         onChange={(value) => change({ ...draft, sheets_at_once: Number(value) || 1 }, 'at once')}
       />
       <TextInput
-        label={`Longest cut, ${units}`}
+        label={t`Longest cut, ${units}`}
         value={draft.trimmer ?? ''}
         error={said('trimmer')}
         onChange={(e) => change({ ...draft, trimmer: e.currentTarget.value }, 'trimmer')}
@@ -30,7 +32,7 @@ export function CuttingHabits({ draft, change, faults, papers }: Sheaf) {
       {keep.map((side, n) => (
         <TextInput
           key={n}
-          label={n ? `by, ${units}` : `Offcuts kept from, ${units}`}
+          label={n ? t`by, ${units}` : t`Offcuts kept from, ${units}`}
           value={side}
           error={said(`keep_offcut[${n}]`)}
           onChange={(e) => {
@@ -41,7 +43,7 @@ export function CuttingHabits({ draft, change, faults, papers }: Sheaf) {
       ))}
       {sizes ? (
         <Switch
-          label="Sizes of one paper may share the work, by price"
+          label={t`Sizes of one paper may share the work, by price`}
           checked={draft.mix_sizes ?? false}
           onChange={(e) => change({ ...draft, mix_sizes: e.currentTarget.checked }, 'mix', 0)}
         />

@@ -1,176 +1,193 @@
+import { plural, t } from '@lingui/core/macro'
+import { Trans } from '@lingui/react/macro'
 import { Button, Menu, Modal } from '@mantine/core'
 import { IconChevronDown, IconPrinter, IconScissors } from '@tabler/icons-react'
 import { useQueryClient } from '@tanstack/react-query'
 import { useState } from 'react'
 import { Link } from 'react-router'
-import { api, ask, type Cutting, type KitClass, type Plan } from '../api/client'
-import { keys } from '../api/queries'
-import { FracWords } from '../ui/FracWords'
-import { sentence } from '../ui/fractions'
-import { Size } from '../ui/Length'
-import { nmOf } from '../ui/length'
-import { useStudio } from '../ui/session'
-import { counted } from '../ui/words'
-import classes from './ClassPage.module.css'
+import { api, ask, type Cutting, type Plan } from '../api/client'
+import { keep } from '../api/queries'
+import { layouts, settings, steps, strokes } from '../i18n/counts'
+import { number } from '../i18n/format'
+import { useStudio } from '../ui/frame/session'
+import { FracWords } from '../ui/text/FracWords'
+import { whole } from '../ui/text/fractions'
+import { Size } from '../ui/text/Length'
+import { useClass } from './context'
+import classes from './Sheets.module.css'
 
-/** Where the cutting is: what it takes, how far it is, and what a changed class asks besides. */
-export function CuttingNote({
-  kitClass,
-  plan,
-  run,
-}: {
-  kitClass: KitClass
+interface Props {
   plan: Plan
   run: Cutting | null
-}) {
+}
+
+/** Where the cutting is: what it takes, how far it is, and what a changed class asks for too. */
+export function CuttingNote({ plan, run }: Props) {
   const queries = useQueryClient()
-  const { units } = useStudio()
+  const { saved } = useClass()
   const [asked, setAsked] = useState(false)
-  const [says, setSays] = useState('')
-  const path = { params: { path: { class_id: kitClass.id } } }
-  const keep = (now: Cutting | null) => queries.setQueryData(keys.cutting(kitClass.id), now)
+  const [problem, setProblem] = useState('')
+  const path = { params: { path: { class_id: saved.id } } }
+  const put = (now: Cutting | null) => keep.cutting(queries, saved.id, now)
   const attempt = (work: Promise<unknown>) => {
-    setSays('')
-    work.catch((error: Error) => setSays(error.message))
+    setProblem('')
+    work.catch((error: Error) => setProblem(error.message))
   }
-  const sheets = plan.papers.reduce((sum, row) => sum + row.sheets, 0)
-  // Where sizes are mixed the proof is of their price, and is said of them.
-  const proved = plan.papers.every((row) => !row.mixed && row.sheets === row.at_least)
-  const { cutting } = plan
+  const add = () => attempt(ask(api.POST('/api/classes/{class_id}/cutting/changes', path)).then(put))
+  const forget = () =>
+    attempt(
+      ask(api.DELETE('/api/classes/{class_id}/cutting', path)).then(() => {
+        put(null)
+        setAsked(false)
+      }),
+    )
   return (
-    <section className={classes.cutting} aria-label="Cutting">
+    <section className={classes.cutting} aria-label={t`Cutting`}>
       <div>
-        {run ? (
-          <p className={classes.sum}>
-            {run.done < run.steps ? (
-              <>
-                Cutting has begun: <strong className="figure">{run.done}</strong> of{' '}
-                {counted(run.steps, 'step')} done.
-              </>
-            ) : (
-              <strong>All cut.</strong>
-            )}{' '}
-            <span className="soft">The layouts stay as they are.</span>
-          </p>
-        ) : (
-          <p className={classes.sum}>
-            <strong className="figure">{sheets}</strong> {sheets === 1 ? 'sheet' : 'sheets'}.{' '}
-            {proved ? 'No way of cutting straight across uses fewer. ' : ''}
-            <span className="soft">
-              {counted(cutting.layouts, 'layout')}, {counted(cutting.settings, 'setting')},{' '}
-              {counted(cutting.strokes, 'stroke')}, about {cutting.minutes} min.
-              {cutting.largest_offcut ? (
-                <>
-                  {' '}
-                  The largest offcut kept is{' '}
-                  <Size
-                    width={nmOf(cutting.largest_offcut.width)}
-                    height={nmOf(cutting.largest_offcut.height)}
-                    units={units}
-                  />
-                  .
-                </>
-              ) : null}
-            </span>
-          </p>
-        )}
-        {run?.changes.length ? (
-          <div className={classes.changes} role="status">
-            <p>The class has changed since:</p>
-            <ul>
-              {run.changes.map((said) => (
-                <li key={said}>
-                  <FracWords text={sentence(said)} />.
-                </li>
-              ))}
-            </ul>
-            {run.changes.some((said) => said.startsWith('cut ')) ? (
-              <Button
-                size="sm"
-                onClick={() =>
-                  attempt(ask(api.POST('/api/classes/{class_id}/cutting/changes', path)).then(keep))
-                }
-              >
-                Add it to the cutting
-              </Button>
-            ) : null}
-          </div>
-        ) : null}
-        {says ? (
+        {run ? <Progress run={run} /> : <Summary plan={plan} />}
+        {run?.changes.length ? <Changes changes={run.changes} add={add} /> : null}
+        {problem ? (
           <p role="alert" className="grave">
-            {says}
+            {problem}
           </p>
         ) : null}
       </div>
       <div className={classes.go}>
-        {sheets ? (
+        {plan.sheets ? (
           <Button
             component={Link}
-            to={`/classes/${kitClass.id}/trimmer`}
+            to={`/classes/${saved.id}/trimmer`}
             size="md"
             leftSection={<IconScissors size={20} aria-hidden />}
           >
-            {run && run.done > 0 ? 'Go on at the trimmer' : 'To the trimmer'}
+            {run && run.done > 0 ? t`Go on at the trimmer` : t`To the trimmer`}
           </Button>
         ) : null}
-        <Menu position="bottom-end" withinPortal>
-          <Menu.Target>
-            <Button
-              variant="default"
-              size="md"
-              leftSection={<IconPrinter size={19} aria-hidden />}
-              rightSection={<IconChevronDown size={16} aria-hidden />}
-            >
-              Cut guide
-            </Button>
-          </Menu.Target>
-          <Menu.Dropdown>
-            {(['letter', 'a4'] as const).map((paper) => (
-              <Menu.Item
-                key={paper}
-                component="a"
-                href={`/api/classes/${kitClass.id}/cut-guide.pdf?paper=${paper}`}
-              >
-                PDF on {paper === 'a4' ? 'A4' : 'Letter'}
-              </Menu.Item>
-            ))}
-          </Menu.Dropdown>
-        </Menu>
+        <GuideMenu classId={saved.id} />
         {run ? (
           <Button variant="subtle" size="md" onClick={() => setAsked(true)}>
-            Start over
+            <Trans>Start over</Trans>
           </Button>
         ) : null}
       </div>
       <Modal
         opened={asked}
         onClose={() => setAsked(false)}
-        title="Forget what is cut?"
-        closeButtonProps={{ 'aria-label': 'Close' }}
+        title={t`Forget what is cut?`}
+        closeButtonProps={{ 'aria-label': t`Close` }}
       >
         <p>
-          The class is planned anew as if nothing were cut yet: {counted(run?.done ?? 0, 'step')} of progress
-          and what was noted as spoilt are forgotten. This cannot be undone.
+          <Trans>
+            The class is planned again as if nothing were cut yet: {steps(run?.done ?? 0)} of progress and
+            what was noted as spoilt are forgotten. This cannot be undone.
+          </Trans>
         </p>
         <div className={classes.go}>
-          <Button
-            color="red"
-            onClick={() =>
-              attempt(
-                ask(api.DELETE('/api/classes/{class_id}/cutting', path)).then(() => {
-                  keep(null)
-                  setAsked(false)
-                }),
-              )
-            }
-          >
-            Forget it
+          <Button color="red" onClick={forget}>
+            <Trans>Forget it</Trans>
           </Button>
           <Button variant="default" onClick={() => setAsked(false)}>
-            Keep it
+            <Trans>Keep it</Trans>
           </Button>
         </div>
       </Modal>
     </section>
+  )
+}
+
+function Progress({ run }: { run: Cutting }) {
+  return (
+    <p className={classes.sum}>
+      {run.done < run.steps ? (
+        <Trans>
+          Cutting has begun: <strong className="figure">{number(run.done)}</strong> of {steps(run.steps)}{' '}
+          done.
+        </Trans>
+      ) : (
+        <strong>
+          <Trans>All cut.</Trans>
+        </strong>
+      )}{' '}
+      <span className="soft">
+        <Trans>The layouts stay as they are.</Trans>
+      </span>
+    </p>
+  )
+}
+
+function Summary({ plan }: { plan: Plan }) {
+  const { units } = useStudio()
+  const { cutting } = plan
+  // Where sizes are mixed the proof is of their price, and is said of them.
+  const proved = plan.papers.every((row) => row.proved)
+  return (
+    <p className={classes.sum}>
+      <strong className="figure">{number(plan.sheets)}</strong>{' '}
+      {plural(plan.sheets, { one: 'sheet.', other: 'sheets.' })}{' '}
+      {proved ? `${t`No plan of straight cuts uses fewer.`} ` : ''}
+      <span className="soft">
+        <Trans>
+          {layouts(cutting.layouts)}, {settings(cutting.settings)}, {strokes(cutting.strokes)}, about{' '}
+          {number(cutting.minutes)} min.
+        </Trans>
+        {cutting.largest ? (
+          <>
+            {' '}
+            <Trans>
+              The largest offcut kept is{' '}
+              <Size width={cutting.largest.width} height={cutting.largest.height} units={units} />.
+            </Trans>
+          </>
+        ) : null}
+      </span>
+    </p>
+  )
+}
+
+function Changes({ changes, add }: { changes: Cutting['changes']; add: () => void }) {
+  return (
+    <div className={classes.changes} role="status">
+      <p>
+        <Trans>The class has changed since:</Trans>
+      </p>
+      <ul>
+        {changes.map((change) => (
+          <li key={change.message}>
+            <FracWords text={whole(change.message)} />
+          </li>
+        ))}
+      </ul>
+      {changes.some((change) => change.code === 'more-to-cut') ? (
+        <Button size="sm" onClick={add}>
+          <Trans>Add it to the cutting</Trans>
+        </Button>
+      ) : null}
+    </div>
+  )
+}
+
+function GuideMenu({ classId }: { classId: number }) {
+  const href = (paper: 'letter' | 'a4') => `/api/classes/${classId}/cut-guide.pdf?paper=${paper}`
+  return (
+    <Menu position="bottom-end" withinPortal>
+      <Menu.Target>
+        <Button
+          variant="default"
+          size="md"
+          leftSection={<IconPrinter size={19} aria-hidden />}
+          rightSection={<IconChevronDown size={16} aria-hidden />}
+        >
+          <Trans>Cut guide</Trans>
+        </Button>
+      </Menu.Target>
+      <Menu.Dropdown>
+        <Menu.Item component="a" href={href('letter')}>
+          <Trans>PDF on Letter</Trans>
+        </Menu.Item>
+        <Menu.Item component="a" href={href('a4')}>
+          <Trans>PDF on A4</Trans>
+        </Menu.Item>
+      </Menu.Dropdown>
+    </Menu>
   )
 }

@@ -1,66 +1,86 @@
-import type { CuttingPlan } from '../api/client'
-import { Length, Size } from '../ui/Length'
-import { nmOf } from '../ui/length'
-import { useStudio } from '../ui/session'
-import { counted } from '../ui/words'
-import classes from './ClassPage.module.css'
+import { t } from '@lingui/core/macro'
+import { Trans } from '@lingui/react/macro'
+import type { Batch, CuttingPlan, Stroke } from '../api/client'
+import { strips } from '../i18n/counts'
+import { number } from '../i18n/format'
+import { useStudio } from '../ui/frame/session'
+import { Ledger } from '../ui/tables/Ledger'
+import { Length, Size } from '../ui/text/Length'
+import classes from './Sheets.module.css'
+
+interface Row {
+  at: number
+  batch: Batch
+  stroke: Stroke
+}
+
+const rowsOf = (cutting: CuttingPlan): Row[] =>
+  cutting.batches.flatMap((batch, at) => batch.strokes.map((stroke) => ({ at, batch, stroke })))
 
 /** Every setting of the trimmer once, and everything that is cut at it. */
-export function CuttingOrder({ rounds, name }: { rounds: CuttingPlan[]; name: (paper: string) => string }) {
+export function CuttingOrder(props: { rounds: CuttingPlan[]; nameOf: (paper: string) => string }) {
   const { units } = useStudio()
-  return rounds.map((cutting, round) => (
-    <section key={round} aria-label={round ? `Added later, ${round}` : 'Cutting order'}>
-      {round ? <h2 className={classes.later}>Added later</h2> : null}
-      <table className={`ledger ${classes.order}`}>
-        <thead>
-          <tr>
-            <th scope="col">Set to, {units}</th>
-            <th scope="col">Take</th>
-            <th scope="col">Paper, layout</th>
-            <th scope="col">How</th>
-            <th scope="col">Gives</th>
-            <th scope="col" className="num">
-              Strokes
-            </th>
-          </tr>
-        </thead>
-        {cutting.batches.map((batch, n) => (
-          <tbody key={n}>
-            {batch.strokes.map((stroke, k) => (
-              <tr key={k}>
-                {k === 0 ? (
-                  <th scope="rowgroup" rowSpan={batch.strokes.length} className={classes.setting}>
-                    <span className="figure">
-                      <Length nm={nmOf(batch.setting)} units={units} />
-                    </span>
-                  </th>
-                ) : null}
-                <td>
-                  {stroke.count} of{' '}
-                  <Size width={nmOf(stroke.width)} height={nmOf(stroke.height)} units={units} />
-                </td>
-                <td>
-                  {name(stroke.paper)}, {[...new Set(stroke.parts.map((part) => part.layout))].join(', ')}
-                </td>
-                <td>
-                  {stroke.along === 'height' ? 'turned a quarter' : 'as it lies'}
-                  {stroke.times > 1 ? `, ${counted(stroke.times, 'strip')}` : ''}
-                </td>
-                <td>
-                  {stroke.gives.length
-                    ? stroke.gives.join(' or ')
-                    : stroke.strip === 'waste'
-                      ? 'waste'
-                      : 'a strip to cut again'}
-                  {stroke.rest_gives ? `; the rest is ${stroke.rest_gives}` : ''}
-                </td>
-                <td className="num">{stroke.strokes}</td>
-              </tr>
-            ))}
-          </tbody>
-        ))}
-      </table>
-      {cutting.batches.length === 0 ? <p>Nothing has to be cut: every piece is a whole sheet.</p> : null}
+  return props.rounds.map((cutting, round) => (
+    <section key={round} aria-label={round ? t`Added later, ${round}` : t`Cutting order`}>
+      {round ? (
+        <h2 className={classes.added}>
+          <Trans>Added later</Trans>
+        </h2>
+      ) : null}
+      <Ledger
+        className={classes.order}
+        rows={rowsOf(cutting)}
+        rowKey={(_, n) => n}
+        groupOf={(row) => row.at}
+        columns={[
+          {
+            head: t`Set to, ${units}`,
+            title: true,
+            grouped: true,
+            className: classes.setting,
+            cell: ({ batch }) => (
+              <span className="figure">
+                <Length nm={batch.setting} units={units} />
+              </span>
+            ),
+          },
+          {
+            head: t`Take`,
+            cell: ({ stroke }) => (
+              <Trans>
+                {number(stroke.count)} of <Size width={stroke.width} height={stroke.height} units={units} />
+              </Trans>
+            ),
+          },
+          {
+            head: t`Paper, layout`,
+            cell: ({ stroke }) =>
+              `${props.nameOf(stroke.paper)}, ${[...new Set(stroke.parts.map((part) => part.layout))].join(', ')}`,
+          },
+          { head: t`How`, cell: ({ stroke }) => howWords(stroke) },
+          { head: t`Gives`, cell: ({ stroke }) => givesWords(stroke) },
+          { head: t`Strokes`, num: true, cell: ({ stroke }) => number(stroke.strokes) },
+        ]}
+      />
+      {cutting.batches.length === 0 ? (
+        <p>
+          <Trans>Nothing has to be cut: every piece is a whole sheet.</Trans>
+        </p>
+      ) : null}
     </section>
   ))
+}
+
+function howWords(stroke: Stroke): string {
+  const lies = stroke.along === 'height' ? t`turned a quarter` : t`as it lies`
+  return stroke.times > 1 ? `${lies}, ${strips(stroke.times)}` : lies
+}
+
+function givesWords(stroke: Stroke): string {
+  const gives = stroke.gives.length
+    ? stroke.gives.join(t` or `)
+    : stroke.strip === 'waste'
+      ? t`waste`
+      : t`a strip to cut again`
+  return stroke.rest_gives ? t`${gives}; the rest is ${stroke.rest_gives}` : gives
 }

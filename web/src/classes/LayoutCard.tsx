@@ -1,15 +1,17 @@
+import { t } from '@lingui/core/macro'
+import { Trans } from '@lingui/react/macro'
 import { ActionIcon, Modal } from '@mantine/core'
 import { IconDownload, IconZoomIn } from '@tabler/icons-react'
 import { useState } from 'react'
 import type { Paper, Piece } from '../api/client'
-import { LayoutDrawing } from '../ui/LayoutDrawing'
-import { Length, Size } from '../ui/Length'
-import { nmOf } from '../ui/length'
-import { useStudio } from '../ui/session'
-import { Swatch } from '../ui/Swatch'
-import { counted } from '../ui/words'
-import classes from './ClassPage.module.css'
-import { type CutAlike, settingsOf } from './layouts'
+import { cuts, times } from '../i18n/counts'
+import { number } from '../i18n/format'
+import { LayoutDrawing } from '../ui/drawing/LayoutDrawing'
+import { Swatch } from '../ui/drawing/Swatch'
+import { useStudio } from '../ui/frame/session'
+import { Length, Size } from '../ui/text/Length'
+import { type CutAlike, type PieceCount, settingsOf } from './layouts'
+import classes from './Sheets.module.css'
 
 interface Props {
   classId: number
@@ -29,8 +31,8 @@ export function LayoutCard(props: Props) {
   const { units } = useStudio()
   const [near, setNear] = useState(false)
   const { layout } = group
-  const offcut = layout.stock.kind === 'offcut'
-  const settings = settingsOf(layout)
+  const { letter, stock } = layout
+  const size = <Size width={stock.width} height={stock.height} units={units} />
   const drawing = (width: number, height: number) => (
     <LayoutDrawing
       layout={layout}
@@ -49,26 +51,31 @@ export function LayoutCard(props: Props) {
       <figcaption>
         <span>
           <strong>
-            Cut <span className="figure">{group.times}</span> like this
+            <Trans>
+              Cut <span className="figure">{number(group.times)}</span> like this
+            </Trans>
           </strong>{' '}
           <span className="soft">
-            layout {layout.letter}, {offcut ? 'from an offcut of ' : ''}
-            <Size width={nmOf(layout.stock.width)} height={nmOf(layout.stock.height)} units={units} />
+            {stock.kind === 'offcut' ? (
+              <Trans>
+                layout {letter}, from an offcut of {size}
+              </Trans>
+            ) : (
+              <Trans>
+                layout {letter}, {size}
+              </Trans>
+            )}
           </span>
         </span>
         <span className={classes.tools}>
-          <ActionIcon
-            variant="subtle"
-            aria-label={`Layout ${layout.letter} larger`}
-            onClick={() => setNear(true)}
-          >
+          <ActionIcon variant="subtle" aria-label={t`Layout ${letter} larger`} onClick={() => setNear(true)}>
             <IconZoomIn size={19} />
           </ActionIcon>
           <ActionIcon
             component="a"
-            href={`/api/classes/${classId}/layouts/${layout.letter}.svg`}
+            href={`/api/classes/${classId}/layouts/${letter}.svg`}
             variant="subtle"
-            aria-label={`Layout ${layout.letter} as a drawing at true size`}
+            aria-label={t`Layout ${letter} as a drawing at true size`}
           >
             <IconDownload size={19} />
           </ActionIcon>
@@ -85,46 +92,55 @@ export function LayoutCard(props: Props) {
           >
             <span className={classes.letter}>{letters.get(row.piece)}</span>
             <span>
-              {row.each} × {row.piece}
-              {colourways.size > 1
-                ? row.byColourway.map((c) => {
-                    const own = colourways.get(c.colourway)
-                    return (
-                      <span key={c.colourway} className={classes.ofColourway}>
-                        {own ? <Swatch look={own} width={17} height={17} /> : null} {c.count} {c.colourway}
-                      </span>
-                    )
-                  })
-                : null}
+              {number(row.each)} × {row.piece}
+              {colourways.size > 1 ? <ByColourway row={row} colourways={colourways} /> : null}
             </span>
           </li>
         ))}
       </ul>
-      <p className={classes.settings}>
-        {settings.length ? (
-          <>
-            Trimmer at{' '}
-            {settings.map((mm, n) => (
-              <span key={mm}>
-                {n ? ', ' : ''}
-                <Length nm={nmOf(mm)} units={units} />
-              </span>
-            ))}{' '}
-            {units}; {counted(layout.cuts.length, 'cut')} in the order numbered
-          </>
-        ) : (
-          'No cut: the whole sheet is the piece'
-        )}
-      </p>
+      <Settings group={group} />
       <Modal
         opened={near}
         onClose={() => setNear(false)}
         size="auto"
-        title={`Layout ${layout.letter}, cut ${counted(group.times, 'time')}`}
-        closeButtonProps={{ 'aria-label': 'Close' }}
+        title={t`Layout ${letter}, cut ${times(group.times)}`}
+        closeButtonProps={{ 'aria-label': t`Close` }}
       >
         {drawing(Math.min(window.innerWidth - 90, 1100), window.innerHeight - 190)}
       </Modal>
     </figure>
+  )
+}
+
+function ByColourway({ row, colourways }: { row: PieceCount; colourways: Props['colourways'] }) {
+  return row.byColourway.map((c) => {
+    const own = colourways.get(c.colourway)
+    return (
+      <span key={c.colourway} className={classes.ofColourway}>
+        {own ? <Swatch look={own} width={17} height={17} /> : null} {number(c.count)} {c.colourway}
+      </span>
+    )
+  })
+}
+
+function Settings({ group }: { group: CutAlike }) {
+  const { units } = useStudio()
+  const { layout } = group
+  const settings = settingsOf(layout).map((nm, n) => (
+    <span key={nm}>
+      {n ? ', ' : ''}
+      <Length nm={nm} units={units} />
+    </span>
+  ))
+  return (
+    <p className={classes.settings}>
+      {settings.length ? (
+        <Trans>
+          Trimmer at {settings} {units}; {cuts(layout.cuts.length)} in the order numbered
+        </Trans>
+      ) : (
+        <Trans>No cut: the whole sheet is the piece</Trans>
+      )}
+    </p>
   )
 }

@@ -1,7 +1,10 @@
+import { t } from '@lingui/core/macro'
+import { Trans } from '@lingui/react/macro'
 import { ActionIcon, NumberInput } from '@mantine/core'
 import { IconMinus, IconPlus } from '@tabler/icons-react'
 import type { ClassIn } from '../api/client'
-import { counted } from '../ui/words'
+import { kits, samples, spares } from '../i18n/counts'
+import { number } from '../i18n/format'
 import classes from './ClassPage.module.css'
 import { kitsOf } from './draft'
 
@@ -19,7 +22,7 @@ export function SeatStepper({ draft, busy, step, set }: Props) {
       <ActionIcon
         variant="default"
         size={46}
-        aria-label="One seat fewer"
+        aria-label={t`One seat fewer`}
         onClick={() => step(-1)}
         disabled={(draft.seats ?? 0) === 0}
       >
@@ -27,7 +30,7 @@ export function SeatStepper({ draft, busy, step, set }: Props) {
       </ActionIcon>
       <div className={classes.seats}>
         <NumberInput
-          aria-label="Seats"
+          aria-label={t`Seats`}
           variant="unstyled"
           hideControls
           allowDecimal={false}
@@ -36,14 +39,16 @@ export function SeatStepper({ draft, busy, step, set }: Props) {
           value={draft.seats ?? 0}
           onChange={(value) => set(Number(value) || 0)}
         />
-        <span>seats</span>
+        <span>
+          <Trans>seats</Trans>
+        </span>
       </div>
-      <ActionIcon variant="filled" size={46} aria-label="One seat more" onClick={() => step(1)}>
+      <ActionIcon variant="filled" size={46} aria-label={t`One seat more`} onClick={() => step(1)}>
         <IconPlus size={22} />
       </ActionIcon>
       <p>
-        <strong>{counted(kitsOf(draft), 'kit')}</strong>: {draft.seats} +{' '}
-        {counted(draft.samples ?? 0, 'sample')} + {counted(draft.spares ?? 0, 'spare')}
+        <strong>{kits(kitsOf(draft))}</strong>: {number(draft.seats ?? 0)} + {samples(draft.samples ?? 0)} +{' '}
+        {spares(draft.spares ?? 0)}
       </p>
     </div>
   )

@@ -1,23 +1,24 @@
+import { t } from '@lingui/core/macro'
+import { Trans } from '@lingui/react/macro'
 import { Button } from '@mantine/core'
 import { useQuery } from '@tanstack/react-query'
 import { useEffect, useRef } from 'react'
-import { api, ask } from '../api/client'
-import { keys } from '../api/queries'
-import { useStudio } from '../ui/session'
-import { Loaded } from '../ui/states'
-import { counted, money } from '../ui/words'
-import type { Sheaf } from './ClassPage'
-import classes from './ClassPage.module.css'
+import { asked } from '../api/queries'
+import { seats as seatsOf } from '../i18n/counts'
+import { money, number } from '../i18n/format'
+import { useStudio } from '../ui/frame/session'
+import { Loaded } from '../ui/states/states'
+import { Ledger } from '../ui/tables/Ledger'
+import { useClass } from './context'
+import classes from './Sheets.module.css'
 
 /** Every number of seats: what one more opens, and the last that is free. */
-export function SeatsTable({ saved, draft, change }: Sheaf) {
+export function SeatsTable() {
+  const { saved, draft, change } = useClass()
   const { currency } = useStudio()
   const seats = useQuery({
-    queryKey: keys.seats(saved.id, saved.version),
-    queryFn: () =>
-      ask(api.GET('/api/classes/{class_id}/seats', { params: { path: { class_id: saved.id } } })),
+    ...asked.seats(saved.id, saved.version),
     placeholderData: (before) => before,
-    retry: false,
   })
   const here = useRef<HTMLTableRowElement>(null)
   const around = useRef<HTMLDivElement>(null)
@@ -29,23 +30,24 @@ export function SeatsTable({ saved, draft, change }: Sheaf) {
   const now = draft.seats ?? 0
   return (
     <Loaded query={seats}>
-      {(steps) => (
-        <section aria-label="Seat by seat">
+      {(found) => (
+        <section aria-label={t`Seat by seat`}>
           <p className={classes.free}>
-            {steps.free_of_packs > now ? (
-              <>
-                Up to <strong className="figure">{steps.free_of_packs}</strong> seats nothing more is to be
-                bought than now;{' '}
-              </>
+            {found.free_of_packs > now ? (
+              <Trans>
+                Up to <strong className="figure">{number(found.free_of_packs)}</strong> seats there is nothing
+                more to buy than now.
+              </Trans>
             ) : (
-              <>One seat more means buying a pack more; </>
-            )}
-            {steps.free_of_sheets > now ? (
-              <>
-                up to <strong className="figure">{steps.free_of_sheets}</strong> no sheet more is opened.
-              </>
+              <Trans>One seat more means one more pack to buy.</Trans>
+            )}{' '}
+            {found.free_of_sheets > now ? (
+              <Trans>
+                Up to <strong className="figure">{number(found.free_of_sheets)}</strong> seats no more sheets
+                are opened.
+              </Trans>
             ) : (
-              <>one seat more opens a sheet.</>
+              <Trans>One seat more opens another sheet.</Trans>
             )}
           </p>
           <div
@@ -53,64 +55,50 @@ export function SeatsTable({ saved, draft, change }: Sheaf) {
             className={classes.seatRows}
             tabIndex={0}
             role="region"
-            aria-label="Numbers of seats"
+            aria-label={t`Numbers of seats`}
           >
-            <table className="ledger">
-              <thead>
-                <tr>
-                  <th scope="col" className="num">
-                    Seats
-                  </th>
-                  <th scope="col" className="num">
-                    Kits
-                  </th>
-                  <th scope="col" className="num">
-                    Sheets
-                  </th>
-                  <th scope="col" className="num">
-                    To pay now
-                  </th>
-                  <th scope="col">One more than the row above opens</th>
-                  <th scope="col">
-                    <span className="vanish">Take</span>
-                  </th>
-                </tr>
-              </thead>
-              <tbody>
-                {steps.rows.map((row) => (
-                  <tr
-                    key={row.seats}
-                    data-chosen={row.seats === now}
-                    ref={row.seats === now ? here : undefined}
-                  >
-                    <th scope="row" className="num">
-                      {row.seats}
-                    </th>
-                    <td className="num">{row.kits}</td>
-                    <td className="num">
-                      {row.sheets}
-                      {row.proved ? '' : ' or fewer'}
-                    </td>
-                    <td className="num">{money(row.cash, currency)}</td>
-                    <td>{row.opens.length ? row.opens.join(', ') : row.seats > 1 ? 'nothing' : ''}</td>
-                    <td>
-                      {row.seats === now ? (
-                        'now'
-                      ) : (
-                        <Button
-                          size="compact-sm"
-                          variant="subtle"
-                          aria-label={`Take ${counted(row.seats, 'seat')}`}
-                          onClick={() => change({ ...draft, seats: row.seats }, 'seats', 0)}
-                        >
-                          take
-                        </Button>
-                      )}
-                    </td>
-                  </tr>
-                ))}
-              </tbody>
-            </table>
+            <Ledger
+              rows={found.rows}
+              rowKey={(row) => row.seats}
+              chosen={(row) => row.seats === now}
+              rowRef={(row) => (row.seats === now ? here : undefined)}
+              columns={[
+                { head: t`Seats`, title: true, num: true, cell: (row) => number(row.seats) },
+                { head: t`Kits`, num: true, cell: (row) => number(row.kits) },
+                {
+                  head: t`Sheets`,
+                  num: true,
+                  cell: (row) => (row.proved ? number(row.sheets) : t`${number(row.sheets)} or fewer`),
+                },
+                { head: t`To pay now`, num: true, cell: (row) => money(row.cash, currency) },
+                {
+                  head: t`What this row opens more than the one above`,
+                  cell: (row) =>
+                    row.opens.length
+                      ? row.opens.map((said) => said.message).join(', ')
+                      : row.seats > 1
+                        ? t`nothing`
+                        : '',
+                },
+                {
+                  head: t`Take`,
+                  silent: true,
+                  cell: (row) =>
+                    row.seats === now ? (
+                      t`now`
+                    ) : (
+                      <Button
+                        size="compact-sm"
+                        variant="subtle"
+                        aria-label={t`Take ${seatsOf(row.seats)}`}
+                        onClick={() => change({ ...draft, seats: row.seats }, 'seats', 0)}
+                      >
+                        <Trans>take</Trans>
+                      </Button>
+                    ),
+                },
+              ]}
+            />
           </div>
         </section>
       )}

@@ -1,49 +1,37 @@
+import { t } from '@lingui/core/macro'
+import { Trans } from '@lingui/react/macro'
 import { SegmentedControl } from '@mantine/core'
 import { useQuery } from '@tanstack/react-query'
 import { useState } from 'react'
-import { api, ask, type Layout, type Plan } from '../api/client'
-import { keys } from '../api/queries'
-import { PRINT_WORDS, Swatch } from '../ui/Swatch'
-import { counted, letterOf, money, roundedMoney } from '../ui/words'
-import type { Sheaf } from './ClassPage'
-import classes from './ClassPage.module.css'
+import type { Plan } from '../api/client'
+import { asked } from '../api/queries'
+import { money, roundedMoney } from '../i18n/format'
+import { letterOf } from '../ui/drawing/letters'
+import { useClass } from './context'
 import { CuttingHabits } from './CuttingHabits'
 import { CuttingNote } from './CuttingNote'
 import { CuttingOrder } from './CuttingOrder'
-import { LayoutCard } from './LayoutCard'
-import { cutAlike } from './layouts'
+import type { SheetsOfPaper } from './layouts'
+import { PaperSheets } from './PaperSheets'
 import { SeatsTable } from './SeatsTable'
+import classes from './Sheets.module.css'
 import { SizesTable } from './SizesTable'
 import { StylesTable } from './StylesTable'
 
-const VIEWS = [
-  { value: 'layouts', label: 'Layouts' },
-  { value: 'order', label: 'Cutting order' },
-  { value: 'sizes', label: 'Other sheet sizes' },
-  { value: 'seats', label: 'Seat by seat' },
-] as const
+type View = 'layouts' | 'order' | 'sizes' | 'seats'
 
-type View = (typeof VIEWS)[number]['value']
-
-interface Row {
-  paper: string
-  sheets: number
-  layouts: Layout[]
-  atLeast?: number
-  offcuts: number
-  mixed: boolean
-}
+const views = (): { value: View; label: string }[] => [
+  { value: 'layouts', label: t`Layouts` },
+  { value: 'order', label: t`Cutting order` },
+  { value: 'sizes', label: t`Other sheet sizes` },
+  { value: 'seats', label: t`Seat by seat` },
+]
 
 /** Every layout once, in which order it is cut, what is proved, and what another choice would take. */
-export function SheetsTab(sheaf: Sheaf & { plan: Plan }) {
-  const { saved, draft, plan, project, paperOf } = sheaf
+export function SheetsTab({ plan }: { plan: Plan }) {
+  const { saved, draft, project, paperOf } = useClass()
   const [view, setView] = useState<View>('layouts')
-  const [lit, setLit] = useState<string | null>(null)
-  const cutting = useQuery({
-    queryKey: keys.cutting(saved.id),
-    queryFn: () =>
-      ask(api.GET('/api/classes/{class_id}/cutting', { params: { path: { class_id: saved.id } } })),
-  })
+  const cutting = useQuery(asked.cutting(saved.id))
   const run = cutting.data ?? null
   const pieces = new Map((project.pieces ?? []).map((piece) => [piece.name, piece]))
   const letters = new Map((project.pieces ?? []).map((piece, n) => [piece.name, letterOf(n)]))
@@ -54,118 +42,73 @@ export function SheetsTab(sheaf: Sheaf & { plan: Plan }) {
       return [c.name, own.find((paper) => paper.motif !== 'plain') ?? own[0]]
     }),
   )
-  const rows: Row[] = run
-    ? run.rounds.flatMap((round) =>
-        round.papers.map((row) => ({ ...row, offcuts: row.offcuts_used, mixed: false })),
-      )
-    : plan.papers.map((row) => ({ ...row, atLeast: row.at_least, offcuts: row.offcuts_used }))
+  const nameOf = (id: string) => paperOf(id)?.name ?? t`a paper`
+  const rows: SheetsOfPaper[] = run
+    ? run.rounds.flatMap((round) => round.papers)
+    : plan.papers.map((row) => ({
+        ...row,
+        proof: { proved: row.proved, lowerBound: row.lower_bound, mixed: row.mixed },
+      }))
   return (
     <>
-      <CuttingNote kitClass={saved} plan={plan} run={run} />
-      {run ? null : <StylesTable {...sheaf} />}
-      {run ? null : <CuttingHabits {...sheaf} />}
-      <Mixes plan={plan} name={(id) => paperOf(id)?.name ?? 'a paper'} />
+      <CuttingNote plan={plan} run={run} />
+      {run ? null : <StylesTable plan={plan} />}
+      {run ? null : <CuttingHabits />}
+      <Mixes plan={plan} nameOf={nameOf} />
       <div className={classes.views}>
         <SegmentedControl
-          aria-label="What to look at"
-          data={[...VIEWS]}
+          aria-label={t`What to look at`}
+          data={views()}
           value={view}
           onChange={(value) => setView(value)}
         />
       </div>
       {view === 'order' ? (
-        <CuttingOrder
-          rounds={run?.rounds.map((round) => round.cutting) ?? [plan.cutting]}
-          name={(id) => paperOf(id)?.name ?? 'a paper'}
-        />
+        <CuttingOrder rounds={run?.rounds.map((round) => round.cutting) ?? [plan.cutting]} nameOf={nameOf} />
       ) : view === 'sizes' ? (
-        <SizesTable {...sheaf} />
+        <SizesTable />
       ) : view === 'seats' ? (
-        <SeatsTable {...sheaf} />
+        <SeatsTable />
       ) : (
-        <>
-          {rows.length === 0 ? <p>No kits, so nothing to cut. Add a seat above.</p> : null}
-          {rows.map((row, at) => {
-            const paper = paperOf(row.paper)
-            return paper ? (
-              <section key={at} className={classes.paper} aria-label={`Sheets of ${paper.name}`}>
-                <header>
-                  <Swatch look={paper} width={56} height={56} />
-                  <div>
-                    <h2>{paper.name}</h2>
-                    <p className="soft">
-                      {paper.kind}, {PRINT_WORDS[paper.print ?? 'none']}
-                    </p>
-                  </div>
-                  <p className={classes.proof}>
-                    <Proof row={row} />
-                  </p>
-                </header>
-                <div className={classes.layouts}>
-                  {cutAlike(row.layouts).map((group, n) => (
-                    <LayoutCard
-                      key={n}
-                      classId={saved.id}
-                      group={group}
-                      look={paper}
-                      pieces={pieces}
-                      letters={letters}
-                      lit={lit}
-                      setLit={setLit}
-                      colourways={looks}
-                    />
-                  ))}
-                </div>
-              </section>
-            ) : null
-          })}
-        </>
+        <PaperSheets rows={rows} pieces={pieces} letters={letters} colourways={looks} />
       )}
       <p className="caution">
-        <strong>Blades cut.</strong> Guard down, cut away from your hand, change a dull blade, adults only in
-        a children’s class; rest in between.{' '}
+        <strong>
+          <Trans>Blades cut.</Trans>
+        </strong>{' '}
+        <Trans>
+          Guard down, cut away from your hand, change a dull blade, adults only in a children’s class; rest in
+          between.
+        </Trans>{' '}
         {[...pieces.values()].some((piece) => piece.cut !== 'trim')
-          ? 'At the die-cutting machine keep fingers clear of rollers and plates. '
+          ? `${t`At the die-cutting machine keep fingers clear of rollers and plates.`} `
           : ''}
-        The makers’ labels, the venue’s rules and local regulations come first.
+        <Trans>The makers’ labels, the venue’s rules and local regulations come first.</Trans>
       </p>
     </>
   )
 }
 
-function Proof({ row }: { row: Row }) {
-  const used = row.offcuts ? ` and ${counted(row.offcuts, 'offcut')} from the cupboard` : ''
-  return (
-    <>
-      <strong className="figure">{row.sheets}</strong> {row.sheets === 1 ? 'sheet' : 'sheets'}
-      {used}.{' '}
-      {row.mixed
-        ? 'It shares the work with its other sizes.'
-        : row.atLeast === undefined
-          ? ''
-          : row.sheets === row.atLeast
-            ? 'No way of cutting straight across uses fewer.'
-            : row.atLeast === 0
-              ? 'Whether fewer would do is not proved.'
-              : `Mixed freely, straight cuts would still need at least ${row.atLeast}.`}
-    </>
-  )
-}
-
-function Mixes({ plan, name }: { plan: Plan; name: (id: string) => string }) {
-  return plan.mixes.map((mix) => (
-    <p key={mix.papers.join()} className={classes.mix}>
-      {mix.papers.map(name).join(' and ')} together
-      {mix.priced ? (
-        <>
-          : sheets for <strong>{money(roundedMoney(mix.cost, plan.currency), plan.currency)}</strong>.{' '}
-          {mix.proved
-            ? 'No mix of straight cuts costs less.'
-            : `No mix costs less than ${money(roundedMoney(mix.at_least, plan.currency), plan.currency)}.`}
-        </>
-      ) : (
-        ': without a price for each, the sheets are weighed by their area.'
-      )}
-    </p>
-  ))
+/** Sizes of one paper that share the work: what their sheets cost, and what is proved of it. */
+function Mixes({ plan, nameOf }: { plan: Plan; nameOf: (id: string) => string }) {
+  const priced = (amount: string) => money(roundedMoney(amount, plan.currency), plan.currency)
+  return plan.mixes.map((mix) => {
+    const names = mix.papers.map(nameOf).join(', ')
+    return (
+      <p key={mix.papers.join()} className={classes.mix}>
+        {mix.priced ? (
+          <>
+            <Trans>
+              {names} together: sheets for <strong>{priced(mix.cost)}</strong>.
+            </Trans>{' '}
+            {mix.proved
+              ? t`No mix of straight cuts costs less.`
+              : t`No mix costs less than ${priced(mix.lower_bound)}.`}
+          </>
+        ) : (
+          <Trans>{names} together: without a price for each, the sheets are weighed by their area.</Trans>
+        )}
+      </p>
+    )
+  })
 }

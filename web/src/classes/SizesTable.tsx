@@ -1,105 +1,108 @@
+import { t } from '@lingui/core/macro'
+import { Trans } from '@lingui/react/macro'
 import { useQuery } from '@tanstack/react-query'
-import { api, ask } from '../api/client'
-import { keys } from '../api/queries'
-import { FracWords } from '../ui/FracWords'
-import { TypedLength } from '../ui/Length'
-import { useStudio } from '../ui/session'
-import { Loaded } from '../ui/states'
-import { Swatch } from '../ui/Swatch'
-import { money } from '../ui/words'
-import type { Sheaf } from './ClassPage'
-import classes from './ClassPage.module.css'
+import type { Schemas } from '../api/client'
+import { asked } from '../api/queries'
+import { money, number } from '../i18n/format'
+import { Swatch } from '../ui/drawing/Swatch'
+import { useStudio } from '../ui/frame/session'
+import { Loaded } from '../ui/states/states'
+import { Ledger } from '../ui/tables/Ledger'
+import { FracWords } from '../ui/text/FracWords'
+import { Length } from '../ui/text/Length'
+import { useClass } from './context'
+import classes from './Sheets.module.css'
+
+type Row = Schemas['SizeOut']
 
 /** What other sheet sizes would take for each role, and which fail and by how much. */
-export function SizesTable({ saved, paperOf }: Sheaf) {
-  const { units, currency } = useStudio()
-  const sizes = useQuery({
-    queryKey: keys.sizes(saved.id, saved.version),
-    queryFn: () =>
-      ask(api.GET('/api/classes/{class_id}/sizes', { params: { path: { class_id: saved.id } } })),
-    retry: false,
-  })
+export function SizesTable() {
+  const { saved } = useClass()
+  const sizes = useQuery(asked.sizes(saved.id, saved.version))
   return (
     <Loaded query={sizes}>
       {({ sizes: rows }) =>
-        [...new Set(rows.map((row) => row.role))].map((role) => {
-          const mine = rows.filter((row) => row.role === role)
-          const least = Math.min(...mine.flatMap((row) => (row.per_kit ? [Number(row.per_kit)] : [])))
-          return (
-            <section key={role} aria-label={`Sheet sizes for ${role}`} className={classes.role}>
-              <h2>{role}</h2>
-              <table className="ledger">
-                <thead>
-                  <tr>
-                    <th scope="col" style={{ width: 54 }}>
-                      <span className="vanish">Swatch</span>
-                    </th>
-                    <th scope="col" style={{ width: '24%' }}>
-                      Cut from
-                    </th>
-                    <th scope="col" style={{ width: '19%' }}>
-                      Sheet, {units}
-                    </th>
-                    <th scope="col" className="num" style={{ width: '9%' }}>
-                      Sheets
-                    </th>
-                    <th scope="col" className="num" style={{ width: '9%' }}>
-                      At least
-                    </th>
-                    <th scope="col" className="num" style={{ width: '11%' }}>
-                      A kit
-                    </th>
-                    <th scope="col">
-                      <span className="vanish">Remark</span>
-                    </th>
-                  </tr>
-                </thead>
-                <tbody>
-                  {mine.map((row) => {
-                    const paper = row.paper === null ? undefined : paperOf(row.paper)
-                    return (
-                      <tr key={`${row.name}${row.paper}`} data-chosen={row.chosen}>
-                        <td className={classes.mini}>
-                          {paper ? <Swatch look={paper} width={38} height={30} /> : null}
-                        </td>
-                        <th scope="row">
-                          {row.name}
-                          {row.paper === null ? <span className="soft"> sheets</span> : null}
-                        </th>
-                        <td>
-                          <TypedLength text={row.width} units={units} /> ×{' '}
-                          <TypedLength text={row.height} units={units} />
-                        </td>
-                        {row.fails ? (
-                          <td colSpan={4} className={`soft ${classes.fails}`}>
-                            <FracWords text={row.fails} />.
-                          </td>
-                        ) : (
-                          <>
-                            <td className="num">
-                              <strong>{row.sheets}</strong>
-                            </td>
-                            <td className="num">{row.at_least}</td>
-                            <td className="num">{row.per_kit ? money(row.per_kit, currency) : 'no price'}</td>
-                            <td>
-                              {[
-                                row.chosen ? 'chosen' : '',
-                                row.per_kit && Number(row.per_kit) === least ? 'least money' : '',
-                              ]
-                                .filter(Boolean)
-                                .join(', ')}
-                            </td>
-                          </>
-                        )}
-                      </tr>
-                    )
-                  })}
-                </tbody>
-              </table>
-            </section>
-          )
-        })
+        [...new Set(rows.map((row) => row.role))].map((role) => (
+          <Role key={role} role={role} rows={rows.filter((row) => row.role === role)} />
+        ))
       }
     </Loaded>
+  )
+}
+
+function Role({ role, rows }: { role: string; rows: Row[] }) {
+  const { paperOf } = useClass()
+  const { units, currency } = useStudio()
+  const least = Math.min(...rows.flatMap((row) => (row.per_kit ? [Number(row.per_kit)] : [])))
+  const remarks = (row: Row) => [
+    ...(row.chosen ? [t`chosen`] : []),
+    ...(row.per_kit && Number(row.per_kit) === least ? [t`least money`] : []),
+  ]
+  return (
+    <section aria-label={t`Sheet sizes for ${role}`} className={classes.role}>
+      <h2>{role}</h2>
+      <Ledger
+        rows={rows}
+        rowKey={(row) => `${row.name}${row.paper}`}
+        chosen={(row) => row.chosen}
+        instead={(row) =>
+          row.fails
+            ? {
+                from: 3,
+                className: `soft ${classes.fails}`,
+                content: <FracWords text={`${row.fails.message}.`} />,
+              }
+            : null
+        }
+        columns={[
+          {
+            head: t`Swatch`,
+            silent: true,
+            width: 54,
+            className: classes.mini,
+            cell: (row) => {
+              const paper = row.paper === null ? undefined : paperOf(row.paper)
+              return paper ? <Swatch look={paper} width={38} height={30} /> : null
+            },
+          },
+          {
+            head: t`Cut from`,
+            title: true,
+            width: '24%',
+            cell: (row) =>
+              row.paper === null ? (
+                <Trans>
+                  {row.name} <span className="soft">sheets</span>
+                </Trans>
+              ) : (
+                row.name
+              ),
+          },
+          {
+            head: t`Sheet, ${units}`,
+            width: '19%',
+            cell: (row) => (
+              <>
+                <Length nm={row.width} units={units} /> × <Length nm={row.height} units={units} />
+              </>
+            ),
+          },
+          {
+            head: t`Sheets`,
+            num: true,
+            width: '9%',
+            cell: (row) => <strong>{number(row.sheets ?? 0)}</strong>,
+          },
+          { head: t`At least`, num: true, width: '9%', cell: (row) => number(row.lower_bound) },
+          {
+            head: t`A kit`,
+            num: true,
+            width: '11%',
+            cell: (row) => (row.per_kit ? money(row.per_kit, currency) : t`no price`),
+          },
+          { head: t`Remark`, silent: true, cell: (row) => remarks(row).join(', ') },
+        ]}
+      />
+    </section>
   )
 }

@@ -1,103 +1,96 @@
+import { t } from '@lingui/core/macro'
+import { Trans } from '@lingui/react/macro'
 import { Radio } from '@mantine/core'
 import { useQuery } from '@tanstack/react-query'
-import { api, ask, type ClassIn, type Plan } from '../api/client'
-import { useStudio } from '../ui/session'
-import { keys } from '../api/queries'
-import { money } from '../ui/words'
-import type { Sheaf } from './ClassPage'
-import classes from './ClassPage.module.css'
+import type { ClassIn, Plan, Styles } from '../api/client'
+import { asked } from '../api/queries'
+import { money, number } from '../i18n/format'
+import { useStudio } from '../ui/frame/session'
+import { type Column, Ledger } from '../ui/tables/Ledger'
+import { useClass } from './context'
+import classes from './Sheets.module.css'
 
 type Style = NonNullable<ClassIn['style']>
+type Price = Styles['styles'][number]
 
-const STYLES: { value: Style; name: string; says: string }[] = [
-  { value: 'fewest-sheets', name: 'Fewest sheets', says: 'kits share sheets where that saves one' },
+interface Row {
+  value: Style
+  name: string
+  about: string
+}
+
+const styles = (): Row[] => [
+  { value: 'fewest-sheets', name: t`Fewest sheets`, about: t`kits share sheets where that saves one` },
   {
     value: 'fewest-settings',
-    name: 'Fewest layouts and settings',
-    says: 'even where that opens a sheet more',
+    name: t`Fewest layouts and settings`,
+    about: t`even where that opens a sheet more`,
   },
   {
     value: 'kit-per-sheet',
-    name: 'Each kit alone',
-    says: 'no sheet holds two kits: prints match, bag as you cut',
+    name: t`Each kit alone`,
+    about: t`no sheet holds two kits: prints match, bag as you cut`,
   },
 ]
 
 /** The three styles of cutting with the price of each; the person chooses. */
-export function StylesTable({ saved, draft, change, plan }: Sheaf & { plan: Plan }) {
+export function StylesTable({ plan }: { plan: Plan }) {
+  const { saved, draft, change } = useClass()
   const { currency } = useStudio()
-  const style = draft.style ?? 'fewest-sheets'
+  const chosen = draft.style ?? 'fewest-sheets'
   const prices = useQuery({
-    queryKey: [...keys.styles(saved.id, saved.version), plan.papers],
-    queryFn: () =>
-      ask(api.GET('/api/classes/{class_id}/styles', { params: { path: { class_id: saved.id } } })),
+    ...asked.styles(saved.id, saved.version, plan.papers),
     placeholderData: (before) => before,
-    retry: false,
   })
-  const stale = prices.isPlaceholderData
-  const of = (value: Style) => prices.data?.styles.find((row) => row.style === value)
-  const advised = STYLES.find((row) => row.value === prices.data?.advised)
+  const advised = styles().find((row) => row.value === prices.data?.advised)
+  const figure = (head: string, of: (price: Price) => string, className?: string): Column<Row> => ({
+    head,
+    num: true,
+    className,
+    cell: (row) => {
+      const price = prices.data?.styles.find((one) => one.style === row.value)
+      return price ? of(price) : '–'
+    },
+  })
   return (
     <section className={classes.stylesBox} aria-labelledby="styles">
       <h2 id="styles" className="vanish">
-        Styles of cutting
+        <Trans>Styles of cutting</Trans>
       </h2>
-      <table className={`ledger ${classes.stylesTable}`} data-stale={stale}>
-        <thead>
-          <tr>
-            <th scope="col">How to cut</th>
-            <th scope="col" className="num">
-              Sheets
-            </th>
-            <th scope="col" className="num">
-              Layouts
-            </th>
-            <th scope="col" className="num">
-              Settings
-            </th>
-            <th scope="col" className="num">
-              Strokes
-            </th>
-            <th scope="col" className="num">
-              Minutes
-            </th>
-            <th scope="col" className="num">
-              A kit, sheets opened
-            </th>
-            <th scope="col" className="num">
-              To pay now
-            </th>
-          </tr>
-        </thead>
-        <tbody>
-          {STYLES.map((row) => {
-            const price = of(row.value)
-            return (
-              <tr key={row.value} data-chosen={style === row.value}>
-                <th scope="row">
-                  <Radio
-                    name="style"
-                    label={row.name}
-                    description={row.says}
-                    checked={style === row.value}
-                    onChange={() => change({ ...draft, style: row.value }, 'style', 0)}
-                  />
-                </th>
-                <td className={`num ${classes.sheetsOf}`}>{price?.sheets ?? '–'}</td>
-                <td className="num">{price?.layouts ?? '–'}</td>
-                <td className="num">{price?.settings ?? '–'}</td>
-                <td className="num">{price?.strokes ?? '–'}</td>
-                <td className="num">{price?.minutes ?? '–'}</td>
-                <td className="num">{price ? money(price.opened_per_kit, currency) : '–'}</td>
-                <td className="num">{price ? money(price.cash, currency) : '–'}</td>
-              </tr>
-            )
-          })}
-        </tbody>
-      </table>
-      {advised ? (
+      <Ledger
+        className={classes.stylesTable}
+        stale={prices.isPlaceholderData}
+        rows={styles()}
+        rowKey={(row) => row.value}
+        chosen={(row) => row.value === chosen}
+        columns={[
+          {
+            head: t`How to cut`,
+            title: true,
+            cell: (row) => (
+              <Radio
+                name="style"
+                label={row.name}
+                description={row.about}
+                checked={chosen === row.value}
+                onChange={() => change({ ...draft, style: row.value }, 'style', 0)}
+              />
+            ),
+          },
+          figure(t`Sheets`, (price) => number(price.sheets), classes.sheetsOf),
+          figure(t`Layouts`, (price) => number(price.layouts)),
+          figure(t`Settings`, (price) => number(price.settings)),
+          figure(t`Strokes`, (price) => number(price.strokes)),
+          figure(t`Minutes`, (price) => number(price.minutes)),
+          figure(t`A kit, sheets opened`, (price) => money(price.opened_per_kit, currency)),
+          figure(t`To pay now`, (price) => money(price.cash, currency)),
+        ]}
+      />
+      {advised && prices.data ? (
         <p className={classes.because}>
-          Without another reason: <strong>{advised.name}</strong>, for {prices.data?.because}.
+          <Trans>
+            Suggested: <strong>{advised.name}</strong>, because {prices.data.because.message}.
+          </Trans>
         </p>
       ) : null}
     </section>

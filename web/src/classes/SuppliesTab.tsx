@@ -1,114 +1,116 @@
+import { t } from '@lingui/core/macro'
+import { Trans } from '@lingui/react/macro'
 import { Link } from 'react-router'
 import type { Plan, Supply } from '../api/client'
-import { Length } from '../ui/Length'
-import { nmOf, type Units } from '../ui/length'
-import { useStudio } from '../ui/session'
-import { money, sumOf } from '../ui/words'
-import type { Sheaf } from './ClassPage'
+import { kits } from '../i18n/counts'
+import { money, number, sumOf } from '../i18n/format'
+import { useStudio } from '../ui/frame/session'
+import { Ledger } from '../ui/tables/Ledger'
+import { Length } from '../ui/text/Length'
+import type { Units } from '../ui/text/length'
 import classes from './ClassPage.module.css'
+import { useClass } from './context'
 import { kitsOf } from './draft'
+import { ToPay } from './ToPay'
+
+type Row = Plan['supplies'][number] & { own: Supply }
 
 /** What the kits take of each supply, what is there, and what to buy. */
-export function SuppliesTab({ plan, project, supplyOf, draft }: Sheaf & { plan: Plan }) {
+export function SuppliesTab({ plan }: { plan: Plan }) {
+  const { project, supplyOf, draft } = useClass()
   const { units, currency } = useStudio()
-  const total = sumOf(plan.supplies.map((row) => row.cost))
   if (plan.supplies.length === 0) {
     return (
       <section>
-        <h2>No supplies on the list</h2>
+        <h2>
+          <Trans>No supplies on the list</Trans>
+        </h2>
         <p>
-          Tape, pads, ribbon, brads:{' '}
-          <Link to={`/projects/${project.id}`}>say on the project what a kit takes</Link>, and the shopping is
-          reckoned here.
+          <Trans>
+            Tape, pads, ribbon, brads:{' '}
+            <Link to={`/projects/${project.id}`}>say on the project what a kit takes</Link>, and what to buy
+            is computed here.
+          </Trans>
         </p>
       </section>
     )
   }
+  const rows: Row[] = plan.supplies.flatMap((row) => {
+    const own = supplyOf(row.supply)
+    return own ? [{ ...row, own }] : []
+  })
   return (
     <section aria-labelledby="supplies">
-      <h2 id="supplies">For {kitsOf(draft)} kits</h2>
-      <table className="ledger">
-        <thead>
-          <tr>
-            <th scope="col">Supply</th>
-            <th scope="col" className="num">
-              The class needs
-            </th>
-            <th scope="col" className="num">
-              In the cupboard
-            </th>
-            <th scope="col" className="num">
-              A pack holds
-            </th>
-            <th scope="col" className="num">
-              Packs to buy
-            </th>
-            <th scope="col" className="num">
-              To pay now
-            </th>
-          </tr>
-        </thead>
-        <tbody>
-          {plan.supplies.map((row) => {
-            const supply = supplyOf(row.supply)
-            if (!supply) return null
-            return (
-              <tr key={row.supply}>
-                <th scope="row">
-                  {supply.name}
-                  {supply.unit === 'length' ? (
-                    <div className={classes.sub}>
-                      {row.lengths.map((l, n) => (
-                        <span key={n}>
-                          {n ? ', ' : ''}
-                          {l.count} lengths of <Length nm={nmOf(l.length)} units={units} unit />
-                        </span>
-                      ))}
-                      {supply.joinable ? '; may be joined' : '; never joined across spools'}
-                    </div>
-                  ) : null}
-                </th>
-                <td className="num">
-                  {supply.unit === 'length' ? (
-                    <Length nm={nmOf(row.needed)} units={units} unit />
-                  ) : (
-                    `${row.needed}${unitOf(supply, units)}`
-                  )}
-                </td>
-                <td className="num">{said(supply.on_hand ?? '0', supply, units)}</td>
-                <td className="num">{said(supply.pack_size, supply, units)}</td>
-                <td className="num">
-                  {row.packs ? <strong>{row.packs}</strong> : <span className="soft">none</span>}
-                </td>
-                <td className="num">
-                  {row.packs ? (
-                    supply.pack_price ? (
-                      money(row.cost, currency)
-                    ) : (
-                      <span className="grave">no price</span>
-                    )
-                  ) : (
-                    '–'
-                  )}
-                </td>
-              </tr>
-            )
-          })}
-        </tbody>
-        <tfoot>
-          <tr>
-            <th colSpan={5} scope="row">
-              Supplies to pay now
-            </th>
-            <td className="num">{money(total, currency)}</td>
-          </tr>
-        </tfoot>
-      </table>
+      <h2 id="supplies">
+        <Trans>For {kits(kitsOf(draft))}</Trans>
+      </h2>
+      <Ledger
+        rows={rows}
+        rowKey={(row) => row.supply}
+        columns={[
+          { head: t`Supply`, title: true, cell: (row) => <Name row={row} units={units} /> },
+          {
+            head: t`The class needs`,
+            num: true,
+            cell: (row) =>
+              row.own.unit === 'length' ? (
+                <Length nm={row.needed} units={units} unit />
+              ) : (
+                `${number(row.needed)}${unitOf(row.own, units)}`
+              ),
+          },
+          {
+            head: t`In the cupboard`,
+            num: true,
+            cell: ({ own }) => `${own.on_hand ?? '0'}${unitOf(own, own.units ?? units)}`,
+          },
+          {
+            head: t`A pack holds`,
+            num: true,
+            cell: ({ own }) => `${own.pack_size}${unitOf(own, own.units ?? units)}`,
+          },
+          {
+            head: t`Packs to buy`,
+            num: true,
+            cell: (row) =>
+              row.packs ? <strong>{number(row.packs)}</strong> : <span className="soft">{t`none`}</span>,
+          },
+          {
+            head: t`To pay now`,
+            num: true,
+            cell: (row) => <ToPay packs={row.packs} cost={row.cost} price={row.own.pack_price} />,
+          },
+        ]}
+        foot={{
+          head: t`Supplies to pay now`,
+          sums: [money(sumOf(plan.supplies.map((row) => row.cost)), currency)],
+        }}
+      />
     </section>
+  )
+}
+
+function Name({ row, units }: { row: Row; units: Units }) {
+  return (
+    <>
+      {row.own.name}
+      {row.own.unit === 'length' ? (
+        <div className={classes.sub}>
+          {row.lengths.map((cut, n) => (
+            <span key={n}>
+              {n ? ', ' : ''}
+              <Trans>
+                {number(cut.count)} lengths of <Length nm={cut.length} units={units} unit />
+              </Trans>
+            </span>
+          ))}
+          {'; '}
+          {row.own.joinable ? t`may be joined` : t`never joined across spools`}
+        </div>
+      ) : null}
+    </>
   )
 }
 
 const unitOf = (supply: Supply, units: Units) =>
   supply.unit === 'length' ? ` ${units}` : supply.unit === 'ml' ? ' ml' : ''
-
-const said = (text: string, supply: Supply, units: Units) => `${text}${unitOf(supply, units)}`

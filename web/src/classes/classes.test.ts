@@ -7,13 +7,13 @@ import { whatMoved } from './moved'
 const layout = (colourway: string, times: number, x = 0): Layout => ({
   letter: x ? 'B' : 'A',
   times,
-  stock: { kind: 'sheet', width: 215.9, height: 279.4 },
-  placements: [{ piece: 'Card', colourway, x, y: 0, width: 100, height: 200, turned: false }],
-  offcuts: [],
+  stock: { kind: 'sheet', width: 216, height: 279 },
+  placements: [{ piece: 'Card', colourway, region: { x, y: 0, width: 100, height: 200 }, turned: false }],
+  residuals: [],
   cuts: [
-    { setting: 100, across: 'width', of: { x: 0, y: 0, width: 215.9, height: 279.4 } },
-    { setting: 200, across: 'height', of: { x: 0, y: 0, width: 100, height: 279.4 } },
-    { setting: 100, across: 'width', of: { x: 100, y: 0, width: 115.9, height: 279.4 } },
+    { setting: 100, along: 'width', of: { x: 0, y: 0, width: 216, height: 279 } },
+    { setting: 200, along: 'height', of: { x: 0, y: 0, width: 100, height: 279 } },
+    { setting: 100, along: 'width', of: { x: 100, y: 0, width: 116, height: 279 } },
   ],
 })
 
@@ -53,7 +53,7 @@ const planned = (kits: number, sheets: number, packs: number, cost: string, desi
 
 const names = { paper: () => 'Loam kraft', pack: () => 'Garden year', supply: () => 'Foam pads' }
 
-test('what moved is said, and what did not is not', () => {
+test('what changed is said, and what did not is not', () => {
   expect(whatMoved(planned(16, 24, 0, '1.71'), planned(17, 25, 1, '1.68'), names)).toEqual([
     '+1 kit',
     '+1 sheet of Loam kraft',

@@ -1,4 +1,5 @@
 /** Editing a class's document, free of React. */
+import { t } from '@lingui/core/macro'
 import type { ClassIn, KitClass } from '../api/client'
 
 /** The part of a class that is saved. */
@@ -41,8 +42,9 @@ export function withPaper(draft: ClassIn, colourway: number, role: string, paper
 /** The draft with one more colourway, in the papers of the last. */
 export function withColourway(draft: ClassIn): ClassIn {
   const colourways = draft.colourways ?? []
+  const named = (n: number) => t`Colourway ${n}`
   let n = colourways.length + 1
-  while (colourways.some((c) => c.name === `Colourway ${n}`)) n++
+  while (colourways.some((c) => c.name === named(n))) n++
   const papers = { ...colourways.at(-1)?.papers }
-  return { ...draft, colourways: [...colourways, { name: `Colourway ${n}`, share: 1, papers }] }
+  return { ...draft, colourways: [...colourways, { name: named(n), share: 1, papers }] }
 }

@@ -1,6 +1,15 @@
 /** Layouts as a person cuts them: those that are cut alike are one, whatever their colourway. */
 import type { Layout } from '../api/client'
 
+/** The sheets of one paper, as planned or as pinned; nothing is said to be proved of what is pinned. */
+export interface SheetsOfPaper {
+  paper: string
+  sheets: number
+  layouts: Layout[]
+  offcuts_used: number
+  proof?: { proved: boolean; lowerBound: number; mixed: boolean }
+}
+
 export interface PieceCount {
   piece: string
   /** On one sheet. */
@@ -44,7 +53,7 @@ export function cutAlike(layouts: Layout[]): CutAlike[] {
   })
 }
 
-/** The trimmer settings of a layout in the order of its cuts, each once, in mm. */
+/** The trimmer settings of a layout in the order of its cuts, each once, in nm. */
 export function settingsOf(layout: Layout): number[] {
   return [...new Set(layout.cuts.map((cut) => cut.setting))]
 }

@@ -1,6 +1,8 @@
-/** What moved between two plans of a class, in a few words. */
+/** What changed between two plans of a class, in a few words. */
+import { t } from '@lingui/core/macro'
 import type { KitClass } from '../api/client'
-import { counted, money } from '../ui/words'
+import { kits, packs, sheets } from '../i18n/counts'
+import { money } from '../i18n/format'
 
 export interface Names {
   paper: (id: string) => string
@@ -10,37 +12,41 @@ export interface Names {
 
 const signed = (change: number, said: string) => `${change > 0 ? '+' : '−'}${said}`
 
-/** Sentences such as `+1 sheet of Loam kraft`; empty where nothing moved. */
+/** Every id of two tables, and by how much its number changed; those that did not are left out. */
+function changesOf(was: Map<string, number>, is: Map<string, number>): [string, number][] {
+  return [...new Set([...was.keys(), ...is.keys()])]
+    .map((id): [string, number] => [id, (is.get(id) ?? 0) - (was.get(id) ?? 0)])
+    .filter(([, change]) => change !== 0)
+}
+
+/** Sentences such as `+1 sheet of Loam kraft`; empty where nothing changed. */
 export function whatMoved(before: KitClass, after: KitClass, names: Names): string[] {
   const was = before.planned.plan
   const is = after.planned.plan
   const moved: string[] = []
-  if (before.kits !== after.kits)
-    moved.push(signed(after.kits - before.kits, counted(Math.abs(after.kits - before.kits), 'kit')))
+  const more = after.kits - before.kits
+  if (more) moved.push(signed(more, kits(Math.abs(more))))
   if (!was || !is) return moved
-  const sheets = (plan: typeof was) => new Map(plan.papers.map((p) => [p.paper, p]))
-  const [papersWere, papersAre] = [sheets(was), sheets(is)]
-  for (const id of new Set([...papersWere.keys(), ...papersAre.keys()])) {
-    const change = (papersAre.get(id)?.sheets ?? 0) - (papersWere.get(id)?.sheets ?? 0)
-    if (change) moved.push(signed(change, `${counted(Math.abs(change), 'sheet')} of ${names.paper(id)}`))
-    const packs = (papersAre.get(id)?.packs ?? 0) - (papersWere.get(id)?.packs ?? 0)
-    if (packs) moved.push(signed(packs, `${counted(Math.abs(packs), 'pack')} of ${names.paper(id)} to buy`))
+  const toBuy = (change: number, name: string) => {
+    const count = packs(Math.abs(change))
+    moved.push(signed(change, t`${count} of ${name} to buy`))
   }
-  const packsOf = (plan: typeof was) => new Map(plan.packs.map((row) => [row.pack, row.packs]))
-  const [packsWere, packsAre] = [packsOf(was), packsOf(is)]
-  for (const id of new Set([...packsWere.keys(), ...packsAre.keys()])) {
-    const change = (packsAre.get(id) ?? 0) - (packsWere.get(id) ?? 0)
-    if (change) moved.push(signed(change, `${counted(Math.abs(change), 'pack')} of ${names.pack(id)} to buy`))
+  const opened = (plan: typeof was) => new Map(plan.papers.map((row) => [row.paper, row.sheets]))
+  const bought = (plan: typeof was) => new Map(plan.papers.map((row) => [row.paper, row.packs]))
+  const packsBought = new Map(changesOf(bought(was), bought(is)))
+  const sheetsOpened = new Map(changesOf(opened(was), opened(is)))
+  for (const id of new Set([...opened(was).keys(), ...opened(is).keys()])) {
+    const change = sheetsOpened.get(id)
+    const count = sheets(Math.abs(change ?? 0))
+    if (change) moved.push(signed(change, t`${count} of ${names.paper(id)}`))
+    const buy = packsBought.get(id)
+    if (buy) toBuy(buy, names.paper(id))
   }
-  for (const supply of is.supplies) {
-    const old = was.supplies.find((row) => row.supply === supply.supply)
-    const packs = supply.packs - (old?.packs ?? 0)
-    if (packs)
-      moved.push(
-        signed(packs, `${counted(Math.abs(packs), 'pack')} of ${names.supply(supply.supply)} to buy`),
-      )
-  }
+  const designs = (plan: typeof was) => new Map(plan.packs.map((row) => [row.pack, row.packs]))
+  for (const [id, change] of changesOf(designs(was), designs(is))) toBuy(change, names.pack(id))
+  const supplied = (plan: typeof was) => new Map(plan.supplies.map((row) => [row.supply, row.packs]))
+  for (const [id, change] of changesOf(supplied(was), supplied(is))) toBuy(change, names.supply(id))
   const [a, b] = [was.cost.per_kit.sheets_opened, is.cost.per_kit.sheets_opened]
-  if (a !== b) moved.push(`a kit costs ${money(b, is.currency)}, was ${money(a, was.currency)}`)
+  if (a !== b) moved.push(t`a kit costs ${money(b, is.currency)}, was ${money(a, was.currency)}`)
   return moved
 }

@@ -1,3 +1,4 @@
+import { t } from '@lingui/core/macro'
 import { useMutation, useQueryClient } from '@tanstack/react-query'
 import { useNavigate } from 'react-router'
 import { api, ask, type ClassIn } from '../api/client'
@@ -6,7 +7,7 @@ import { changed } from '../api/queries'
 /** A class of a project as it begins: eight seats, one sample, and papers still to be chosen. */
 export const emptyClass = (project: { id: number; name: string }): ClassIn => ({
   version: 0,
-  name: `${project.name} class`.slice(0, 120),
+  name: t`${project.name} class`.slice(0, 120),
   project: project.id,
   place: '',
   seats: 8,
@@ -18,7 +19,7 @@ export const emptyClass = (project: { id: number; name: string }): ClassIn => ({
   mix_sizes: false,
   variant: '',
   keep_offcut: ['1 in', '3 in'],
-  colourways: [{ name: 'As chosen', share: 1, papers: {} }],
+  colourways: [{ name: t`As chosen`, share: 1, papers: {} }],
 })
 
 /** Adds a class of a project and opens it where its papers are chosen. */

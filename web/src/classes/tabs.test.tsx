@@ -1,3 +1,5 @@
+import { i18n } from '@lingui/core'
+import { I18nProvider } from '@lingui/react'
 import { MantineProvider } from '@mantine/core'
 import { QueryClient, QueryClientProvider } from '@tanstack/react-query'
 import type { ReactNode } from 'react'
@@ -5,7 +7,7 @@ import { renderToStaticMarkup } from 'react-dom/server'
 import { MemoryRouter, Outlet, Route, Routes } from 'react-router'
 import { expect, test } from 'vitest'
 import type { Cutting, KitClass, Paper, Piece, Plan, Project, Session, Supply } from '../api/client'
-import type { Sheaf } from './ClassPage'
+import { type ClassContext, ClassProvider } from './context'
 import { CostTab } from './CostTab'
 import { CuttingNote } from './CuttingNote'
 import { CuttingOrder } from './CuttingOrder'
@@ -19,25 +21,33 @@ import { SizesTable } from './SizesTable'
 import { StylesTable } from './StylesTable'
 import { SuppliesTab } from './SuppliesTab'
 
-const session: Session = { user: 'keeper', studio: { name: 'Room', units: 'in', currency: 'EUR' } }
+const session: Session = {
+  user: 'keeper',
+  studio: { name: 'Room', units: 'in', currency: 'EUR', place: 'en-GB', first_day: 1 },
+}
 
 /** What a tab says, with fractions and money as a person reads them. */
-function said(tab: ReactNode, known: [unknown[], unknown][] = []): string {
+function said(tab: ReactNode, known: [unknown[], unknown][] = [], more: Partial<ClassContext> = {}): string {
   const queries = new QueryClient()
   for (const [key, data] of known) queries.setQueryData(key, data)
   const holder = document.createElement('div')
   holder.innerHTML = renderToStaticMarkup(
-    <QueryClientProvider client={queries}>
-      <MantineProvider>
-        <MemoryRouter>
-          <Routes>
-            <Route element={<Outlet context={session} />}>
-              <Route path="*" element={tab} />
-            </Route>
-          </Routes>
-        </MemoryRouter>
-      </MantineProvider>
-    </QueryClientProvider>,
+    <I18nProvider i18n={i18n}>
+      <QueryClientProvider client={queries}>
+        <MantineProvider>
+          <MemoryRouter>
+            <Routes>
+              <Route element={<Outlet context={session} />}>
+                <Route
+                  path="*"
+                  element={<ClassProvider value={{ ...context, ...more }}>{tab}</ClassProvider>}
+                />
+              </Route>
+            </Routes>
+          </MemoryRouter>
+        </MantineProvider>
+      </QueryClientProvider>
+    </I18nProvider>,
   )
   holder.querySelectorAll('style').forEach((style) => style.remove())
   return (holder.textContent ?? '').replace(/\s+/g, ' ')
@@ -49,8 +59,8 @@ const piece = (name: string, paper: string, width: string, height: string): Piec
 }) // prettier-ignore
 
 const paper: Paper = {
-  id: 1, version: 1, name: 'Loam kraft', kind: 'cardstock', width: '8 1/2', height: '11', width_mm: 215.9,
-  height_mm: 279.4, print: 'none', pack_sheets: 24, pack_price: '11.40', on_hand: 3, offcuts: [],
+  id: 1, version: 1, name: 'Loam kraft', kind: 'cardstock', width: '8 1/2', height: '11', width_nm: 215_900_000,
+  height_nm: 279_400_000, print: 'none', pack_sheets: 24, pack_price: '11.40', on_hand: 3, offcuts: [],
   motif: 'plain', ground: '#c8a978', caliper: '', edges: { left: '', right: '', top: '', bottom: '' }, ink: '#8a6b3d',
 } // prettier-ignore
 
@@ -59,59 +69,60 @@ const ribbon: Supply = {
   joinable: false,
 } // prettier-ignore
 
-const ways = (a: string, b: string, c: string) => ({ material_used: a, sheets_opened: b, cash_out: c })
+const costs = (a: string, b: string, c: string) => ({ material_used: a, sheets_opened: b, cash_out: c })
 
 const plan: Plan = {
-  format: 'neat-sheaf.plan/1',
   kits: 8,
+  sheets: 8,
+  proved: true,
   currency: 'EUR',
   checks: [],
   packs: [],
   mixes: [],
   cutting: {
-    layouts: 1, settings: 1, strokes: 8, minutes: 2, largest_offcut: null,
+    layouts: 1, settings: 1, strokes: 8, minutes: 2, largest: null,
     batches: [{
-      setting: 107.95,
+      setting: 107_950_000,
       strokes: [{
-        paper: '1', along: 'width', width: 215.9, height: 279.4, count: 8, times: 1, strokes: 8, gives: ['Card'],
-        strip: 'piece', remains: 107.95, rest: 'piece', rest_gives: 'Card',
-        parts: [{ layout: 'A', x: 0, y: 0, width: 215.9, height: 279.4 }],
+        paper: '1', along: 'width', width: 215_900_000, height: 279_400_000, count: 8, times: 1, strokes: 8, gives: ['Card'],
+        strip: 'piece', remains: 107_950_000, rest: 'piece', rest_gives: 'Card',
+        parts: [{ layout: 'A', region: { x: 0, y: 0, width: 215_900_000, height: 279_400_000 } }],
       }],
     }],
   },
   papers: [
     {
-      paper: '1', sheets: 8, at_least: 8, offcuts_used: 1, mixed: false, packs: 1, cost: '11.40',
+      paper: '1', sheets: 8, lower_bound: 8, proved: true, offcuts_used: 1, mixed: false, packs: 1, cost: '11.40',
       layouts: [
         {
           letter: 'A',
           times: 8,
-          stock: { kind: 'sheet', width: 215.9, height: 279.4 },
+          stock: { kind: 'sheet', width: 215_900_000, height: 279_400_000 },
           placements: [
-            { piece: 'Card', colourway: 'Plain', x: 0, y: 0, width: 107.95, height: 279.4, turned: false },
-            { piece: 'Card', colourway: 'Plain', x: 107.95, y: 0, width: 107.95, height: 279.4, turned: false },
+            { piece: 'Card', colourway: 'Plain', region: { x: 0, y: 0, width: 107_950_000, height: 279_400_000 }, turned: false },
+            { piece: 'Card', colourway: 'Plain', region: { x: 107_950_000, y: 0, width: 107_950_000, height: 279_400_000 }, turned: false },
           ],
-          offcuts: [],
-          cuts: [{ setting: 107.95, across: 'width', of: { x: 0, y: 0, width: 215.9, height: 279.4 } }],
+          residuals: [],
+          cuts: [{ setting: 107_950_000, along: 'width', of: { x: 0, y: 0, width: 215_900_000, height: 279_400_000 } }],
         },
       ],
     },
   ],
   supplies: [
-    { supply: '7', unit: 'length', needed: 4470.4, lengths: [{ length: 558.8, count: 8 }], packs: 1, cost: '0.00' },
+    { supply: '7', unit: 'length', needed: 4_470_400_000, lengths: [{ length: 558_800_000, count: 8 }], packs: 1, cost: '0.00' },
   ],
   cost: {
-    per_kit: ways('0.48', '0.48', '1.43'),
-    total: ways('3.80', '3.80', '11.40'),
-    residue: ways('-0.04', '-0.04', '-0.04'),
+    per_kit: costs('0.48', '0.48', '1.43'),
+    total: costs('3.80', '3.80', '11.40'),
+    residue: costs('-0.04', '-0.04', '-0.04'),
     lines: [
-      { kind: 'paper', id: '1', priced: true, ...ways('3.80', '3.80', '11.40') },
-      { kind: 'supply', id: '7', priced: false, ...ways('0.00', '0.00', '0.00') },
+      { kind: 'paper', id: '1', priced: true, ...costs('3.80', '3.80', '11.40') },
+      { kind: 'supply', id: '7', priced: false, ...costs('0.00', '0.00', '0.00') },
     ],
     unpriced: ['7'],
     fee: '1.00',
     takings: '7.00',
-    margin: ways('3.20', '3.20', '-4.40'),
+    margin: costs('3.20', '3.20', '-4.40'),
     seats_to_cover: { material_used: 4, sheets_opened: 4, cash_out: 12 },
   },
 } // prettier-ignore
@@ -134,10 +145,10 @@ const project: Project = {
       papers: {},
       roles: ['body'], fits: [], supplies: [],
   pieces: [piece('Card', 'body', '4 1/4', '11')],
-  checks: [{ level: 'warning', code: 'mat-uneven', where: 'Card', says: 'the border is 1/8 in', piece: 0, version: '' }],
+  checks: [{ level: 'warning', code: 'mat-uneven', place: 'named', where: 'Card', message: 'the border is 1/8 in', piece: 0, version: '' }],
 } // prettier-ignore
 
-const sheaf: Sheaf = {
+const context: ClassContext = {
   saved: kitClass,
   draft: draftOf(kitClass),
   change: () => undefined,
@@ -150,15 +161,15 @@ const sheaf: Sheaf = {
 }
 
 test('the kit multiplies each piece and puts a warning beside its line', () => {
-  const text = said(<KitTab {...sheaf} />)
+  const text = said(<KitTab />)
   expect(text).toContain('A Card')
   expect(text).toContain('4 1/4')
   expect(text).toContain('216')
-  expect(text).toContain('The border is 1/8 in. Mend it')
+  expect(text).toContain('The border is 1/8 in. Fix')
 })
 
 test('the papers tab says what to cut, what is there and what to buy', () => {
-  const text = said(<PapersTab {...sheaf} />)
+  const text = said(<PapersTab />)
   expect(text).toContain('Loam kraft cardstock, no direction')
   expect(text).toContain('8 1/2 × 11 in')
   expect(text).toContain('and 1 offcut')
@@ -167,14 +178,12 @@ test('the papers tab says what to cut, what is there and what to buy', () => {
 })
 
 test('an empty cupboard is named before any choice is asked for', () => {
-  expect(said(<PapersTab {...sheaf} papers={[]} />)).toContain('The cupboard is empty')
+  expect(said(<PapersTab />, [], { papers: [] })).toContain('The cupboard is empty')
 })
 
 test('a layout says how many to cut, what is on it and the trimmer’s setting', () => {
-  const text = said(<SheetsTab {...sheaf} plan={plan} />)
-  expect(text).toContain(
-    '8 sheets and 1 offcut from the cupboard. No way of cutting straight across uses fewer.',
-  )
+  const text = said(<SheetsTab plan={plan} />)
+  expect(text).toContain('8 sheets and 1 offcut from the cupboard. No plan of straight cuts uses fewer.')
   expect(text).toContain('Cut 8 like this layout A, 8 1/2 × 11 in')
   expect(text).toContain('2 × Card')
   expect(text).toContain('Trimmer at 4 1/4 in; 1 cut in the order numbered')
@@ -182,55 +191,58 @@ test('a layout says how many to cut, what is on it and the trimmer’s setting',
 })
 
 test('where the bound is not reached the gap is said', () => {
-  const open = { ...plan, papers: plan.papers.map((row) => ({ ...row, at_least: 6 })) }
-  expect(said(<SheetsTab {...sheaf} plan={open} />)).toContain('straight cuts would still need at least 6')
+  const open = { ...plan, papers: plan.papers.map((row) => ({ ...row, lower_bound: 6, proved: false })) }
+  expect(said(<SheetsTab plan={open} />)).toContain('straight cuts would still need at least 6')
 })
 
 test('the danger of the die-cutting machine is shown only where it is used', () => {
-  expect(said(<SheetsTab {...sheaf} plan={plan} />)).not.toContain('rollers')
+  expect(said(<SheetsTab plan={plan} />)).not.toContain('rollers')
   const die = { ...project, pieces: project.pieces?.map((row) => ({ ...row, cut: 'die' as const })) ?? [] }
-  expect(said(<SheetsTab {...sheaf} project={die} plan={plan} />)).toContain('rollers')
+  expect(said(<SheetsTab plan={plan} />, [], { project: die })).toContain('rollers')
 })
 
 test('a supply by length says its lengths, and one without a price is not called free', () => {
-  const text = said(<SuppliesTab {...sheaf} plan={plan} />)
+  const text = said(<SuppliesTab plan={plan} />)
   expect(text).toContain('8 lengths of 22 in; never joined across spools')
   expect(text).toContain('176 in')
   expect(text).toContain('no price')
 })
 
-test('the cost is named for what it is, three ways, with what the fee leaves', () => {
-  const text = said(<CostTab {...sheaf} plan={plan} />)
+test('the cost is named for what it is, measured in three ways, with what the fee leaves', () => {
+  const text = said(<CostTab plan={plan} />)
   expect(text).toContain('Material used€0.48 a kit')
-  expect(text).toContain('left of €7.00 in fees−€4.40')
+  expect(text).toContain('left of €7.00 in fees-€4.40')
   expect(text).toContain('12 of 7')
   expect(text).toContain('Without a price, so not counted: Hemp ribbon.')
 })
 
 test('the stepper says what the kits are made of', () => {
   const stepper = (
-    <SeatStepper draft={sheaf.draft} busy={false} step={() => undefined} set={() => undefined} />
+    <SeatStepper draft={context.draft} busy={false} step={() => undefined} set={() => undefined} />
   )
   expect(said(stepper)).toContain('8 kits: 7 + 1 sample + 0 spares')
 })
 
 const styles = {
   advised: 'fewest-sheets',
-  because: 'it opens the fewest sheets; 4 min at the trimmer could be saved for 2 sheets more',
-  at_least: 8,
+  because: {
+    code: 'advised',
+    message: 'it opens the fewest sheets; 4 min at the trimmer could be saved for 2 sheets more',
+  },
+  lower_bound: 8,
   styles: (['fewest-sheets', 'fewest-settings', 'kit-per-sheet'] as const).map((style, n) => ({
     style, sheets: 8 + n, layouts: 3 - n, settings: 5 - n, strokes: 20, minutes: 12 - n,
     opened: '4.00', opened_per_kit: `0.5${n}`, cash: '11.40',
   })),
 } // prettier-ignore
 
-test('the styles stand side by side with their prices and the reason for the usual one', () => {
-  const text = said(<StylesTable {...sheaf} plan={plan} />, [[['styles', 3, 4, plan.papers], styles]])
+test('the styles are side by side with their prices and the reason for the usual one', () => {
+  const text = said(<StylesTable plan={plan} />, [[['styles', 3, 4, plan.papers], styles]])
   expect(text).toContain('Fewest sheetskits share sheets where that saves one8352012€0.50€11.40')
   expect(text).toContain('Each kit alone')
   expect(text).toContain('10132010€0.52€11.40')
   expect(text).toContain(
-    'Without another reason: Fewest sheets, for it opens the fewest sheets; 4 min at the trimmer could be saved for 2 sheets more.',
+    'Suggested: Fewest sheets, because it opens the fewest sheets; 4 min at the trimmer could be saved for 2 sheets more.',
   )
 })
 
@@ -239,24 +251,31 @@ const run: Cutting = {
   done: 0, steps: 1, spoilt: [], changes: [], begun: '2026-11-25T21:00:00',
 } // prettier-ignore
 
-test('before cutting the sum is said with its proof, and the way to the trimmer', () => {
-  const text = said(<CuttingNote kitClass={kitClass} plan={plan} run={null} />)
-  expect(text).toContain('8 sheets. No way of cutting straight across uses fewer.')
+test('before cutting the sum is said with its proof, and the button to the trimmer', () => {
+  const text = said(<CuttingNote plan={plan} run={null} />)
+  expect(text).toContain('8 sheets. No plan of straight cuts uses fewer.')
   expect(text).toContain('1 layout, 1 setting, 8 strokes, about 2 min.')
   expect(text).toContain('To the trimmer')
   expect(text).not.toContain('Start over')
 })
 
 test('what is not proved is not said', () => {
-  const open = { ...plan, papers: plan.papers.map((row) => ({ ...row, at_least: 6 })) }
-  expect(said(<CuttingNote kitClass={kitClass} plan={open} run={null} />)).not.toContain('No way of cutting')
-  const mixed = { ...plan, papers: plan.papers.map((row) => ({ ...row, mixed: true, at_least: 0 })) }
-  expect(said(<CuttingNote kitClass={kitClass} plan={mixed} run={null} />)).not.toContain('No way of cutting')
+  const open = { ...plan, papers: plan.papers.map((row) => ({ ...row, lower_bound: 6, proved: false })) }
+  expect(said(<CuttingNote plan={open} run={null} />)).not.toContain('No plan of straight cuts')
+  const mixed = {
+    ...plan,
+    papers: plan.papers.map((row) => ({ ...row, mixed: true, proved: false, lower_bound: 0 })),
+  }
+  expect(said(<CuttingNote plan={mixed} run={null} />)).not.toContain('No plan of straight cuts')
 })
 
 test('once begun the layouts are those that are pinned, and a changed class is a difference', () => {
-  const changed = { ...run, done: 1, changes: ['cut 1 more sheet of Loam kraft like layout A'] }
-  const text = said(<SheetsTab {...sheaf} plan={plan} />, [[['cutting', 3], changed]])
+  const changed = {
+    ...run,
+    done: 1,
+    changes: [{ code: 'more-to-cut', message: 'cut 1 more sheet of Loam kraft like layout A' }],
+  }
+  const text = said(<SheetsTab plan={plan} />, [[['cutting', 3], changed]])
   expect(text).toContain('All cut. The layouts stay as they are.')
   expect(text).toContain('Cut 1 more sheet of Loam kraft like layout A.')
   expect(text).toContain('Add it to the cutting')
@@ -265,59 +284,63 @@ test('once begun the layouts are those that are pinned, and a changed class is a
 })
 
 test('pieces over are said, with nothing to add to the cutting', () => {
-  const over = { ...run, changes: ['what is planned or cut already is 2 Card over: keep them as spares'] }
-  const text = said(<CuttingNote kitClass={kitClass} plan={plan} run={over} />)
+  const message = 'what is planned or cut already is 2 Card over: keep them as spares'
+  const over = { ...run, changes: [{ code: 'pieces-over', message }] }
+  const text = said(<CuttingNote plan={plan} run={over} />)
   expect(text).toContain('2 Card over: keep them as spares.')
   expect(text).not.toContain('Add it to the cutting')
 })
 
 test('the order of cutting has each setting once with everything that is cut at it', () => {
-  const text = said(<CuttingOrder rounds={[plan.cutting]} name={() => 'Loam kraft'} />)
+  const text = said(<CuttingOrder rounds={[plan.cutting]} nameOf={() => 'Loam kraft'} />)
   expect(text).toContain('4 1/48 of 8 1/2 × 11 inLoam kraft, Aas it liesCard; the rest is Card8')
-  expect(said(<CuttingOrder rounds={[plan.cutting, plan.cutting]} name={() => 'x'} />)).toContain(
+  expect(said(<CuttingOrder rounds={[plan.cutting, plan.cutting]} nameOf={() => 'x'} />)).toContain(
     'Added later',
   )
   const none = { ...plan.cutting, batches: [] }
-  expect(said(<CuttingOrder rounds={[none]} name={() => 'x'} />)).toContain('Nothing has to be cut')
+  expect(said(<CuttingOrder rounds={[none]} nameOf={() => 'x'} />)).toContain('Nothing has to be cut')
 })
 
 test('sizes that fail say why, and the least money is marked', () => {
   const size = {
-    role: 'body', name: 'Loam kraft', width: '8 1/2', height: '11', paper: 1, sheets: 8, at_least: 8,
+    role: 'body', name: 'Loam kraft', width: 215_900_000, height: 279_400_000, paper: 1, sheets: 8, lower_bound: 8,
     per_kit: '0.48', fails: null, chosen: true,
   } // prettier-ignore
   const small = {
-    ...size, name: '6 x 6 in', paper: null, sheets: null, at_least: 0, per_kit: null, chosen: false,
-    fails: 'Card (4 1/4 x 11 in) does not fit a sheet of 6 x 6 in (6 x 6 in): 5 in too high',
+    ...size, name: '6 x 6 in', paper: null, sheets: null, lower_bound: 0, per_kit: null, chosen: false,
+    fails: {
+      code: 'larger-than-paper',
+      message: 'Card (4 1/4 x 11 in) does not fit a sheet of 6 x 6 in (6 x 6 in): 5 in too high',
+    },
   } // prettier-ignore
-  const text = said(<SizesTable {...sheaf} />, [[['sizes', 3, 4], { sizes: [size, small] }]])
+  const text = said(<SizesTable />, [[['sizes', 3, 4], { sizes: [size, small] }]])
   expect(text).toContain('€0.48chosen, least money')
   expect(text).toContain('5 in too high.')
 })
 
 test('the last free seat is said, and what each more opens', () => {
-  const row = (seats: number, opens: string[]) => ({
+  const row = (seats: number, opens: { code: string; message: string }[]) => ({
     seats, kits: seats + 1, sheets: seats, packs: 1, cash: '11.40', proved: seats !== 9, opens,
   }) // prettier-ignore
   const steps = {
-    rows: [row(7, []), row(8, []), row(9, ['1 sheet of Loam kraft'])],
+    rows: [row(7, []), row(8, []), row(9, [{ code: 'opens', message: '1 sheet of Loam kraft' }])],
     free_of_sheets: 8,
     free_of_packs: 7,
   }
-  const text = said(<SeatsTable {...sheaf} />, [[['seats', 3, 4], steps]])
-  expect(text).toContain('One seat more means buying a pack more; up to 8 no sheet more is opened.')
+  const text = said(<SeatsTable />, [[['seats', 3, 4], steps]])
+  expect(text).toContain('One seat more means one more pack to buy. Up to 8 seats no more sheets are opened.')
   expect(text).toContain('9 or fewer')
   expect(text).toContain('1 sheet of Loam kraft')
 })
 
 test('sizes that share the work are proved by their price', () => {
-  const mix = { papers: ['1', '9'], priced: true, cost: '4.3', at_least: '4.3', proved: true }
+  const mix = { papers: ['1', '9'], priced: true, cost: '4.3', lower_bound: '4.3', proved: true }
   const both = { ...plan, mixes: [mix] }
-  expect(said(<SheetsTab {...sheaf} plan={both} />)).toContain(
-    'Loam kraft and a paper together: sheets for €4.30. No mix of straight cuts costs less.',
+  expect(said(<SheetsTab plan={both} />)).toContain(
+    'Loam kraft, a paper together: sheets for €4.30. No mix of straight cuts costs less.',
   )
-  const open = { ...plan, mixes: [{ ...mix, at_least: '4.1', proved: false }] }
-  expect(said(<SheetsTab {...sheaf} plan={open} />)).toContain('No mix costs less than €4.10.')
+  const open = { ...plan, mixes: [{ ...mix, lower_bound: '4.1', proved: false }] }
+  expect(said(<SheetsTab plan={open} />)).toContain('No mix costs less than €4.10.')
 })
 
 test('a pack of designs says what it leaves over', () => {
@@ -325,10 +348,9 @@ test('a pack of designs says what it leaves over', () => {
     ...plan,
     packs: [{ pack: '4', packs: 2, cost: '19.20', left: [{ paper: '1', sheets: 3 }], others: 16 }],
   }
-  const text = said(
-    <PapersTab {...sheaf} saved={{ ...kitClass, planned: { ...kitClass.planned, plan: packed } }} />,
-    [[['packs'], [{ id: 4, version: 1, name: 'Garden year', sheets: 12, price: '9.60' }]]],
-  )
+  const pack = { id: 4, version: 1, name: 'Garden year', sheets: 12, price: '9.60' }
+  const saved = { ...kitClass, planned: { ...kitClass.planned, plan: packed } }
+  const text = said(<PapersTab />, [[['packs'], [pack]]], { saved })
   expect(text).toContain('Garden yearLoam kraft, 3 left over; 16 sheets of other designs for the cupboard')
   expect(text).toContain('2 packs€19.20')
 })

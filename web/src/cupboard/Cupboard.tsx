@@ -1,62 +1,58 @@
+import { t } from '@lingui/core/macro'
+import { Trans } from '@lingui/react/macro'
 import { Button } from '@mantine/core'
 import { IconPlus } from '@tabler/icons-react'
 import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query'
 import { useState } from 'react'
-import { api, ask, type Paper, type Supply } from '../api/client'
-import { keys } from '../api/queries'
-import { Size } from '../ui/Length'
-import { nmOf } from '../ui/length'
-import { freeName } from '../ui/names'
-import { useStudio } from '../ui/session'
-import { Empty, Failed, Loaded } from '../ui/states'
-import { PRINT_WORDS, Swatch } from '../ui/Swatch'
-import { counted, money } from '../ui/words'
+import { api, ask, type Paper, type PaperIn, type Supply, type SupplyIn } from '../api/client'
+import { asked, changed } from '../api/queries'
+import { offcuts as offcutsOf, sheets } from '../i18n/counts'
+import { money, number } from '../i18n/format'
+import { printWords, Swatch } from '../ui/drawing/Swatch'
+import { useStudio } from '../ui/frame/session'
+import { Empty, Failed, Loaded } from '../ui/states/states'
+import { Ledger } from '../ui/tables/Ledger'
+import { Size } from '../ui/text/Length'
+import { freeName } from '../ui/text/names'
 import classes from './Cupboard.module.css'
 import { PaperDrawer } from './PaperDrawer'
 import { SupplyDrawer } from './SupplyDrawer'
 
+const newPaper = (name: string): PaperIn => ({
+  version: 0, name, kind: 'cardstock', width: '8 1/2 in', height: '11 in', print: 'none',
+  pack_sheets: 1, on_hand: 0, caliper: '', edges: { left: '', right: '', top: '', bottom: '' },
+  offcuts: [], motif: 'plain', ground: '#d9c9a8', ink: '#6b5a3a',
+}) // prettier-ignore
+
+const newSupply = (name: string): SupplyIn => ({
+  version: 0,
+  name,
+  unit: 'each',
+  pack_size: '1',
+  on_hand: '0',
+  joinable: true,
+})
+
 /** Papers with their offcuts, and supplies: what is here and what a pack holds. */
 export function Cupboard() {
-  const papers = useQuery({ queryKey: keys.papers, queryFn: () => ask(api.GET('/api/papers')) })
-  const supplies = useQuery({
-    queryKey: keys.supplies,
-    queryFn: () => ask(api.GET('/api/supplies')),
-  })
+  const papers = useQuery(asked.papers())
+  const supplies = useQuery(asked.supplies())
   const queries = useQueryClient()
   const [paper, setPaper] = useState<number | null>(null)
   const [supply, setSupply] = useState<number | null>(null)
   const addPaper = useMutation({
     mutationFn: () =>
-      ask(
-        api.POST('/api/papers', {
-          body: {
-            version: 0, name: freeName('New paper', namesOf(papers.data)), kind: 'cardstock', width: '8 1/2 in', height: '11 in',
-            print: 'none', pack_sheets: 1, on_hand: 0, caliper: '',
-            edges: { left: '', right: '', top: '', bottom: '' }, offcuts: [], motif: 'plain', ground: '#d9c9a8', ink: '#6b5a3a',
-          },
-        }),
-      ), // prettier-ignore
+      ask(api.POST('/api/papers', { body: newPaper(freeName(t`New paper`, namesOf(papers.data))) })),
     onSuccess: async (made) => {
-      await queries.invalidateQueries({ queryKey: keys.papers })
+      await changed(queries, 'paper')
       setPaper(made.id)
     },
   })
   const addSupply = useMutation({
     mutationFn: () =>
-      ask(
-        api.POST('/api/supplies', {
-          body: {
-            version: 0,
-            name: freeName('New supply', namesOf(supplies.data)),
-            unit: 'each',
-            pack_size: '1',
-            on_hand: '0',
-            joinable: true,
-          },
-        }),
-      ),
+      ask(api.POST('/api/supplies', { body: newSupply(freeName(t`New supply`, namesOf(supplies.data))) })),
     onSuccess: async (made) => {
-      await queries.invalidateQueries({ queryKey: keys.supplies })
+      await changed(queries, 'supply')
       setSupply(made.id)
     },
   })
@@ -65,24 +61,28 @@ export function Cupboard() {
     <>
       {error ? <Failed error={error} /> : null}
       <div className={classes.head}>
-        <h1>Cupboard</h1>
+        <h1>
+          <Trans>Cupboard</Trans>
+        </h1>
         <Button
           leftSection={<IconPlus size={18} />}
           loading={addPaper.isPending}
           onClick={() => addPaper.mutate()}
         >
-          New paper
+          <Trans>New paper</Trans>
         </Button>
       </div>
       <Loaded query={papers}>
         {(rows) =>
           rows.length === 0 ? (
-            <Empty title="No paper yet">
-              Put in the papers you own or would buy: the sheet’s size, what a pack holds and costs, and
-              whether its print has an up.
+            <Empty title={t`No paper yet`}>
+              <Trans>
+                Put in the papers you own or would buy: the sheet’s size, what a pack holds and costs, and
+                whether its print has an up.
+              </Trans>
             </Empty>
           ) : (
-            <ul className={classes.papers} aria-label="Papers">
+            <ul className={classes.papers} aria-label={t`Papers`}>
               {rows.map((row) => (
                 <PaperCard key={row.id} paper={row} open={() => setPaper(row.id)} />
               ))}
@@ -91,20 +91,24 @@ export function Cupboard() {
         }
       </Loaded>
       <div className={classes.head}>
-        <h2>Supplies</h2>
+        <h2>
+          <Trans>Supplies</Trans>
+        </h2>
         <Button
           variant="light"
           leftSection={<IconPlus size={18} />}
           loading={addSupply.isPending}
           onClick={() => addSupply.mutate()}
         >
-          New supply
+          <Trans>New supply</Trans>
         </Button>
       </div>
       <Loaded query={supplies}>
         {(rows) =>
           rows.length === 0 ? (
-            <Empty title="No supply yet">Tape, pads, ribbon, glue, brads: whatever comes in packs.</Empty>
+            <Empty title={t`No supply yet`}>
+              <Trans>Tape, pads, ribbon, glue, brads: whatever comes in packs.</Trans>
+            </Empty>
           ) : (
             <SupplyTable rows={rows} open={setSupply} />
           )
@@ -133,6 +137,8 @@ const namesOf = (rows: { name: string }[] = []) => rows.map((row) => row.name)
 function PaperCard({ paper, open }: { paper: Paper; open: () => void }) {
   const { units, currency } = useStudio()
   const offcuts = (paper.offcuts ?? []).reduce((sum, offcut) => sum + (offcut.count ?? 1), 0)
+  const held = number(paper.pack_sheets ?? 1)
+  const price = paper.pack_price ? money(paper.pack_price, currency) : t`no price yet`
   return (
     <li>
       <button type="button" className={`sheet ${classes.paper}`} onClick={open}>
@@ -140,17 +146,16 @@ function PaperCard({ paper, open }: { paper: Paper; open: () => void }) {
         <span>
           <strong>{paper.name}</strong>
           <span className="soft">
-            <Size width={nmOf(paper.width_mm)} height={nmOf(paper.height_mm)} units={units} />,{' '}
-            {PRINT_WORDS[paper.print ?? 'none']}
+            <Size width={paper.width_nm} height={paper.height_nm} units={units} />,{' '}
+            {printWords()[paper.print ?? 'none']}
           </span>
           <span className={classes.count}>
-            <span className="figure">{paper.on_hand}</span> {paper.on_hand === 1 ? 'sheet' : 'sheets'}
-            {offcuts ? ` and ${counted(offcuts, 'offcut')}` : ''}
+            {offcuts
+              ? t`${sheets(paper.on_hand ?? 0)} and ${offcutsOf(offcuts)}`
+              : sheets(paper.on_hand ?? 0)}
           </span>
           <span className="soft">
-            {paper.pack != null
-              ? `${paper.pack_sheets} in a pack of designs`
-              : `pack of ${paper.pack_sheets}, ${paper.pack_price ? money(paper.pack_price, currency) : 'no price yet'}`}
+            {paper.pack != null ? t`${held} in a pack of designs` : t`pack of ${held}, ${price}`}
           </span>
         </span>
       </button>
@@ -159,50 +164,43 @@ function PaperCard({ paper, open }: { paper: Paper; open: () => void }) {
 }
 
 function SupplyTable({ rows, open }: { rows: Supply[]; open: (id: number) => void }) {
-  const { units, currency } = useStudio()
-  const unit = (row: Supply) => (row.unit === 'length' ? ` ${units}` : row.unit === 'ml' ? ' ml' : '')
+  const studio = useStudio()
+  const unit = (row: Supply) =>
+    row.unit === 'length' ? ` ${row.units ?? studio.units}` : row.unit === 'ml' ? ' ml' : ''
   return (
-    <table className="ledger">
-      <thead>
-        <tr>
-          <th scope="col">Supply</th>
-          <th scope="col" className="num">
-            Here
-          </th>
-          <th scope="col" className="num">
-            A pack holds
-          </th>
-          <th scope="col" className="num">
-            A pack costs
-          </th>
-          <th scope="col">Lengths</th>
-        </tr>
-      </thead>
-      <tbody>
-        {rows.map((row) => (
-          <tr key={row.id}>
-            <th scope="row">
-              <button type="button" className={classes.link} onClick={() => open(row.id)}>
-                {row.name}
-              </button>
-            </th>
-            <td className="num">
-              {row.on_hand}
-              {unit(row)}
-            </td>
-            <td className="num">
-              {row.pack_size}
-              {unit(row)}
-            </td>
-            <td className="num">
-              {row.pack_price ? money(row.pack_price, currency) : <span className="soft">no price yet</span>}
-            </td>
-            <td className="soft">
-              {row.unit === 'length' ? (row.joinable ? 'may be joined' : 'never joined') : ''}
-            </td>
-          </tr>
-        ))}
-      </tbody>
-    </table>
+    <Ledger
+      rows={rows}
+      rowKey={(row) => row.id}
+      columns={[
+        {
+          head: t`Supply`,
+          title: true,
+          cell: (row) => (
+            <button type="button" className={classes.link} onClick={() => open(row.id)}>
+              {row.name}
+            </button>
+          ),
+        },
+        { head: t`Here`, num: true, cell: (row) => `${row.on_hand}${unit(row)}` },
+        { head: t`A pack holds`, num: true, cell: (row) => `${row.pack_size}${unit(row)}` },
+        {
+          head: t`A pack costs`,
+          num: true,
+          cell: (row) =>
+            row.pack_price ? (
+              money(row.pack_price, studio.currency)
+            ) : (
+              <span className="soft">{t`no price yet`}</span>
+            ),
+        },
+        {
+          head: t`Lengths`,
+          cell: (row) =>
+            row.unit === 'length' ? (
+              <span className="soft">{row.joinable ? t`may be joined` : t`never joined`}</span>
+            ) : null,
+        },
+      ]}
+    />
   )
 }

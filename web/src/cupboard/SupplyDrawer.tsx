@@ -1,23 +1,24 @@
+import { t } from '@lingui/core/macro'
 import { Drawer, Select, Switch, TextInput } from '@mantine/core'
 import { api, ask, type Supply, type SupplyIn } from '../api/client'
-import { useStudio } from '../ui/session'
+import { useStudio } from '../ui/frame/session'
 import classes from './Cupboard.module.css'
-import { ThingDrawerFoot, ThingStale, useThing } from './thing'
+import { StockItemFoot, StockItemStale, useStockItem } from './stockItem'
 
-const UNITS = [
-  { value: 'each', label: 'counted, each' },
-  { value: 'length', label: 'by length' },
-  { value: 'ml', label: 'by millilitre' },
+const measures = () => [
+  { value: 'each', label: t`counted, each` },
+  { value: 'length', label: t`by length` },
+  { value: 'ml', label: t`by millilitre` },
 ]
 
-/** One supply, edited in a drawer that saves itself. */
+/** One supply, edited in a drawer and saved as it is typed. */
 export function SupplyDrawer({ supply, close }: { supply: Supply | undefined; close: () => void }) {
   return supply ? <Opened supply={supply} close={close} /> : null
 }
 
 function Opened({ supply, close }: { supply: Supply; close: () => void }) {
   const { currency, ...studio } = useStudio()
-  const thing = useThing<SupplyIn, Supply>({
+  const item = useStockItem<SupplyIn, Supply>({
     what: 'supply',
     start: supply,
     send: (doc, version) =>
@@ -27,11 +28,12 @@ function Opened({ supply, close }: { supply: Supply; close: () => void }) {
           body: { ...doc, version },
         }),
       ),
-    drop: () => ask(api.DELETE('/api/supplies/{supply_id}', { params: { path: { supply_id: supply.id } } })),
+    remove: () =>
+      ask(api.DELETE('/api/supplies/{supply_id}', { params: { path: { supply_id: supply.id } } })),
     putBack: (doc) => ask(api.POST('/api/supplies', { body: doc })),
     close,
   })
-  const { doc, set, said } = thing
+  const { doc, set, said } = item
   const units = doc.units ?? studio.units
   const unit = doc.unit === 'length' ? `, ${units}` : doc.unit === 'ml' ? ', ml' : ''
   return (
@@ -41,39 +43,39 @@ function Opened({ supply, close }: { supply: Supply; close: () => void }) {
       position="right"
       size={420}
       title={doc.name}
-      closeButtonProps={{ 'aria-label': 'Close' }}
+      closeButtonProps={{ 'aria-label': t`Close` }}
     >
       <div className={classes.form}>
         <TextInput
-          label="Name"
+          label={t`Name`}
           value={doc.name}
           error={said('name')}
           onChange={(e) => set({ name: e.currentTarget.value })}
         />
         <Select
-          label="How it is reckoned"
+          label={t`How it is measured`}
           allowDeselect={false}
-          data={UNITS}
+          data={measures()}
           value={doc.unit}
           error={said('unit')}
           onChange={(value) => value && set({ unit: value as SupplyIn['unit'] })}
         />
         <div className={classes.pair}>
           <TextInput
-            label={`A pack holds${unit}`}
+            label={t`A pack holds${unit}`}
             value={doc.pack_size}
             error={said('pack_size')}
             onChange={(e) => set({ pack_size: e.currentTarget.value })}
           />
           <TextInput
-            label={`Here now${unit}`}
+            label={t`Here now${unit}`}
             value={doc.on_hand ?? '0'}
             error={said('on_hand')}
             onChange={(e) => set({ on_hand: e.currentTarget.value })}
           />
         </div>
         <TextInput
-          label={`A pack costs, ${currency}`}
+          label={t`A pack costs, ${currency}`}
           value={doc.pack_price ?? ''}
           error={said('pack_price')}
           placeholder="4.80"
@@ -81,14 +83,14 @@ function Opened({ supply, close }: { supply: Supply; close: () => void }) {
         />
         {doc.unit === 'length' ? (
           <Switch
-            label="A length may be joined across two packs, as tape may and ribbon may not"
+            label={t`A length may be joined across two packs, as tape may and ribbon may not`}
             checked={doc.joinable ?? true}
             onChange={(e) => set({ joinable: e.currentTarget.checked })}
           />
         ) : null}
       </div>
-      <ThingDrawerFoot thing={thing} dropLabel="Take this supply out" />
-      <ThingStale thing={thing} />
+      <StockItemFoot item={item} removeLabel={t`Remove this supply`} />
+      <StockItemStale item={item} />
     </Drawer>
   )
 }

@@ -1,47 +1,46 @@
+import { Trans } from '@lingui/react/macro'
 import { Button } from '@mantine/core'
 import { IconAlertTriangle, IconBulb, IconInfoCircle } from '@tabler/icons-react'
-import type { Schemas } from '../api/client'
-import { FracWords } from '../ui/FracWords'
-import { sentence, whole } from '../ui/fractions'
-import classes from './ProjectPage.module.css'
-
-export type Finding = Schemas['FindingOut']
-export type Changes = Schemas['ChangesDoc']
+import { memo } from 'react'
+import { FracWords } from '../ui/text/FracWords'
+import { sentence, whole } from '../ui/text/fractions'
+import type { Changes, Finding } from './actions'
+import classes from './Checks.module.css'
 
 const ICONS = { error: IconAlertTriangle, warning: IconBulb, note: IconInfoCircle }
 
-/** One thing noticed, and the button that mends it. */
+/** One finding, and the button that fixes it. */
 export function FindingLine(props: {
   finding: Finding
   where?: boolean
-  mendKey?: string | undefined
-  /** Whether the finding is of the list as it stands; an older one mends nothing. */
+  fixKey?: string | undefined
+  /** Whether the finding is of the list as it is now; an older one fixes nothing. */
   fresh: boolean
-  mend: (changes: Changes) => void
+  fix: (changes: Changes) => void
 }) {
   const { finding } = props
   const Icon = ICONS[finding.level]
-  const { mend } = finding
+  const { fix } = finding
   return (
     <li data-level={finding.level}>
       <Icon size={17} aria-hidden />{' '}
       <span>
         {finding.version ? <strong>{finding.version}: </strong> : null}
         {props.where ? <strong>{finding.where}: </strong> : null}
-        <FracWords text={props.where ? `${finding.says}.` : whole(finding.says)} />
-        {mend ? (
+        <FracWords text={props.where ? `${finding.message}.` : whole(finding.message)} />
+        {fix ? (
           <Button
             size="compact-sm"
             variant="default"
             ml={8}
             my={1}
             disabled={!props.fresh}
-            className={classes.mend}
-            onClick={() => props.mend(mend.changes)}
-            rightSection={props.mendKey ? <kbd>{props.mendKey}</kbd> : null}
+            className={classes.fix}
+            onClick={() => props.fix(fix.changes)}
+            rightSection={props.fixKey ? <kbd>{props.fixKey}</kbd> : null}
           >
             <span>
-              <FracWords text={sentence(mend.says)} />
+              <FracWords text={sentence(fix.message)} />
             </span>
           </Button>
         ) : null}
@@ -49,3 +48,32 @@ export function FindingLine(props: {
     </li>
   )
 }
+
+/** Findings one under the other, each with its place. */
+export function Findings(props: { findings: Finding[]; fresh: boolean; fix: (changes: Changes) => void }) {
+  if (!props.findings.length) return null
+  return (
+    <ul className={classes.findings}>
+      {props.findings.map((finding, n) => (
+        <FindingLine key={n} finding={finding} where fresh={props.fresh} fix={props.fix} />
+      ))}
+    </ul>
+  )
+}
+
+/** What the checks find in the list as a whole, and in its sister versions. */
+export const WholeList = memo(function WholeList(props: {
+  findings: Finding[]
+  fresh: boolean
+  fix: (changes: Changes) => void
+}) {
+  if (!props.findings.length) return null
+  return (
+    <section aria-labelledby="whole-list" className={classes.whole}>
+      <h2 id="whole-list">
+        <Trans>Checks on the whole list</Trans>
+      </h2>
+      <Findings {...props} />
+    </section>
+  )
+})

@@ -1,3 +1,5 @@
+import { t } from '@lingui/core/macro'
+import { Trans } from '@lingui/react/macro'
 import { Button, Menu } from '@mantine/core'
 import { IconChevronDown, IconFileDownload } from '@tabler/icons-react'
 import type { Project } from '../api/client'
@@ -15,7 +17,7 @@ export function FilesMenu({ project }: { project: Project }) {
           leftSection={<IconFileDownload size={18} aria-hidden />}
           rightSection={<IconChevronDown size={15} aria-hidden />}
         >
-          Print and files
+          <Trans>Print and files</Trans>
         </Button>
       </Menu.Target>
       <Menu.Dropdown mah="70vh" style={{ overflowY: 'auto' }}>
@@ -23,24 +25,28 @@ export function FilesMenu({ project }: { project: Project }) {
           const query = version ? `&version=${encodeURIComponent(version)}` : ''
           return (
             <div key={version}>
-              <Menu.Label>Sheet for attendees{version ? `, ${version}` : ''}</Menu.Label>
+              <Menu.Label>{version ? t`Sheet for attendees, ${version}` : t`Sheet for attendees`}</Menu.Label>
               <Menu.Item component="a" href={`${base}/sheet.pdf?paper=letter${query}`}>
-                PDF on Letter
+                <Trans>PDF on Letter</Trans>
               </Menu.Item>
               <Menu.Item component="a" href={`${base}/sheet.pdf?paper=a4${query}`}>
-                PDF on A4
+                <Trans>PDF on A4</Trans>
               </Menu.Item>
             </div>
           )
         })}
-        <Menu.Label>Open files</Menu.Label>
+        <Menu.Label>
+          <Trans>Open files</Trans>
+        </Menu.Label>
         <Menu.Item component="a" href={`${base}/list.csv`}>
-          The list as CSV, for a spreadsheet
+          <Trans>The list as CSV, for a spreadsheet</Trans>
         </Menu.Item>
         <Menu.Item component="a" href={`${base}/job.json`}>
-          Job file
+          <Trans>Job file</Trans>
         </Menu.Item>
-        <Menu.Label>One piece as SVG, true size</Menu.Label>
+        <Menu.Label>
+          <Trans>One piece as SVG, true size</Trans>
+        </Menu.Label>
         {(project.pieces ?? []).map((piece, n) => (
           <Menu.Item key={piece.name} component="a" href={`${base}/pieces/${n}.svg`}>
             {piece.name}

@@ -1,15 +1,17 @@
+import { t } from '@lingui/core/macro'
+import { Trans } from '@lingui/react/macro'
 import { ActionIcon, Button, Select } from '@mantine/core'
 import { IconPlus, IconX } from '@tabler/icons-react'
 import type { ProjectIn } from '../api/client'
-import classes from './ProjectPage.module.css'
-
-const KINDS = [
-  { value: 'lid', label: 'goes as a lid over' },
-  { value: 'sleeve', label: 'slides as a sleeve around' },
-  { value: 'shared', label: 'shares a panel’s length with' },
-] as const
+import classes from './Extras.module.css'
 
 type Fits = NonNullable<ProjectIn['fits']>
+
+const kinds = (): { value: Fits[number]['kind']; label: string }[] => [
+  { value: 'lid', label: t`goes as a lid over` },
+  { value: 'sleeve', label: t`slides as a sleeve around` },
+  { value: 'shared', label: t`shares a panel’s length with` },
+]
 
 /** Which piece must clear, or match, which other. */
 export function FitsEditor({
@@ -29,31 +31,35 @@ export function FitsEditor({
     )
   return (
     <section aria-labelledby="fits" className={classes.uses}>
-      <h2 id="fits">What fits what</h2>
+      <h2 id="fits">
+        <Trans>What fits what</Trans>
+      </h2>
       {fits.length === 0 ? (
         <p className="soft">
-          A lid and its base, a sleeve and its drawer, two ends that meet: say which, and the clearance is
-          checked.
+          <Trans>
+            A lid and its base, a sleeve and its drawer, two ends that meet: say which, and the clearance is
+            checked.
+          </Trans>
         </p>
       ) : null}
       {fits.map((fit, n) => (
         <div key={n} className={classes.fit}>
           <Select
-            aria-label={`Outer piece of fit ${n + 1}`}
+            aria-label={t`Outer piece of fit ${n + 1}`}
             data={options}
             value={fit.outer}
             allowDeselect={false}
             onChange={(value) => value && set(n, { outer: value })}
           />
           <Select
-            aria-label={`Kind of fit ${n + 1}`}
-            data={[...KINDS]}
+            aria-label={t`Kind of fit ${n + 1}`}
+            data={kinds()}
             value={fit.kind}
             allowDeselect={false}
             onChange={(value) => value && set(n, { kind: value })}
           />
           <Select
-            aria-label={`Inner piece of fit ${n + 1}`}
+            aria-label={t`Inner piece of fit ${n + 1}`}
             data={options}
             value={fit.inner}
             allowDeselect={false}
@@ -62,7 +68,7 @@ export function FitsEditor({
           <ActionIcon
             variant="subtle"
             color="gray"
-            aria-label={`Forget fit ${n + 1}`}
+            aria-label={t`Remove fit ${n + 1}`}
             onClick={() =>
               change(
                 fits.filter((_, k) => k !== n),
@@ -82,7 +88,7 @@ export function FitsEditor({
           leftSection={<IconPlus size={17} />}
           onClick={() => change([...fits, { kind: 'lid', outer: names[0] ?? '', inner: names[1] ?? '' }], '')}
         >
-          Add a fit
+          <Trans>Add a fit</Trans>
         </Button>
       ) : null}
     </section>

@@ -1,12 +1,16 @@
+import { t } from '@lingui/core/macro'
+import { Trans } from '@lingui/react/macro'
 import { Button } from '@mantine/core'
 import { IconPlus } from '@tabler/icons-react'
 import { type ClipboardEvent, type KeyboardEvent, memo, useEffect, useMemo, useRef, useState } from 'react'
 import { useNewClass } from '../classes/newClass'
-import { Failed } from '../ui/states'
+import { Failed } from '../ui/states/states'
 import type { Piece } from '../api/client'
-import { type Finding, FindingLine } from './Checks'
+import type { Finding, ListActions } from './actions'
+import { WholeList } from './Checks'
+import { type ProjectContext, useProject } from './context'
 import {
-  doubledPiece,
+  duplicatedPiece,
   faultsOf,
   isTaken,
   movedPiece,
@@ -18,9 +22,8 @@ import {
 import { FitsEditor } from './FitsEditor'
 import { rowsOf, withAdded } from './lines'
 import { PieceAside } from './PieceAside'
-import { type ListActs, PieceRow, type RowActs } from './PieceRow'
+import { PieceRow } from './PieceRow'
 import classes from './ProjectPage.module.css'
-import type { Work } from './ProjectPage'
 import { type QuickHandle, QuickLines } from './QuickLines'
 import { SupplyUses } from './SupplyUses'
 
@@ -32,9 +35,20 @@ const Uses = memo(SupplyUses)
 const focus = (column: string, row: number) =>
   setTimeout(() => document.querySelector<HTMLInputElement>(`#${column}-${row}`)?.select(), 0)
 
-/** The cut-and-score list: written in words or in cells, drawn, and looked over. */
-export function ListTab(work: Work) {
-  const { project, doc, units, status, faults } = work
+const heads = (units: string) => [
+  t`Piece`,
+  t`A kit`,
+  t`Width, ${units}`,
+  t`Height, ${units}`,
+  t`Scored along width at`,
+  t`along height at`,
+  t`Paper`,
+]
+
+/** The cut-and-score list: written in words or in cells, drawn, and checked. */
+export function ListTab() {
+  const open = useProject()
+  const { project, doc, units, status, faults } = open
   const teach = useNewClass()
   const [chosen, setChosen] = useState(0)
   const [to, setTo] = useState<number | null>(null)
@@ -46,10 +60,10 @@ export function ListTab(work: Work) {
   const at = piece ? pieces.indexOf(piece) : 0
   const [first, last] = to === null ? [at, at] : [Math.min(at, to), Math.max(at, to)]
   const fresh = status === 'saved'
-  // Only what a keystroke changes is drawn again: a row hears of the rest through `latest`.
-  const latest = useRef({ work, at, first, last, to })
+  // Only what a keystroke changes is drawn again: a row learns of the rest through `latest`.
+  const latest = useRef({ open, at, first, last, to })
   useEffect(() => {
-    latest.current = { work, at, first, last, to }
+    latest.current = { open, at, first, last, to }
   })
   const roleList = [...new Set(pieces.map((row) => row.paper).filter(Boolean))].join('\n')
   const roles = useMemo(() => roleList.split('\n').filter(Boolean), [roleList])
@@ -61,8 +75,8 @@ export function ListTab(work: Work) {
     [pieces, faults],
   )
 
-  const acts = useMemo<ListActs>(() => {
-    const now = () => latest.current.work
+  const actions = useMemo<ListActions>(() => {
+    const now = () => latest.current.open
     const rows = () => now().doc.pieces ?? []
     const choose = (n: number) => {
       if (n !== latest.current.at) setTo(null)
@@ -101,8 +115,8 @@ export function ListTab(work: Work) {
         choose(there)
         focus(document.activeElement?.id.replace(/-\d+$/, '') || 'name', there)
       },
-      double: (n) => {
-        now().change(doubledPiece(now().doc, n))
+      duplicate: (n) => {
+        now().change(duplicatedPiece(now().doc, n))
         choose(n + 1)
         focus('name', n + 1)
       },
@@ -111,7 +125,7 @@ export function ListTab(work: Work) {
         setTo(null)
         setChosen(Math.max(0, from - 1))
       },
-      mend: (changes) => now().mend(changes),
+      fix: (changes) => now().fix(changes),
       grab: (n) => {
         dragged.current = n
       },
@@ -147,39 +161,35 @@ export function ListTab(work: Work) {
       setTo(Math.min(Math.max(0, (to ?? at) + by), pieces.length - 1))
     } else if (mod && event.key.toLowerCase() === 'd') {
       event.preventDefault()
-      acts.double(at)
+      actions.duplicate(at)
     } else if (mod && (event.key === 'Delete' || event.key === 'Backspace')) {
       event.preventDefault()
-      acts.remove(first, last)
+      actions.remove(first, last)
     }
   }
 
   const changeFits = useMemo(
-    () => (fits: Work['doc']['fits'], mark: string) =>
-      latest.current.work.change({ ...latest.current.work.doc, fits }, mark),
+    () => (fits: ProjectContext['doc']['fits'], mark: string) =>
+      latest.current.open.change({ ...latest.current.open.doc, fits }, mark),
     [],
   )
   const changeUses = useMemo(
-    () => (supplies: Work['doc']['supplies']) =>
-      latest.current.work.change({ ...latest.current.work.doc, supplies }, 'uses'),
+    () => (supplies: ProjectContext['doc']['supplies']) =>
+      latest.current.open.change({ ...latest.current.open.doc, supplies }, 'uses'),
     [],
   )
 
   return (
     <>
-      <Quick ref={quick} docOf={acts.docOf} units={units} add={acts.added} />
+      <Quick ref={quick} docOf={actions.docOf} units={units} add={actions.added} />
       <div className={classes.split}>
-        <section aria-label="Cut-and-score list">
+        <section aria-label={t`Cut-and-score list`}>
           <div className={classes.list} onCopy={copied} onPaste={pasted} onKeyDown={keys}>
             <div className={classes.heads} aria-hidden>
               <span />
-              <span>Piece</span>
-              <span>A kit</span>
-              <span>Width, {units}</span>
-              <span>Height, {units}</span>
-              <span>Scored along width at</span>
-              <span>along height at</span>
-              <span>Paper</span>
+              {heads(units).map((head) => (
+                <span key={head}>{head}</span>
+              ))}
               <span />
             </div>
             <datalist id="roles">
@@ -187,7 +197,7 @@ export function ListTab(work: Work) {
                 <option key={role} value={role} />
               ))}
             </datalist>
-            <div role="list" aria-label="Pieces">
+            <div role="list" aria-label={t`Pieces`}>
               {pieces.map((row, n) => (
                 <PieceRow
                   key={n}
@@ -200,24 +210,26 @@ export function ListTab(work: Work) {
                   faults={rowFaults[n] ?? NONE}
                   checks={project.pieces[n]?.name === row.name ? (checks.rows[n] ?? NONE) : NONE}
                   fresh={fresh}
-                  acts={acts}
+                  actions={actions}
                 />
               ))}
             </div>
           </div>
           {pieces.length === 0 ? (
             <p className="soft">
-              The list is empty. Write its first piece above as you would say it, or paste the whole list.
+              <Trans>
+                The list is empty. Write its first piece above as you would say it, or paste the whole list.
+              </Trans>
             </p>
           ) : null}
-          <Button variant="light" leftSection={<IconPlus size={18} />} onClick={acts.add} mt="md">
-            Next piece
+          <Button variant="light" leftSection={<IconPlus size={18} />} onClick={actions.add} mt="md">
+            <Trans>Next piece</Trans>
           </Button>
-          <Whole findings={checks.whole} fresh={fresh} mend={acts.mend} />
+          <WholeList findings={checks.whole} fresh={fresh} fix={actions.fix} />
           <Fits fits={doc.fits ?? NONE} names={names} change={changeFits} />
           <Uses uses={doc.supplies ?? NONE} faults={faults} change={changeUses} />
         </section>
-        <PieceAside key={at} {...work} piece={piece} index={at} acts={acts} unread={unread} />
+        <PieceAside key={at} piece={piece} index={at} actions={actions} unread={unread} />
       </div>
       <p className={classes.onward}>
         <Button
@@ -225,7 +237,7 @@ export function ListTab(work: Work) {
           loading={teach.isPending}
           onClick={() => teach.mutate({ id: project.id, name: doc.name })}
         >
-          Teach it: a new class of this project
+          <Trans>Teach it: a new class of this project</Trans>
         </Button>
         {teach.error ? <Failed error={teach.error} /> : null}
       </p>
@@ -243,17 +255,3 @@ function byPiece(found: Finding[]): { rows: Finding[][]; whole: Finding[] } {
   }
   return { rows, whole }
 }
-
-const Whole = memo(function Whole(props: { findings: Finding[]; fresh: boolean; mend: RowActs['mend'] }) {
-  if (!props.findings.length) return null
-  return (
-    <section aria-labelledby="looked-over" className={classes.whole}>
-      <h2 id="looked-over">Looked over as a whole</h2>
-      <ul className={classes.findings}>
-        {props.findings.map((finding, n) => (
-          <FindingLine key={n} finding={finding} where fresh={props.fresh} mend={props.mend} />
-        ))}
-      </ul>
-    </section>
-  )
-})

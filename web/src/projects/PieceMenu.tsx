@@ -1,23 +1,25 @@
+import { t } from '@lingui/core/macro'
+import { Trans } from '@lingui/react/macro'
 import { ActionIcon, Menu, SegmentedControl, Switch, TextInput } from '@mantine/core'
 import { IconDots } from '@tabler/icons-react'
 import { memo } from 'react'
-import type { Units } from '../ui/length'
-import type { RowActs } from './PieceRow'
+import type { Units } from '../ui/text/length'
+import type { RowActions } from './actions'
 
-const CUTS = [
-  { value: 'trim', label: 'Trimmed' },
-  { value: 'die', label: 'Die-cut' },
-  { value: 'punch', label: 'Punched' },
+const methods = () => [
+  { value: 'trim', label: t`Trimmed` },
+  { value: 'die', label: t`Die-cut` },
+  { value: 'punch', label: t`Punched` },
 ]
 
-const PORTIONS = [
-  { value: 'whole', label: 'All' },
+const portions = () => [
+  { value: 'whole', label: t`All` },
   { value: 'three-quarters', label: '3/4' },
   { value: 'half', label: '1/2' },
   { value: 'quarter', label: '1/4' },
 ]
 
-/** What else can be said and done with a piece; it is drawn anew only when one of these changes. */
+/** What else can be said and done with a piece; it is drawn again only when one of these changes. */
 export const PieceMenu = memo(function PieceMenu(props: {
   index: number
   name: string
@@ -28,76 +30,80 @@ export const PieceMenu = memo(function PieceMenu(props: {
   follows: boolean
   scrap: boolean
   portion: string
-  acts: RowActs
+  actions: RowActions
 }) {
-  const { index, acts } = props
+  const { index, actions } = props
   return (
     <Menu position="bottom-end" withinPortal closeOnItemClick={false}>
       <Menu.Target>
-        <ActionIcon variant="subtle" color="gray" aria-label={`More about ${props.name}`}>
+        <ActionIcon variant="subtle" color="gray" aria-label={t`More about ${props.name}`}>
           <IconDots size={18} />
         </ActionIcon>
       </Menu.Target>
       <Menu.Dropdown>
-        <Menu.Label>How it is cut out</Menu.Label>
+        <Menu.Label>
+          <Trans>How it is cut out</Trans>
+        </Menu.Label>
         <SegmentedControl
           m={6}
           size="sm"
-          data={CUTS}
+          data={methods()}
           value={props.cut}
-          onChange={(value) => acts.set(index, 'cut', value)}
+          onChange={(value) => actions.set(index, 'cut', value)}
         />
         {props.cut !== 'trim' ? (
           <TextInput
             m={6}
-            label={`Margin all round, ${props.units}`}
+            label={t`Margin all round, ${props.units}`}
             value={props.margin}
-            onChange={(e) => acts.set(index, 'margin', e.currentTarget.value)}
+            onChange={(e) => actions.set(index, 'margin', e.currentTarget.value)}
             error={props.marginFaulty}
           />
         ) : null}
         <Switch
           m={10}
-          label="Follows the print (may not turn)"
+          label={t`Follows the print (may not turn)`}
           checked={props.follows}
-          onChange={(e) => acts.set(index, 'follows_print', e.currentTarget.checked)}
+          onChange={(e) => actions.set(index, 'follows_print', e.currentTarget.checked)}
         />
         <Switch
           m={10}
-          label="May come from scrap"
+          label={t`May come from scrap`}
           checked={props.scrap}
-          onChange={(e) => acts.set(index, 'scrap', e.currentTarget.checked)}
+          onChange={(e) => actions.set(index, 'scrap', e.currentTarget.checked)}
         />
         {props.cut !== 'trim' ? (
           <>
-            <Menu.Label>How much of the whole one is</Menu.Label>
+            <Menu.Label>
+              <Trans>How much of the whole one is</Trans>
+            </Menu.Label>
             <SegmentedControl
               m={6}
               size="sm"
-              data={PORTIONS}
+              data={portions()}
               value={props.portion}
-              onChange={(value) => acts.set(index, 'portion', value)}
+              onChange={(value) => actions.set(index, 'portion', value)}
             />
           </>
         ) : null}
         <Menu.Divider />
-        <Menu.Item closeMenuOnClick onClick={() => acts.double(index)} rightSection="Ctrl D">
-          Double it
+        <Menu.Item closeMenuOnClick onClick={() => actions.duplicate(index)} rightSection={t`Ctrl D`}>
+          <Trans>Duplicate</Trans>
         </Menu.Item>
-        <Menu.Item closeMenuOnClick onClick={() => acts.move(index, -1)} rightSection="Alt ↑">
-          Move up
+        <Menu.Item closeMenuOnClick onClick={() => actions.move(index, -1)} rightSection={t`Alt ↑`}>
+          <Trans>Move up</Trans>
         </Menu.Item>
-        <Menu.Item closeMenuOnClick onClick={() => acts.move(index, 1)} rightSection="Alt ↓">
-          Move down
+        <Menu.Item closeMenuOnClick onClick={() => actions.move(index, 1)} rightSection={t`Alt ↓`}>
+          <Trans>Move down</Trans>
         </Menu.Item>
         <Menu.Item
           closeMenuOnClick
           color="red"
-          aria-label="Take off the list"
-          onClick={() => acts.remove(index, index)}
-          rightSection="Ctrl Delete"
+          aria-label={t`Remove from the list`}
+          onClick={() => actions.remove(index, index)}
+          rightSection={t`Ctrl Delete`}
         >
-          Take off the list
+          <Trans>Remove from the list</Trans>
         </Menu.Item>
       </Menu.Dropdown>
     </Menu>

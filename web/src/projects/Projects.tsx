@@ -1,80 +1,85 @@
+import { t } from '@lingui/core/macro'
+import { Trans } from '@lingui/react/macro'
 import { Button, FileButton } from '@mantine/core'
 import { IconPlus } from '@tabler/icons-react'
 import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query'
 import { Link, useNavigate } from 'react-router'
 import { api, ask, type ProjectIn, Refused } from '../api/client'
-import { keys } from '../api/queries'
+import { asked, changed } from '../api/queries'
+import { classes as classesOf, pieces } from '../i18n/counts'
+import { dateOf } from '../i18n/format'
 import { emptyProject, newPiece } from './draft'
-import { Empty, Failed, Loaded } from '../ui/states'
-import { counted } from '../ui/words'
+import { Empty, Failed, Loaded } from '../ui/states/states'
+import { Ledger } from '../ui/tables/Ledger'
 import classes from './Projects.module.css'
 
-const blank = newPiece([])
-const EXAMPLE: ProjectIn = {
-  ...emptyProject('Pocketed card'),
-  pieces: [
-    {
-      ...blank,
-      name: 'Card',
-      width: '4 1/4 in',
-      height: '11 in',
-      follows_print: false,
-      scores: [{ along: 'height', at: ['1 1/2 in', '5 1/2 in'] }],
-    },
-    {
-      ...blank,
-      name: 'Pocket mat',
-      paper: 'print',
-      width: '4 in',
-      height: '1 1/4 in',
-      mat_of: { piece: 'Card', column: 1, row: 1 },
-    },
-  ],
+/** A list to begin with: a card with a pocket, and its one mat. */
+function example(): ProjectIn {
+  const blank = newPiece([])
+  const card = t`Card`
+  return {
+    ...emptyProject(t`Pocketed card`),
+    pieces: [
+      {
+        ...blank,
+        name: card,
+        width: '4 1/4 in',
+        height: '11 in',
+        follows_print: false,
+        scores: [{ along: 'height', at: ['1 1/2 in', '5 1/2 in'] }],
+      },
+      {
+        ...blank,
+        name: t`Pocket mat`,
+        paper: 'print',
+        width: '4 in',
+        height: '1 1/4 in',
+        mat_of: { piece: card, column: 1, row: 1 },
+      },
+    ],
+  }
 }
 
-/** Every project, and the way to a new one. */
+/** Every project, and the button for a new one. */
 export function Projects() {
   const queries = useQueryClient()
   const go = useNavigate()
-  const projects = useQuery({
-    queryKey: keys.projects,
-    queryFn: () => ask(api.GET('/api/projects')),
-  })
+  const projects = useQuery(asked.projects())
   const add = useMutation({
-    mutationFn: (example: boolean) =>
-      ask(
-        api.POST('/api/projects', {
-          body: example ? EXAMPLE : emptyProject('New project'),
-        }),
-      ),
+    mutationFn: (body: ProjectIn) => ask(api.POST('/api/projects', { body })),
     onSuccess: async (made) => {
-      await queries.invalidateQueries({ queryKey: keys.projects })
+      await changed(queries, 'project')
       await go(`/projects/${made.id}`)
     },
   })
-  const takeIn = useMutation({
+  const importFile = useMutation({
     mutationFn: async (file: File) => ask(api.POST('/api/job-files', { body: { text: await file.text() } })),
     onSuccess: async (made) => {
-      await queries.invalidateQueries({ queryKey: keys.projects })
-      await queries.invalidateQueries({ queryKey: keys.supplies })
+      await changed(queries, 'import')
       await go(`/projects/${made.id}`)
     },
   })
-  const faults = takeIn.error instanceof Refused ? (takeIn.error.problem.faults ?? []) : []
+  const faults = importFile.error instanceof Refused ? (importFile.error.problem.faults ?? []) : []
   const addButton = (
-    <Button leftSection={<IconPlus size={18} />} loading={add.isPending} onClick={() => add.mutate(false)}>
-      New project
+    <Button
+      leftSection={<IconPlus size={18} />}
+      loading={add.isPending}
+      onClick={() => add.mutate(emptyProject(t`New project`))}
+    >
+      <Trans>New project</Trans>
     </Button>
   )
   return (
     <>
       <div className={classes.head}>
-        <h1>Projects</h1>
-        <span className={classes.ways}>
-          <FileButton accept=".json,application/json" onChange={(file) => file && takeIn.mutate(file)}>
+        <h1>
+          <Trans>Projects</Trans>
+        </h1>
+        <span className={classes.buttons}>
+          <FileButton accept=".json,application/json" onChange={(file) => file && importFile.mutate(file)}>
             {(props) => (
-              <Button {...props} variant="default" loading={takeIn.isPending}>
-                Take in a job file
+              <Button {...props} variant="default" loading={importFile.isPending}>
+                <Trans>Import a job file</Trans>
               </Button>
             )}
           </FileButton>
@@ -82,14 +87,16 @@ export function Projects() {
         </span>
       </div>
       {add.error ? <Failed error={add.error} /> : null}
-      {takeIn.error && faults.length === 0 ? <Failed error={takeIn.error} /> : null}
+      {importFile.error && faults.length === 0 ? <Failed error={importFile.error} /> : null}
       {faults.length ? (
         <div className={classes.faults} role="alert">
-          <p>That file was not taken in; nothing was changed. It wants mending here:</p>
+          <p>
+            <Trans>That file was not imported; nothing was changed. Fix it here:</Trans>
+          </p>
           <ul>
             {faults.slice(0, 30).map((fault) => (
-              <li key={fault.path + fault.says}>
-                <code>{fault.path || 'the file'}</code>: {fault.says}
+              <li key={fault.path + fault.message}>
+                <code>{fault.path || t`the file`}</code>: {fault.message}
               </li>
             ))}
           </ul>
@@ -99,51 +106,37 @@ export function Projects() {
         {(rows) =>
           rows.length === 0 ? (
             <Empty
-              title="No list yet"
+              title={t`No list yet`}
               action={
-                <Button variant="default" onClick={() => add.mutate(true)}>
-                  Start from an example
+                <Button variant="default" onClick={() => add.mutate(example())}>
+                  <Trans>Start from an example</Trans>
                 </Button>
               }
             >
-              A project is one cut-and-score list: each piece with its two sizes, its scores, and which paper
-              it is cut from. The example is a pocketed card with one mat.
+              <Trans>
+                A project is one cut-and-score list: each piece with its two sizes, its scores, and which
+                paper it is cut from. The example is a pocketed card with one mat.
+              </Trans>
             </Empty>
           ) : (
-            <table className="ledger">
-              <thead>
-                <tr>
-                  <th scope="col">Project</th>
-                  <th scope="col">On its list</th>
-                  <th scope="col">Taught in</th>
-                  <th scope="col">Last changed</th>
-                </tr>
-              </thead>
-              <tbody>
-                {rows.map((row) => (
-                  <tr key={row.id}>
-                    <th scope="row">
-                      <Link to={`/projects/${row.id}`}>{row.name}</Link>
-                    </th>
-                    <td>{counted(row.pieces, 'piece')}</td>
-                    <td>
-                      {row.classes ? (
-                        counted(row.classes, 'class', 'classes')
-                      ) : (
-                        <span className="soft">no class yet</span>
-                      )}
-                    </td>
-                    <td>
-                      {new Date(row.changed).toLocaleDateString('en-GB', {
-                        day: 'numeric',
-                        month: 'long',
-                        year: 'numeric',
-                      })}
-                    </td>
-                  </tr>
-                ))}
-              </tbody>
-            </table>
+            <Ledger
+              rows={rows}
+              rowKey={(row) => row.id}
+              columns={[
+                {
+                  head: t`Project`,
+                  title: true,
+                  cell: (row) => <Link to={`/projects/${row.id}`}>{row.name}</Link>,
+                },
+                { head: t`On its list`, cell: (row) => pieces(row.pieces) },
+                {
+                  head: t`Taught in`,
+                  cell: (row) =>
+                    row.classes ? classesOf(row.classes) : <span className="soft">{t`no class yet`}</span>,
+                },
+                { head: t`Last changed`, cell: (row) => dateOf(row.changed) },
+              ]}
+            />
           )
         }
       </Loaded>

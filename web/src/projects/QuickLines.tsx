@@ -1,32 +1,20 @@
+import { t } from '@lingui/core/macro'
+import { Trans } from '@lingui/react/macro'
 import { Button, FileButton, Textarea } from '@mantine/core'
 import { IconAlertTriangle, IconCornerDownLeft } from '@tabler/icons-react'
 import { forwardRef, type KeyboardEvent, useEffect, useImperativeHandle, useRef, useState } from 'react'
 import type { Piece, ProjectIn } from '../api/client'
-import { FracWords } from '../ui/FracWords'
-import { sentence, whole } from '../ui/fractions'
-import type { Units } from '../ui/length'
-import { PieceDrawing } from '../ui/PieceDrawing'
-import { counted } from '../ui/words'
-import { type ReadLine, type ReadLines, readText, spansOf, withSuggestion } from './lines'
+import { lines as linesOf } from '../i18n/counts'
+import { number } from '../i18n/format'
+import { sentence } from '../ui/text/fractions'
+import type { Units } from '../ui/text/length'
+import { type ReadLine, type ReadLines, readText } from './lines'
 import classes from './QuickLines.module.css'
+import { QuickHelp } from './QuickHelp'
+import { QuickLine } from './QuickLine'
 
 const EXAMPLE = '2 end walls 2 1/4 x 7, score 1/4, 1 1/8, 2 on the short side'
 const REST_MS = 40
-
-const SAYINGS = [
-  ['How many', '2 walls · Walls (2): · 4 a kit'],
-  ['Paper', 'in body · from print A'],
-  ['Scores', 'score 1, 4 1/2 on the long side · score the 11-inch side at 5 1/2 · score 1 on all four sides'],
-  [
-    'In part, away',
-    'score height at 5 from 1 to 3 · mountain score at 2 · diagonal from (0, 0) to (1, 1 1/2)',
-  ],
-  ['Slits', 'slit width at 1, 4 1/2 from 0 to 1 relief 1/16'],
-  ['Holes, corners', 'hole 1/8 at 5/8, 3/8 · round top corners 1/4 · mitre, notch'],
-  ['Tabs, faces', 'tab column 5 row 1 · seen column 1 row 1 up bottom as front'],
-  ['Mats', 'mat of Sleeve column 1 · matched front'],
-  ['Cut', 'die-cut with margin 1/8 · punched · quarter · from scrap · may turn · follows the print'],
-] as const
 
 export interface QuickHandle {
   /** Put a text in the box and go there. */
@@ -97,10 +85,10 @@ export const QuickLines = forwardRef<
   const ready = shown?.lines.filter((line) => line.piece && line.questions.length === 0).length ?? 0
   const asked = shown?.lines.filter((line) => line.questions.length > 0).length ?? 0
   return (
-    <section className={classes.quick} aria-label="Write pieces as you say them">
+    <section className={classes.quick} aria-label={t`Write pieces as you say them`}>
       <Textarea
         ref={box}
-        aria-label="A piece in words"
+        aria-label={t`A piece in words`}
         autosize
         minRows={1}
         maxRows={8}
@@ -116,7 +104,7 @@ export const QuickLines = forwardRef<
             onClick={() => void accept(false)}
             rightSection={<IconCornerDownLeft size={15} aria-hidden />}
           >
-            {ready > 1 ? `Add ${ready}` : 'Add'}
+            {ready > 1 ? t`Add ${number(ready)}` : t`Add`}
           </Button>
         }
         rightSectionWidth={100}
@@ -124,21 +112,21 @@ export const QuickLines = forwardRef<
       {shown ? (
         <div className={classes.read} role="status" aria-live="polite">
           {shown.faults.map((fault) => (
-            <p key={fault.path + fault.says} className={classes.fault}>
-              <IconAlertTriangle size={17} aria-hidden /> {sentence(fault.path)}: {fault.says}
+            <p key={fault.path + fault.message} className={classes.fault}>
+              <IconAlertTriangle size={17} aria-hidden /> {sentence(fault.path)}: {fault.message}
             </p>
           ))}
           {shown.lines.map((line, n) => (
-            <Read
+            <QuickLine
               key={n}
               line={line}
               units={units}
               bare={shown.lines.length === 1}
-              suggest={(mended) =>
+              suggest={(fixed) =>
                 setText(
                   text
                     .split('\n')
-                    .map((old) => (old.trim() === line.text ? mended : old))
+                    .map((old) => (old.trim() === line.text ? fixed : old))
                     .join('\n'),
                 )
               }
@@ -146,106 +134,42 @@ export const QuickLines = forwardRef<
           ))}
           <p className={classes.hint}>
             {asked ? (
-              <>
-                {counted(asked, 'line')} with a question. Enter adds what is understood and leaves the rest
-                here; Ctrl Enter adds everything as it is drawn.
-              </>
+              <Trans>
+                {linesOf(asked)} with a question. Enter adds what is understood and leaves the rest here; Ctrl
+                Enter adds everything as it is drawn.
+              </Trans>
+            ) : ready === 1 ? (
+              <Trans>Enter puts it on the list.</Trans>
             ) : ready ? (
-              <>Enter puts {ready === 1 ? 'it' : `all ${ready}`} on the list.</>
+              <Trans>Enter puts all {number(ready)} on the list.</Trans>
             ) : null}
           </p>
         </div>
       ) : (
         <p className={classes.hint}>
           {away ? (
-            'The server is out of reach; what you type stays here.'
+            <Trans>The server is out of reach; what you type stays here.</Trans>
           ) : (
             <>
-              Type a line and press Enter, or paste many. Sizes are width by height; a number takes the unit
-              of the size. Rows of a spreadsheet can be pasted, or{' '}
+              <Trans>
+                Type a line and press Enter, or paste many. Sizes are width by height; a number takes the unit
+                of the size. Rows of a spreadsheet can be pasted here too.
+              </Trans>{' '}
               <FileButton
                 accept=".csv,.tsv,text/csv"
                 onChange={(file) => void file?.text().then((table) => setText(table.replace(/\r\n?/g, '\n')))}
               >
                 {(props) => (
                   <button type="button" className={classes.link} {...props}>
-                    taken in from a CSV file
+                    <Trans>Read a CSV file</Trans>
                   </button>
                 )}
               </FileButton>
-              .
             </>
           )}
         </p>
       )}
-      <details className={classes.help}>
-        <summary>What can be said</summary>
-        <table>
-          <tbody>
-            {SAYINGS.map(([what, how]) => (
-              <tr key={what}>
-                <th scope="row">{what}</th>
-                <td>{how}</td>
-              </tr>
-            ))}
-          </tbody>
-        </table>
-      </details>
+      <QuickHelp />
     </section>
   )
 })
-
-/** One line as it was read: drawn, said in tidy words, and what is asked underlined. */
-function Read(props: { line: ReadLine; units: Units; bare: boolean; suggest: (mended: string) => void }) {
-  const { line, units } = props
-  return (
-    <div className={classes.line} data-asked={line.questions.length > 0}>
-      <span className={classes.thumb}>
-        {line.piece ? (
-          <PieceDrawing
-            piece={line.piece}
-            units={units}
-            frameWidth={props.bare ? 132 : 64}
-            frameHeight={props.bare ? 104 : 46}
-            mostScale={props.bare ? 0.5 : 0.24}
-          />
-        ) : null}
-      </span>
-      <div>
-        {line.tidy ? (
-          <p className={classes.tidy}>
-            <FracWords text={line.tidy} />
-          </p>
-        ) : null}
-        {line.questions.length ? (
-          <p className={classes.said}>
-            {spansOf(line).map((span, n) =>
-              span.question ? (
-                <u key={n} title={span.question.says}>
-                  {span.text}
-                </u>
-              ) : (
-                <span key={n}>{span.text}</span>
-              ),
-            )}
-          </p>
-        ) : null}
-        {line.questions.map((question) => (
-          <p key={`${question.start}.${question.code}`} className={classes.question}>
-            <FracWords text={whole(question.says)} />
-            {question.suggestion !== null ? (
-              <Button
-                size="compact-sm"
-                variant="default"
-                ml={8}
-                onClick={() => props.suggest(withSuggestion(line.text, question))}
-              >
-                {question.suggestion ? `Write “${question.suggestion}”` : 'Take it out'}
-              </Button>
-            ) : null}
-          </p>
-        ))}
-      </div>
-    </div>
-  )
-}

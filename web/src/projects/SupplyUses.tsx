@@ -1,12 +1,14 @@
+import { t } from '@lingui/core/macro'
+import { Trans } from '@lingui/react/macro'
 import { ActionIcon, Button, NumberInput, Select, TextInput } from '@mantine/core'
 import { IconPlus, IconX } from '@tabler/icons-react'
 import { useQuery } from '@tanstack/react-query'
-import { api, ask, type Fault, type ProjectIn } from '../api/client'
-import { keys } from '../api/queries'
-import { LengthCell } from '../ui/Cell'
-import { readLength } from '../ui/length'
-import { useStudio } from '../ui/session'
-import classes from './ProjectPage.module.css'
+import type { Fault, ProjectIn } from '../api/client'
+import { asked } from '../api/queries'
+import { LengthCell } from '../ui/fields/Cell'
+import { readLength } from '../ui/text/length'
+import { useStudio } from '../ui/frame/session'
+import classes from './Extras.module.css'
 
 type Uses = NonNullable<ProjectIn['supplies']>
 
@@ -21,18 +23,19 @@ export function SupplyUses({
   change: (uses: Uses) => void
 }) {
   const { units } = useStudio()
-  const supplies = useQuery({
-    queryKey: keys.supplies,
-    queryFn: () => ask(api.GET('/api/supplies')),
-  })
+  const supplies = useQuery(asked.supplies())
   const known = supplies.data ?? []
   const free = known.filter((supply) => !uses.some((use) => use.supply === String(supply.id)))
-  const said = (n: number) => faults.find((fault) => fault.path.startsWith(`supplies[${n}]`))?.says
+  const said = (n: number) => faults.find((fault) => fault.path.startsWith(`supplies[${n}]`))?.message
   return (
     <section aria-labelledby="uses" className={classes.uses}>
-      <h2 id="uses">A kit also takes</h2>
+      <h2 id="uses">
+        <Trans>A kit also takes</Trans>
+      </h2>
       {uses.length === 0 ? (
-        <p className="soft">Nothing yet: tape, pads, ribbon, brads, an envelope?</p>
+        <p className="soft">
+          <Trans>Nothing yet: tape, pads, ribbon, brads, an envelope?</Trans>
+        </p>
       ) : null}
       {uses.map((use, n) => {
         const supply = known.find((row) => String(row.id) === use.supply)
@@ -41,9 +44,9 @@ export function SupplyUses({
           change(uses.map((u, k) => (k === n ? { ...u, ...more } : u)))
         return (
           <div key={use.supply} className={classes.use}>
-            <span>{supply?.name ?? 'A supply that is gone'}</span>
+            <span>{supply?.name ?? t`A supply that is gone`}</span>
             <TextInput
-              aria-label={`How much ${supply?.name ?? ''} a kit takes`}
+              aria-label={t`How much ${supply?.name ?? ''} a kit takes`}
               value={use.per_kit}
               onChange={(e) => set({ per_kit: e.currentTarget.value })}
               error={said(n)}
@@ -54,14 +57,14 @@ export function SupplyUses({
             />
             {byLength ? (
               <NumberInput
-                aria-label={`In how many lengths of ${supply.name}`}
+                aria-label={t`In how many lengths of ${supply.name}`}
                 value={use.cuts ?? 1}
                 min={1}
                 max={1000}
                 allowDecimal={false}
                 onChange={(value) => set({ cuts: Number(value) || 1 })}
-                prefix="in "
-                suffix={use.cuts === 1 ? ' length' : ' lengths'}
+                prefix={t`in `}
+                suffix={use.cuts === 1 ? t` length` : t` lengths`}
               />
             ) : (
               <span />
@@ -69,16 +72,16 @@ export function SupplyUses({
             <ActionIcon
               variant="subtle"
               color="gray"
-              aria-label={`A kit takes no ${supply?.name ?? 'such supply'}`}
+              aria-label={t`A kit takes no ${supply?.name ?? t`such supply`}`}
               onClick={() => change(uses.filter((_, k) => k !== n))}
             >
               <IconX size={18} />
             </ActionIcon>
             {byLength && !supply.joinable ? (
               <p className={classes.tie}>
-                Tied around
+                <Trans>Tied around</Trans>
                 <LengthCell
-                  aria-label={`What ${supply.name} goes around`}
+                  aria-label={t`What ${supply.name} goes around`}
                   placeholder="–"
                   value={use.girth ?? ''}
                   error={!!use.girth && !readLength(use.girth, units).ok}
@@ -87,15 +90,15 @@ export function SupplyUses({
                     set({ girth, bow: girth ? (use.bow ?? '12 in') : null })
                   }}
                 />
-                {units}, with
+                <Trans>{units}, with</Trans>
                 <LengthCell
-                  aria-label={`What a bow of ${supply.name} takes`}
+                  aria-label={t`What a bow of ${supply.name} takes`}
                   placeholder="12 in"
                   value={use.bow ?? ''}
                   error={!!use.bow && !readLength(use.bow, units).ok}
                   onChange={(e) => set({ bow: e.currentTarget.value || null })}
                 />
-                {units} for the bow
+                <Trans>{units} for the bow</Trans>
               </p>
             ) : null}
           </div>
@@ -103,8 +106,8 @@ export function SupplyUses({
       })}
       {free.length ? (
         <Select
-          aria-label="Add a supply"
-          placeholder="Add a supply…"
+          aria-label={t`Add a supply`}
+          placeholder={t`Add a supply…`}
           leftSection={<IconPlus size={17} />}
           w={320}
           mt="xs"
@@ -125,7 +128,7 @@ export function SupplyUses({
         />
       ) : known.length === 0 && supplies.isSuccess ? (
         <Button component="a" href="/cupboard" variant="default" size="sm">
-          Put supplies in the cupboard first
+          <Trans>Put supplies in the cupboard first</Trans>
         </Button>
       ) : null}
     </section>

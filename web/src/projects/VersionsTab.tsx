@@ -1,117 +1,64 @@
+import { t } from '@lingui/core/macro'
+import { Trans } from '@lingui/react/macro'
 import { ActionIcon, Button, Select, TextInput } from '@mantine/core'
 import { IconPlus, IconX } from '@tabler/icons-react'
 import { useState } from 'react'
-import { readLength } from '../ui/length'
-import { LengthInput } from '../ui/LengthInput'
-import { FindingLine } from './Checks'
-import type { Work } from './ProjectPage'
-import classes from './ProjectPage.module.css'
-import { nominal, numberSaid, rowsThatDiffer, valueIn, withValue, withVersion } from './versions'
+import { LengthInput } from '../ui/fields/LengthInput'
+import { Ledger } from '../ui/tables/Ledger'
+import { readLength } from '../ui/text/length'
+import { Findings } from './Checks'
+import { useProject } from './context'
+import classes from './Versions.module.css'
+import {
+  nominal,
+  type NumberRow,
+  numberSaid,
+  rowsThatDiffer,
+  valueIn,
+  withoutVersion,
+  withValue,
+  withVersion,
+  withVersionName,
+} from './versions'
+
+const keyOf = (row: { piece: string; number: string }) => `${row.piece}\n${row.number}`
 
 /** Sister versions side by side: only the numbers in which they differ. */
-export function VersionsTab({ project, doc, units, status, change, mend }: Work) {
+export function VersionsTab() {
+  const { project, doc, status, change, fix } = useProject()
   const [extra, setExtra] = useState<string[]>([])
   const variants = doc.variants ?? []
-  const key = (row: { piece: string; number: string }) => `${row.piece}\n${row.number}`
-  const differ = new Set(rowsThatDiffer(doc, project.numbers).map(key))
-  const rows = project.numbers.filter((row) => differ.has(key(row)) || extra.includes(key(row)))
+  const differ = new Set(rowsThatDiffer(doc, project.numbers).map(keyOf))
+  const rows = project.numbers.filter((row) => differ.has(keyOf(row)) || extra.includes(keyOf(row)))
   const free = project.numbers.filter((row) => !rows.includes(row))
   const checks = status === 'saved' ? project.checks.filter((check) => check.version) : []
   return (
     <>
       <p className="soft">
-        A sister version shares everything but the numbers below: Letter and A4, inches and the centimetres
-        taught for them, tall and short. An empty cell shares the list’s number; a class chooses which version
-        it teaches.
+        <Trans>
+          A sister version shares everything but the numbers below: Letter and A4, inches and the centimetres
+          taught for them, tall and short. An empty cell shares the list’s number; a class chooses which
+          version it teaches.
+        </Trans>
       </p>
       <div className={classes.scroll}>
-        <table className={`ledger ${classes.versions}`}>
-          <thead>
-            <tr>
-              <th scope="col">Piece</th>
-              <th scope="col">Number</th>
-              <th scope="col">The list, {units}</th>
-              {variants.map((variant, v) => (
-                <th scope="col" key={v}>
-                  <span className={classes.versionHead}>
-                    <TextInput
-                      aria-label={`Name of version ${v + 1}`}
-                      variant="unstyled"
-                      value={variant.name}
-                      onChange={(e) =>
-                        change(
-                          {
-                            ...doc,
-                            variants: variants.map((other, k) =>
-                              k === v ? { ...other, name: e.currentTarget.value } : other,
-                            ),
-                          },
-                          `version ${v}`,
-                        )
-                      }
-                    />
-                    <ActionIcon
-                      variant="subtle"
-                      color="gray"
-                      aria-label={`Take version ${variant.name} out`}
-                      onClick={() => change({ ...doc, variants: variants.filter((_, k) => k !== v) })}
-                    >
-                      <IconX size={17} />
-                    </ActionIcon>
-                  </span>
-                </th>
-              ))}
-            </tr>
-          </thead>
-          <tbody>
-            {rows.map((row, n) => (
-              <tr key={key(row)}>
-                <th scope="row">{rows[n - 1]?.piece === row.piece ? '' : row.piece}</th>
-                <td>{numberSaid(row.number)}</td>
-                <td>
-                  <LengthInput
-                    aria-label={`${row.piece}, ${row.number}, in the list`}
-                    variant="unstyled"
-                    value={row.value}
-                    readOnly
-                  />
-                </td>
-                {variants.map((variant, v) => {
-                  const value = valueIn(variant, row)
-                  return (
-                    <td key={v}>
-                      <LengthInput
-                        aria-label={`${row.piece}, ${row.number}, in ${variant.name}`}
-                        placeholder="the same"
-                        value={value ?? ''}
-                        error={value !== undefined && !readLength(value, units).ok}
-                        onChange={(e) =>
-                          change(withValue(doc, v, row, e.currentTarget.value), `version ${v} ${key(row)}`)
-                        }
-                      />
-                    </td>
-                  )
-                })}
-              </tr>
-            ))}
-          </tbody>
-        </table>
+        <Numbers rows={rows} />
       </div>
       {rows.length === 0 ? (
         <p>
-          {variants.length ? 'No number differs yet; choose one below.' : 'There is only the list itself.'}
+          {variants.length ? t`No number differs yet; choose one below.` : t`There is only the list itself.`}
         </p>
       ) : null}
       <div className={classes.versionTools}>
         {variants.length && free.length ? (
           <Select
-            aria-label="Let another number differ"
-            placeholder="Let another number differ…"
+            aria-label={t`Let another number differ`}
+            placeholder={t`Let another number differ…`}
             searchable
             value={null}
             w={320}
             data={free.map((row) => ({
-              value: key(row),
+              value: keyOf(row),
               label: `${row.piece}: ${numberSaid(row.number)}`,
             }))}
             onChange={(value) => value && setExtra([...extra, value])}
@@ -122,23 +69,87 @@ export function VersionsTab({ project, doc, units, status, change, mend }: Work)
           leftSection={<IconPlus size={18} />}
           onClick={() => change(withVersion(doc, 'A4', []))}
         >
-          A version
+          <Trans>A version</Trans>
         </Button>
         <Button
           variant="default"
           disabled={project.numbers.length === 0}
-          onClick={() => change(withVersion(doc, 'Centimetres', nominal(project.numbers)))}
+          onClick={() => change(withVersion(doc, t`Centimetres`, nominal(project.numbers)))}
         >
-          One in nominal centimetres
+          <Trans>One in nominal centimetres</Trans>
         </Button>
       </div>
-      {checks.length ? (
-        <ul className={classes.findings}>
-          {checks.map((finding, n) => (
-            <FindingLine key={n} finding={finding} where fresh mend={mend} />
-          ))}
-        </ul>
-      ) : null}
+      <Findings findings={checks} fresh fix={fix} />
     </>
+  )
+}
+
+function Numbers({ rows }: { rows: NumberRow[] }) {
+  const { doc, units, change } = useProject()
+  const variants = doc.variants ?? []
+  return (
+    <Ledger
+      className={classes.versions}
+      rows={rows}
+      rowKey={keyOf}
+      columns={[
+        {
+          head: t`Piece`,
+          title: true,
+          cell: (row, n) => (rows[n - 1]?.piece === row.piece ? '' : row.piece),
+        },
+        { head: t`Number`, cell: (row) => numberSaid(row.number) },
+        {
+          head: t`The list, ${units}`,
+          cell: (row) => (
+            <LengthInput
+              aria-label={t`${row.piece}, ${numberSaid(row.number)}, in the list`}
+              variant="unstyled"
+              value={row.value}
+              readOnly
+            />
+          ),
+        },
+        ...variants.map((variant, v) => ({
+          head: <VersionHead at={v} name={variant.name} />,
+          cell: (row: NumberRow) => {
+            const value = valueIn(variant, row)
+            return (
+              <LengthInput
+                aria-label={t`${row.piece}, ${numberSaid(row.number)}, in ${variant.name}`}
+                placeholder={t`the same`}
+                value={value ?? ''}
+                error={value !== undefined && !readLength(value, units).ok}
+                onChange={(e) =>
+                  change(withValue(doc, v, row, e.currentTarget.value), `version ${v} ${keyOf(row)}`)
+                }
+              />
+            )
+          },
+        })),
+      ]}
+    />
+  )
+}
+
+function VersionHead({ at, name }: { at: number; name: string }) {
+  const { doc, change } = useProject()
+  return (
+    <span className={classes.versionHead}>
+      <TextInput
+        aria-label={t`Name of version ${at + 1}`}
+        variant="unstyled"
+        value={name}
+        onChange={(e) => change(withVersionName(doc, at, e.currentTarget.value), `version ${at}`)}
+      />
+      <ActionIcon
+        variant="subtle"
+        color="gray"
+        aria-label={t`Remove version ${name}`}
+        onClick={() => change(withoutVersion(doc, at))}
+      >
+        <IconX size={17} />
+      </ActionIcon>
+    </span>
   )
 }

@@ -1,7 +1,7 @@
 import { expect, test } from 'vitest'
 import type { Piece, ProjectIn } from '../api/client'
 import {
-  doubledPiece,
+  duplicatedPiece,
   minutesOf,
   placedPiece,
   withChanges,
@@ -71,14 +71,14 @@ test('a new piece has a name of its own and goes on in the paper of the last', (
 
 test('a fault is shown at the field it names', () => {
   const faults = [
-    { path: 'pieces[1].scores[0].at[1]', says: 'x' },
-    { path: 'pieces[11].width', says: 'y' },
+    { path: 'pieces[1].scores[0].at[1]', message: 'x' },
+    { path: 'pieces[11].width', message: 'y' },
   ]
-  expect(faultsOf(faults, 1)).toEqual([{ field: 'scores', says: 'x' }])
+  expect(faultsOf(faults, 1)).toEqual([{ field: 'scores', message: 'x' }])
 })
 
 test('a piece is doubled below itself, and put at another place', () => {
-  expect(doubledPiece(list, 0).pieces?.map((p) => p.name)).toEqual(['Tray', 'Tray (2)', 'Mat'])
+  expect(duplicatedPiece(list, 0).pieces?.map((p) => p.name)).toEqual(['Tray', 'Tray (2)', 'Mat'])
   expect(placedPiece(list, 1, 0).pieces?.map((p) => p.name)).toEqual(['Mat', 'Tray'])
   expect(placedPiece(list, 1, 1)).toBe(list)
 })

@@ -1,6 +1,7 @@
 /** Editing a project's document, free of React. */
+import { t } from '@lingui/core/macro'
 import type { LinesDoc, Piece, Project, ProjectIn, Schemas } from '../api/client'
-import { freeName } from '../ui/names'
+import { freeName } from '../ui/text/names'
 
 type Side = 'width' | 'height'
 
@@ -22,10 +23,11 @@ export function draftOf(project: Project): ProjectIn {
 
 export function newPiece(pieces: Piece[]): Piece {
   const last = pieces.at(-1)
+  const named = (n: number) => t`Piece ${n}`
   let n = pieces.length + 1
-  while (pieces.some((piece) => piece.name === `Piece ${n}`)) n++
+  while (pieces.some((piece) => piece.name === named(n))) n++
   return {
-    name: `Piece ${n}`,
+    name: named(n),
     paper: last?.paper ?? 'body',
     per_kit: 1,
     width: '',
@@ -72,12 +74,12 @@ export function scoresText(piece: Piece, along: Side): string {
     .join(', ')
 }
 
-/** How many score lines are not full-length, and so stand beside the text. */
+/** How many score lines are not full-length, and so are not in the text. */
 export function otherScores(piece: Piece): number {
   return (piece.scores ?? []).filter((g) => !isPlain(g, 'width') && !isPlain(g, 'height')).length
 }
 
-/** The piece with the full-length scores along a side typed anew; its other scores stay. */
+/** The piece with the full-length scores along a side typed again; its other scores stay. */
 export function withScores(piece: Piece, along: Side, text: string): Piece {
   const at = text
     .split(/[,;]/)
@@ -88,7 +90,7 @@ export function withScores(piece: Piece, along: Side, text: string): Piece {
   return { ...piece, scores: along === 'width' ? [...group, ...others] : [...others, ...group] }
 }
 
-/** Whether a piece of that name stands in another row. */
+/** Whether a piece of that name is in another row. */
 export const isTaken = (draft: ProjectIn, index: number, name: string): boolean =>
   (draft.pieces ?? []).some((piece, n) => n !== index && piece.name === name)
 
@@ -142,7 +144,7 @@ export function withoutPieces(draft: ProjectIn, first: number, last: number): Pr
 }
 
 /** The list with a copy of a piece below it, under a name of its own. */
-export function doubledPiece(draft: ProjectIn, index: number): ProjectIn {
+export function duplicatedPiece(draft: ProjectIn, index: number): ProjectIn {
   const pieces = [...(draft.pieces ?? [])]
   const piece = pieces[index]
   if (!piece) return draft
@@ -160,12 +162,12 @@ export function placedPiece(draft: ProjectIn, from: number, to: number): Project
   return { ...draft, pieces }
 }
 
-/** The document as a mend would have it: the pieces it gives put in their lines, other parts whole. */
+/** The document with a fix in it: the pieces it gives put in their lines, other parts whole. */
 export function withChanges(draft: ProjectIn, { pieces, ...parts }: Schemas['ChangesDoc']): ProjectIn {
   const given = Object.entries(parts).filter(([, value]) => value !== null && value !== undefined)
-  const mended = [...(draft.pieces ?? [])]
-  for (const { at, piece } of pieces ?? []) mended[Math.min(at, mended.length)] = piece
-  return { ...draft, ...(Object.fromEntries(given) as Partial<ProjectIn>), pieces: mended }
+  const fixed = [...(draft.pieces ?? [])]
+  for (const { at, piece } of pieces ?? []) fixed[Math.min(at, fixed.length)] = piece
+  return { ...draft, ...(Object.fromEntries(given) as Partial<ProjectIn>), pieces: fixed }
 }
 
 /** Minutes a kit of all the steps that say theirs, as text; empty where none does. */
@@ -189,13 +191,13 @@ export function movedPiece(draft: ProjectIn, index: number, by: -1 | 1): Project
 
 export interface CellFault {
   field: string
-  says: string
+  message: string
 }
 
 /** Faults by piece: `pieces[2].scores[0].at[1]` is the field `scores` of piece 2. */
-export function faultsOf(faults: { path: string; says: string }[], index: number): CellFault[] {
+export function faultsOf(faults: { path: string; message: string }[], index: number): CellFault[] {
   return faults.flatMap((fault) => {
     const found = /^pieces\[(\d+)\]\.?(\w*)/.exec(fault.path)
-    return found && Number(found[1]) === index ? [{ field: found[2] || 'name', says: fault.says }] : []
+    return found && Number(found[1]) === index ? [{ field: found[2] || 'name', message: fault.message }] : []
   })
 }

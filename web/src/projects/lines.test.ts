@@ -6,7 +6,7 @@ const question = (start: number, end: number, suggestion: string | null = null) 
   start,
   end,
   code: 'not-understood',
-  says: 'what?',
+  message: 'what?',
   suggestion,
 })
 const card = { ...newPiece([]), name: 'Card', width: '4 1/4', height: '11', paper: 'print A' }

@@ -1,6 +1,6 @@
 /** Reading quick lines and pasted rows; the grammar is the core's, on the server. */
 import { api, ask, type Piece, type ProjectIn, type Schemas } from '../api/client'
-import { freeName } from '../ui/names'
+import { freeName } from '../ui/text/names'
 
 export type ReadLine = Schemas['LineOut']
 export type ReadLines = Schemas['LinesOut']
@@ -56,13 +56,13 @@ export function spansOf(line: Pick<ReadLine, 'text' | 'questions'>): Span[] {
 /** The line with a question's suggestion put in its place. */
 export function withSuggestion(text: string, question: Question): string {
   const signs = [...text]
-  const mended = [
+  const fixed = [
     ...signs.slice(0, question.start),
     ...(question.suggestion ?? ''),
     ...signs.slice(question.end),
   ].join('')
   // Taking words out leaves no doubled space or dangling comma.
-  return mended
+  return fixed
     .replace(/\s{2,}/g, ' ')
     .replace(/[\s,;]+$/, '')
     .replace(/\s+([,;])/g, '$1')

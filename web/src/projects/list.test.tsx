@@ -4,7 +4,7 @@ import { answerWith } from '../testing/server'
 import { doc, find, focus, holder, open as openTab, press, type, wait } from '../testing/editor'
 import { emptyProject, newPiece } from './draft'
 import { ListTab } from './ListTab'
-import type { Work } from './ProjectPage'
+import type { ProjectContext } from './context'
 
 const tray: Piece = {
   ...newPiece([]),
@@ -25,11 +25,12 @@ const finding: Schemas['FindingOut'] = {
   level: 'warning',
   code: 'mat-uneven',
   where: 'Mat',
-  says: 'on Tray, column 2 the border is 1/8 in',
+  place: 'named',
+  message: 'on Tray, column 2 the border is 1/8 in',
   piece: 1,
   version: '',
-  mend: {
-    says: 'cut it 3 1/4 x 6 3/4 in',
+  fix: {
+    message: 'cut it 3 1/4 x 6 3/4 in',
     changes: { pieces: [{ at: 1, piece: { ...mat, height: '6 3/4' } }] },
   },
 }
@@ -57,7 +58,7 @@ let answer: Schemas['LinesOut']
 /** What holds an answer back. */
 let held: Promise<void>
 
-const open = (status: Work['status'] = 'saved') => openTab(ListTab, project, status)
+const open = (status: ProjectContext['status'] = 'saved') => openTab(ListTab, project, status)
 
 beforeEach(() => {
   asked = []
@@ -94,7 +95,7 @@ test('a line is read with what the list knows, shown in tidy words, and added by
 
 test('a line with a question stays, is underlined, and goes in as drawn by Ctrl Enter', async () => {
   await open()
-  const question = { start: 10, end: 17, code: 'not-understood', says: 'skore 2?', suggestion: 'score 2' }
+  const question = { start: 10, end: 17, code: 'not-understood', message: 'skore 2?', suggestion: 'score 2' }
   answer = {
     rows: false,
     lines: [line('Lid 6 x 7 skore 2', { ...tray, name: 'Lid' }, [question])],
@@ -110,9 +111,9 @@ test('a line with a question stays, is underlined, and goes in as drawn by Ctrl 
   expect(doc.pieces?.map((p) => p.name)).toEqual(['Tray', 'Mat', 'Lid'])
 })
 
-test('faults of a pasted table are told by line and nothing is added', async () => {
+test('faults of a pasted table are said by line and nothing is added', async () => {
   await open()
-  const fault = { path: 'line 2, column 3 (width)', code: 'not-a-length', says: 'is no length' }
+  const fault = { path: 'line 2, column 3 (width)', code: 'not-a-length', message: 'is no length' }
   answer = { rows: true, lines: [], faults: [fault] }
   const box = find<HTMLTextAreaElement>("textarea[aria-label='A piece in words']")
   await type(box, 'name\twidth')
@@ -138,7 +139,7 @@ test('a length that cannot be read is marked in its cell and kept as it was type
   expect(doc.pieces?.[1]?.height).toBe('4 1/0')
 })
 
-test('the mend stands beside the finding and is applied by its key, but not to a list that has moved on', async () => {
+test('the fix is beside the finding and is applied by its key, but not to a list that has moved on', async () => {
   await open('waiting')
   const cell = find('#height-1')
   const button = [...holder.querySelectorAll('button')].find((b) => b.textContent?.includes('Cut it'))
@@ -150,7 +151,7 @@ test('the mend stands beside the finding and is applied by its key, but not to a
   expect(doc.pieces?.[1]?.height).toBe('6 3/4')
 })
 
-test('keys double, move and take off; Shift and arrows mark rows', async () => {
+test('keys duplicate, move and remove; Shift and arrows mark rows', async () => {
   await open()
   await press(find('#name-0'), 'd', { ctrlKey: true })
   expect(doc.pieces?.map((p) => p.name)).toEqual(['Tray', 'Tray (2)', 'Mat'])
@@ -168,7 +169,7 @@ test('Enter on the last row starts the next piece in the same paper', async () =
   expect(doc.pieces?.at(-1)).toMatchObject({ name: 'Piece 3', paper: 'print', width: '' })
 })
 
-test('a number lights its line, and a line takes the cursor to its number', async () => {
+test('a number highlights its line, and a line takes the cursor to its number', async () => {
   await open()
   const number = find<HTMLInputElement>('#mark-scores-0-1')
   await focus(number)
@@ -254,7 +255,7 @@ test('words read late change nothing but their piece, as the rest stands by then
 
 test('words that are asked about stay when another piece is looked at', async () => {
   await open()
-  const question = { start: 12, end: 19, code: 'not-understood', says: 'skore 2?', suggestion: null }
+  const question = { start: 12, end: 19, code: 'not-understood', message: 'skore 2?', suggestion: null }
   answer = { rows: false, lines: [line('Tray: 6 x 7 skore 2', tray, [question])], faults: [] }
   const words = find<HTMLTextAreaElement>("textarea[aria-label='Tray in words']")
   await focus(words)
@@ -265,7 +266,7 @@ test('words that are asked about stay when another piece is looked at', async ()
   expect(find<HTMLTextAreaElement>("textarea[aria-label='Tray in words']").value).toBe('Tray: 6 x 7 skore 2')
 })
 
-test('a piece named anew in words goes on being written, and no piece takes the name of another', async () => {
+test('a piece renamed in words goes on being written, and no piece takes the name of another', async () => {
   await open()
   answer = { rows: false, lines: [line('Base: 6 x 7', { ...tray, name: 'Base' })], faults: [] }
   const words = find<HTMLTextAreaElement>("textarea[aria-label='Tray in words']")

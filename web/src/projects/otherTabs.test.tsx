@@ -39,16 +39,18 @@ const project: Project = {
       level: 'note',
       code: 'caution-offered',
       where: 'step 1',
-      says: 'a caution belongs here: Guard down',
+      place: 'step',
+      message: 'a caution belongs here: Guard down',
       piece: null,
       version: '',
-      mend: { says: 'show it', changes: { tools: ['trimmer', 'shown'] } },
+      fix: { message: 'show it', changes: { tools: ['trimmer', 'shown'] } },
     },
     {
       level: 'error',
       code: 'larger-than-paper',
       where: 'Card',
-      says: 'no sheet holds it',
+      place: 'named',
+      message: 'no sheet holds it',
       piece: 0,
       version: 'A4',
     },
@@ -65,11 +67,11 @@ test('a step is written in place, and Enter on the last adds the next', async ()
   expect(doc.steps).toHaveLength(3)
   await press(field('Step 3'), 'ArrowUp', { altKey: true })
   expect(doc.steps?.map((s) => s.says)).toEqual(['Trim', 'Next step', 'Fold and burnish'])
-  await click('Take step 1 out')
+  await click('Remove step 1')
   expect(doc.steps?.map((s) => s.says)).toEqual(['Next step', 'Fold and burnish'])
 })
 
-test('a caution is offered where its step is, and shown by its mend', async () => {
+test('a caution is offered where its step is, and shown by its fix', async () => {
   await open(AssemblyTab, project)
   expect(holder.textContent).toContain('step 1: a caution belongs here: Guard down.')
   await click('Show it')
@@ -78,16 +80,16 @@ test('a caution is offered where its step is, and shown by its mend', async () =
 
 test('what goes inside has three sizes, and a length that is none is marked', async () => {
   await open(AssemblyTab, project)
-  await type(field('depth of Jar'), '2 1/0')
+  await type(field('Depth of Jar'), '2 1/0')
   expect(doc.contents?.[0]?.depth).toBe('2 1/0')
-  expect(field('depth of Jar').getAttribute('aria-invalid')).toBe('true')
+  expect(field('Depth of Jar').getAttribute('aria-invalid')).toBe('true')
   await click('Put something inside')
   expect(doc.contents?.map((c) => c.piece)).toEqual(['Card', 'Card'])
-  await click('Take Jar out')
+  await click('Remove Jar')
   expect(doc.contents?.map((c) => c.name)).toEqual(['Treat'])
 })
 
-test('only numbers that differ stand side by side, and an emptied one is shared again', async () => {
+test('only numbers that differ are side by side, and an emptied one is shared again', async () => {
   await open(VersionsTab, project)
   expect(holder.querySelectorAll('tbody tr')).toHaveLength(1)
   await type(field('Card, width, in A4'), '8')
@@ -97,14 +99,14 @@ test('only numbers that differ stand side by side, and an emptied one is shared 
   expect(holder.textContent).toContain('No number differs yet')
 })
 
-test('a version is added, named, put in nominal centimetres and taken out', async () => {
+test('a version is added, named, put in nominal centimetres and removed', async () => {
   await open(VersionsTab, project)
   await click('One in nominal centimetres')
   expect(doc.variants?.[1]?.numbers.map((n) => n.value)).toEqual(['21.5 cm', '10 cm'])
   expect(holder.querySelectorAll('tbody tr')).toHaveLength(2)
   await type(field('Name of version 2'), 'Metric')
   expect(doc.variants?.[1]?.name).toBe('Metric')
-  await click('Take version A4 out')
+  await click('Remove version A4')
   expect(doc.variants?.map((v) => v.name)).toEqual(['Metric'])
 })
 

@@ -26,6 +26,6 @@ test('a second version of a name gets a number; a nominal one changes every numb
 test('a number is named as it is said', () => {
   expect(numberSaid('score width 1')).toBe('score 1 along the width')
   expect(numberSaid('slit height 2 from')).toBe('slit 2 along the height, from')
-  expect(numberSaid('hole 1 x')).toBe('hole 1, x')
+  expect(numberSaid('hole 1 x')).toBe('hole 1, from the left')
   expect(numberSaid('width')).toBe('width')
 })

@@ -1,6 +1,7 @@
 /** Sister versions: the list but for some named numbers. Free of React. */
+import { t } from '@lingui/core/macro'
 import type { ProjectIn, Schemas } from '../api/client'
-import { freeName } from '../ui/names'
+import { freeName } from '../ui/text/names'
 
 export type NumberRow = Schemas['NumberOut']
 type Variant = Schemas['VariantDoc']
@@ -36,16 +37,38 @@ export function withVersion(doc: ProjectIn, name: string, numbers: Variant['numb
   return { ...doc, variants: [...variants, { name: freeName(name, names), numbers }] }
 }
 
+/** The document with a version renamed. */
+export function withVersionName(doc: ProjectIn, at: number, name: string): ProjectIn {
+  return { ...doc, variants: (doc.variants ?? []).map((other, n) => (n === at ? { ...other, name } : other)) }
+}
+
+/** The document without one of its versions. */
+export function withoutVersion(doc: ProjectIn, at: number): ProjectIn {
+  return { ...doc, variants: (doc.variants ?? []).filter((_, n) => n !== at) }
+}
+
 /** Every number in the centimetres that are taught for it. */
 export const nominal = (numbers: NumberRow[]): Variant['numbers'] =>
   numbers.map(({ piece, number, nominal: value }) => ({ piece, number, value }))
 
+const sideOf = (side: string) => (side === 'height' ? t`height` : t`width`)
+
+const endOf = (which: string) => (which === 'from' ? t`from` : t`to`)
+
 /** A number's name as it is said: `score 2 along the width`. */
 export function numberSaid(number: string): string {
-  const words = number.split(' ')
-  const [kind, side, count, which] = words
-  if (kind === 'score' || kind === 'slit')
-    return `${kind} ${count} along the ${side}${which ? `, ${which}` : ''}`
-  if (kind === 'hole') return `hole ${side}, ${count}`
-  return number
+  const [kind, side = '', count = '', which] = number.split(' ')
+  if (kind === 'width' || kind === 'height') return sideOf(kind)
+  if (kind === 'margin') return t`margin`
+  if (kind === 'hole') return holeSaid(side, count)
+  if (kind !== 'score' && kind !== 'slit') return number
+  const along = sideOf(side)
+  const line = kind === 'score' ? t`score ${count} along the ${along}` : t`slit ${count} along the ${along}`
+  return which ? `${line}, ${endOf(which)}` : line
+}
+
+function holeSaid(which: string, part: string | undefined): string {
+  if (part === 'x') return t`hole ${which}, from the left`
+  if (part === 'y') return t`hole ${which}, from the bottom`
+  return t`hole ${which}, across`
 }

@@ -1,14 +1,21 @@
 /** A tab of a project edited as by hand: typed in, clicked and pressed in a document of its own. */
 import './server'
+import { i18n } from '@lingui/core'
+import { I18nProvider } from '@lingui/react'
 import { MantineProvider } from '@mantine/core'
 import { QueryClient, QueryClientProvider } from '@tanstack/react-query'
 import { act, type ComponentType, useEffect, useState } from 'react'
 import { createRoot, type Root } from 'react-dom/client'
 import { MemoryRouter, Outlet, Route, Routes } from 'react-router'
 import { afterEach, beforeEach, vi } from 'vitest'
-import type { Project, ProjectIn } from '../api/client'
+import type { Project, ProjectIn, Session } from '../api/client'
 import { draftOf, withChanges } from '../projects/draft'
-import type { Work } from '../projects/ProjectPage'
+import { type ProjectContext, ProjectProvider } from '../projects/context'
+
+const session: Session = {
+  user: 'keeper',
+  studio: { name: 'Ours', units: 'in', currency: 'EUR', place: 'en-GB', first_day: 1 },
+}
 
 let root: Root
 export let holder: HTMLElement
@@ -19,40 +26,44 @@ const seen = (draft: ProjectIn) => {
   doc = draft
 }
 
-function Page(props: { tab: ComponentType<Work>; project: Project; status: Work['status'] }) {
+function Page(props: { tab: ComponentType; project: Project; status: ProjectContext['status'] }) {
   const { tab: Tab, project, status } = props
   const [draft, setDraft] = useState<ProjectIn>(draftOf(project))
   useEffect(() => seen(draft))
   return (
-    <Tab
-      project={project}
-      doc={draft}
-      units="in"
-      status={status}
-      faults={[]}
-      paperOf={() => undefined}
-      change={setDraft}
-      mend={(changes) => setDraft(withChanges(draft, changes))}
-    />
+    <ProjectProvider
+      value={{
+        project,
+        doc: draft,
+        units: 'in',
+        status,
+        faults: [],
+        paperOf: () => undefined,
+        change: setDraft,
+        fix: (changes) => setDraft(withChanges(draft, changes)),
+      }}
+    >
+      <Tab />
+    </ProjectProvider>
   )
 }
 
-export async function open(tab: ComponentType<Work>, project: Project, status: Work['status'] = 'saved') {
+export async function open(tab: ComponentType, project: Project, status: ProjectContext['status'] = 'saved') {
   await act(async () => {
     root.render(
-      <MantineProvider>
-        <QueryClientProvider client={new QueryClient()}>
-          <MemoryRouter>
-            <Routes>
-              <Route
-                element={<Outlet context={{ studio: { name: 'Ours', units: 'in', currency: 'EUR' } }} />}
-              >
-                <Route index element={<Page tab={tab} project={project} status={status} />} />
-              </Route>
-            </Routes>
-          </MemoryRouter>
-        </QueryClientProvider>
-      </MantineProvider>,
+      <I18nProvider i18n={i18n}>
+        <MantineProvider>
+          <QueryClientProvider client={new QueryClient()}>
+            <MemoryRouter>
+              <Routes>
+                <Route element={<Outlet context={session} />}>
+                  <Route index element={<Page tab={tab} project={project} status={status} />} />
+                </Route>
+              </Routes>
+            </MemoryRouter>
+          </QueryClientProvider>
+        </MantineProvider>
+      </I18nProvider>,
     )
     await Promise.resolve()
   })

@@ -1,41 +1,47 @@
+import { t } from '@lingui/core/macro'
+import { Trans } from '@lingui/react/macro'
 import { Button, Modal, NumberInput } from '@mantine/core'
 import { notifications } from '@mantine/notifications'
 import { useQueryClient } from '@tanstack/react-query'
 import { useEffect, useState } from 'react'
-import { api, ask, type KitClass, type Rescue } from '../api/client'
-import { keys } from '../api/queries'
-import { FracWords } from '../ui/FracWords'
-import { sentence } from '../ui/fractions'
+import { api, ask, type Rescue } from '../api/client'
+import { keep } from '../api/queries'
+import { number } from '../i18n/format'
+import { FracWords } from '../ui/text/FracWords'
+import { whole } from '../ui/text/fractions'
+import { useTrimmer } from './context'
 import { piecesIn, type Step } from './steps'
 import classes from './Trimmer.module.css'
 
-const NAMES: Record<Rescue['help'], string> = {
-  spare: 'Take a spare',
-  offcut: 'Cut it from an offcut',
-  sheet: 'Open a sheet',
-}
+const names = (): Record<Rescue['kind'], string> => ({
+  spare: t`Take a spare`,
+  offcut: t`Cut it from an offcut`,
+  sheet: t`Open a sheet`,
+})
 
 /** A cut went wrong: which piece is lost, and what makes it good. */
-export function Miscut({ kitClass, step, close }: { kitClass: KitClass; step: Step; close: () => void }) {
+export function Miscut({ step, close }: { step: Step; close: () => void }) {
+  const { kitClass } = useTrimmer()
   const queries = useQueryClient()
   const pieces = piecesIn(step)
   const [piece, setPiece] = useState(pieces.length === 1 ? pieces[0] : undefined)
   const [count, setCount] = useState(1)
-  const [ways, setWays] = useState<Rescue[] | null>(null)
-  const [says, setSays] = useState('')
+  const [rescues, setRescues] = useState<Rescue[] | null>(null)
+  const [problem, setProblem] = useState('')
   // One name for this miscut, so that it counts once however often it is sent.
   const [key] = useState(() => crypto.randomUUID())
   const { paper } = step.stroke
   const path = { params: { path: { class_id: kitClass.id } } }
+
   useEffect(() => {
     if (!piece) return
     let late = false
     ask(api.POST('/api/classes/{class_id}/cutting/miscut', { ...path, body: { paper, piece, count } })).then(
       (found) => {
-        if (!late) setWays(found)
+        if (!late) setRescues(found)
       },
       (error: Error) => {
-        if (!late) setSays(error.message)
+        if (!late) setProblem(error.message)
       },
     )
     return () => {
@@ -43,32 +49,35 @@ export function Miscut({ kitClass, step, close }: { kitClass: KitClass; step: St
     }
     // eslint-disable-next-line react-hooks/exhaustive-deps -- the class is the same while this is open
   }, [piece, count, paper])
-  const take = async (way: Rescue) => {
+
+  const take = async (rescue: Rescue) => {
     if (!piece) return
     try {
       const run = await ask(
         api.POST('/api/classes/{class_id}/cutting/miscut/good', {
           ...path,
-          body: { paper, piece, count, by: way.help, key },
+          body: { paper, piece, count, by: rescue.kind, key },
         }),
       )
-      queries.setQueryData(keys.cutting(kitClass.id), run)
+      keep.cutting(queries, kitClass.id, run)
       close()
       notifications.show({
-        title: `${count} ${piece} noted as spoilt`,
+        title: t`${number(count)} ${piece} noted as spoilt`,
         message:
-          way.help === 'spare'
-            ? 'A spare takes its place.'
-            : 'What makes it good is cut after the other steps.',
-        closeButtonProps: { 'aria-label': 'Close' },
+          rescue.kind === 'spare'
+            ? t`A spare takes its place.`
+            : t`What makes it good is cut after the other steps.`,
+        closeButtonProps: { 'aria-label': t`Close` },
       })
     } catch (error) {
-      setSays((error as Error).message)
+      setProblem((error as Error).message)
     }
   }
   return (
-    <Modal opened onClose={close} size="lg" title="A miscut" closeButtonProps={{ 'aria-label': 'Close' }}>
-      <p>Which piece is lost?</p>
+    <Modal opened onClose={close} size="lg" title={t`A miscut`} closeButtonProps={{ 'aria-label': t`Close` }}>
+      <p>
+        <Trans>Which piece is lost?</Trans>
+      </p>
       <div className={classes.choices}>
         {pieces.map((name) => (
           <Button
@@ -77,7 +86,7 @@ export function Miscut({ kitClass, step, close }: { kitClass: KitClass; step: St
             variant={name === piece ? 'filled' : 'default'}
             aria-pressed={name === piece}
             onClick={() => {
-              setWays(null)
+              setRescues(null)
               setPiece(name)
             }}
           >
@@ -85,36 +94,44 @@ export function Miscut({ kitClass, step, close }: { kitClass: KitClass; step: St
           </Button>
         ))}
         <NumberInput
-          label="How many"
+          label={t`How many`}
           size="md"
           min={1}
           max={1000}
           allowDecimal={false}
           value={count}
           onChange={(value) => {
-            setWays(null)
+            setRescues(null)
             setCount(Math.max(1, Number(value) || 1))
           }}
           w={110}
         />
       </div>
-      {piece ? <h3 className={classes.saves}>What saves it</h3> : null}
-      {piece && ways === null && !says ? <p className="soft">Looking…</p> : null}
-      <ul className={classes.ways}>
-        {(ways ?? []).map((way, n) => (
-          <li key={way.help}>
-            <Button size="md" variant={n === 0 ? 'filled' : 'default'} onClick={() => void take(way)}>
-              {NAMES[way.help]}
+      {piece ? (
+        <h3 className={classes.saves}>
+          <Trans>What saves it</Trans>
+        </h3>
+      ) : null}
+      {piece && rescues === null && !problem ? (
+        <p className="soft">
+          <Trans>Looking…</Trans>
+        </p>
+      ) : null}
+      <ul className={classes.rescues}>
+        {(rescues ?? []).map((rescue, n) => (
+          <li key={rescue.kind}>
+            <Button size="md" variant={n === 0 ? 'filled' : 'default'} onClick={() => void take(rescue)}>
+              {names()[rescue.kind]}
             </Button>
             <span>
-              <FracWords text={sentence(way.says)} />.
+              <FracWords text={whole(rescue.message)} />
             </span>
           </li>
         ))}
       </ul>
-      {says ? (
+      {problem ? (
         <p role="alert" className="grave">
-          {says}
+          {problem}
         </p>
       ) : null}
     </Modal>

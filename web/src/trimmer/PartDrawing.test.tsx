@@ -4,10 +4,10 @@ import type { Stroke } from '../api/client'
 import { PartDrawing } from './PartDrawing'
 import type { Step } from './steps'
 
-const step = (more: Partial<Stroke>, setting = 25.4): Step => ({
+const step = (more: Partial<Stroke>, setting = 25_400_000): Step => ({
   stroke: {
-    paper: '1', along: 'width', width: 101.6, height: 50.8, count: 2, times: 3, strokes: 6, gives: ['Mat'],
-    strip: 'piece', remains: 25.4, rest: 'waste', rest_gives: null, parts: [], ...more,
+    paper: '1', along: 'width', width: 101_600_000, height: 50_800_000, count: 2, times: 3, strokes: 6, gives: ['Mat'],
+    strip: 'piece', remains: 25_400_000, rest: 'waste', rest_gives: null, parts: [], ...more,
   },
   setting,
   setNow: true,
@@ -49,6 +49,12 @@ test('a part turned a quarter lies with its height along the rule, its top to th
   const arrow = holder.querySelector('g path:last-of-type + title, g title')?.parentElement
   expect(arrow?.querySelector('path')?.getAttribute('d')).toContain('h22')
   expect(holder.textContent).toContain('the top of the sheet points this way')
+})
+
+test('a length that no sixty-fourth says is in millimetres, and in nothing else', () => {
+  const { holder } = drawn(step({}, 25_000_000))
+  expect(holder.querySelector('svg')?.getAttribute('aria-label')).toContain('at 25 mm on the rule')
+  expect(holder.textContent).not.toContain('mm in')
 })
 
 test('the drawing says in words what it shows', () => {

@@ -1,6 +1,7 @@
+import { t } from '@lingui/core/macro'
+import { FracText } from '../ui/drawing/FracText'
+import { sayLength, type Units } from '../ui/text/length'
 import { bladesOf, type Step } from './steps'
-import { nmOf, type Units, writeLength } from '../ui/length'
-import { FracText } from '../ui/FracText'
 
 interface Props {
   step: Step
@@ -20,8 +21,8 @@ export function PartDrawing({ step, units, width, height }: Props) {
   const x = (width - w) / 2
   const y = room.top + (height - room.top - room.bottom - h) / 2
   const blade = x + setting * scale
-  const label = writeLength(nmOf(setting), units)
-  const said = `The part lies with its edge at ${label} ${units} on the rule; the blade cuts ${label} ${units} off it`
+  const label = sayLength(setting, units)
+  const said = t`The part lies with its edge at ${label} on the rule; the blade cuts ${label} off it`
   return (
     <svg width={width} height={height} viewBox={`0 0 ${width} ${height}`} role="img" aria-label={said}>
       <rect
@@ -49,33 +50,21 @@ export function PartDrawing({ step, units, width, height }: Props) {
         ))}
       <line x1={blade} x2={blade} y1={y - 20} y2={y + h + 20} className="drawn-blade" />
       <text x={blade} y={y - 24} textAnchor="middle" className="drawn-bold">
-        blade
+        {t`blade`}
       </text>
       <g stroke="var(--ink-soft)" strokeWidth="1.500" fill="none">
         <path d={`M${x} ${y + h + 14}H${blade}M${x} ${y + h + 8}v12M${blade} ${y + h + 8}v12`} />
       </g>
-      <FracText x={x + (setting * scale) / 2} y={y + h + 34} text={`${label} ${units}`} bold />
-      {stroke.along === 'height' ? (
-        <g
-          transform={`translate(${x + w - 20} ${y + h / 2})`}
-          stroke="var(--drawn-ink)"
-          fill="none"
-          strokeWidth="2"
-        >
-          <path d="M-10 0h22m-6-6 6 6-6 6" />
-          <title>the top of the sheet points this way</title>
-        </g>
-      ) : (
-        <g
-          transform={`translate(${x + w - 20} ${y + h / 2})`}
-          stroke="var(--drawn-ink)"
-          fill="none"
-          strokeWidth="2"
-        >
-          <path d="M0 10v-22m-6 6 6-6 6 6" />
-          <title>the top of the sheet points this way</title>
-        </g>
-      )}
+      <FracText x={x + (setting * scale) / 2} y={y + h + 34} text={label} bold />
+      <g
+        transform={`translate(${x + w - 20} ${y + h / 2})`}
+        stroke="var(--drawn-ink)"
+        fill="none"
+        strokeWidth="2"
+      >
+        <path d={stroke.along === 'height' ? 'M-10 0h22m-6-6 6 6-6 6' : 'M0 10v-22m-6 6 6-6 6 6'} />
+        <title>{t`the top of the sheet points this way`}</title>
+      </g>
     </svg>
   )
 }

@@ -9,27 +9,29 @@ const layout: Layout = {
   times: 3,
   stock: { kind: 'sheet', width: 200, height: 100 },
   placements: [
-    { piece: 'Mat', colourway: 'Fern', x: 0, y: 0, width: 60, height: 100, turned: false },
-    { piece: 'Mat', colourway: 'Fern', x: 60, y: 0, width: 60, height: 100, turned: false },
-    { piece: 'Tag', colourway: 'Fern', x: 120, y: 0, width: 30, height: 40, turned: false },
+    { piece: 'Mat', colourway: 'Fern', region: { x: 0, y: 0, width: 60, height: 100 }, turned: false },
+    { piece: 'Mat', colourway: 'Fern', region: { x: 60, y: 0, width: 60, height: 100 }, turned: false },
+    { piece: 'Tag', colourway: 'Fern', region: { x: 120, y: 0, width: 30, height: 40 }, turned: false },
   ],
-  offcuts: [
-    { x: 120, y: 40, width: 30, height: 60, kept: true },
-    { x: 150, y: 0, width: 50, height: 100, kept: false },
+  residuals: [
+    { region: { x: 120, y: 40, width: 30, height: 60 }, kept: true },
+    { region: { x: 150, y: 0, width: 50, height: 100 }, kept: false },
   ],
   cuts: [],
 }
 
 const stroke = (more: Partial<Stroke>): Stroke => ({
   paper: '1', along: 'width', width: 200, height: 100, count: 3, times: 2, strokes: 6, gives: ['Mat'], strip: 'piece',
-  remains: 80, rest: 'part', rest_gives: null, parts: [{ layout: 'A', ...sheet }], ...more,
+  remains: 80, rest: 'part', rest_gives: null, parts: [{ layout: 'A', region: sheet }], ...more,
 }) // prettier-ignore
 
 const cutting: Pick<Cutting, 'rounds'> = {
   rounds: [
     {
       why: 'plan',
-      papers: [{ paper: '1', sheets: 3, offcuts_used: 0, layouts: [layout] }],
+      papers: [
+        { paper: '1', sheets: 3, lower_bound: 3, proved: true, mixed: false, offcuts_used: 0, layouts: [layout] },
+      ],
       cutting: {
         layouts: 1, settings: 2, strokes: 12, minutes: 3,
         batches: [
@@ -39,7 +41,7 @@ const cutting: Pick<Cutting, 'rounds'> = {
             strokes: [
               stroke({
                 along: 'height', width: 30, height: 100, times: 1, gives: ['Tag'], rest: 'waste', remains: 60,
-                parts: [{ layout: 'A', x: 120, y: 0, width: 30, height: 100 }],
+                parts: [{ layout: 'A', region: { x: 120, y: 0, width: 30, height: 100 } }],
               }),
             ],
           },

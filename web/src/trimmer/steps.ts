@@ -1,6 +1,7 @@
-/** The steps at the trimmer, one after the other, free of React. Lengths in mm. */
-import type { Cutting, Layout, Round, Stroke } from '../api/client'
-import { counted } from '../ui/words'
+/** The steps at the trimmer, one after the other, free of React. Lengths in nm. */
+import { t } from '@lingui/core/macro'
+import type { Cutting, Layout, Region, Round, Stroke } from '../api/client'
+import { pieces, strips as stripsOf } from '../i18n/counts'
 
 export interface Step {
   stroke: Stroke
@@ -40,7 +41,7 @@ export function sheetsOf(step: Step): { layout: Layout; parts: Stroke['parts'] }
   })
 }
 
-/** Where the blade comes down on a part, mm from its near edge. */
+/** Where the blade comes down on a part, nm from its near edge. */
 export function bladesOf(step: Step): number[] {
   return Array.from({ length: step.stroke.times }, (_, n) => step.setting * (n + 1))
 }
@@ -49,49 +50,50 @@ export function bladesOf(step: Step): number[] {
 function restKept(step: Step): boolean {
   const { stroke, setting } = step
   const off = setting * stroke.times
+  const rest = ({ x, y }: Region) => (stroke.along === 'width' ? [x + off, y] : [x, y + off])
   return sheetsOf(step).some(({ layout, parts }) =>
-    parts.some((part) =>
-      layout.offcuts.some(
-        (left) =>
-          left.kept &&
-          Math.abs(left.x - part.x - (stroke.along === 'width' ? off : 0)) < 1e-6 &&
-          Math.abs(left.y - part.y - (stroke.along === 'height' ? off : 0)) < 1e-6,
-      ),
-    ),
+    parts.some((part) => {
+      const [x, y] = rest(part.region)
+      return layout.residuals.some((left) => left.kept && left.region.x === x && left.region.y === y)
+    }),
   )
 }
 
 /** What one strip, and what is left, turn into. */
 export function outcomeOf(step: Step): string[] {
-  const { stroke } = step
-  const strips = stroke.count * stroke.times
-  const said: string[] = []
-  if (stroke.strip === 'waste') said.push('What comes off cannot be used.')
-  else if (stroke.gives.length) said.push(`Gives ${counted(strips, 'piece')}: ${stroke.gives.join(' or ')}.`)
-  else
-    said.push(
-      `Gives ${counted(strips, 'strip')} to cut again. Keep ${strips === 1 ? 'it' : 'them'} in a pile.`,
-    )
-  if (stroke.rest === 'piece' && stroke.rest_gives)
-    said.push(`What is left is ${counted(stroke.count, 'piece')} too: ${stroke.rest_gives}.`)
-  else if (stroke.rest === 'part') said.push('What is left is cut again: keep it in a pile of its own.')
-  else if (restKept(step)) said.push('What is left is worth keeping: put it with the offcuts.')
-  else said.push('What is left is waste.')
-  return said
+  return [stripWords(step), restWords(step)]
 }
+
+function stripWords({ stroke }: Step): string {
+  const strips = stroke.count * stroke.times
+  if (stroke.strip === 'waste') return t`What comes off cannot be used.`
+  if (stroke.gives.length) return t`Gives ${pieces(strips)}: ${stroke.gives.join(t` or `)}.`
+  return strips === 1
+    ? t`Gives ${stripsOf(strips)} to cut again. Keep it in a pile.`
+    : t`Gives ${stripsOf(strips)} to cut again. Keep them in a pile.`
+}
+
+function restWords(step: Step): string {
+  const { stroke } = step
+  if (stroke.rest === 'piece' && stroke.rest_gives)
+    return t`What is left is ${pieces(stroke.count)} too: ${stroke.rest_gives}.`
+  if (stroke.rest === 'part') return t`What is left is cut again: keep it in a pile of its own.`
+  return restKept(step)
+    ? t`What is left is worth keeping: put it with the offcuts.`
+    : t`What is left is waste.`
+}
+
+const inside = (inner: Region, outer: Region) =>
+  inner.x >= outer.x &&
+  inner.y >= outer.y &&
+  inner.x + inner.width <= outer.x + outer.width &&
+  inner.y + inner.height <= outer.y + outer.height
 
 /** The pieces that a step's parts still hold or give, so that a miscut can name one. */
 export function piecesIn(step: Step): string[] {
   const names = new Set([...step.stroke.gives, ...(step.stroke.rest_gives ? [step.stroke.rest_gives] : [])])
   for (const { layout, parts } of sheetsOf(step))
     for (const part of parts)
-      for (const place of layout.placements)
-        if (
-          place.x >= part.x - 1e-6 &&
-          place.y >= part.y - 1e-6 &&
-          place.x + place.width <= part.x + part.width + 1e-6 &&
-          place.y + place.height <= part.y + part.height + 1e-6
-        )
-          names.add(place.piece)
+      for (const place of layout.placements) if (inside(place.region, part.region)) names.add(place.piece)
   return [...names]
 }

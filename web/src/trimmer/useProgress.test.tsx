@@ -109,13 +109,13 @@ test('without a connection steps go on, and are sent when it is back', async () 
   expect(holder.textContent).toContain('kept')
 })
 
-test('each step says which it follows, and one that is behind is told where the cutting is', async () => {
+test('each step says which it follows, and one that is behind learns where the cutting is', async () => {
   const sent: { done: number; follows: number }[] = []
   answerWith(async (_, request) => {
     const body = (await request.json()) as { done: number; follows: number }
     sent.push(body)
     if (sent.length < 2) return run(body.done)
-    return new Response(JSON.stringify({ code: 'stale', says: 'moved', faults: [], current: run(8) }), {
+    return new Response(JSON.stringify({ code: 'stale', message: 'moved', faults: [], current: run(8) }), {
       status: 409,
       headers: { 'content-type': 'application/json' },
     })

@@ -1,7 +1,7 @@
 import { useQueryClient } from '@tanstack/react-query'
 import { useEffect, useRef, useState } from 'react'
 import { api, ask, type Cutting, Refused } from '../api/client'
-import { keys } from '../api/queries'
+import { cancelCutting, keep } from '../api/queries'
 
 const AGAIN_MS = 2500
 
@@ -27,7 +27,7 @@ export function useProgress(classId: number, cutting: Cutting) {
 
   const take = (now: Cutting) => {
     follows.current = now.done
-    queries.setQueryData(keys.cutting(classId), now)
+    keep.cutting(queries, classId, now)
   }
 
   const send = async () => {
@@ -36,7 +36,7 @@ export function useProgress(classId: number, cutting: Cutting) {
     sending.current = true
     try {
       // A look from before this step must not come in after it.
-      await queries.cancelQueries({ queryKey: keys.cutting(classId) })
+      await cancelCutting(queries, classId)
       const now = await ask(
         api.PUT('/api/classes/{class_id}/cutting/done', {
           params: { path: { class_id: classId } },

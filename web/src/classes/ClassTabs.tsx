@@ -1,0 +1,74 @@
+import { plural, t } from '@lingui/core/macro'
+import type { KitClass, Plan, Project } from '../api/client'
+import { warnings } from '../i18n/counts'
+import { money, number } from '../i18n/format'
+import { type IndexTab, IndexTabs } from '../ui/frame/IndexTabs'
+import { useStudio } from '../ui/frame/session'
+
+/** The parts of a class as index tabs that carry its totals. */
+export function ClassTabs(props: { kitClass: KitClass; project: Project; active: string }) {
+  const { kitClass, project } = props
+  const { currency } = useStudio()
+  const { plan } = kitClass.planned
+  const pieces = (project.pieces ?? []).reduce((sum, piece) => sum + (piece.per_kit ?? 1), 0)
+  const chosen = new Set((kitClass.colourways ?? []).flatMap((c) => Object.values(c.papers ?? {})))
+  const found = plan?.checks.filter((check) => check.level !== 'note').length ?? 0
+  const notYet = t`not planned yet`
+  const tabs: IndexTab[] = [
+    {
+      to: 'kit',
+      name: t`Kit`,
+      total: number(pieces),
+      more: found ? warnings(found) : plural(pieces, { one: 'piece', other: 'pieces' }),
+      severe: found > 0,
+    },
+    {
+      to: 'papers',
+      name: t`Papers`,
+      total: number(chosen.size),
+      more: plan ? toBuy([...plan.papers, ...plan.packs]) : notYet,
+    },
+    {
+      to: 'sheets',
+      name: t`Sheets`,
+      total: plan ? number(plan.sheets) : '–',
+      more: plan ? proofOf(plan) : notYet,
+      severe: !plan,
+    },
+    {
+      to: 'supplies',
+      name: t`Supplies`,
+      total: plan ? number(plan.supplies.length) : '–',
+      more: plan ? toBuy(plan.supplies) : notYet,
+    },
+    {
+      to: 'cost',
+      name: t`Cost`,
+      total: plan ? money(plan.cost.per_kit.sheets_opened, currency) : '–',
+      more: plan ? t`a kit` : notYet,
+    },
+  ]
+  return (
+    <IndexTabs
+      label={t`Parts of the class`}
+      base={`/classes/${kitClass.id}`}
+      active={props.active}
+      tabs={tabs}
+    />
+  )
+}
+
+function toBuy(rows: { packs: number }[]): string {
+  const count = rows.filter((row) => row.packs > 0).length
+  return count ? t`buy ${number(count)}` : t`none to buy`
+}
+
+/** What is proved of the sheets, in as few words as a tab has room for. */
+function proofOf(plan: Plan): string {
+  const each = plan.papers.every((paper) => paper.mixed || paper.proved)
+  if (plan.mixes.length) return plan.proved && each ? t`proved cheapest` : t`sizes mixed`
+  if (each) return t`proved fewest`
+  if (plan.papers.some((paper) => paper.sheets > 0 && paper.lower_bound === 0)) return t`not proved`
+  const least = plan.papers.reduce((sum, paper) => sum + paper.lower_bound, 0)
+  return t`at least ${number(least)}`
+}

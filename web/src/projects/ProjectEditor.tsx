@@ -1,0 +1,159 @@
+import { plural, t } from '@lingui/core/macro'
+import { Trans } from '@lingui/react/macro'
+import { TextInput } from '@mantine/core'
+import { useQueryClient } from '@tanstack/react-query'
+import { memo, useMemo } from 'react'
+import { useParams } from 'react-router'
+import { api, ask, type Paper, type Project, type ProjectIn } from '../api/client'
+import { changed, keep } from '../api/queries'
+import { warnings } from '../i18n/counts'
+import { number } from '../i18n/format'
+import { type IndexTab, IndexTabs } from '../ui/frame/IndexTabs'
+import { useStudio } from '../ui/frame/session'
+import { useShortcuts } from '../ui/frame/useShortcuts'
+import { differences } from '../ui/saving/differences'
+import { SaveMark, StaleQuestion, UndoButtons } from '../ui/saving/SaveMark'
+import { useAutosave } from '../ui/saving/useAutosave'
+import { Empty } from '../ui/states/states'
+import { AssemblyTab } from './AssemblyTab'
+import { type ProjectContext, ProjectProvider } from './context'
+import { draftOf, minutesOf, withChanges } from './draft'
+import { FilesMenu } from './FilesMenu'
+import { ListTab } from './ListTab'
+import classes from './ProjectPage.module.css'
+import { VersionsTab } from './VersionsTab'
+
+/** A project that is open: what is changed is saved by itself. */
+export function ProjectEditor({ project, papers }: { project: Project; papers: Paper[] }) {
+  const studio = useStudio()
+  const queries = useQueryClient()
+  const tab = useParams().tab ?? 'list'
+  const { saver, doc, status, problem, canUndo, canRedo } = useAutosave(
+    `project ${project.id}`,
+    { doc: draftOf(project), version: project.version ?? 0 },
+    {
+      send: (draft, version) =>
+        ask(
+          api.PUT('/api/projects/{project_id}', {
+            params: { path: { project_id: project.id } },
+            body: { ...draft, version },
+          }),
+        ),
+      versionOf: (saved: Project) => saved.version ?? 0,
+      onSaved: (saved) => {
+        keep.project(queries, saved)
+        void changed(queries, 'project')
+      },
+    },
+  )
+  useShortcuts({
+    'mod+z': () => saver.undo(),
+    'mod+shift+z': () => saver.redo(),
+    'mod+y': () => saver.redo(),
+  })
+  const tabs = useTabs(project, doc)
+  const faults = problem?.code === 'faulty' ? (problem.faults ?? []) : []
+  const context: ProjectContext = {
+    project,
+    doc,
+    // The list stays in the unit it was opened in, whatever is changed elsewhere meanwhile.
+    units: doc.units ?? studio.units,
+    status,
+    faults,
+    paperOf: (role) => papers.find((paper) => paper.id === project.papers[role]?.[0]),
+    change: (draft, mark) => saver.change(draft, mark),
+    fix: (changes) => saver.change(withChanges(doc, changes)),
+  }
+  return (
+    <ProjectProvider value={context}>
+      <div className={classes.head}>
+        <TextInput
+          aria-label={t`Name of the project`}
+          className={classes.title}
+          variant="unstyled"
+          value={doc.name}
+          onChange={(e) => saver.change({ ...doc, name: e.currentTarget.value }, 'name')}
+          error={faults.find((f) => f.path === 'name')?.message}
+        />
+        <span className={classes.state}>
+          <UndoButtons
+            canUndo={canUndo}
+            canRedo={canRedo}
+            undo={() => saver.undo()}
+            redo={() => saver.redo()}
+          />
+          <SaveMark status={status} problem={problem} />
+          <Files project={project} />
+        </span>
+      </div>
+      <div className={classes.tabs}>
+        <IndexTabs
+          label={t`Parts of the project`}
+          base={`/projects/${project.id}`}
+          active={tab}
+          tabs={tabs}
+        />
+      </div>
+      {tab === 'list' ? (
+        <ListTab />
+      ) : tab === 'assembly' ? (
+        <AssemblyTab />
+      ) : tab === 'versions' ? (
+        <VersionsTab />
+      ) : (
+        <Empty title={t`There is no such tab`}>
+          <Trans>Choose one of the tabs above.</Trans>
+        </Empty>
+      )}
+      {status === 'stale' && problem?.current ? (
+        <StaleQuestion
+          what={doc.name}
+          message={problem.message}
+          differences={differences(doc, draftOf(problem.current as unknown as Project))}
+          keepMine={() => saver.keepMine(Number(problem.current?.version))}
+          takeTheirs={() => {
+            const theirs = problem.current as unknown as Project
+            saver.takeTheirs(draftOf(theirs), theirs.version ?? 0)
+            keep.project(queries, theirs)
+          }}
+        />
+      ) : null}
+    </ProjectProvider>
+  )
+}
+
+const Files = memo(FilesMenu)
+
+/** The tabs of a project; made again only when a total of theirs changes. */
+function useTabs(project: Project, doc: ProjectIn): IndexTab[] {
+  const found = project.checks.filter((check) => check.level !== 'note').length
+  const pieces = doc.pieces?.length ?? 0
+  const steps = doc.steps?.length ?? 0
+  const minutes = minutesOf(doc.steps ?? [])
+  const versions = doc.variants?.length ?? 0
+  return useMemo(() => {
+    const piecesWord = plural(pieces, { one: 'piece', other: 'pieces' })
+    const stepsWord = plural(steps, { one: 'step', other: 'steps' })
+    return [
+      {
+        to: 'list',
+        name: t`List`,
+        total: number(pieces),
+        more: found ? `${piecesWord}, ${warnings(found)}` : piecesWord,
+        severe: found > 0,
+      },
+      {
+        to: 'assembly',
+        name: t`Assembly`,
+        total: steps ? number(steps) : '–',
+        more: !steps ? t`no steps yet` : minutes ? t`${stepsWord}, ${minutes} min a kit` : stepsWord,
+      },
+      {
+        to: 'versions',
+        name: t`Versions`,
+        total: number(versions + 1),
+        more: versions ? t`side by side` : t`only this one`,
+      },
+    ]
+  }, [found, pieces, steps, minutes, versions])
+}

@@ -1,0 +1,135 @@
+import { t } from '@lingui/core/macro'
+import { Trans } from '@lingui/react/macro'
+import { Button } from '@mantine/core'
+import { IconArrowBackUp, IconCheck } from '@tabler/icons-react'
+import { useState } from 'react'
+import { Link } from 'react-router'
+import type { Cutting } from '../api/client'
+import { pieces, sheets } from '../i18n/counts'
+import { number } from '../i18n/format'
+import { useShortcuts } from '../ui/frame/useShortcuts'
+import { useTrimmer } from './context'
+import { Leave } from './Leave'
+import { Miscut } from './Miscut'
+import { type Step, stepsOf } from './steps'
+import { StepView } from './StepView'
+import classes from './Trimmer.module.css'
+import { useProgress } from './useProgress'
+
+/** The step to make now, and the buttons to say that it is made. */
+export function CuttingScreen({ cutting }: { cutting: Cutting }) {
+  const { kitClass } = useTrimmer()
+  const steps = stepsOf(cutting)
+  const { done, say, kept, moved } = useProgress(kitClass.id, cutting)
+  const [miscut, setMiscut] = useState(false)
+  const step = steps[Math.min(done, steps.length - 1)]
+  const over = done >= steps.length
+  const forward = () => say(Math.min(steps.length, done + 1))
+  const back = () => say(Math.max(0, done - 1))
+  const spoilt = () => setMiscut(true)
+  // Each press is a cut that was made: a key that is kept down ticks off one.
+  useShortcuts({ ' ': forward, Backspace: back, m: spoilt, M: spoilt }, { repeats: false })
+  return (
+    <main className={classes.screen}>
+      <header className={classes.top}>
+        <p className={classes.where}>
+          {kitClass.name} ·{' '}
+          {over || !step ? t`all steps done` : <Where step={step} done={done} of={steps.length} />}
+        </p>
+        <span className="soft" role="status">
+          {moved
+            ? t`another device has gone on: this is where the cutting is now`
+            : kept
+              ? t`saved on the server`
+              : t`not saved yet: no connection`}
+        </span>
+        <Leave />
+      </header>
+      <div
+        className={classes.bar}
+        role="progressbar"
+        aria-label={t`Steps done`}
+        aria-valuenow={done}
+        aria-valuemin={0}
+        aria-valuemax={steps.length}
+      >
+        <span style={{ width: `${(100 * done) / Math.max(1, steps.length)}%` }} />
+      </div>
+      {over || !step ? <Finished cutting={cutting} /> : <StepView step={step} />}
+      <footer className={classes.acts}>
+        <Button
+          size="xl"
+          variant="default"
+          disabled={done === 0}
+          leftSection={<IconArrowBackUp aria-hidden />}
+          onClick={back}
+        >
+          <Trans>
+            Back <span className={classes.key}>Backspace</span>
+          </Trans>
+        </Button>
+        <Button size="xl" variant="default" disabled={over} onClick={spoilt}>
+          <Trans>
+            Miscut <span className={classes.key}>M</span>
+          </Trans>
+        </Button>
+        <Button
+          size="xl"
+          className={classes.done}
+          disabled={over}
+          leftSection={<IconCheck size={30} aria-hidden />}
+          onClick={forward}
+          onKeyDown={(event) => {
+            if (event.repeat) event.preventDefault()
+          }}
+          onKeyUp={(event) => {
+            // The key is taken by the page already; the button must not take it again.
+            if (event.key === ' ') event.preventDefault()
+          }}
+        >
+          <Trans>
+            Done <span className={classes.key}>Space</span>
+          </Trans>
+        </Button>
+      </footer>
+      {miscut && step ? <Miscut step={step} close={() => setMiscut(false)} /> : null}
+    </main>
+  )
+}
+
+function Where({ step, done, of }: { step: Step; done: number; of: number }) {
+  const { why } = step.round
+  return (
+    <>
+      <Trans>
+        step <strong className="figure">{number(done + 1)}</strong> of {number(of)}, setting{' '}
+        {number(step.batch)} of {number(step.batches)}
+      </Trans>
+      {why === 'miscut' ? `, ${t`for a miscut`}` : why === 'change' ? `, ${t`added later`}` : ''}
+    </>
+  )
+}
+
+function Finished({ cutting }: { cutting: Cutting }) {
+  const { kitClass } = useTrimmer()
+  const opened = cutting.rounds.flatMap((round) => round.papers).reduce((sum, row) => sum + row.sheets, 0)
+  const spoilt = cutting.spoilt.reduce((sum, row) => sum + row.count, 0)
+  return (
+    <section className={classes.begin}>
+      <h1>
+        <Trans>All cut</Trans>
+      </h1>
+      <p className={classes.large}>
+        {spoilt
+          ? t`${sheets(opened)} cut for ${kitClass.name}; ${pieces(spoilt)} spoilt and made good.`
+          : t`${sheets(opened)} cut for ${kitClass.name}.`}
+      </p>
+      <p>
+        <Trans>Count the pieces before you put the trimmer away, blade closed.</Trans>
+      </p>
+      <Button component={Link} to={`/classes/${kitClass.id}/sheets`} size="lg">
+        <Trans>Back to the class</Trans>
+      </Button>
+    </section>
+  )
+}

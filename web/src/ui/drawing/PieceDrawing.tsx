@@ -1,0 +1,177 @@
+import { t } from '@lingui/core/macro'
+import { useId } from 'react'
+import type { Piece } from '../../api/client'
+import { drawnNm, type Units } from '../text/length'
+import { type CornerName, type CornerShape, MILLIMETRE, outline, scaleToFit } from './geometry'
+import { LaidMat } from './LaidMat'
+import { marksOf, panelsOf } from './marks'
+import { dashes, Handle, type Handling, keyOf, MarkLine } from './PieceLines'
+import { Measures, PanelNames } from './PieceMeasures'
+import { MotifPattern, type SwatchLook } from './Swatch'
+
+interface Props {
+  piece: Piece
+  units: Units
+  frameWidth: number
+  frameHeight: number
+  look?: SwatchLook | undefined
+  /** Measures on the sides and in the panels, and an arrow for up. */
+  measured?: boolean
+  /** Pixels per mm at most, so that small pieces stay small beside large ones. */
+  mostScale?: number
+  /** The mats that lie on this piece, each in its own paper. */
+  mats?: { mat: Piece; letter: string; look: SwatchLook | undefined }[]
+  handling?: Handling
+}
+
+/** One piece at true proportion: valley folds dashed, slits solid. */
+export function PieceDrawing(props: Props) {
+  const { piece, units, measured = false } = props
+  const id = useId()
+  const width = drawnNm(piece.width, units)
+  const height = drawnNm(piece.height, units)
+  if (!width || !height) {
+    return (
+      <svg
+        width={props.frameWidth}
+        height={props.frameHeight}
+        role="img"
+        aria-label={t`${piece.name}: no size yet`}
+      >
+        <rect
+          x="1"
+          y="1"
+          width={props.frameWidth - 2}
+          height={props.frameHeight - 2}
+          fill="none"
+          stroke="var(--sheet-edge)"
+          strokeDasharray="3 4"
+        />
+      </svg>
+    )
+  }
+  const left = measured ? 62 : 1
+  const top = measured ? 46 : 1
+  const scale = scaleToFit(
+    width,
+    height,
+    props.frameWidth - left - 2,
+    props.frameHeight - top - 2,
+    (props.mostScale ?? Infinity) / MILLIMETRE,
+  )
+  const w = width * scale
+  const h = height * scale
+  const marks = marksOf(piece, units)
+  const corners: Partial<Record<CornerName, CornerShape>> = {}
+  for (const corner of piece.corners ?? []) {
+    const size = drawnNm(corner.size, units)
+    if (size) for (const at of corner.at) corners[at] = { shape: corner.shape, size: size * scale }
+  }
+  const y = (nm: number) => h - nm * scale
+  const ink = 'var(--drawn-ink)'
+  const columns = panelsOf(marks.fullAlongWidth, width)
+  const rows = panelsOf(marks.fullAlongHeight, height)
+  const said = t`${piece.name}, ${piece.width} by ${piece.height} ${units}`
+  return (
+    <svg
+      width={Math.ceil(w + left + 2)}
+      height={Math.ceil(h + top + 2)}
+      role="img"
+      aria-label={said}
+      style={{ display: 'block' }}
+    >
+      {props.look ? (
+        <defs>
+          <MotifPattern id={id} look={props.look} />
+        </defs>
+      ) : null}
+      <g transform={`translate(${left} ${top})`}>
+        <path
+          d={outline(w, h, corners)}
+          fill={props.look ? `url(#${id})` : 'var(--drawn-paper)'}
+          stroke={ink}
+          strokeWidth="1.300"
+        />
+        {props.look ? (
+          <path d={outline(w, h, corners)} fill="var(--drawn-paper)" opacity={measured ? 0.62 : 0.15} />
+        ) : null}
+        {(props.mats ?? []).map(({ mat, letter, look }, n) => (
+          <LaidMat
+            key={n}
+            mat={mat}
+            letter={letter}
+            under={piece}
+            look={look}
+            units={units}
+            scale={scale}
+            h={h}
+            named={measured}
+          />
+        ))}
+        {marks.scores.map((line) => (
+          <MarkLine key={keyOf(line.ref)} line={line} kind="score" {...{ width, height, scale, measured }} />
+        ))}
+        {marks.diagonals.map((s, n) => (
+          <line
+            key={n}
+            x1={s.x1 * scale}
+            x2={s.x2 * scale}
+            y1={y(s.y1)}
+            y2={y(s.y2)}
+            stroke={ink}
+            strokeWidth="1.100"
+            strokeDasharray={dashes(s.mountain, measured)}
+          />
+        ))}
+        {marks.slits.map((line) => (
+          <MarkLine key={keyOf(line.ref)} line={line} kind="slit" {...{ width, height, scale, measured }} />
+        ))}
+        {(piece.holes ?? []).map((hole, n) => {
+          const [cx, cy, d] = [hole.x, hole.y, hole.diameter].map((text) => drawnNm(text, units))
+          return cx != null && cy != null && d ? (
+            <circle
+              key={n}
+              cx={cx * scale}
+              cy={y(cy)}
+              r={(d * scale) / 2}
+              fill="var(--ground)"
+              stroke={ink}
+            />
+          ) : null
+        })}
+        {measured ? (
+          <>
+            <Measures along="width" sizes={columns} scale={scale} total={width} units={units} h={h} />
+            <Measures along="height" sizes={rows} scale={scale} total={height} units={units} h={h} />
+            <PanelNames
+              piece={piece}
+              covered={(props.mats ?? []).map(({ mat }) => mat.mat_of)}
+              columns={columns}
+              rows={rows}
+              scale={scale}
+              h={h}
+            />
+            {piece.follows_print ? (
+              <g transform={`translate(${w / 2} ${h / 2})`} className="drawn-haloed" aria-hidden>
+                <path d="M0 14V-12M-6-5l6-8 6 8" fill="none" stroke={ink} strokeWidth="2" />
+                <text y="28" textAnchor="middle" className="drawn-small">
+                  {t`up`}
+                </text>
+              </g>
+            ) : null}
+          </>
+        ) : null}
+        {props.handling
+          ? [...marks.scores, ...marks.slits].map((line) => (
+              <Handle
+                key={keyOf(line.ref)}
+                line={line}
+                handling={props.handling as Handling}
+                {...{ width, height, scale }}
+              />
+            ))
+          : null}
+      </g>
+    </svg>
+  )
+}

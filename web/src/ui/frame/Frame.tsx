@@ -1,0 +1,81 @@
+import { t } from '@lingui/core/macro'
+import { Trans } from '@lingui/react/macro'
+import { Button, Menu, useMantineColorScheme } from '@mantine/core'
+import { IconBook2, IconCalendarEvent, IconChevronDown, IconHome, IconPalette } from '@tabler/icons-react'
+import { useQueryClient } from '@tanstack/react-query'
+import { Suspense } from 'react'
+import { NavLink, Outlet } from 'react-router'
+import { api, type Session } from '../../api/client'
+import classes from './Frame.module.css'
+import { Shortcuts } from './Shortcuts'
+import { Fetching } from '../states/states'
+
+const places = () => [
+  { to: '/', label: t`Bench`, icon: IconHome },
+  { to: '/projects', label: t`Projects`, icon: IconBook2 },
+  { to: '/classes', label: t`Classes`, icon: IconCalendarEvent },
+  { to: '/cupboard', label: t`Cupboard`, icon: IconPalette },
+]
+
+/** The frame around every place: the mark, the four places to work in, and whose studio this is. */
+export function Frame({ session }: { session: Session }) {
+  const queries = useQueryClient()
+  const { colorScheme, setColorScheme } = useMantineColorScheme()
+  async function signOut() {
+    await api.DELETE('/api/session')
+    queries.clear()
+    window.location.assign('/')
+  }
+  return (
+    <div className={classes.frame}>
+      <a href="#main" className={classes.skip}>
+        <Trans>Skip to the work</Trans>
+      </a>
+      <header className={classes.top}>
+        <NavLink to="/" className={classes.brand} aria-label={t`Neat Sheaf, to the bench`}>
+          <img src="/static/mark.svg" width="30" height="30" alt="" />
+          <span>Neat Sheaf</span>
+        </NavLink>
+        <nav aria-label={t`Places`} className={classes.places}>
+          {places().map(({ to, label, icon: Icon }) => (
+            <NavLink key={to} to={to} end={to === '/'} className={classes.place}>
+              <Icon size={18} aria-hidden /> {label}
+            </NavLink>
+          ))}
+        </nav>
+        <Menu position="bottom-end" withinPortal>
+          <Menu.Target>
+            <Button
+              variant="subtle"
+              color="gray"
+              className={classes.who}
+              rightSection={<IconChevronDown size={16} aria-hidden />}
+            >
+              {session.studio?.name}
+            </Button>
+          </Menu.Target>
+          <Menu.Dropdown>
+            <Menu.Label>
+              <Trans>Signed in as {session.user}</Trans>
+            </Menu.Label>
+            <Menu.Item component={NavLink} to="/habits">
+              <Trans>How we work</Trans>
+            </Menu.Item>
+            <Menu.Item onClick={() => setColorScheme(colorScheme === 'dark' ? 'light' : 'dark')}>
+              {colorScheme === 'dark' ? t`Light colours` : t`Dark colours`}
+            </Menu.Item>
+            <Menu.Item onClick={() => void signOut()}>
+              <Trans>Sign out</Trans>
+            </Menu.Item>
+          </Menu.Dropdown>
+        </Menu>
+      </header>
+      <Shortcuts />
+      <main id="main" tabIndex={-1} className={classes.main}>
+        <Suspense fallback={<Fetching />}>
+          <Outlet context={session} />
+        </Suspense>
+      </main>
+    </div>
+  )
+}
