@@ -25,7 +25,7 @@ VIEWS = [
     ("classes", "/classes", "Harvest supper"),
     ("class-kit", "/classes/1/kit", "Every kit holds"),
     ("class-papers", "/classes/1/papers", "Sheets and packs"),
-    ("class-sheets", "/classes/1/sheets", "No way of cutting"),
+    ("class-sheets", "/classes/1/sheets", "No plan of straight cuts"),
     ("class-supplies", "/classes/1/supplies", "Supplies to pay now"),
     ("class-cost", "/classes/1/cost", "Where it goes"),
     ("cupboard", "/cupboard", "Furrow check"),
@@ -83,7 +83,7 @@ def _visit(address: str, password: str) -> None:
         _shoot(driver, "project-words")
         driver.execute_script("localStorage.setItem('mantine-color-scheme-value', 'dark')")
         driver.get(f"{address}/classes/1/sheets")
-        _wait(driver, "No way of cutting")
+        _wait(driver, "No plan of straight cuts")
         _shoot(driver, "class-sheets-dark")
         _print_page(driver, "/api/projects/1/sheet.pdf", "attendee-sheet")
         _print_page(driver, "/api/classes/1/cut-guide.pdf", "cut-guide")
@@ -96,7 +96,7 @@ def _visit(address: str, password: str) -> None:
         _wait(driver, "Take")
         _shoot(driver, "trimmer-tablet")
         driver.get(f"{address}/classes/1/sheets")
-        _wait(driver, "No way of cutting")
+        _wait(driver, "No plan of straight cuts")
         _shoot(driver, "class-sheets-tablet")
     finally:
         driver.quit()

@@ -17,7 +17,7 @@ axe.run(document, {resultTypes: ['violations']}).then((found) => done(
 """
 
 
-def grave_findings(page):
+def severe_findings(page):
     page.driver.execute_script(AXE.read_text())
     return page.driver.execute_async_script(RUN)
 
@@ -35,7 +35,7 @@ def screens():
         "/classes": "Harvest supper",
         f"/classes/{kit_class}/kit": "Every kit holds",
         f"/classes/{kit_class}/papers": "Sheets and packs",
-        f"/classes/{kit_class}/sheets": "No way of cutting straight across",
+        f"/classes/{kit_class}/sheets": "No plan of straight cuts",
         f"/classes/{kit_class}/supplies": "Supplies to pay now",
         f"/classes/{kit_class}/cost": "Where it goes",
         "/cupboard": "Furrow check",
@@ -48,37 +48,37 @@ def test_no_main_screen_has_a_serious_violation(page, paper_room, scheme):
     page.driver.execute_script(f"localStorage.setItem('mantine-color-scheme-value', '{scheme}')")
     page.open("/")
     page.field("Password")
-    found = {"sign in": grave_findings(page)}
+    found = {"sign in": severe_findings(page)}
     page.sign_in()
     for path, says in screens().items():
         page.open(path)
         page.says(says)
-        found[path] = grave_findings(page)
+        found[path] = severe_findings(page)
     first = KitClass.objects.get(name="Seed-swap evening").pk
     for view, says in (
         ("Cutting order", "turned a quarter"),
         ("Other sheet sizes", "least money"),
-        ("Seat by seat", "seats nothing more is to be bought"),
+        ("Seat by seat", "seats there is nothing more to buy"),
     ):
         page.open(f"/classes/{first}/sheets")
         page.says("To the trimmer")
         page.driver.find_element(By.XPATH, f"//label[normalize-space()='{view}']").click()
         page.says(says)
-        found[view] = grave_findings(page)
+        found[view] = severe_findings(page)
     page.open(f"/classes/{first}/trimmer")
     page.says("Begin cutting")
-    found["before cutting"] = grave_findings(page)
+    found["before cutting"] = severe_findings(page)
     page.open(f"/classes/{KitClass.objects.get(name='First sowings, beginners').pk}/trimmer")
     page.says("Set the trimmer to")
-    found["trimmer"] = grave_findings(page)
+    found["trimmer"] = severe_findings(page)
     page.press("m")
     page.says("What saves it")
-    found["miscut"] = grave_findings(page)
+    found["miscut"] = severe_findings(page)
     page.open("/cupboard")
     page.says("Furrow check")
     page.driver.find_element(By.CSS_SELECTOR, "ul[aria-label=Papers] button").click()
-    page.says("Take this paper out")
-    found["paper drawer"] = grave_findings(page)
+    page.says("Remove this paper")
+    found["paper drawer"] = severe_findings(page)
     page.driver.execute_script("localStorage.clear()")
     assert {place: severe for place, severe in found.items() if severe} == {}
 
@@ -87,4 +87,4 @@ def test_the_check_itself_finds_a_button_without_a_name(page, paper_room):
     page.sign_in()
     page.says("Next on the bench")
     page.driver.execute_script("document.querySelector('main').append(document.createElement('button'))")
-    assert [rule for rule, _ in grave_findings(page)] == ["button-name"]
+    assert [rule for rule, _ in severe_findings(page)] == ["button-name"]

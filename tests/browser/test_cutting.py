@@ -50,7 +50,7 @@ def test_new_totals_are_seen_within_300_ms_of_the_servers_answer(page, paper_roo
 
 def test_the_styles_are_chosen_by_their_prices(page, paper_room):
     kit_class = opened(page, "Seed-swap evening")
-    page.says("Without another reason: Fewest sheets")
+    page.says("Suggested: Fewest sheets")
     table = page.driver.find_element(By.CSS_SELECTOR, "section[aria-labelledby=styles] table")
     rows = [row.text.split() for row in table.find_elements(By.CSS_SELECTOR, "tbody tr")]
     sheets = [int(next(word for word in row if word.isdigit())) for row in rows]
@@ -86,12 +86,12 @@ def test_other_sizes_fail_with_the_shortfall_and_seats_say_what_they_open(page, 
     page.says("Drawer (5 1/2 x 7 in) does not fit a sheet of 6 x 6 in (6 x 6 in): 1 in too high")
     page.says("least money")
     page.driver.find_element(By.XPATH, "//label[normalize-space()='Seat by seat']").click()
-    page.says("seats nothing more is to be bought than now")
+    page.says("seats there is nothing more to buy than now")
     page.click("Take 15 seats")
     page.until(lambda d: KitClass.objects.get(pk=kit_class.pk).seats == 15)
 
 
-def test_cutting_is_walked_by_keys_kept_on_the_server_and_goes_on_elsewhere(page, paper_room):
+def test_cutting_is_walked_by_keys_saved_on_the_server_and_goes_on_elsewhere(page, paper_room):
     kit_class = opened(page, "Seed-swap evening", "trimmer")
     page.click("Begin cutting")
     page.says("Set the trimmer to")
@@ -111,7 +111,7 @@ def test_cutting_is_walked_by_keys_kept_on_the_server_and_goes_on_elsewhere(page
     page.says("Cutting has begun: 2 of")
 
 
-def test_without_a_connection_steps_go_on_and_are_kept_when_it_is_back(page, paper_room):
+def test_without_a_connection_steps_go_on_and_are_saved_when_it_is_back(page, paper_room):
     kit_class = opened(page, "Seed-swap evening", "trimmer")
     page.click("Begin cutting")
     page.says("step 1 of")
@@ -120,9 +120,9 @@ def test_without_a_connection_steps_go_on_and_are_kept_when_it_is_back(page, pap
     page.driver.execute_cdp_cmd("Network.emulateNetworkConditions", {**network, "offline": True})
     page.press(Keys.SPACE, Keys.SPACE)
     page.says("step 3 of")
-    page.says("not kept yet: no connection")
+    page.says("not saved yet: no connection")
     page.driver.execute_cdp_cmd("Network.emulateNetworkConditions", {**network, "offline": False})
-    page.says("kept on the server")
+    page.says("saved on the server")
     page.until(lambda d: CuttingRun.objects.get(kit_class=kit_class).done == 2)
 
 
@@ -168,7 +168,7 @@ def test_a_changed_class_is_a_difference_until_it_is_accepted(page, paper_room):
     page.click("Start over")
     page.says("This cannot be undone.")
     page.click("Forget it")
-    page.says("Without another reason")
+    page.says("Suggested:")
     assert not CuttingRun.objects.filter(kit_class=kit_class).exists()
 
 

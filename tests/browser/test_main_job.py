@@ -30,7 +30,7 @@ def test_from_the_bench_to_the_sheets_and_every_number_moves_with_the_seats(page
     assert {name: page.tab(name) for name in before} == before
 
     page.driver.find_element(By.PARTIAL_LINK_TEXT, "Sheets").click()
-    page.says("No way of cutting straight across uses fewer.")
+    page.says("No plan of straight cuts uses fewer.")
     layouts = page.driver.find_elements(By.CSS_SELECTOR, "figure")
     assert "Cut 8 like this" in layouts[0].text
     assert "2 × Drawer" in layouts[0].text
@@ -97,7 +97,7 @@ def test_a_list_is_written_and_taught_by_keyboard_from_an_empty_table(page, empt
     page.press(Keys.ESCAPE)
 
 
-def test_what_cannot_be_read_is_marked_where_it_is_with_the_mend_and_is_not_lost(page, paper_room):
+def test_what_cannot_be_read_is_marked_where_it_is_with_the_fix_and_is_not_lost(page, paper_room):
     project = Project.objects.get(name="Seed drawer")
     page.sign_in()
     page.open(f"/projects/{project.pk}")
@@ -110,7 +110,7 @@ def test_what_cannot_be_read_is_marked_where_it_is_with_the_mend_and_is_not_lost
     page.says("Saved", "main")
 
 
-def test_a_check_stands_beside_the_line_it_concerns(page, paper_room):
+def test_a_check_is_beside_the_line_it_concerns(page, paper_room):
     project = Project.objects.get(name="Potting-shed tin")
     page.sign_in()
     page.open(f"/projects/{project.pk}")
@@ -120,12 +120,12 @@ def test_a_check_stands_beside_the_line_it_concerns(page, paper_room):
     page.says("clears by")
 
 
-def test_undo_brings_back_a_piece_that_was_taken_off(page, paper_room):
+def test_undo_brings_back_a_piece_that_was_removed(page, paper_room):
     project = Project.objects.get(name="Row-marker fan")
     page.sign_in()
     page.open(f"/projects/{project.pk}")
     page.click("More about Blade")
-    page.click("Take off the list")
+    page.click("Remove from the list")
     page.until(lambda d: not Project.objects.get(pk=project.pk).pieces.filter(name="Blade").exists())
     page.click("Undo")
     page.until(lambda d: Project.objects.get(pk=project.pk).pieces.filter(name="Blade").exists())

@@ -32,14 +32,14 @@ def test_a_session_that_ends_asks_again_over_the_page_and_loses_nothing(page, pa
     page.until(lambda d: KitClass.objects.get(pk=kit_class.pk).seats == 15)
 
 
-def test_a_supply_that_was_taken_out_can_be_put_back(page, paper_room):
+def test_a_supply_that_was_removed_can_be_put_back(page, paper_room):
     Supply.objects.create(studio=paper_room, name="Wax seals", unit="each", pack_size=20)
     page.sign_in()
     page.open("/cupboard")
     page.says("Wax seals")
     page.click("Wax seals")
-    page.click("Take this supply out")
-    page.says("Wax seals is out of the cupboard")
+    page.click("Remove this supply")
+    page.says("Wax seals was removed from the cupboard")
     assert not Supply.objects.filter(name="Wax seals").exists()
     page.click("Put it back")
     page.until(lambda d: Supply.objects.filter(name="Wax seals", pack_size=20).exists())
@@ -50,8 +50,8 @@ def test_a_paper_in_use_stays_and_says_by_what(page, paper_room):
     page.open("/cupboard")
     page.says("Beetroot")
     page.driver.find_element(By.XPATH, "//button[.//strong[.='Beetroot']]").click()
-    page.click("Take this paper out")
-    page.says("Beetroot stays")
+    page.click("Remove this paper")
+    page.says("Beetroot was not removed")
     page.says("Still used by")
     assert Paper.objects.filter(name="Beetroot").exists()
 
@@ -63,7 +63,7 @@ def test_a_piece_too_large_for_its_paper_is_said_where_the_sheets_would_be(page,
     page.write("Width of Sleeve", "12 1/4")
     page.until(lambda d: kit_class.project.pieces.filter(name="Sleeve", width_nm=311_150_000).exists())
     page.open(f"/classes/{kit_class.pk}/sheets")
-    page.says("Not to be cut as it is")
+    page.says("It cannot be cut as it is")
     page.says("does not fit a sheet of Oat milk")
     page.says("1 1/4 in too high even turned")
 

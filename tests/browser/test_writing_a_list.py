@@ -1,4 +1,4 @@
-"""Writing a list with real keys: words, cells, the drawing, mends, spreadsheets, versions, steps."""
+"""Writing a list with real keys: words, cells, the drawing, fixes, spreadsheets, versions, steps."""
 
 import time
 
@@ -98,7 +98,7 @@ def named(page):
     return [row.get_attribute("value") for row in rows]
 
 
-def test_the_sheet_is_walked_doubled_moved_and_undone_by_keys(page, paper_room):
+def test_the_sheet_is_walked_duplicated_moved_and_undone_by_keys(page, paper_room):
     open_drawer(page)
     page.field("Width of Drawer").click()
     page.press(Keys.ARROW_DOWN)
@@ -118,7 +118,7 @@ def test_the_sheet_is_walked_doubled_moved_and_undone_by_keys(page, paper_room):
     page.until(lambda d: named(page) == before)
     for _ in range(3):
         page.click("Undo")
-    assert named(page) == before
+    page.until(lambda d: named(page) == before)
     page.click("Redo")
     page.until(lambda d: "Sleeve front mat (2)" in named(page))
 
@@ -196,7 +196,7 @@ def test_the_whole_of_a_piece_is_changed_in_words(page, paper_room):
     assert pieces(project)["Label"].holes.count() == 1
 
 
-def test_one_key_mends_what_the_check_found(page, paper_room):
+def test_one_key_fixes_what_the_check_found(page, paper_room):
     project = Project.objects.get(name="Potting-shed tin")
     page.sign_in()
     page.open(f"/projects/{project.pk}")
@@ -209,14 +209,14 @@ def test_one_key_mends_what_the_check_found(page, paper_room):
     page.says("would make it even")
 
 
-def test_a_step_is_added_by_enter_and_its_tool_is_listed_by_its_mend(page, paper_room):
+def test_a_step_is_added_by_enter_and_its_tool_is_listed_by_its_fix(page, paper_room):
     project = open_drawer(page)
     page.open(f"/projects/{project}/assembly")
     page.field("Step 7").send_keys(Keys.ENTER)
     page.until(lambda d: d.switch_to.active_element.get_attribute("value") == "Next step")
     page.press("Seal the drawer")
     page.field("Tool of step 8").send_keys("craft knife", Keys.ESCAPE)
-    page.says("it needs a craft knife, which nobody listed")
+    page.says("it needs a craft knife, which is not among the tools")
     page.click("List the craft knife")
     page.until(lambda d: "craft knife" in Project.objects.get(pk=project).tools)
     page.says("a caution belongs here: Guard down")
@@ -249,13 +249,13 @@ def test_a_version_is_written_beside_the_list_and_taught(page, paper_room):
     page.until(lambda d: " 8 " in f" {d.find_element(By.XPATH, drawer).text} ".replace("\n", " "))
 
 
-def test_how_we_work_decides_what_is_worth_a_word(page, paper_room):
+def test_how_we_work_decides_what_is_worth_saying(page, paper_room):
     project = open_drawer(page)
     assert "no groove of the board" not in page.text("main")
     page.open("/habits")
     page.says("Scored with")
     page.driver.find_element(By.XPATH, "//label[.='A board with grooves']").click()
-    page.click("Keep it so")
-    page.says("Kept.")
+    page.click("Save")
+    page.says("Saved.")
     page.open(f"/projects/{project}")
     page.says("no groove of the board is at 4 11/16 in")

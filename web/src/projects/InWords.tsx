@@ -76,6 +76,7 @@ export const InWords = memo(function InWords(props: {
         label={t`In words`}
         description={t`Anything a piece can have: slits, holes, corners, tabs, mats, faces. Bare numbers are ${unit}.`}
         aria-label={t`${name} in words`}
+        lang="en"
         autosize
         minRows={2}
         maxRows={9}

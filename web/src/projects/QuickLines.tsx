@@ -92,6 +92,7 @@ export const QuickLines = forwardRef<
         autosize
         minRows={1}
         maxRows={8}
+        lang="en"
         placeholder={EXAMPLE}
         value={text}
         onChange={(e) => setText(e.currentTarget.value)}
