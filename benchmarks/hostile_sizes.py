@@ -67,7 +67,7 @@ def one(name: str, style: str) -> None:
     began = time.perf_counter()
     try:
         plan = plan_job(read_job(json.dumps(document)))
-        said = f"{plan.sheets} sheets, at least {plan.papers[0].at_least}"
+        said = f"{plan.sheets} sheets, at least {plan.papers[0].lower_bound}"
     except (FileError, CannotPlanError) as error:
         said = said(error.faults[0])
     peak = resource.getrusage(resource.RUSAGE_SELF).ru_maxrss / 1024

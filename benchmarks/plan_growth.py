@@ -75,7 +75,7 @@ def main() -> None:
         seconds, plan = best_of(5, lambda kits=kits: plan_sheets(nine_kinds(kits)))
         base = base or seconds
         print(
-            f"{kits:>7} {plan.sheets:>7} {plan.papers[0].at_least:>7} {plan.cutting.layouts:>8} "
+            f"{kits:>7} {plan.sheets:>7} {plan.papers[0].lower_bound:>7} {plan.cutting.layouts:>8} "
             f"{plan.cutting.settings:>9} {seconds * 1000:>6.0f} {seconds / base:>6.2f}"
         )
     seconds, made = best_of(3, lambda: plan_sheets(nine_kinds(40)))

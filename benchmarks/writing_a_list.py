@@ -42,8 +42,8 @@ field.addEventListener('input', () => {
 
 def lines() -> list[str]:
     """500 different lines, each of twenty ways of writing 25 times under another name."""
-    ways = [line.lstrip("0123456789.-• )") for line in PASTE.splitlines()]
-    return [f"P{number} {way}" for number, way in enumerate(ways * 25)]
+    lines = [line.lstrip("0123456789.-• )") for line in PASTE.splitlines()]
+    return [f"P{number} {line}" for number, line in enumerate(lines * 25)]
 
 
 def paste() -> None:

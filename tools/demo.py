@@ -50,7 +50,7 @@ def _until_it_answers(server: subprocess.Popen[bytes], port: int) -> None:
     """Wait until the server takes connections, so that the printed address works at once."""
     for _ in range(300):
         if server.poll() is not None:
-            raise SystemExit("The server did not start; what it said stands above.")
+            raise SystemExit("The server did not start; what it said is above.")
         with contextlib.suppress(OSError), socket.create_connection(("127.0.0.1", port), timeout=1):
             return
         time.sleep(0.1)

@@ -106,7 +106,7 @@ def _not_to_be_kept(request: HttpRequest, error: DataError) -> HttpResponse:
 @api.exception_handler(OperationalError)
 @api.exception_handler(InterfaceError)
 def _away(request: HttpRequest, error: Exception) -> HttpResponse:
-    # Class 40 is two changes that stood in each other's way: the database is there, and took the other.
+    # Class 40 is two changes that blocked each other: the database is there, and took the other.
     if str(getattr(error.__cause__, "sqlstate", "")).startswith("40"):
         return _answer(request, 409, "changed-meanwhile", _words(request, AT_ONCE))
     return _plain(request, 503, "away")

@@ -16,7 +16,7 @@ __all__ = ["StylePrice", "advised", "compare_styles", "price_of"]
 
 @dataclass(frozen=True, slots=True)
 class StylePrice:
-    """What a style takes: sheets (``at_least`` proved of any style), layouts, settings, strokes, seconds.
+    """What a style takes: sheets (``lower_bound`` proved of any style), layouts, settings, strokes, seconds.
 
     ``opened`` is the money of the sheets opened and the supplies, ``cash`` what is to be paid now.
     ``mixed``: sizes of one paper share the work, so that money counts and not sheets.

@@ -19,7 +19,7 @@ __all__ = ["check_content", "check_fit"]
 
 LOOSEST = inches("3/16")  # Common practice: a lid with more play than this falls off.
 SLIP = inches("1/4")  # From memory: panels that differ by more were not meant to be alike.
-SLACK = inches("1/8")  # From memory: what a rigid thing wants to slide in, in all.
+SLACK = inches("1/8")  # From memory: what a rigid thing needs to slide in, in all.
 
 
 def check_fit(context: CheckContext, fit: Fit) -> Iterator[Finding]:

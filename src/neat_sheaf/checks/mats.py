@@ -1,4 +1,4 @@
-"""Mats on their panels, prints that stand as they should, and sets cut as one."""
+"""Mats on their panels, prints that are upright where they should be, and sets cut as one."""
 
 from __future__ import annotations
 
@@ -74,7 +74,7 @@ def check_mat(context: CheckContext, index: int, piece: Piece) -> Iterator[Findi
 
 
 def check_print(context: CheckContext, index: int, piece: Piece) -> Iterator[Finding]:
-    """A print that would not stand upright on a panel that is seen."""
+    """A print that would not be upright on a panel that is seen."""
     prints = {paper.print for paper in context.papers.get(piece.paper, ())} or {Print.ONE_WAY}
     if not piece.follows_print:
         return
@@ -116,7 +116,7 @@ def _laid_over(context: CheckContext, piece: Piece, face: Face) -> Fix | None:
     while name in names:
         name, n = f"{stem} ({n})", n + 1
     width, height = Length(size[0] - both), Length(size[1] - both)
-    # It is cut as it will stand, so a panel seen on its side takes it the other size round.
+    # It is cut as it will be seen, so a panel seen on its side takes it the other size round.
     if face.up in (Edge.LEFT, Edge.RIGHT):
         width, height = height, width
     mat = Piece(

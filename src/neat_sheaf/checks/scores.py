@@ -129,7 +129,7 @@ def _symmetry(
 
 
 def _groove(context: CheckContext, index: int, piece: Piece, along: Side, side: Length) -> Iterator[Finding]:
-    """A board's grooves stand at even distances; the piece may be laid against either end."""
+    """A board's grooves are at even distances; the piece may be laid against either end."""
     groove = context.habits.groove
     if context.habits.scoring is not Scoring.BOARD:
         return

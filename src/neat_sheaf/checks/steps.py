@@ -68,7 +68,7 @@ def _one(context: CheckContext, supply: str) -> SupplyUse:
 
 
 def _unused(context: CheckContext) -> Iterator[Finding]:
-    """Only where steps name pieces or supplies at all is one that they do not name worth a word."""
+    """Only where steps name pieces or supplies at all is one that they do not name worth a note."""
     project = context.project
     last = len(project.steps) - 1
     used = {name for step in project.steps for name in step.pieces}

@@ -1,4 +1,4 @@
-"""What the kits cost, three ways: material used, sheets opened, cash out."""
+"""What the kits cost, measured in three ways: material used, sheets opened, cash out."""
 
 from __future__ import annotations
 
@@ -16,7 +16,7 @@ __all__ = ["Cost", "CostLine", "HasLine", "ThreeCosts", "cost"]
 
 @dataclass(frozen=True, slots=True)
 class ThreeCosts:
-    """An amount of money the three amounts."""
+    """One cost, measured in the three ways."""
 
     material_used: Decimal
     sheets_opened: Decimal
@@ -35,7 +35,7 @@ class CostLine:
 
 @dataclass(frozen=True, slots=True)
 class Cost:
-    """The class's cost three amounts; every total is the sum of its rounded lines.
+    """The class's cost, measured in the three ways; every total is the sum of its rounded lines.
 
     ``unpriced`` names what has no price and so is not in the totals.
     """

@@ -104,7 +104,7 @@ def paper_total(job: Job, plan: PaperPlan) -> PaperTotal:
 
 
 def pack_totals(job: Job, papers: Iterable[PaperTotal]) -> list[PackTotal]:
-    """Packs of several designs: as many as the design that is shortest wants.
+    """Packs of several designs: as many as the design that is shortest needs.
 
     The sheets of the other designs that are left over go to the cupboard.
     """

@@ -1,4 +1,4 @@
-"""What a class wants cut of each paper: pieces, and matched sets that are cut as one block."""
+"""What a class needs cut of each paper: pieces, and matched sets that are cut as one block."""
 
 from __future__ import annotations
 
@@ -81,7 +81,7 @@ class DemandItem:
 def demand_of(job: Job) -> dict[str, list[DemandItem]]:
     """The needs wanted of each paper (by id), in the order of the list.
 
-    Where sizes of a paper share the work, those of every size stand under the paper they are sizes of.
+    Where sizes of a paper share the work, those of every size are under the paper they are sizes of.
     """
     found: dict[str, list[DemandItem]] = {}
     family = family_of(job)
@@ -121,7 +121,7 @@ def _summed(needs: Iterable[DemandItem]) -> list[DemandItem]:
 def _counted(job: Job, colourway: Colourway) -> Iterator[tuple[tuple[Piece, ...], Side, int]]:
     """Each piece or matched set and how many to cut; halves and quarters are cut as their wholes.
 
-    The wholes stand under the first piece that is cut from them. They are shared by all the kits
+    The wholes are under the first piece that is cut from them. They are shared by all the kits
     of the colourway, but where each kit is cut on its own sheets.
     """
     alone = job.cutting.style is Style.KIT_PER_SHEET

@@ -23,12 +23,12 @@ def spots_of(node: Node) -> list[Spot]:
 def named(
     times: int, kinds: Sequence[int], left: list[Counter[tuple[Piece, ...]]]
 ) -> Iterator[tuple[int, list[tuple[Piece, ...]]]]:
-    """Which of the needs of one size each place is, none more often than wanted."""
+    """Which of the needs of one size each place is, none more often than needed."""
     while times:
         taken: Counter[tuple[int, tuple[Piece, ...]]] = Counter()
         chosen = []
         for kind in kinds:
-            # The need with most still to cut, so that a layout seldom has to be split in two.
+            # The need with most still to cut, so that a layout rarely has to be split in two.
             of = left[kind]
             need = max(of, key=lambda u: (of[u] - taken[kind, u], u[0].name))
             taken[kind, need] += 1

@@ -150,7 +150,7 @@ class OptionMaker:
     def _kits_repeated(
         self, items: list[Item], demand: Sequence[int], kit: Sequence[int]
     ) -> Iterator[list[Layout]]:
-        """The sheets of a few kits, cut over and over: few layouts, though seldom few sheets."""
+        """The sheets of a few kits, cut over and over: few layouts, though rarely few sheets."""
         sheets = [stock for stock in self.stock if stock.is_sheet]
         kits = next(d // n for d, n in zip(demand, kit, strict=True) if n)
         if [n * kits for n in kit] != list(demand):
@@ -335,7 +335,7 @@ def _in_units(weight: int, unit: int) -> Decimal:
 
 
 def _different(option: CuttingOption) -> int:
-    """How many different layouts a option has."""
+    """How many different layouts an option has."""
     return len({(s.stock, s.part) for s in option.sheets})
 
 

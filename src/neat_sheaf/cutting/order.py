@@ -1,7 +1,7 @@
-"""The order of cuts over a whole class: each setting of the trimmer made as seldom as can be.
+"""The order of cuts over a whole class: each setting of the trimmer made as rarely as can be.
 
-At one setting everything that is in hand and wants it is cut, sheets before the strips that come
-of them; then the trimmer is set anew. Finding the fewest settings is a shortest common
+At one setting everything that is in hand and needs it is cut, sheets before the strips that come
+of them; then the trimmer is set again. Finding the fewest settings is a shortest common
 supersequence over forests, which is hard; here a beam search with a safe rule (a setting that
 nothing still uncut will ask for again may be made at once).
 """
@@ -121,7 +121,7 @@ def cut_order(
     """The batches that take every pile apart, and each layout's tree of cuts as they then lie.
 
     ``at_once[paper]`` is how many thicknesses of that paper the trimmer takes. When the time of
-    ``watch`` is over the next best setting is taken each time.
+    ``control``'s time is over the next best setting is taken each time.
     """
     roots = [_InHand(n, Region(0, 0, pile.width, pile.height), pile.part) for n, pile in enumerate(piles)]
     table = list(roots)

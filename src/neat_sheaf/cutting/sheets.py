@@ -54,8 +54,8 @@ def plan_sheets(
     was told to stop. When its time is over the best plan so far is given, with its honest bound.
     """
     control = control or SearchControl()
-    wants = demand_of(job) if demands is None else demands
-    by_paper = {job.paper(paper): needs for paper, needs in wants.items()}
+    needed = demand_of(job) if demands is None else demands
+    by_paper = {job.paper(paper): needs for paper, needs in needed.items()}
     faults = [fault for paper, needs in by_paper.items() for fault in too_large(job, paper, needs)]
     if faults:
         raise CannotPlanError(faults)
@@ -69,7 +69,7 @@ def plan_sheets(
                 # No time is left for another style than the one that was asked for.
                 options[-1].append(options[-1][0])
                 continue
-            # Not every style wants the same needs: wholes are shared by kits, or each kit has its own.
+            # Not every style has the same needs: wholes are shared by kits, or each kit has its own.
             key = (paper.id, style, tuple(needs))
             if key not in cache:
                 cache[key] = best_option(job, paper, needs, kinds, style, control)
@@ -181,7 +181,7 @@ Made = tuple[CutSheets, Node, str]
 
 
 def _for_kits(job: Job, made: Iterable[Made], needs: Sequence[DemandItem]) -> list[tuple[Paper, SheetLayout]]:
-    """The layouts with each place said to be for one colourway, none more often than wanted."""
+    """The layouts with each place said to be for one colourway, none more often than needed."""
     left: dict[str, Counter[str]] = {}
     for need in needs:
         for piece in need.pieces:
@@ -208,7 +208,7 @@ def _shared_out(
         taken: Counter[tuple[str, str]] = Counter()
         colourways = []
         for piece in pieces:
-            # The colourway with most still to cut, so that a layout seldom has to be split in two.
+            # The colourway with most still to cut, so that a layout rarely has to be split in two.
             mine = [only] if only is not None else list(left[piece])
             colourway = max(mine, key=lambda c: (left[piece][c] - taken[piece, c], c))
             taken[piece, colourway] += 1
@@ -281,7 +281,7 @@ def _ordered(plan: PaperPlan, letters: Sequence[str], order: Order) -> PaperPlan
     """The plan with each layout's cuts in the order in which they are made at the trimmer."""
 
     def in_order(layout: SheetLayout) -> SheetLayout:
-        # Piles of one letter are cut alike and at once, so the first stands for them all.
+        # Piles of one letter are cut alike and at once, so the first is drawn for them all.
         pile = letters.index(layout.letter)
         ordered = sorted(layout.cuts, key=lambda cut: order[pile, cut.of])
         return replace(layout, cuts=tuple(ordered))

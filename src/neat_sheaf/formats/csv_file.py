@@ -1,6 +1,6 @@
 """The list as a table: CSV for a spreadsheet, and rows pasted from one.
 
-A column a field; what has no column stands in ``also``, in the words of a quick line. The
+A column a field; what has no column is in ``also``, in the words of a quick line. The
 header's names are read in any order, and the unit that bare numbers take is the reader's.
 """
 
@@ -118,7 +118,7 @@ def read_csv(text: str, units: Unit, known: Known | None = None) -> list[Piece]:
 
 
 def _header(rows: list[list[str]], faults: list[Fault]) -> tuple[dict[str, int], int]:
-    """Where each column stands, and the first row that is not the header."""
+    """Where each column is, and the first row that is not the header."""
     if not rows:
         faults.append(fault("", "empty.table"))
         return {}, 0

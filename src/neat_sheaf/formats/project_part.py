@@ -270,7 +270,7 @@ def project_document(project: Project, units: Unit) -> dict[str, Any]:
 
 
 def changes_document(before: Project, after: Project, units: Unit) -> dict[str, Any]:
-    """What ``project_document`` of ``after`` has that ``before`` has not, for a project mended in place.
+    """What ``project_document`` of ``after`` has that ``before`` has not, for a project fixed in place.
 
     ``pieces`` lists only the changed ones, ``{"at": index, "piece": ...}``; an index past the last adds a
     piece, and none is ever taken out. Every other changed part comes whole.

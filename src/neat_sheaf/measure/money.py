@@ -1,4 +1,4 @@
-"""Money: exact while it is reckoned, rounded once, the residue kept."""
+"""Money: exact while it is computed, rounded once, the residue kept."""
 
 from __future__ import annotations
 

@@ -31,7 +31,7 @@ class Progress:
 
 
 class SearchControl:
-    """A time budget in seconds from now, someone who is told of progress, and a way to cancel.
+    """A time budget in seconds from now, a listener for progress, and a means to cancel.
 
     ``cancelled`` is asked between steps of some hundredths of a second; where it says True the
     search ends with CancelledError. When the time is over, or ``stop_early`` is called (from another

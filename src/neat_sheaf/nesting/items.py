@@ -38,14 +38,14 @@ class Item:
 
     @property
     def orientations(self) -> tuple[tuple[Length, Length, bool], ...]:
-        """The ways it may lie: (width, height, turned)."""
+        """How it may lie: (width, height, turned)."""
         upright = (self.width, self.height, False)
         if not self.turns or self.width == self.height:
             return (upright,)
         return (upright, (self.height, self.width, True))
 
     def fits(self, width: int, height: int) -> bool:
-        """Whether it lies some way in a rectangle of this size."""
+        """Whether it lies, turned or not, in a rectangle of this size."""
         return any(w <= width and h <= height for w, h, _ in self.orientations)
 
 

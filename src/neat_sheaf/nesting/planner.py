@@ -42,7 +42,7 @@ class Nested:
     """A plan for one paper: layouts that hold exactly the demand.
 
     ``sheets`` whole sheets are opened, of ``cost`` in all (the same number where each costs 1);
-    ``at_least`` is proved of the cost, for straight through-cuts.
+    ``lower_bound`` is proved of the cost, for straight through-cuts.
     """
 
     layouts: tuple[Layout, ...]
@@ -67,7 +67,7 @@ def nest(
     The first opens the fewest sheets found, the others no more, in fewer different layouts where
     that was found; with ``few_layouts_first`` they have few layouts even where that costs sheets.
     Every item must fit some stock of whole sheets. ``whole_kit`` is one kit's counts: layouts that
-    hold whole kits are then among the candidates. ``book`` keeps patterns for another number;
+    hold whole kits are then among the candidates. ``pool`` keeps patterns for another number;
     without one, no cut is longer than ``reach`` (nm, None: any).
     """
     wanted = [k for k, n in enumerate(demand) if n > 0]

@@ -25,7 +25,7 @@ class PatternPool:
     """Candidates found so far, and the pricing that finds more; they serve any number of kits.
 
     ``reach`` is the longest cut the trimmer makes, nm: no pattern has a longer one. The bound is
-    proved without it, so it holds for a longer trimmer too. When the time of ``watch`` is over
+    proved without it, so it holds for a longer trimmer too. When the time of ``control`` is over
     while the first patterns are found, the kinds that are left have one of a single piece.
     """
 

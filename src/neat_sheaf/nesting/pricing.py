@@ -127,15 +127,15 @@ class Pricer:
     ) -> list[Priced]:
         """The same for several lists of values, in much less time than one after the other.
 
-        When the time of ``watch`` is over what is found by then is given, which is not ``closed``.
+        When the time of ``control`` is over what is found by then is given, which is not ``closed``.
         """
         base: Ints = np.zeros((len(self._xs), len(self._ys), len(values)), dtype=np.int64)
-        way: Ints = np.full(base.shape, -1, dtype=np.int64)
+        orientation: Ints = np.full(base.shape, -1, dtype=np.int64)
         for n, ((kind, _), (i, j)) in enumerate(zip(self._lying, self._corner, strict=True)):
             price = np.array([row[kind] for row in values], dtype=np.int64)
             better = base[i:, j:] < price
             np.copyto(base[i:, j:], price, where=better)
-            way[i:, j:][better] = n
+            orientation[i:, j:][better] = n
         best = base.copy()
         # Cuts one way are closed in one pass; the passes alternate until one gains nothing.
         across, passes, closed = True, 0, True
@@ -155,7 +155,8 @@ class Pricer:
         most = {n: self.rows[n].best(values_of) for n, values_of in rows.items()}
         return [
             Priced(
-                self, list(values[n]), best[:, :, n].copy(), base[:, :, n].copy(), way[:, :, n].copy(),
+                self, list(values[n]), best[:, :, n].copy(), base[:, :, n].copy(),
+                orientation[:, :, n].copy(),
                 {number: (rows[number][:, n], most[number][:, n]) for number in rows}, closed,
             )
             for n in range(len(values))
@@ -224,7 +225,7 @@ class Pricer:
         if value == 0:
             return None
         if priced.base[i, j] == value:
-            kind, turned = self._lying[int(priced.way[i, j])]
+            kind, turned = self._lying[int(priced.orientation[i, j])]
             return lay(self.items[kind], kind, width, height, turned)
         rest = self._rest_x[i]
         gains = priced.values[1 : len(rest) + 1, j] + priced.values[rest, j]
@@ -261,16 +262,16 @@ class Pricer:
 class Priced:
     """What patterns are worth for one list of values (``prices``), at every pair of cut positions.
 
-    ``base`` counts one piece only, ``way`` says which (as the pricer numbers them). ``rows`` holds
-    for each long stock what its rows are worth, and what the best of them are up to each end. Where
-    the pricing was not ``closed`` there may be patterns that are worth more.
+    ``base`` counts one piece only, ``orientation`` says which and how it lies (as the pricer numbers
+    them). ``rows`` holds for each long stock what its rows are worth, and what the best of them are up
+    to each end. Where the pricing was not ``closed`` there may be patterns that are worth more.
     """
 
     pricer: Pricer
     prices: list[int]
     values: Ints
     base: Ints
-    way: Ints
+    orientation: Ints
     rows: dict[int, tuple[Ints, Ints]]
     closed: bool = True
     trees: dict[tuple[int, int, int, int], Node] = field(default_factory=dict)

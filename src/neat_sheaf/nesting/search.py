@@ -20,7 +20,7 @@ __all__ = ["Search"]
 
 _SCALE = 1_000_000
 _ROUNDS = 200
-# How many sheets of each layout of the linear optimum are laid anew, and how many patterns are added.
+# How many sheets of each layout of the linear optimum are laid again, and how many patterns are added.
 _ATTEMPTS = ((1, 0), (1, 12), (3, 24), (8, 48))
 _GREEDY_LIMIT = 160  # pieces; above it the greedy packings are left out
 _KIT_LIMIT = 400  # pieces on a sheet of whole kits; above it they are not laid one by one
@@ -31,7 +31,7 @@ _WITH_OTHERS = 2  # of its layouts, the ones cut least often, so many are left o
 
 
 class Search:
-    """One demand on the patterns of a book. ``bound`` is proved of the cost of the sheets."""
+    """One demand on the patterns of a pool. ``bound`` is proved of the cost of the sheets."""
 
     def __init__(self, pool: PatternPool, demand: Sequence[int], control: SearchControl) -> None:
         self.pool, self.demand, self.control = pool, list(demand), control
@@ -47,7 +47,7 @@ class Search:
         return -int(-self.bound // 1)
 
     def generate(self, in_full: bool = False) -> None:
-        """Fill the book by column generation and prove ``at_least`` on the plan.
+        """Fill the pool by column generation and prove a lower bound on the plan.
 
         Ends when the bound is reached, or ``in_full`` when the linear program is solved.
         """
@@ -150,7 +150,7 @@ class Search:
                 yield Counter(c for c in added if c is not None)
 
     def _rounded(self, best: Counter[Pattern], kept_back: int) -> Counter[Pattern]:
-        """The best so far, or better: the linear optimum rounded down, its last sheets laid anew."""
+        """The best so far, or better: the linear optimum rounded down, its last sheets laid again."""
         base = +Counter({c: int(u + 1e-6) - kept_back for c, u in self.uses.items()})
         left = self._left(base)
         self._add_greedy(left)
@@ -162,7 +162,7 @@ class Search:
     def _in_parts(self, best: Counter[Pattern]) -> Counter[Pattern]:
         """The best so far, or better: the demand in two parts, each searched for itself.
 
-        The last sheets of a part want other patterns than those of the whole; what they were is
+        The last sheets of a part need other patterns than those of the whole; what they were is
         tried on the whole again.
         """
         for share in _SHARES:
@@ -206,7 +206,7 @@ class Search:
     def _fewer_layouts(self, found: Counter[Pattern], at_most: int | None) -> list[Counter[Pattern]]:
         """The same demand in fewer different layouts, at no more than a cost: one is left out at a time.
 
-        Tried with the layouts of the plan alone, and with those besides that the linear program
+        Tried with the layouts of the plan alone, and with those too that the linear program
         thinks next best.
         """
         starts = [found]
@@ -229,7 +229,7 @@ class Search:
                 for without in sorted(plan, key=lambda c: plan[c])[: _WITH_OTHERS if others else None]
                 if self.control.seconds_left > 0
             )
-            found = next((plan for plan in fewer if plan is not None and len(plan) < len(plan)), None)
+            found = next((less for less in fewer if less is not None and len(less) < len(plan)), None)
             if found is None:
                 break
             plan = found

@@ -30,7 +30,7 @@ class RescueKind(StrEnum):
 
 @dataclass(frozen=True, slots=True)
 class Rescue:
-    """One way to make good a miscut, and the sheets or offcuts to cut for it (None: none)."""
+    """One thing that makes a miscut good, and the sheets or offcuts to cut for it (None: none)."""
 
     kind: RescueKind
     message: Message
@@ -46,7 +46,7 @@ def rescues(
     rounds: Sequence[Round],
     control: SearchControl | None = None,
 ) -> list[Rescue]:
-    """The ways to make good ``lost`` pieces, the least trouble first.
+    """What makes ``lost`` pieces good, the least trouble first.
 
     ``made`` are the good pieces there are or will be, ``spoilt`` those a spare replaced before.
     ``offcuts`` by paper id are those that are there now: kept ones that the plan leaves, and those

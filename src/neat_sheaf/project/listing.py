@@ -43,7 +43,7 @@ class SupplyUse:
 
     ``count`` for a supply counted or measured out (each, ml); ``length`` (nm, all of it
     together) for one sold by length, taken as ``cuts`` equal lengths. A tie has a ``girth`` to
-    go around and what its ``bow`` takes besides (nm).
+    go around and what its ``bow`` takes too (nm).
     """
 
     supply: str

@@ -1,6 +1,6 @@
 """Sister versions of a project: the same list but for some named numbers.
 
-A number is named by where it stands in its piece: ``width``, ``height``, ``margin``,
+A number is named by where it is in its piece: ``width``, ``height``, ``margin``,
 ``score width 2`` (the second score along the width), ``slit height 1``, ``hole 1 x``,
 ``corner 1``. Everything else is shared.
 """

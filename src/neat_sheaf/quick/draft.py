@@ -145,7 +145,7 @@ def name_of(reading: Reading, tokens: Sequence[Token]) -> str:
 
 
 def unquoted(token: Token) -> str:
-    """What stands between quotation marks; as it stands where it is no JSON text."""
+    """What is between quotation marks; as it is where it is no JSON text."""
     try:
         return str(json.loads(str(token), strict=False))
     except ValueError:

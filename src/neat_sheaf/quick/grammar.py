@@ -1,6 +1,6 @@
 """The grammar of a quick line: a piece of the list as an instructor says it.
 
-The grammar is total: whatever stands in a line is a token, and what belongs to no clause is kept
+The grammar is total: whatever is in a line is a token, and what belongs to no clause is kept
 as ``unknown`` with its place, so that nothing is dropped silently.
 """
 

@@ -13,7 +13,7 @@ __all__ = ["Question"]
 class Question:
     """What was not understood: from ``start`` to before ``end`` in the line, counted in characters.
 
-    ``suggestion`` is what could stand in its place; None where nobody can guess.
+    ``suggestion`` is what could be in its place; None where nobody can guess.
     """
 
     start: int

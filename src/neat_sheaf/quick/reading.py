@@ -106,7 +106,7 @@ def read_line(text: str, units: Unit, known: Known) -> ReadLine:
 
 
 def read_clauses(text: str, width: Length, height: Length, units: Unit, known: Known) -> ReadLine:
-    """What stands behind a size, for a piece whose sizes are known: scores, holes, tabs and the rest."""
+    """What comes behind a size, for a piece whose sizes are known: scores, holes, tabs and the rest."""
     if len(text) > LONGEST_LINE:
         long = message("too-long.words", most=LONGEST_LINE)
         return ReadLine(text, None, (Question(0, len(text), long),))

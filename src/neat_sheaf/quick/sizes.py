@@ -9,7 +9,7 @@ from neat_sheaf.measure.length import Length, Unit, parse_length
 __all__ = ["line_unit", "read_size"]
 
 _BY = re.compile(r"\s*(?:x|×|\*|by\b)\s*", re.IGNORECASE)
-_WAY = re.compile(r"\s*\b(wide|high|tall|long|deep|w|h)\s*$", re.IGNORECASE)
+_SIDE_WORD = re.compile(r"\s*\b(wide|high|tall|long|deep|w|h)\s*$", re.IGNORECASE)
 _HIGH = ("high", "tall", "long", "h")
 _UNIT: dict[str, Unit] = {'"': "in", "″": "in", "”": "in", "in": "in", "in.": "in", "inch": "in",
                           "inches": "in", "cm": "cm", "mm": "mm"}  # fmt: skip
@@ -19,8 +19,8 @@ _LAST_UNIT = re.compile(r"([\"″”]|in\.|inch(?:es)?|in|cm|mm)\s*$", re.IGNORE
 def _parts(size: str) -> list[tuple[str, str]]:
     found = []
     for part in _BY.split(size, maxsplit=1):
-        way = _WAY.search(part)
-        found.append((_WAY.sub("", part).strip(), way[1].lower() if way else ""))
+        word = _SIDE_WORD.search(part)
+        found.append((_SIDE_WORD.sub("", part).strip(), word[1].lower() if word else ""))
     return found
 
 

@@ -1,6 +1,6 @@
 """Messages in words, in a language, with the numbers of a place and the lengths of a unit.
 
-The sentences stand in one catalogue a package, in Fluent (projectfluent.org): ``wording/en.ftl`` here,
+The sentences are in one catalogue a package, in Fluent (projectfluent.org): ``wording/en.ftl`` here,
 and one in the studio for what it says itself.
 """
 

@@ -2,7 +2,7 @@
 
 A further language is a further ``xx.ftl`` beside each ``en.ftl``. The pseudo-language ``en-XA`` is made
 from English: every letter of every sentence is changed, so that what is left in plain letters on a
-screen is a sentence that stands outside the catalogues.
+screen is a sentence outside the catalogues.
 """
 
 from __future__ import annotations
@@ -49,10 +49,15 @@ class _Bundle(FluentBundle):
 
 @functools.cache
 def _resource(language: str, folder: Path) -> Any:
-    """The parsed file of a language; FileNotFoundError where the folder has none."""
+    """The parsed files of a language, ``xx.ftl`` and ``xx.*.ftl``; FileNotFoundError without the first."""
     if language == PSEUDO:
-        return _Pseudo().visit(FluentResource((folder / "en.ftl").read_text(encoding="utf-8")))
-    return FluentResource((folder / f"{language}.ftl").read_text(encoding="utf-8"))
+        return _Pseudo().visit(FluentResource(_text("en", folder)))
+    return FluentResource(_text(language, folder))
+
+
+def _text(language: str, folder: Path) -> str:
+    files = [folder / f"{language}.ftl", *sorted(folder.glob(f"{language}.*.ftl"))]
+    return "\n".join(file.read_text(encoding="utf-8") for file in files)
 
 
 class Catalogue:

@@ -1,0 +1,132 @@
+# What the checks say.
+
+## Checks: tabs, dies, sheets, portions
+
+tab-without-panel = there is no panel at column { $column }, row { $row } to be a tab
+tab-too-narrow = the tab at column { $column }, row { $row } is { $width } wide, { $runs ->
+    [one] the adhesive { $needed }
+   *[other] { $runs } runs of adhesive { $needed }
+}
+fix-tab =
+    .remove = make it no tab
+    .widen = widen the tab to { $width }: cut { $size }
+die-wider-than-plate = the die with its margin is { $die } across its narrow side, the plates are { $plate }
+fix-die =
+    .margin = a margin of { $margin } all round
+    .trim = trim it instead
+overhang =
+    .wide = { $wide } too wide
+    .high = { $high } too high
+    .both = { $wide } too wide and { $high } too high
+sheet-size =
+    .whole = { $size }
+    .usable = { $size } without its edges
+larger-than-paper =
+    .piece = no sheet of { $paper } ({ $size }) holds it: { $over }
+    .matched = the matched set { $pieces } is cut as one block of { $size }, which does not fit a sheet of { $paper } ({ $sheet }); match fewer pieces or choose a larger paper
+    .upright = { $piece } ({ $size }) does not fit a sheet of { $paper } ({ $sheet }): { $over }
+    .even-turned = { $piece } ({ $size }) does not fit a sheet of { $paper } ({ $sheet }): { $over } even turned
+    .follows-print = { $piece } ({ $size }) does not fit a sheet of { $paper } ({ $sheet }): { $over }; it would fit turned, but it follows the print
+sheet-and-overhang = { $sheet } ({ $over })
+larger-than-sheets = it does not fit { $sheets }
+one-sheet-size-only = it does not fit { $fails }, but { $fits }
+fix-size = cut it { $size }
+portion-of-nothing = { $portion } of what? It is trimmed, not punched or die-cut from a whole
+fix-portion = punch it
+wholes = { $pieces }: { $wholes ->
+    [one] { $wholes } whole one
+   *[other] { $wholes } whole ones
+} for one kit, { $left ->
+    [0] nothing
+    [one] { $left } quarter
+   *[other] { $left } quarters
+} left over
+
+## Checks: what fits what
+
+fit-without-piece = there is no piece called { $piece }
+tray-without-floor = { $piece } has no floor: it needs two scores along each side
+lid-too-small =
+    .thin = the lid's floor is { $lid }, the base's { $base }: the lid needs { $by } more to clear the base snugly
+    .thick = the lid's floor is { $lid }, the base's { $base }: the lid needs { $by } more to clear the base snugly (twice the thickness of the paper)
+lid-too-loose = the lid's floor is { $lid }, the base's { $base }: { $by } of play, the lid may fall off
+lid-clears = the lid's floor is { $lid }, the base's { $base }: clears by { $by }, { $feel }
+sleeve-without-panels =
+    .sleeve = { $piece } does not go around: it needs four panels or more along one side
+    .drawer = { $piece } is no tray: it needs two scores along each side
+sleeve-too-small =
+    .across = the drawer is { $across } across and { $deep } deep, the sleeve's panels { $front } and { $side }: it needs { $by } more across to slide
+    .deep = the drawer is { $across } across and { $deep } deep, the sleeve's panels { $front } and { $side }: it needs { $by } more deep to slide
+sleeve-too-loose = the drawer is { $across } across and { $deep } deep, the sleeve's panels { $front } and { $side }: { $by } of play, the drawer may slide out
+sleeve-clears = the drawer is { $across } across and { $deep } deep, the sleeve's panels { $front } and { $side }: clears by { $play } across and { $play_deep } deep
+no-shared-panel = no panel of { $one } is as long as one of { $other }; the nearest are { $first } and { $second }
+panels-differ = { $one } has a panel of { $first } and { $other } one of { $second }: { $apart } apart, and they should be equal
+content-without-piece = there is no piece called { $piece } for { $content } to go into
+inside-unknown = { $piece } folds to nothing with an inside that can be measured; compare by hand
+room = { $width } x { $depth } x { $height }
+content-fits = there is room for { $content } inside { $piece } ({ $room })
+content-side =
+    .width = its width of { $size } is { $by } too much
+    .depth = its depth of { $size } is { $by } too much
+    .height = its height of { $size } is { $by } too much
+content-too-large =
+    .soft = no room for { $content } inside { $piece } ({ $room }): { $fails }
+    .rigid = no room for { $content } inside { $piece } ({ $room }): { $fails }, with { $slack } of slack
+fix-fit =
+    .remove = remove this fit
+    .resize = cut { $piece } { $size }, its scores moved along
+    .walls = score { $wall } on all four sides of { $piece }
+fix-content = remove { $content } from the contents
+
+## Checks: mats and prints
+
+mat-without-panel = there is no panel at { $where }
+mat-too-large = the mat is larger than its panel at { $where } ({ $size })
+mat-uneven = on { $where } the border is { $beside } left and right and { $above } above and below; { $even } would make it even
+mat-without-border = the mat covers { $where } edge to edge
+fix-mat =
+    .remove = make it no mat
+    .cover = lay a mat on it, { $size }, cut the right way up
+face-without-panel = there is no panel at { $where } to be seen
+fix-face = remove that panel
+print-upside-down =
+    .sideways = the print would lie on its side on { $where }, which is seen
+    .over = the print would be upside down on { $where }, which is seen
+print-does-not-run-on = { $mats } are seen together as the { $face } of { $piece }, but are cut separately: the print will not run on from panel to panel
+fix-matched = cut them as one block, in the order of the panels
+
+## Checks: scores
+
+score-outside = the score at { $at } along the { $side } is not inside the piece, which is { $size } along it
+score-doubled = the score at { $at } along the { $side } is written twice
+scores-close = the scores at { $first } and { $second } along the { $side } are only { $apart } apart
+scores-out-of-order = the scores along the { $side } are { $scores }: out of order, so one may have been read off the wrong line
+mirror =
+    .edges = { $near } from one edge and { $far } from the other
+    .inner = { $near } and { $far } from the two edges
+    .middle = { $near } and { $far } on either side of the middle
+symmetry-broken = along the { $side } one score breaks the mirror ({ $mirror }); a score at { $right } instead of { $wrong } would restore it
+score-off-groove = along the { $side } no groove of the board is at { $scores }, from either edge; score it with the trimmer's blade, or move it
+fix-score =
+    .remove = remove the score at { $at }
+    .keep-one = keep one of them
+    .order = write them as { $scores }
+    .move = move the score from { $wrong } to { $right }
+    .groove = move to the nearest groove, { $scores }
+
+## Checks: steps and supplies
+
+step-without-piece = it needs { $piece }, which is not on the list
+supply-not-listed = it uses { $supply }, which is not among what a kit takes
+tool-not-listed = it needs a { $tool }, which is not among the tools
+caution-offered = a caution belongs here: { $caution }
+piece-in-no-step = no step of the assembly uses it
+supply-in-no-step = a kit takes it, but no step uses it
+ribbon-too-short = a length of { $length } is too short to tie: { $girth } around and { $bow } for the bow make { $needed }
+fix-step =
+    .remove = remove { $piece } from the step
+    .supply = let a kit take { $supply }
+    .tool = list the { $tool }
+    .use = use it in step { $number }
+fix-caution = show it
+fix-ribbon = cut it { $length }

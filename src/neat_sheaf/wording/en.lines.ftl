@@ -1,0 +1,149 @@
+# What is asked of a quick line, and what the command line says.
+
+## Quick lines
+
+third-size = a third size, '{ $text }'? A piece is cut to two; write (2) for two of them
+not-understood =
+    .numbers = needs { $count ->
+        [one] { $count } number
+       *[other] { $count } numbers
+    }; write { $example }
+    .paper = in which paper? Write in body, or in print A
+    .mat = a mat of which piece? Write mat of Sleeve column 1
+    .matched = matched with what? Write matched front
+    .near = '{ $text }' was not understood; did you mean '{ $near }'?
+    .words = '{ $text }' was not understood; remove it, or put it in a step of the assembly
+    .distance = '{ $text }' what? A distance goes after it
+    .fold = '{ $text }' has no distance after it; write it before the score it is of
+no-panel =
+    .tab = which panel is the tab? Write tab column 5
+    .number = '{ $text }' is no panel; columns and rows are counted from 1, each said once
+said-twice =
+    .up = only one side of it can be up
+    .differently = '{ $text }' does not go with what was said before it; keep one of the two
+    .distance = '{ $text }' is said twice for the same distances; keep one
+    .column = { $columns } must be written elsewhere, not among these words
+column =
+    .count = the count
+    .paper = the paper
+    .cut = how it is cut
+    .margin = the margin
+    .follows = whether it follows the print
+two-counts = { $first } a kit, or { $second }?
+about = '{ $text }' is no size to cut by; measure it, and write the size alone
+no-distance =
+    .score = score it where? Write score the long side at 4 1/4
+    .slit = slit it where? Write slit the long side at 4 1/4
+no-such-side = no side of the piece is that long
+no-side = some of these distances have no side; write on the long side or on the short side
+too-many-lines = only { $most } lines are read at once; paste the rest after these
+no-size = no size to cut by; write the two sides, such as 4 1/4 x 11
+no-paper = no paper; write in body, in print A
+decimal-comma = a decimal is written with a point: { $fixed }
+size-first = the size comes first, then the scores: 4 1/4 x 11, score the long side at 5 1/2
+
+## The command line
+
+command =
+    .all = Plan a job file, compare its choices, or check it. No database, no server.
+    .plan = lay the pieces on sheets, total and cost them
+    .json = the plan file, on standard output
+    .kits = another number of kits
+    .compare = styles, sheet sizes and numbers of seats side by side
+    .check = only the checks: will it go together?
+command-kits = write a number of kits from 0 to { $most }
+command-fix = fix: { $fix }
+command-nothing = Nothing to report: it should go together.
+
+sheets-used = { $sheets ->
+    [one] { $sheets } sheet
+   *[other] { $sheets } sheets
+}{ $offcuts ->
+    [0] {""}
+   *[other] {" "}and { $offcuts } from offcuts
+}
+proof =
+    .mixed = { $sheets }, mixed with other sizes of the same paper.
+    .fewest = { $sheets }. No plan of straight cuts uses fewer.
+    .bound = { $sheets }. Proved so far: no plan of straight cuts uses fewer than { $bound }.
+mix =
+    .cheapest = No mix of straight cuts costs less.
+    .open = It may be possible for less.
+    .by-price = { $papers } together: { $cost }. { $proved }
+    .by-area = { $papers } together: weighed by the area of the sheets. { $proved }
+report-head =
+    .kits = { $name }: { $kits } kits ({ $seats } seats + { $samples } samples + { $spares } spares)
+    .choices = { $name }: { $kits } kits
+    .supplies = Supplies
+    .cost = Cost in { $currency }        a kit      class
+    .cutting = At the trimmer: { $settings } settings, { $strokes } strokes, about { $minutes } min. Guard down; cut away from the hand.
+    .styles = Styles           sheets layouts settings strokes  min   a kit, sheets opened
+    .sizes = Sheet sizes for { $role }
+    .seats = Seat by seat
+report-pack = comes in the pack { $pack }
+report-buy = buy { $packs ->
+    [0] nothing
+    [one] { $packs } pack
+   *[other] { $packs } packs
+}
+report-pack-left = { $pack }: buy { $packs ->
+    [0] nothing
+    [one] { $packs } pack
+   *[other] { $packs } packs
+}; left then { $left }, { $others } of others
+report-unpriced = without a price, so not counted: { $names }
+cost-name =
+    .material-used = material used
+    .sheets-opened = sheets opened
+    .cash-out = cash out
+report-set = set { $setting }
+report-stroke =
+    .straight = { $paper }: { $count } of { $size }, { $times ->
+        [one] {""}
+       *[other] { $times } times {""}
+    }gives { $gives }
+    .turned = { $paper }: { $count } of { $size }, turned a quarter, { $times ->
+        [one] {""}
+       *[other] { $times } times {""}
+    }gives { $gives }
+stroke-gives =
+    .pieces = { $pieces }
+    .part = a part to cut again
+    .waste = waste
+    .and-rest = { $gives }, the rest is { $piece }
+report-layout =
+    .sheet = { $letter }: cut { $times } like this, { $size }
+    .offcut = { $letter }: cut { $times } like this, { $size } (offcut)
+report-place =
+    .upright = { $piece } [{ $colourway }] { $size } at { $at }
+    .turned = { $piece } [{ $colourway }] { $size } at { $at }, turned
+report-cut = { $setting } across the { $side }
+report-cuts =
+    .some = cuts: { $cuts }
+    .none = cuts: none, the whole sheet
+report-supply =
+    .length = { $supply }: { $needed } ({ $lengths }); buy { $packs ->
+        [0] nothing
+        [one] { $packs } pack
+       *[other] { $packs } packs
+    }
+    .each = { $supply }: { $needed }; buy { $packs ->
+        [0] nothing
+        [one] { $packs } pack
+       *[other] { $packs } packs
+    }
+    .ml = { $supply }: { $needed } ml; buy { $packs ->
+        [0] nothing
+        [one] { $packs } pack
+       *[other] { $packs } packs
+    }
+report-advised = Suggested: { $style }, because { $because }.
+report-size =
+    .fails = { $name } ({ $size }): { $why }
+    .chosen = { $name } ({ $size }): { $sheets } sheets, at least { $bound }, { $price }, chosen
+    .other = { $name } ({ $size }): { $sheets } sheets, at least { $bound }, { $price }
+report-price =
+    .none = no price
+    .kit = { $price } { $currency } a kit
+report-seats = from { $seats } seats: { $sheets } sheets, { $packs } packs, { $cash } { $currency } to pay
+report-free = Up to { $sheets } seats no sheet more is opened than now, up to { $packs } no pack more is bought.
