@@ -20,7 +20,7 @@ from neat_sheaf.measure.length import inches
 from neat_sheaf.measure.side import Side
 from neat_sheaf.nesting.tree import Spot, cuts, offcuts, placements
 from neat_sheaf.project import MatOf, Panel
-from neat_sheaf.stock import Edges, Offcut, Print
+from neat_sheaf.stock import Edges, Offcut, Paper, Print
 from tests.words import refused, said
 
 from .building import a4, inch, job, letter, piece
@@ -301,3 +301,20 @@ def test_the_easiest_way_of_cutting_takes_no_more_cuts_than_places(made_up):
     for paper in plan_sheets(made_up).papers:
         for layout in paper.layouts:
             assert len(layout.cuts) == len(layout.placements) + len(layout.residuals) - 1
+
+
+def test_a_layout_that_is_laid_again_keeps_to_the_print_of_its_own_size():
+    # Laid by the main size's print, which has no direction, a piece lay sideways on the other's.
+    pieces = [
+        piece("Wall", "6", "7 1/2", per_kit=3, follows_print=True),
+        piece("Band", "10", "2", per_kit=2, follows_print=True),
+        piece("Tag", "5 1/2", "2 1/2", follows_print=True),
+    ]
+    small = letter("body", print=Print.NONE, pack_price=Decimal(1))
+    big = Paper(
+        "big", "big", inch("12"), inch("12"), print=Print.ONE_WAY, same_as="body", pack_price=Decimal(1)
+    )
+    plan = plan_sheets(job(pieces, [small, big], 1, Cutting(mix_sizes=True)))
+    on_big = [place for paper, layout in plan.layouts if paper == "big" for place in layout.placements]
+    assert on_big
+    assert not any(place.turned for place in on_big)

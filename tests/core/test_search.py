@@ -21,6 +21,8 @@ from neat_sheaf.nesting.pricing import Pricer
 from neat_sheaf.nesting.search import Search
 from neat_sheaf.nesting.tree import Split, Spot, counts, cuts, placements
 
+from .building import inch
+
 SHEET = Stock(Length(12), Length(10))
 SIZES = st.tuples(st.integers(1, 10), st.integers(1, 10), st.booleans())
 
@@ -217,3 +219,12 @@ def test_strips_hold_the_same_pieces_at_the_same_sizes_and_no_strip_is_wider_tha
                 if isinstance(inner, Strips):
                     assert inner.along is not here.along or not inner.rest
                 todo.append(inner)
+
+
+def test_a_layout_that_can_be_left_out_is_left_out():
+    # Six sheets are the fewest; the first plan found has four layouts, and three do.
+    sizes = [("6", "4 1/4"), ("3 3/4", "7 1/4"), ("2", "6")]
+    items = [Item(inch(width), inch(height), True) for width, height in sizes]
+    plans = nest(items, [9, 7, 1], [Stock(inch("8 1/2"), inch("11"))])
+    assert {plan.sheets for plan in plans} == {6}
+    assert min(len({layout.tree for layout in plan.layouts}) for plan in plans) == 3
