@@ -33,7 +33,7 @@ from studio.tasks.models import PlanTask
 
 __all__ = ["Planned", "Working", "key_of", "plan_of", "stop_early"]
 
-_TOLD_EVERY = 0.25  # seconds
+_REPORT_EVERY = 0.25  # seconds
 _LOST_AFTER = dt.timedelta(seconds=30)  # a task with no progress for so long is made again
 _KEPT = 200  # tasks in the database
 
@@ -121,15 +121,15 @@ def _waited_for(key: str, job: Job, wait: float) -> Planned:
     return found
 
 
-def _made(key: str, job: Job, told_from: float) -> Planned:
+def _made(key: str, job: Job, report_from: float) -> Planned:
     """The plan, made in a thread of its own; its progress goes to the database once it is a long one."""
-    told = told_from
+    reported = report_from
 
     def on_progress(progress: Progress) -> None:
-        nonlocal told
-        if time.monotonic() < told:
+        nonlocal reported
+        if time.monotonic() < reported:
             return
-        told = time.monotonic() + _TOLD_EVERY
+        reported = time.monotonic() + _REPORT_EVERY
         row, _ = PlanTask.objects.update_or_create(
             key=key, defaults={"sheets": progress.sheets, "lower_bound": progress.lower_bound}
         )
@@ -139,7 +139,7 @@ def _made(key: str, job: Job, told_from: float) -> Planned:
     control = SearchControl(on_progress=on_progress)
     try:
         found = _planned(job, control)
-        if time.monotonic() > told_from:
+        if time.monotonic() > report_from:
             PlanTask.objects.update_or_create(key=key, defaults={"outcome": _outcome(found)})
             old = PlanTask.objects.values_list("pk", flat=True)[_KEPT:]
             PlanTask.objects.filter(pk__in=list(old)).delete()

@@ -60,7 +60,7 @@ def papers_of(made: Job) -> list[PaperPlan]:
     return list(plan_sheets(made).papers)
 
 
-def first_way(*args: Any, **more: Any) -> Nested:
+def first_plan(*args: Any, **more: Any) -> Nested:
     """The way of cutting that opens the fewest sheets."""
     return nest(*args, **more)[0]
 
@@ -78,6 +78,6 @@ def job(pieces: list[Piece], papers: list[Paper], kits: int, cutting: Cutting = 
 
 
 __all__ = [
-    "Decimal", "Print", "a4", "across", "first_way", "inch", "job", "letter", "papers_of", "piece", "tray",
+    "Decimal", "Print", "a4", "across", "first_plan", "inch", "job", "letter", "papers_of", "piece", "tray",
     "upward",
 ]  # fmt: skip

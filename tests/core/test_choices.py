@@ -229,7 +229,7 @@ def test_seats_of_two_colourways_are_shared_out_as_the_class_does():
         assert row.opened == made.sheets
 
 
-def test_seats_cannot_be_reckoned_where_a_piece_fits_no_sheet():
+def test_seats_cannot_be_computed_where_a_piece_fits_no_sheet():
     with refused(CannotPlanError, "does not fit"):
         seat_breakpoints(job([piece("Wide", "12", "12")], [letter()], 3))
 

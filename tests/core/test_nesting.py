@@ -24,7 +24,7 @@ from neat_sheaf.stock import Offcut
 from tests.validator import faults_of
 from tests.words import refused, said
 
-from .building import Print, a4, first_way, inch, job, letter, papers_of, piece
+from .building import Print, a4, first_plan, inch, job, letter, papers_of, piece
 from .made_up_jobs import jobs
 
 
@@ -116,7 +116,7 @@ def test_no_kits_want_no_sheets():
 
 
 def test_a_pattern_may_hold_copies_but_a_plan_never_holds_one_too_many():
-    made = first_way([Item(inches(4), inches(5))], [7], [Stock(inches("17/2"), inches(11))])
+    made = first_plan([Item(inches(4), inches(5))], [7], [Stock(inches("17/2"), inches(11))])
     cut = sum(
         (Counter({k: n * lay.times for k, n in counts(lay.tree).items()}) for lay in made.layouts), Counter()
     )
@@ -196,7 +196,7 @@ def test_the_bound_is_never_above_the_fewest_sheets_there_are(rows):
     demand = [n for _, _, n in rows]
     fewest = fewest_by_trying([(w, h) for w, h, _ in rows], demand, 7, 6)
     items = [Item(Length(w), Length(h)) for w, h, _ in rows]
-    made = first_way(items, demand, [Stock(Length(7), Length(6))])
+    made = first_plan(items, demand, [Stock(Length(7), Length(6))])
     assert made.lower_bound <= fewest <= made.sheets
     assert prove_lower_bound(items, demand, [Stock(Length(7), Length(6))]) == made.lower_bound
 

@@ -18,7 +18,7 @@ from neat_sheaf.nesting.pool import PatternPool
 from neat_sheaf.nesting.pricing import Pricer
 from neat_sheaf.nesting.search import Search
 from neat_sheaf.nesting.tree import counts, cuts, offcuts, placements
-from tests.core.building import first_way
+from tests.core.building import first_plan
 
 SHEET = Stock(Length(12), Length(10))
 SIZES = st.tuples(st.integers(1, 10), st.integers(1, 10), st.booleans())
@@ -58,7 +58,7 @@ def test_a_plan_with_offcuts_holds_exactly_the_demand_and_takes_no_offcut_twice(
     items = items_of([size for size, _ in rows])
     demand = [n for _, n in rows]
     stock = [SHEET, Stock(Length(6), Length(5), offcut_count)]
-    made = first_way(items, demand, stock)
+    made = first_plan(items, demand, stock)
     cut = Counter()
     for layout in made.layouts:
         for kind, n in counts(layout.tree).items():
@@ -75,7 +75,7 @@ def test_more_pieces_never_need_fewer_sheets_and_the_bound_grows_with_them(rows)
     demand = [n for _, n in rows]
     more = [n + 1 for n in demand]
     assert prove_lower_bound(items, demand, [SHEET]) <= prove_lower_bound(items, more, [SHEET])
-    assert prove_lower_bound(items, demand, [SHEET]) <= first_way(items, more, [SHEET]).sheets
+    assert prove_lower_bound(items, demand, [SHEET]) <= first_plan(items, more, [SHEET]).sheets
 
 
 @given(st.lists(st.tuples(SIZES, st.integers(1, 20)), min_size=1, max_size=4))
@@ -92,17 +92,17 @@ def test_the_bound_is_at_least_the_area_and_the_pieces_that_need_a_sheet_each(ro
 
 def test_letting_pieces_turn_never_costs_a_sheet():
     for w, h in ((7, 3), (9, 4), (10, 2), (5, 6)):
-        fixed = first_way([Item(Length(w), Length(h))], [17], [SHEET])
-        free = first_way([Item(Length(w), Length(h), True)], [17], [SHEET])
+        fixed = first_plan([Item(Length(w), Length(h))], [17], [SHEET])
+        free = first_plan([Item(Length(w), Length(h), True)], [17], [SHEET])
         assert free.sheets <= fixed.sheets
 
 
 def test_kinds_nobody_wants_change_nothing():
     items = [Item(Length(4), Length(5)), Item(Length(3), Length(3))]
-    some = first_way(items, [7, 0], [SHEET])
+    some = first_plan(items, [7, 0], [SHEET])
     assert (some.sheets, some.lower_bound) == (2, 2)
     assert {kind for lay in some.layouts for kind in counts(lay.tree)} == {0}
-    assert first_way(items, [0, 0], [SHEET]).layouts == ()
+    assert first_plan(items, [0, 0], [SHEET]).layouts == ()
     assert prove_lower_bound(items, [0, 0], [SHEET]) == 0
 
 
@@ -184,13 +184,13 @@ def test_two_parts_of_a_demand_do_not_take_the_same_offcut_twice():
 
 def test_a_plan_is_the_same_each_time_it_is_made():
     items = items_of([(4, 5, True), (3, 7, False), (2, 2, True), (5, 1, True)])
-    plans = [first_way(items, [23, 11, 40, 9], [SHEET]) for _ in range(3)]
+    plans = [first_plan(items, [23, 11, 40, 9], [SHEET]) for _ in range(3)]
     assert plans[0] == plans[1] == plans[2]
 
 
 def test_every_layout_of_a_plan_accounts_for_the_whole_sheet():
     items = items_of([(4, 5, True), (3, 7, False), (2, 2, True)])
-    for layout in first_way(items, [23, 11, 40], [SHEET]).layouts:
+    for layout in first_plan(items, [23, 11, 40], [SHEET]).layouts:
         parts = [p.region for p in placements(layout.tree, 12, 10)] + offcuts(layout.tree, 12, 10)
         assert sum(r.width * r.height for r in parts) == 120
         assert len(cuts(layout.tree, 12, 10)) == len(parts) - 1

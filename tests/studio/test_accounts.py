@@ -64,3 +64,18 @@ def test_the_page_allows_only_its_own_scripts(member):
     assert "unsafe-inline" not in policy.split("script-src")[1].split(";")[0]
     assert "frame-ancestors 'none'" in policy
     assert answer["X-Frame-Options"] == "DENY"
+
+
+def test_where_a_studio_is_and_when_its_week_begins_are_kept_and_nonsense_is_not(person):
+    studio = person.get("/studio")
+    assert (studio["place"], studio["first_day"]) == ("en-GB", 1)
+    changed = person.save("/studio", studio | {"place": "de-AT", "first_day": 0})
+    assert (changed["place"], changed["first_day"]) == ("de-AT", 0)
+    session = person.get("/session")["studio"]
+    assert (session["place"], session["first_day"]) == ("de-AT", 0)
+    answer = person.ask("PUT", "/studio", changed | {"place": "xx-XX"})
+    assert answer.status_code == 422
+    (fault,) = answer.json()["faults"]
+    assert (fault["path"], fault["code"]) == ("place", "not-a-choice")
+    assert person.ask("PUT", "/studio", changed | {"first_day": 7}).status_code == 422
+    assert person.get("/studio")["place"] == "de-AT"

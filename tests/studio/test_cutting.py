@@ -191,3 +191,18 @@ def test_a_size_of_a_size_is_refused(person, furnish):
     assert mix["papers"] == [str(made["paper"]["id"]), str(large["id"])]
     # A Letter sheet is 0.50 and the large one 6.00: all from Letter.
     assert (mix["cost"], mix["proved"]) == ("2", True)
+
+
+def test_what_an_earlier_edition_pinned_is_still_cut(person, furnish):
+    # Word for word what was kept before plans had types of their own: no reason, no mixes, no seconds.
+    made, path, run = begun(person, furnish)
+    kept = CuttingRun.objects.get(kit_class_id=made["class"]["id"])
+    (row,) = kept.rounds
+    for key in ("why", "mixes"):
+        del row[key]
+    row["cutting"].pop("seconds")
+    kept.rounds = [row]
+    kept.save()
+    seen = person.get(path)
+    assert seen["rounds"] == run["rounds"]
+    assert person.save(f"{path}/done", {"done": 1})["done"] == 1

@@ -153,6 +153,11 @@ def test_a_document_is_read_in_the_unit_it_says(person, furnish):
         assert seen["units"] == "cm"
         text = seen["pieces"][0]["height"] if name == "project" else seen[field]
         assert text == {"paper": "21.59", "project": "27.94", "class": "30.48"}[name]
+        if name != "paper":
+            # The page that is still open in inches asks again in inches.
+            again = person.get(f"{path}/{made[name]['id']}?units=in")
+            assert again["units"] == "in"
+            assert again == kept | {"planned": again["planned"]} if name == "class" else again == kept
     ribbon = person.add("/supplies", name="Twine", unit="length", pack_size="100", units="in")
     assert (ribbon["pack_size"], ribbon["units"]) == ("100", "in")
     assert person.get("/supplies")[-1]["pack_size"] == "254"

@@ -18,7 +18,7 @@ from studio.tasks.models import PlanTask
 def slow(monkeypatch, settings):
     """Planning that goes on until it is told to stop early."""
     settings.PLAN_WAIT_SECONDS = 0.05
-    monkeypatch.setattr(plans, "_TOLD_EVERY", 0.01)
+    monkeypatch.setattr(plans, "_REPORT_EVERY", 0.01)
 
     def slowly(job, control):
         while control.report_progress(40, 33):

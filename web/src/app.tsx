@@ -20,7 +20,7 @@ const Trimmer = lazy(async () => ({ default: (await import('./trimmer/Trimmer'))
 const Habits = lazy(async () => ({ default: (await import('./accounts/Habits')).Habits }))
 const Cupboard = lazy(async () => ({ default: (await import('./cupboard/Cupboard')).Cupboard }))
 
-/** Everything: signed out, the way in; signed in, the places. */
+/** Everything: signed out, the form to sign in; signed in, the places. */
 export function App() {
   const session = useQuery(asked.session())
   const [expired, setExpired] = useState(false)

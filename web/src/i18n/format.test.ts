@@ -26,7 +26,7 @@ test.each([
   expect(sheets(17764)).toBe(`${count} sheets`)
   expect(money('1234.50', 'EUR')).toBe(price)
   expect(dateOf('2026-12-02T09:00:00Z')).toBe(date)
-  // Whether a comma stands behind the weekday is another matter from one edition of CLDR to the next.
+  // whether a comma is behind the weekday is another matter from one edition of CLDR to the next.
   const plain = (text: string) => text.replace('Wed, ', 'Wed ')
   expect(plain(dayOf('2026-12-02'))).toBe(plain(day))
 })

@@ -44,7 +44,7 @@ test('scores are typed as they are said and read back the same', () => {
   expect(scoresText(withScores(tray, 'width', ''), 'width')).toBe('')
 })
 
-test('a score that stops short is kept when the others are typed anew', () => {
+test('a score that stops short is kept when the others are typed again', () => {
   expect(otherScores(tray)).toBe(1)
   expect(otherScores(withScores(tray, 'width', '2'))).toBe(1)
   expect(otherScores(withScores(tray, 'height', '3'))).toBe(1)
@@ -98,7 +98,7 @@ test('a piece never takes the name of another, so that what names the one cannot
   expect(renamed.fits?.[0]).toMatchObject({ outer: 'Tray (2)', inner: 'Tray' })
 })
 
-test('a mend puts its pieces in their lines, changes the parts it gives and leaves the rest as it was typed', () => {
+test('a fix puts its pieces in their lines, changes the parts it gives and leaves the rest as it was typed', () => {
   const wide = { ...tray, width: '6' }
   const changes = { pieces: [{ at: 0, piece: wide }, { at: 2, piece: blank }], fits: null, tools: ['trimmer'] } // prettier-ignore
   expect(withChanges(list, changes)).toEqual({ ...list, pieces: [wide, mat, blank], tools: ['trimmer'] })

@@ -234,7 +234,7 @@ test('words typed and left at once are read all the same', async () => {
   expect(doc.pieces?.[0]?.width).toBe('6')
 })
 
-test('words read late change nothing but their piece, as the rest stands by then', async () => {
+test('words read late change nothing but their piece, as the rest is by then', async () => {
   await open()
   const words = find<HTMLTextAreaElement>("textarea[aria-label='Tray in words']")
   answer = { rows: false, lines: [line('Tray: 6 x 7', { ...tray, width: '6' })], faults: [] }

@@ -33,7 +33,7 @@ test('the part is drawn true, and the strip is as wide as the setting', () => {
   expect(cut / w).toBeCloseTo(25.4 / 101.6, 6)
 })
 
-test('the blade stands at the end of the strip, and the other strips are drawn faintly', () => {
+test('the blade is at the end of the strip, and the other strips are drawn faintly', () => {
   const { holder, numbers, whole, strip } = drawn(step({}))
   const blade = holder.querySelector('line.drawn-blade')
   const [x = 0] = numbers(whole, 'x')

@@ -15,14 +15,14 @@ export function useProgress(classId: number, cutting: Cutting) {
   const [mine, setMine] = useState<number | null>(null)
   const [kept, setKept] = useState(true)
   const [moved, setMoved] = useState(false)
-  const wanted = useRef<number | null>(null)
+  const unsent = useRef<number | null>(null)
   const follows = useRef(cutting.done)
   const sending = useRef(false)
   const again = useRef<ReturnType<typeof setTimeout> | undefined>(undefined)
   useEffect(() => () => clearTimeout(again.current), [])
   useEffect(() => {
     // What is sent and not answered yet follows what it was based on.
-    if (wanted.current === null) follows.current = cutting.done
+    if (unsent.current === null) follows.current = cutting.done
   }, [cutting.done])
 
   const take = (now: Cutting) => {
@@ -31,8 +31,8 @@ export function useProgress(classId: number, cutting: Cutting) {
   }
 
   const send = async () => {
-    if (sending.current || wanted.current === null) return
-    const done = wanted.current
+    if (sending.current || unsent.current === null) return
+    const done = unsent.current
     sending.current = true
     try {
       // A look from before this step must not come in after it.
@@ -45,13 +45,13 @@ export function useProgress(classId: number, cutting: Cutting) {
       )
       setKept(true)
       take(now)
-      if (wanted.current === done) {
-        wanted.current = null
+      if (unsent.current === done) {
+        unsent.current = null
         setMine(null)
       }
     } catch (error) {
       if (error instanceof Refused && error.problem.code === 'stale' && error.problem.current) {
-        wanted.current = null
+        unsent.current = null
         setMine(null)
         setKept(true)
         setMoved(true)
@@ -64,7 +64,7 @@ export function useProgress(classId: number, cutting: Cutting) {
     } finally {
       sending.current = false
     }
-    if (wanted.current !== null && wanted.current !== done) void send()
+    if (unsent.current !== null && unsent.current !== done) void send()
   }
 
   return {
@@ -72,7 +72,7 @@ export function useProgress(classId: number, cutting: Cutting) {
     kept,
     moved,
     say: (done: number) => {
-      wanted.current = done
+      unsent.current = done
       setMine(done)
       setMoved(false)
       void send()

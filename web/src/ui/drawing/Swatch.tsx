@@ -49,7 +49,7 @@ export function MotifPattern({ id, look, size = 24 }: { id: string; look: Swatch
   )
 }
 
-/** A paper's swatch; an arrow marks an up, a bar a run with no up. Its name stands beside it. */
+/** A paper's swatch; an arrow marks an up, a bar a run with no up. Its name is beside it. */
 export function Swatch({
   look,
   width = 44,

@@ -150,7 +150,7 @@ test('a refusal that is not about what was typed says itself, and is not sent ag
   expect(sent).toHaveLength(1)
 })
 
-test('an error in who is told of a save is no failed save', async () => {
+test('an error in who is notified of a save is no failed save', async () => {
   const told: unknown[] = []
   vi.stubGlobal('reportError', (error: unknown) => told.push(error))
   const it = new Autosaver<string, number>('a', 1, {

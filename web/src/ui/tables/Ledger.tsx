@@ -24,7 +24,7 @@ interface Props<Row> {
   groupOf?: (row: Row) => Key
   chosen?: (row: Row) => boolean
   rowRef?: (row: Row) => Ref<HTMLTableRowElement> | undefined
-  /** What stands in a row instead of its cells from a column on. */
+  /** What is in a row instead of its cells from a column on. */
   instead?: (row: Row) => { from: number; content: ReactNode; className?: string | undefined } | null
   /** A line of sums: a heading as wide as all columns but those of `sums`. */
   foot?: { head: ReactNode; sums: ReactNode[] }

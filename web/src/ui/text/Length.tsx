@@ -3,7 +3,7 @@ import { lengthParts, readLength, type Units } from './length'
 interface Props {
   nm: number
   units: Units
-  /** Write the unit too; in tables it stands once in the column's head. */
+  /** Write the unit too; in tables it is once in the column's head. */
   unit?: boolean
 }
 

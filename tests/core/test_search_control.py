@@ -1,4 +1,4 @@
-"""A hard job: bounded in time, told of on the way, stopped when asked, and honest about its bound."""
+"""A hard job: bounded in time, reported on the way, stopped when asked, and honest about its bound."""
 
 import json
 

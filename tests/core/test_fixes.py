@@ -1,4 +1,4 @@
-"""A check's own advice, taken, silences it: the mend it names is the mend."""
+"""A check's own advice, taken, silences it: the fix it names is the fix."""
 
 import re
 from dataclasses import replace
@@ -106,7 +106,7 @@ def test_a_score_at_or_beyond_the_edge_is_always_outside(at):
 
 
 def fixed(project, code, **more):
-    """The project with the mend of the one finding of that code applied, and what is then found."""
+    """The project with the fix of the one finding of that code applied, and what is then found."""
     (finding,) = [f for f in check_project(project, "in", **more) if f.code == code]
     after = finding.fix.project
     return after, [f.code for f in check_project(after, "in", **more)]
