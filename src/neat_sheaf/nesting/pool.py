@@ -22,7 +22,7 @@ _TOGETHER = 12  # lists of values priced at once; more take more memory and are 
 
 
 class PatternPool:
-    """Candidates found so far, and the pricing that finds more; they serve any number of kits.
+    """Patterns found so far, and the pricing that finds more; they serve any number of kits.
 
     ``reach`` is the longest cut the trimmer makes, nm: no pattern has a longer one. The bound is
     proved without it, so it holds for a longer trimmer too. When the time of ``control`` is over

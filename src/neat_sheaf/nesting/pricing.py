@@ -50,10 +50,11 @@ def raster_points(points: Sequence[int], sizes: Iterable[int]) -> list[int]:
 def scaled_down(
     items: Sequence[Item], stock: Sequence[Stock], steps: int = 240
 ) -> tuple[list[Item], list[Stock]]:
-    """Sizes rounded down to a grid of ``steps`` across the largest stock.
+    """Sizes rounded down to a grid: ``steps`` across the widest stock, and as many up the highest.
 
-    Sizes whose sum fits still fit when each is rounded down by the same scale, so a
-    bound for the rounded sizes is a bound for the real ones.
+    Where a piece turns there is one grid for both sides, ``steps`` along the longest. Sizes whose
+    sum fits still fit when each is rounded down by the same scale, so a bound for the rounded sizes
+    is a bound for the real ones.
     """
     wide = max(s.width for s in stock)
     high = max(s.height for s in stock)

@@ -69,7 +69,7 @@ export function CostTab({ plan }: { plan: Plan }) {
         </p>
       )}
       {unpriced.length ? (
-        <p className="grave" role="status">
+        <p className="severe" role="status">
           <Trans>Without a price, so not counted: {unpriced.join(', ')}. Add prices in the cupboard.</Trans>
         </p>
       ) : null}
@@ -93,7 +93,7 @@ export function CostTab({ plan }: { plan: Plan }) {
             head: name,
             num: true,
             cell: (line: Line) =>
-              line.priced ? money(line[key], currency) : <span className="grave">{t`no price`}</span>,
+              line.priced ? money(line[key], currency) : <span className="severe">{t`no price`}</span>,
           })),
         ]}
         foot={{ head: t`Total`, sums: measures().map(({ key }) => money(cost.total[key], currency)) }}
@@ -115,7 +115,7 @@ function Fees({ plan, of }: { plan: Plan; of: Measure }) {
       <dt>
         <Trans>left of {money(takings, currency)} in fees</Trans>
       </dt>
-      <dd className={margin[of].startsWith('-') ? 'grave' : undefined}>{money(margin[of], currency)}</dd>
+      <dd className={margin[of].startsWith('-') ? 'severe' : undefined}>{money(margin[of], currency)}</dd>
       <dt>
         <Trans>seats that cover it</Trans>
       </dt>

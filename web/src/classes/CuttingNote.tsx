@@ -47,7 +47,7 @@ export function CuttingNote({ plan, run }: Props) {
         {run ? <Progress run={run} /> : <Summary plan={plan} />}
         {run?.changes.length ? <Changes changes={run.changes} add={add} /> : null}
         {problem ? (
-          <p role="alert" className="grave">
+          <p role="alert" className="severe">
             {problem}
           </p>
         ) : null}

@@ -8,7 +8,7 @@ export function ToPay(props: { packs: number; cost: string; price: string | null
   if (!props.packs) return '–'
   if (props.price) return money(props.cost, currency)
   return (
-    <span className="grave">
+    <span className="severe">
       <Trans>no price</Trans>
     </span>
   )

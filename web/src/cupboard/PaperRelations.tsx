@@ -103,7 +103,7 @@ export function PaperRelations(props: {
         </Button>
       )}
       {problem ? (
-        <p role="alert" className="grave">
+        <p role="alert" className="severe">
           <Trans>The pack was not changed. {problem}</Trans>
         </p>
       ) : null}

@@ -74,7 +74,7 @@ export function Begin() {
           </p>
         )}
         {problem ? (
-          <p role="alert" className="grave">
+          <p role="alert" className="severe">
             {problem}
           </p>
         ) : null}

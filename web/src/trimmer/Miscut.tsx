@@ -130,7 +130,7 @@ export function Miscut({ step, close }: { step: Step; close: () => void }) {
         ))}
       </ul>
       {problem ? (
-        <p role="alert" className="grave">
+        <p role="alert" className="severe">
           {problem}
         </p>
       ) : null}

@@ -42,7 +42,7 @@ export function LaidMat(props: {
       <rect
         {...box}
         fill={look ? `url(#${id})` : 'var(--drawn-waste)'}
-        stroke={over ? 'var(--grave)' : 'var(--drawn-ink)'}
+        stroke={over ? 'var(--severe)' : 'var(--drawn-ink)'}
         strokeWidth={over ? 2 : 0.6}
       />
       {props.named && box.width > 18 && box.height > 22 ? (

@@ -107,7 +107,7 @@ test('a length shows its fraction as a fraction, and millimetres where it is non
   )
   expect(renderToStaticMarkup(<Length nm={108_000_000} units="in" />)).toContain('108 mm')
   expect(renderToStaticMarkup(<Size width={8.5 * INCH} height={11 * INCH} units="in" />)).toContain('11 in')
-  expect(renderToStaticMarkup(<TypedLength text="4 1/0" units="in" />)).toContain('class="grave">4 1/0')
+  expect(renderToStaticMarkup(<TypedLength text="4 1/0" units="in" />)).toContain('class="severe">4 1/0')
   expect(renderToStaticMarkup(<FracWords text="1/8 in" />)).toContain('<span class="frac">1/8</span>')
 })
 

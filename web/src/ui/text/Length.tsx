@@ -37,5 +37,5 @@ export function Size({ width, height, units }: { width: number; height: number; 
 /** A length as it was typed, with true fractions where it can be read. */
 export function TypedLength({ text, units }: { text: string; units: Units }) {
   const read = readLength(text, units)
-  return read.ok ? <Length nm={read.nm} units={units} /> : <span className="grave">{text}</span>
+  return read.ok ? <Length nm={read.nm} units={units} /> : <span className="severe">{text}</span>
 }
