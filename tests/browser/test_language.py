@@ -267,7 +267,13 @@ def test_the_test_itself_finds_a_sentence_that_is_left_outside(page, walk):
     assert walk.left == {"bench": ["Cut it now"]}
 
 
-def test_who_asks_for_nothing_is_spoken_to_in_english(page, walk):
+def test_who_asks_for_nothing_is_spoken_to_in_english(page, paper_room):
+    page.sign_in()
+    page.says("Next on the bench")
+    assert page.driver.execute_script("return document.documentElement.lang") == "en"
+
+
+def test_english_is_spoken_again_to_who_asks_for_it(page, walk):
     page.open("/?language=en")
     page.says("Next on the bench")
     page.says("Buy")
