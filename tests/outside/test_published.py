@@ -13,7 +13,7 @@ from neat_sheaf.measure.length import Length, inches, millimetres, nearest_inche
 from neat_sheaf.nesting.items import Item, Stock
 from neat_sheaf.nesting.pricing import Pricer
 from neat_sheaf.plan import plan_job
-from tests.core.building import first_way
+from tests.core.building import first_plan
 from tests.validator import faults_of
 
 ROOT = Path(__file__).parents[2]
@@ -61,7 +61,7 @@ def test_gcut1_has_the_published_best_value():
 
 def test_no_single_sheet_of_a_plan_beats_the_published_best_value():
     items = [Item(Length(w), Length(h)) for w, h in GCUT1]
-    made = first_way(items, [3] * len(items), [Stock(Length(250), Length(250))])
+    made = first_plan(items, [3] * len(items), [Stock(Length(250), Length(250))])
     from neat_sheaf.nesting.tree import placements
 
     for layout in made.layouts:
@@ -74,7 +74,7 @@ def test_no_single_sheet_of_a_plan_beats_the_published_best_value():
 @pytest.mark.parametrize("kits", [1, 7, 16])
 def test_a_plan_opens_no_more_sheets_than_a_general_packing_library(kits):
     sizes = [(1100, 1400, 1), (900, 1200, 1), (600, 500, 2), (800, 800, 1), (650, 400, 2), (400, 400, 3)]
-    made = first_way(
+    made = first_plan(
         [Item(Length(w), Length(h), True) for w, h, _ in sizes],
         [n * kits for _, _, n in sizes],
         [Stock(Length(1700), Length(2200))],
