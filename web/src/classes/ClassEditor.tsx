@@ -8,9 +8,9 @@ import { api, ask, type ClassIn, type KitClass, type Paper, type Project, type S
 import { asked, changed, keep } from '../api/queries'
 import { dayOf } from '../i18n/format'
 import { useShortcuts } from '../ui/frame/useShortcuts'
-import { differences } from '../ui/saving/differences'
-import { SaveMark, StaleQuestion, UndoButtons } from '../ui/saving/SaveMark'
-import { useAutosave } from '../ui/saving/useAutosave'
+import { SaveMark, UndoButtons } from '../ui/saving/SaveMark'
+import { StaleSave } from '../ui/saving/StaleSave'
+import { useAutosave, useUndoKeys } from '../ui/saving/useAutosave'
 import { Empty } from '../ui/states/states'
 import classes from './ClassPage.module.css'
 import { ClassTabs } from './ClassTabs'
@@ -49,7 +49,7 @@ export function ClassEditor({ kitClass, project, papers, supplies }: Props) {
     (id: string) => supplies.find((supply) => supply.id === Number(id)),
     [supplies],
   )
-  const { saver, doc, status, problem, canUndo, canRedo } = useAutosave(
+  const autosave = useAutosave(
     `class ${kitClass.id}`,
     { doc: draftOf(kitClass), version: kitClass.version ?? 0 },
     {
@@ -75,6 +75,7 @@ export function ClassEditor({ kitClass, project, papers, supplies }: Props) {
       },
     },
   )
+  const { saver, doc, status, problem } = autosave
   const seat = (by: number) => {
     const seats = Math.min(MOST_SEATS, Math.max(0, (doc.seats ?? 0) + by))
     saver.change({ ...doc, seats }, 'seats', 60)
@@ -84,10 +85,8 @@ export function ClassEditor({ kitClass, project, papers, supplies }: Props) {
     '=': () => seat(1),
     '-': () => seat(-1),
     '−': () => seat(-1),
-    'mod+z': () => saver.undo(),
-    'mod+shift+z': () => saver.redo(),
-    'mod+y': () => saver.redo(),
   })
+  useUndoKeys(autosave)
   const change = useCallback<ClassContext['change']>(
     (draft, mark, delay) => saver.change(draft, mark, delay),
     [saver],
@@ -125,12 +124,7 @@ export function ClassEditor({ kitClass, project, papers, supplies }: Props) {
               {doc.date ? dayOf(doc.date) : t`No date yet`}
               {doc.place ? `, ${doc.place}` : ''} · <Link to={`/projects/${project.id}`}>{project.name}</Link>
               <span className={classes.state}>
-                <UndoButtons
-                  canUndo={canUndo}
-                  canRedo={canRedo}
-                  undo={() => saver.undo()}
-                  redo={() => saver.redo()}
-                />
+                <UndoButtons {...autosave} />
                 <SaveMark status={status} problem={problem} />
               </span>
             </p>
@@ -157,19 +151,11 @@ export function ClassEditor({ kitClass, project, papers, supplies }: Props) {
         {kitClass.planned.working ? <StillPlanning kitClass={kitClass} /> : null}
         <TabBody tab={tab} />
       </div>
-      {status === 'stale' && problem?.current ? (
-        <StaleQuestion
-          what={doc.name}
-          message={problem.message}
-          differences={differences(doc, draftOf(problem.current as unknown as KitClass))}
-          keepMine={() => saver.keepMine(Number(problem.current?.version))}
-          takeTheirs={() => {
-            const theirs = problem.current as unknown as KitClass
-            saver.takeTheirs(draftOf(theirs), theirs.version ?? 0)
-            keep.kitClass(queries, theirs)
-          }}
-        />
-      ) : null}
+      <StaleSave
+        autosave={autosave}
+        draftOf={draftOf}
+        onTheirs={(theirs) => keep.kitClass(queries, theirs)}
+      />
     </ClassProvider>
   )
 }

@@ -5,10 +5,11 @@ import { api, ask, type Paper, type PaperIn } from '../api/client'
 import { kindWords, motifWords } from '../ui/drawing/kinds'
 import { printWords, Swatch } from '../ui/drawing/Swatch'
 import { useStudio } from '../ui/frame/session'
+import { StaleSave } from '../ui/saving/StaleSave'
 import classes from './Cupboard.module.css'
 import { PaperEdges, PaperOffcuts } from './PaperFields'
 import { PaperRelations } from './PaperRelations'
-import { StockItemFoot, StockItemStale, useStockItem } from './stockItem'
+import { StockItemFoot, useStockItem } from './stockItem'
 
 const options = (words: Record<string, string>) =>
   Object.entries(words).map(([value, label]) => ({ value, label }))
@@ -172,7 +173,7 @@ function Opened({ paper, close }: { paper: Paper; close: () => void }) {
         />
       </div>
       <StockItemFoot item={item} removeLabel={t`Remove this paper`} />
-      <StockItemStale item={item} />
+      <StaleSave autosave={item.autosave} draftOf={(theirs) => theirs} />
     </Drawer>
   )
 }

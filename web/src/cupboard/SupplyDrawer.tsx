@@ -2,8 +2,9 @@ import { t } from '@lingui/core/macro'
 import { Drawer, Select, Switch, TextInput } from '@mantine/core'
 import { api, ask, type Supply, type SupplyIn } from '../api/client'
 import { useStudio } from '../ui/frame/session'
+import { StaleSave } from '../ui/saving/StaleSave'
 import classes from './Cupboard.module.css'
-import { StockItemFoot, StockItemStale, useStockItem } from './stockItem'
+import { StockItemFoot, useStockItem } from './stockItem'
 
 const measures = () => [
   { value: 'each', label: t`counted, each` },
@@ -90,7 +91,7 @@ function Opened({ supply, close }: { supply: Supply; close: () => void }) {
         ) : null}
       </div>
       <StockItemFoot item={item} removeLabel={t`Remove this supply`} />
-      <StockItemStale item={item} />
+      <StaleSave autosave={item.autosave} draftOf={(theirs) => theirs} />
     </Drawer>
   )
 }

@@ -5,8 +5,8 @@ import { Button } from '@mantine/core'
 import { notifications } from '@mantine/notifications'
 import { useQueryClient } from '@tanstack/react-query'
 import { changed } from '../api/queries'
-import { differences } from '../ui/saving/differences'
-import { SaveMark, StaleQuestion } from '../ui/saving/SaveMark'
+import type { SaveState } from '../ui/saving/autosave'
+import { SaveMark } from '../ui/saving/SaveMark'
 import { useAutosave } from '../ui/saving/useAutosave'
 import classes from './Cupboard.module.css'
 
@@ -32,16 +32,15 @@ export function useStockItem<Doc extends Named, Saved extends Doc & { id: number
   const refresh = () => {
     void changed(queries, options.what)
   }
-  const { saver, doc, status, problem } = useAutosave<Doc, Saved>(
+  const autosave = useAutosave<Doc, Saved>(
     `${options.what} ${options.start.id}`,
     { doc: options.start, version: options.start.version ?? 0 },
     { send: options.send, versionOf: (saved) => saved.version ?? 0, onSaved: refresh },
   )
+  const { saver, doc, problem } = autosave
   return {
     doc,
-    status,
-    problem,
-    saver,
+    autosave,
     set: (more: Partial<Doc>) => saver.change({ ...doc, ...more }, Object.keys(more)[0]),
     said: (path: string) => problem?.faults?.find((fault) => fault.path === path)?.message,
     async remove() {
@@ -79,37 +78,19 @@ export function useStockItem<Doc extends Named, Saved extends Doc & { id: number
   }
 }
 
-type StockItem = Pick<
-  ReturnType<typeof useStockItem<Named, Named & { id: number }>>,
-  'doc' | 'status' | 'problem' | 'remove'
-> & {
-  saver: { keepMine: (version: number) => void; takeTheirs: (doc: never, version: number) => void }
+interface StockItem {
+  autosave: Pick<SaveState<unknown>, 'status' | 'problem'>
+  remove: () => Promise<void>
 }
 
 /** The foot of its drawer: whether it is saved, and the button that removes it. */
 export function StockItemFoot({ item, removeLabel }: { item: StockItem; removeLabel: string }) {
   return (
     <div className={classes.foot}>
-      <SaveMark status={item.status} problem={item.problem} />
+      <SaveMark status={item.autosave.status} problem={item.autosave.problem} />
       <Button variant="subtle" color="red" size="sm" onClick={() => void item.remove()}>
         {removeLabel}
       </Button>
     </div>
-  )
-}
-
-/** Which of two versions goes on, where it was changed elsewhere. */
-export function StockItemStale({ item }: { item: StockItem }) {
-  const { problem } = item
-  const theirs = problem?.current
-  if (item.status !== 'stale' || !theirs) return null
-  return (
-    <StaleQuestion
-      what={item.doc.name}
-      message={problem.message}
-      differences={differences({ ...item.doc }, theirs)}
-      keepMine={() => item.saver.keepMine(Number(theirs.version))}
-      takeTheirs={() => item.saver.takeTheirs(theirs as never, Number(theirs.version))}
-    />
   )
 }

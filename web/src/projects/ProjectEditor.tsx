@@ -10,10 +10,9 @@ import { warnings } from '../i18n/counts'
 import { number } from '../i18n/format'
 import { type IndexTab, IndexTabs } from '../ui/frame/IndexTabs'
 import { useStudio } from '../ui/frame/session'
-import { useShortcuts } from '../ui/frame/useShortcuts'
-import { differences } from '../ui/saving/differences'
-import { SaveMark, StaleQuestion, UndoButtons } from '../ui/saving/SaveMark'
-import { useAutosave } from '../ui/saving/useAutosave'
+import { SaveMark, UndoButtons } from '../ui/saving/SaveMark'
+import { StaleSave } from '../ui/saving/StaleSave'
+import { useAutosave, useUndoKeys } from '../ui/saving/useAutosave'
 import { Empty } from '../ui/states/states'
 import { AssemblyTab } from './AssemblyTab'
 import { type ProjectContext, ProjectProvider } from './context'
@@ -28,7 +27,7 @@ export function ProjectEditor({ project, papers }: { project: Project; papers: P
   const studio = useStudio()
   const queries = useQueryClient()
   const tab = useParams().tab ?? 'list'
-  const { saver, doc, status, problem, canUndo, canRedo } = useAutosave(
+  const autosave = useAutosave(
     `project ${project.id}`,
     { doc: draftOf(project), version: project.version ?? 0 },
     {
@@ -46,11 +45,8 @@ export function ProjectEditor({ project, papers }: { project: Project; papers: P
       },
     },
   )
-  useShortcuts({
-    'mod+z': () => saver.undo(),
-    'mod+shift+z': () => saver.redo(),
-    'mod+y': () => saver.redo(),
-  })
+  useUndoKeys(autosave)
+  const { saver, doc, status, problem } = autosave
   const tabs = useTabs(project, doc)
   const faults = problem?.code === 'faulty' ? (problem.faults ?? []) : []
   const context: ProjectContext = {
@@ -76,12 +72,7 @@ export function ProjectEditor({ project, papers }: { project: Project; papers: P
           error={faults.find((f) => f.path === 'name')?.message}
         />
         <span className={classes.state}>
-          <UndoButtons
-            canUndo={canUndo}
-            canRedo={canRedo}
-            undo={() => saver.undo()}
-            redo={() => saver.redo()}
-          />
+          <UndoButtons {...autosave} />
           <SaveMark status={status} problem={problem} />
           <Files project={project} />
         </span>
@@ -105,19 +96,7 @@ export function ProjectEditor({ project, papers }: { project: Project; papers: P
           <Trans>Choose one of the tabs above.</Trans>
         </Empty>
       )}
-      {status === 'stale' && problem?.current ? (
-        <StaleQuestion
-          what={doc.name}
-          message={problem.message}
-          differences={differences(doc, draftOf(problem.current as unknown as Project))}
-          keepMine={() => saver.keepMine(Number(problem.current?.version))}
-          takeTheirs={() => {
-            const theirs = problem.current as unknown as Project
-            saver.takeTheirs(draftOf(theirs), theirs.version ?? 0)
-            keep.project(queries, theirs)
-          }}
-        />
-      ) : null}
+      <StaleSave autosave={autosave} draftOf={draftOf} onTheirs={(theirs) => keep.project(queries, theirs)} />
     </ProjectProvider>
   )
 }

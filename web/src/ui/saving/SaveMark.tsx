@@ -11,7 +11,7 @@ import {
 } from '@tabler/icons-react'
 import type { Problem } from '../../api/client'
 import { Ledger } from '../tables/Ledger'
-import type { SaveStatus } from './autosave'
+import type { SaveState, SaveStatus } from './autosave'
 import type { Difference } from './differences'
 import classes from './SaveMark.module.css'
 
@@ -45,22 +45,21 @@ export function SaveMark({ status, problem }: { status: SaveStatus; problem?: Pr
   )
 }
 
-/** Undo and redo as buttons; the keys are the page's. */
-export function UndoButtons(props: {
-  canUndo: boolean
-  canRedo: boolean
-  undo: () => void
-  redo: () => void
-}) {
+interface Undoable extends Pick<SaveState<unknown>, 'canUndo' | 'canRedo'> {
+  saver: { undo: () => void; redo: () => void }
+}
+
+/** Undo and redo as buttons; the keys are those of `useUndoKeys`. */
+export function UndoButtons({ saver, canUndo, canRedo }: Undoable) {
   return (
     <Group gap={2}>
       <Tooltip label={t`Undo (Ctrl Z)`}>
-        <ActionIcon variant="subtle" aria-label={t`Undo`} disabled={!props.canUndo} onClick={props.undo}>
+        <ActionIcon variant="subtle" aria-label={t`Undo`} disabled={!canUndo} onClick={() => saver.undo()}>
           <IconArrowBackUp size={19} />
         </ActionIcon>
       </Tooltip>
       <Tooltip label={t`Redo (Ctrl Shift Z)`}>
-        <ActionIcon variant="subtle" aria-label={t`Redo`} disabled={!props.canRedo} onClick={props.redo}>
+        <ActionIcon variant="subtle" aria-label={t`Redo`} disabled={!canRedo} onClick={() => saver.redo()}>
           <IconArrowForwardUp size={19} />
         </ActionIcon>
       </Tooltip>

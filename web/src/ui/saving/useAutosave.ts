@@ -1,8 +1,14 @@
 import { useEffect, useState, useSyncExternalStore } from 'react'
-import { Autosaver, type Saving } from './autosave'
+import { useShortcuts } from '../frame/useShortcuts'
+import { Autosaver, type SaveState, type Saving } from './autosave'
 
 /** Savers whose last save is not through yet, by what they save: a page opened again goes on with its own. */
 const open = new Map<string, Autosaver<never, never>>()
+
+/** What is edited and how its saving goes. */
+export interface Autosave<Doc, Saved> extends SaveState<Doc> {
+  saver: Autosaver<Doc, Saved>
+}
 
 /**
  * An autosaver for as long as a page is open; it warns before leaving with unsaved work. `key` names what
@@ -12,7 +18,7 @@ export function useAutosave<Doc, Saved>(
   key: string,
   newest: { doc: Doc; version: number },
   saving: Saving<Doc, Saved>,
-) {
+): Autosave<Doc, Saved> {
   const [saver] = useState(() => {
     const left = open.get(key) as Autosaver<Doc, Saved> | undefined
     return left?.pending ? left : new Autosaver(newest.doc, newest.version, saving)
@@ -35,4 +41,13 @@ export function useAutosave<Doc, Saved>(
     }
   }, [saver, key])
   return { saver, ...state }
+}
+
+/** The keys that undo and redo on a page. */
+export function useUndoKeys({ saver }: { saver: Pick<Autosaver<never, never>, 'undo' | 'redo'> }): void {
+  useShortcuts({
+    'mod+z': () => saver.undo(),
+    'mod+shift+z': () => saver.redo(),
+    'mod+y': () => saver.redo(),
+  })
 }
