@@ -75,6 +75,6 @@ def core_job(kit_class: KitClass, listed: Project | None = None) -> core.Job:
 
 
 def _in_job(paper: CorePaper, rows: list[Paper]) -> CorePaper:
-    """A paper whose main size is not in the job stands for itself."""
+    """A paper whose main size is not in the job is its own main size."""
     there = {str(row.pk) for row in rows}
     return paper if paper.same_as in there else replace(paper, same_as="")

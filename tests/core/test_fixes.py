@@ -81,13 +81,13 @@ def test_the_clearances_are_the_trades():
 
 
 @given(st.integers(1, 15), st.integers(20, 90))
-def test_a_lid_made_larger_by_what_it_wants_clears(less, size):
+def test_a_lid_made_larger_by_what_it_lacks_clears(less, size):
     base = tray("Base", f"{size + 32}/16", f"{size + 32}/16", "1")
     lid = tray("Lid", f"{size + 32 - less}/16", f"{size + 32 - less}/16", "1")
     fit = (Fit(FitKind.LID, "Lid", "Base"),)
     (finding,) = found(lid, base, fits=fit)
-    wants = parse_length(re.search(r"the lid needs (.+?) in more", said(finding))[1], "in")
-    grown = write_length(Length(lid.width + wants), "in")
+    more = parse_length(re.search(r"the lid needs (.+?) in more", said(finding))[1], "in")
+    grown = write_length(Length(lid.width + more), "in")
     assert found(tray("Lid", grown, grown, "1"), base, fits=fit) == []
 
 

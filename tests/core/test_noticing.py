@@ -246,7 +246,7 @@ def test_a_finding_says_what_the_trade_would_say():
 
 
 def test_thick_stock_wants_a_lid_larger_by_twice_its_caliper():
-    # Common practice: at least twice the caliper. Stock of 1 mm wants 2 mm where 1/16 in would do.
+    # Common practice: at least twice the caliper. Stock of 1 mm needs 2 mm where 1/16 in would do.
     box = project(
         tray("Lid", "7 7/16", "7 7/16", "1"),
         tray("Base", "7 3/8", "7 3/8", "1"),

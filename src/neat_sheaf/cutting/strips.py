@@ -83,7 +83,7 @@ Part = Strips | Spot | None
 
 
 def in_strips(node: Node, width: int, height: int, leaf: Callable[[Spot, int, int], Part]) -> Part:
-    """The part that a tree of cuts on a region of this size (nm) stands for.
+    """The part that a tree of cuts on a region of this size (nm) describes.
 
     ``leaf`` says what a Spot of that width and height becomes, in the order of the placements.
     """

@@ -38,7 +38,7 @@ def asked_for(job: Job) -> Pieces:
 def made_by(sheets: Iterable[SheetPlan], family: Mapping[str, str] | None = None) -> Pieces:
     """Every piece that pinned layouts give, by the paper it is planned under.
 
-    ``family`` is that of the job (``family_of``); a paper that is not in it stands for itself.
+    ``family`` is that of the job (``family_of``); a paper that is not in it is its own main size.
     """
     made: Pieces = Counter()
     for one in sheets:

@@ -1,5 +1,5 @@
 # What the core says, by message key. Common terms of the trade are in CONTRIBUTING.md.
-# A sentence begins small and ends without a full stop: whoever shows it decides whether it stands alone.
+# A sentence begins small and ends without a full stop: whoever shows it may make it a whole one.
 
 ## Words
 

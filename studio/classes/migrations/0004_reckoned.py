@@ -1,4 +1,4 @@
-"""The table that keeps what was reckoned, for all processes of the server."""
+"""The table that keeps what was computed, for all processes of the server."""
 
 from typing import Any
 
