@@ -8,7 +8,7 @@ from django.http import HttpRequest
 from ninja import Field, Router, Schema
 
 from neat_sheaf.formats.csv_file import looks_like_rows, read_csv
-from neat_sheaf.formats.project_part import piece_document
+from neat_sheaf.formats.piece_part import piece_document
 from neat_sheaf.formats.reading import FileError
 from neat_sheaf.limits import LONGEST_TEXT
 from neat_sheaf.measure.length import Unit
@@ -45,7 +45,7 @@ class QuestionOut(Schema):
     end: int
     code: str
     message: str
-    suggestion: str | None
+    suggestions: list[str]
 
 
 class LineOut(Schema):
@@ -92,7 +92,7 @@ def _line(line: ReadLine, voice: Voice) -> dict[str, Any]:
             "end": q.end,
             "code": q.code,
             "message": voice.words(q.message),
-            "suggestion": q.suggestion,
+            "suggestions": list(q.suggestions),
         }
         for q in line.questions
     ]

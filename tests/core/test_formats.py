@@ -21,9 +21,12 @@ from neat_sheaf.project import (
     Corner,
     CornerCut,
     CornerShape,
+    CountOverride,
     CutMethod,
     Diagonal,
     Edge,
+    End,
+    EndShape,
     Face,
     Fit,
     FitKind,
@@ -31,14 +34,20 @@ from neat_sheaf.project import (
     Hole,
     Line,
     MatOf,
+    Notch,
+    NotchShape,
+    Outline,
     Override,
     Panel,
+    PaperOverride,
     Piece,
     Portion,
     Project,
     SupplyUse,
     Tab,
     Variant,
+    Window,
+    WindowShape,
 )
 from neat_sheaf.project.assembly import Caution, Content, Step, When
 from neat_sheaf.project.variants import numbers_of
@@ -63,6 +72,27 @@ def lines(draw):
 
 
 @st.composite
+def corner_cuts(draw):
+    shape = draw(st.sampled_from(CornerShape))
+    rise = None if shape is CornerShape.ROUND else draw(st.one_of(st.none(), SIZES))
+    return CornerCut(draw(st.sampled_from(Corner)), shape, draw(SIZES), rise)
+
+
+@st.composite
+def ends(draw):
+    shape = draw(st.sampled_from(EndShape))
+    inset = draw(SIZES) if shape is EndShape.CUT_OFF else Length(0)
+    return End(draw(st.sampled_from(Edge)), shape, draw(SIZES), inset)
+
+
+MAYBE = st.one_of(st.none(), LENGTHS)
+WINDOWS = st.builds(
+    Window, st.sampled_from(WindowShape), SIZES, SIZES, MAYBE, MAYBE, st.one_of(st.none(), PANELS)
+)
+NOTCHES = st.builds(Notch, st.sampled_from(Edge), st.sampled_from(NotchShape), SIZES, SIZES, MAYBE)
+
+
+@st.composite
 def pieces(draw, name):
     def some(of):
         return tuple(draw(st.lists(of, max_size=2)))
@@ -77,8 +107,8 @@ def pieces(draw, name):
         scores=some(lines()),
         diagonals=some(st.builds(Diagonal, point, point, FOLDS)),
         slits=some(lines()),
-        holes=some(st.builds(Hole, LENGTHS, LENGTHS, SIZES)),
-        corners=some(st.builds(CornerCut, st.sampled_from(Corner), st.sampled_from(CornerShape), SIZES)),
+        holes=some(st.builds(Hole, LENGTHS, LENGTHS, SIZES, st.one_of(st.none(), st.sampled_from(Side)))),
+        corners=some(corner_cuts()),
         tabs=some(st.builds(Tab, PANELS, st.integers(1, 3))),
         follows_print=draw(st.booleans()),
         cut=draw(st.sampled_from(CutMethod)),
@@ -88,6 +118,11 @@ def pieces(draw, name):
         portion=draw(st.sampled_from(Portion)),
         scrap=draw(st.booleans()),
         matched=draw(st.one_of(st.just(""), NAMES)),
+        outline=draw(st.sampled_from(Outline)),
+        removed=tuple(draw(st.lists(PANELS, max_size=2, unique=True))),
+        windows=some(WINDOWS),
+        notches=some(NOTCHES),
+        ends=some(ends()),
     )
 
 
@@ -106,8 +141,23 @@ def assembled(draw, listed, supplies):
     contents = st.builds(Content, NAMES, SIZES, SIZES, SIZES, NAMES, st.booleans())
     numbers = [(p.name, number) for p in listed for number in numbers_of(p)]
     overrides = st.tuples(st.sampled_from(numbers), SIZES).map(lambda found: Override(*found[0], found[1]))
+    listed_names = st.sampled_from([p.name for p in listed])
+    counts = st.builds(CountOverride, listed_names, st.integers(0, 9))
+    papers = st.builds(PaperOverride, listed_names, NAMES)
+    uses = st.builds(SupplyUse, st.just("glue"), st.sampled_from([Decimal("1.5"), Decimal(4)]))
+    added = st.sampled_from([name for name in "XYZ" if name not in [p.name for p in listed]])
     variants = st.lists(
-        st.builds(Variant, NAMES, st.lists(overrides, max_size=3).map(tuple)),
+        st.builds(
+            Variant,
+            NAMES,
+            st.lists(overrides, max_size=3).map(tuple),
+            st.lists(counts, max_size=2).map(tuple),
+            st.lists(papers, max_size=2).map(tuple),
+            st.lists(uses, max_size=1).map(tuple),
+            st.lists(st.just("ribbon"), max_size=1).map(tuple),
+            st.lists(added.flatmap(pieces), max_size=1).map(tuple),
+            st.lists(listed_names, max_size=1).map(tuple),
+        ),
         max_size=2,
         unique_by=lambda v: v.name,
     )
@@ -125,7 +175,11 @@ def assembled(draw, listed, supplies):
 def whole_jobs(draw):
     names = draw(st.lists(NAMES, min_size=1, max_size=4, unique=True))
     listed = tuple(draw(pieces(name)) for name in names)
-    fits = (Fit(FitKind.LID, names[0], names[-1]),) if draw(st.booleans()) else ()
+    fit = st.builds(
+        Fit, st.sampled_from(FitKind), st.just(names[0]), st.just(names[-1]),
+        st.one_of(st.none(), PANELS), st.one_of(st.none(), PANELS), MAYBE, st.integers(1, 9),
+    )  # fmt: skip
+    fits = tuple(draw(st.lists(fit, max_size=2)))
     cut = draw(SIZES)
     tie = SupplyUse("ribbon", None, Length(3 * cut), 3, draw(st.one_of(st.none(), SIZES)), draw(LENGTHS))
     uses = (tie, SupplyUse("glue", count=Decimal("1.5")))

@@ -111,7 +111,7 @@ def test_sizes_in_every_form(size, units, sides):
         ("3) Walls 2 x 3", "Walls", 1),
         ("Front and back, 2 x 3", "Front and back", 1),
         ("One-way mat 2 x 3", "One-way mat", 1),
-        ("Panel 2 2 x 3", "Panel 2", 1),
+        ("Panel 2: 2 x 3", "Panel 2", 1),
     ],
 )
 def test_names_and_counts(text, name, count):
@@ -224,10 +224,17 @@ def test_a_letter_behind_a_known_paper_is_another_paper():
 
 
 def test_a_suggestion_put_in_its_place_is_understood():
-    for text in ("Card 2 x 3, skore 1", "Band 21,5 x 10 cm", "Mat 2 x 3 mat of sleve", "Tag about 2 x 3"):
+    for text in (
+        "Card 2 x 3, skore 1",
+        "Band 21,5 x 10 cm",
+        "Mat 2 x 3 mat of sleve column 1",
+        "Tag about 2 x 3",
+    ):
         (question,) = read(text).questions
-        fixed = text[: question.start] + question.suggestion + text[question.end :]
-        assert read(fixed).questions == (), fixed
+        assert question.suggestions
+        for suggestion in question.suggestions:
+            fixed = question.put(text, suggestion)
+            assert read(fixed).questions == (), fixed
 
 
 PASTE = """

@@ -8,7 +8,7 @@ from xml.sax.saxutils import escape, quoteattr
 
 from neat_sheaf.plain_text import printable
 from neat_sheaf.project import Piece
-from neat_sheaf.project.drawing import Drawn, Point, drawn
+from neat_sheaf.project.drawing import Drawn, DrawnWindow, Point, drawn
 
 __all__ = ["piece_drawing", "write_svg"]
 
@@ -34,10 +34,11 @@ def piece_drawing(piece: Piece, scale: int = 1) -> str:
     Strokes and dashes are ``scale`` times as large, for a drawing that is shown 1 : ``scale``.
     """
     shape = drawn(piece)
+    openings = (*shape.windows, *shape.removed)
     name = quoteattr(printable(piece.name))
     style = f'stroke="#000" stroke-width="{_STROKE * scale:g}"'
     layers = [
-        _layer("cut", [_path(shape), *_slits(shape)], style),
+        _layer("cut", [_path(shape), *_slits(shape), *(_cut_out(shape, box) for box in openings)], style),
         _layer(
             "score",
             [*_segments(shape, "valley", _VALLEY, scale), *_segments(shape, "mountain", _MOUNTAIN, scale)],
@@ -70,8 +71,20 @@ def _path(shape: Drawn) -> str:
             steps.append(f"{'L' if number else 'M'}{_at(shape, step)}")
         else:
             # Clockwise with y upwards is clockwise on the screen too, where y runs down.
-            steps.append(f"A{_n(step.radius)} {_n(step.radius)} 0 0 1 {_at(shape, step.end)}")
+            way = "1" if step.clockwise else "0"
+            steps.append(f"A{_n(step.across)} {_n(step.up)} 0 0 {way} {_at(shape, step.end)}")
     return f'<path d="{" ".join(steps)} Z"/>'
+
+
+def _cut_out(shape: Drawn, box: DrawnWindow) -> str:
+    """A window or a removed panel."""
+    x, y = box.corner
+    if not box.oval:
+        top = _n(shape.height - y - box.height)
+        return f'<rect x="{_n(x)}" y="{top}" width="{_n(box.width)}" height="{_n(box.height)}"/>'
+    across, up = box.width / 2, box.height / 2
+    centre = f'cx="{_n(x + across)}" cy="{_n(shape.height - y - up)}"'
+    return f'<ellipse {centre} rx="{_n(across)}" ry="{_n(up)}"/>'
 
 
 def _slits(shape: Drawn) -> list[str]:

@@ -1,4 +1,4 @@
-"""A piece as lines to be drawn: outline, scores, slits, reliefs and holes. Millimetres, y upwards.
+"""A piece as lines to be drawn: outline, scores, slits, reliefs, windows and holes. Millimetres, y upwards.
 
 This is the data that the SVG and the printed sheet draw; it knows nothing of either.
 """
@@ -10,12 +10,13 @@ from fractions import Fraction
 
 from neat_sheaf.measure.length import MILLIMETRE, Length
 from neat_sheaf.measure.side import Side
-from neat_sheaf.project import Corner, CornerCut, CornerShape, Fold, Line, Piece
+from neat_sheaf.project import Fold, Line, Piece, WindowShape
+from neat_sheaf.project.layers import pierced
+from neat_sheaf.project.outlines import Arc, Point, outline_of
+from neat_sheaf.project.panels import panel_box
+from neat_sheaf.project.windows import Box, window_box
 
-__all__ = ["Drawn", "DrawnHole", "Point", "Segment", "drawn"]
-
-Point = tuple[Fraction, Fraction]
-"""(x from the left edge, y from the bottom edge) in mm, exact."""
+__all__ = ["Arc", "Drawn", "DrawnHole", "DrawnWindow", "Point", "Segment", "drawn"]
 
 
 @dataclass(frozen=True, slots=True)
@@ -23,14 +24,6 @@ class Segment:
     """A straight line between two points, mm."""
 
     start: Point
-    end: Point
-
-
-@dataclass(frozen=True, slots=True)
-class Arc:
-    """A quarter circle, clockwise, to ``end``; ``radius`` in mm."""
-
-    radius: Fraction
     end: Point
 
 
@@ -43,8 +36,21 @@ class DrawnHole:
 
 
 @dataclass(frozen=True, slots=True)
+class DrawnWindow:
+    """A window by its lower left corner and its sizes, mm."""
+
+    oval: bool
+    corner: Point
+    width: Fraction
+    height: Fraction
+
+
+@dataclass(frozen=True, slots=True)
 class Drawn:
-    """A piece's lines. ``outline`` starts at its first point and closes; points and arcs follow."""
+    """A piece's lines. ``outline`` starts at its first point and closes; points and arcs follow.
+
+    ``removed`` are panels that are cut away; no score is drawn on them or along their edges.
+    """
 
     width: Fraction
     height: Fraction
@@ -54,31 +60,44 @@ class Drawn:
     slits: tuple[Segment, ...]
     reliefs: tuple[tuple[Point, Point, Point], ...]
     holes: tuple[DrawnHole, ...]
+    windows: tuple[DrawnWindow, ...]
+    removed: tuple[DrawnWindow, ...]
 
 
-def _mm(length: int) -> Fraction:
-    return Fraction(length, MILLIMETRE)
+def _mm(length: int | Fraction) -> Fraction:
+    return Fraction(length) / MILLIMETRE
 
 
 def drawn(piece: Piece) -> Drawn:
-    """The lines of a piece at true size."""
+    """The lines of a piece at true size; a panel that is not there is left out of it."""
     folds: dict[Fold, list[Segment]] = {Fold.VALLEY: [], Fold.MOUNTAIN: []}
+    boxes = [panel_box(piece, panel) for panel in piece.removed]
+    gone = [box for box in boxes if box is not None]
     for line in piece.scores:
-        folds[line.fold].append(_segment(piece, line))
+        folds[line.fold] += _kept(piece, line, gone)
     for diagonal in piece.diagonals:
         (x1, y1), (x2, y2) = diagonal.start, diagonal.end
         folds[diagonal.fold].append(Segment((_mm(x1), _mm(y1)), (_mm(x2), _mm(y2))))
     reliefs = [relief for line in piece.slits if (relief := _relief(piece, line)) is not None]
+    windows = [(window.shape, window_box(piece, window)) for window in piece.windows]
     return Drawn(
         width=_mm(piece.width),
         height=_mm(piece.height),
-        outline=tuple(_outline(piece)),
+        outline=tuple(outline_of(piece)),
         valleys=tuple(folds[Fold.VALLEY]),
         mountains=tuple(folds[Fold.MOUNTAIN]),
         slits=tuple(_segment(piece, line) for line in piece.slits),
         reliefs=tuple(reliefs),
-        holes=tuple(DrawnHole((_mm(h.x), _mm(h.y)), _mm(h.diameter) / 2) for h in piece.holes),
+        holes=tuple(DrawnHole((_mm(h.x), _mm(h.y)), _mm(h.diameter) / 2) for h in pierced(piece)),
+        windows=tuple(
+            _drawn_box(box, shape is WindowShape.OVAL) for shape, box in windows if box is not None
+        ),
+        removed=tuple(_drawn_box(box, False) for box in gone),
     )
+
+
+def _drawn_box(box: Box, oval: bool) -> DrawnWindow:
+    return DrawnWindow(oval, (_mm(box.x), _mm(box.y)), _mm(box.width), _mm(box.height))
 
 
 def _ends(piece: Piece, line: Line) -> tuple[Length, Length]:
@@ -86,13 +105,31 @@ def _ends(piece: Piece, line: Line) -> tuple[Length, Length]:
     return line.start or Length(0), whole if line.end is None else line.end
 
 
-def _point(line: Line, at: int, along: int) -> Point:
+def _point(line: Line, at: int | Fraction, along: int | Fraction) -> Point:
     return (_mm(at), _mm(along)) if line.along is Side.WIDTH else (_mm(along), _mm(at))
 
 
 def _segment(piece: Piece, line: Line) -> Segment:
     start, end = _ends(piece, line)
     return Segment(_point(line, line.at, start), _point(line, line.at, end))
+
+
+def _kept(piece: Piece, line: Line, gone: list[Box]) -> list[Segment]:
+    """A score without the stretches on or along removed panels."""
+    parts: list[tuple[Fraction, Fraction]] = [tuple(map(Fraction, _ends(piece, line)))]  # type: ignore[list-item]
+    for box in gone:
+        near, size = (box.x, box.width) if line.along is Side.WIDTH else (box.y, box.height)
+        from_, length = (box.y, box.height) if line.along is Side.WIDTH else (box.x, box.width)
+        if not near <= line.at <= near + size:
+            continue
+        until = from_ + length
+        parts = [
+            (a, b)
+            for start, end in parts
+            for a, b in ((start, min(end, from_)), (max(start, until), end))
+            if a < b
+        ]
+    return [Segment(_point(line, line.at, a), _point(line, line.at, b)) for a, b in parts]
 
 
 def _relief(piece: Piece, line: Line) -> tuple[Point, Point, Point] | None:
@@ -109,36 +146,3 @@ def _relief(piece: Piece, line: Line) -> tuple[Point, Point, Point] | None:
         _point(line, line.at + line.relief, edge),
         _point(line, line.at, inner),
     )
-
-
-# Clockwise from the lower left: the corner, where its edge comes from, where it goes on to.
-_TURNS = (
-    (Corner.BOTTOM_LEFT, (1, 0), (0, 1)),
-    (Corner.TOP_LEFT, (0, -1), (1, 0)),
-    (Corner.TOP_RIGHT, (-1, 0), (0, -1)),
-    (Corner.BOTTOM_RIGHT, (0, 1), (-1, 0)),
-)
-
-
-def _outline(piece: Piece) -> list[Point | Arc]:
-    cuts: dict[Corner, CornerCut] = {cut.corner: cut for cut in piece.corners}
-    w, h = _mm(piece.width), _mm(piece.height)
-    found: list[Point | Arc] = []
-    for corner, came, goes in _TURNS:
-        x = Fraction(0) if "left" in corner.value else w
-        y = Fraction(0) if "bottom" in corner.value else h
-        cut = cuts.get(corner)
-        if cut is None:
-            found.append((x, y))
-            continue
-        size = min(_mm(cut.size), w, h)
-        before = (x + came[0] * size, y + came[1] * size)
-        after = (x + goes[0] * size, y + goes[1] * size)
-        found.append(before)
-        if cut.shape is CornerShape.ROUND:
-            found.append(Arc(size, after))
-            continue
-        if cut.shape is CornerShape.NOTCH:
-            found.append((before[0] + goes[0] * size, before[1] + goes[1] * size))
-        found.append(after)
-    return found

@@ -8,12 +8,15 @@ from enum import StrEnum
 
 from neat_sheaf.measure.length import Length
 from neat_sheaf.project.assembly import Content, Step
+from neat_sheaf.project.cutouts import Panel
 from neat_sheaf.project.piece import Piece
 
 __all__ = [
+    "CountOverride",
     "Fit",
     "FitKind",
     "Override",
+    "PaperOverride",
     "Project",
     "SupplyUse",
     "Variant",
@@ -21,20 +24,36 @@ __all__ = [
 
 
 class FitKind(StrEnum):
-    """Two pieces of which the outer must clear the inner, or that share a panel's length."""
+    """What two pieces have to do with one another.
+
+    The outer clears the inner (lid, sleeve); both share a panel's length; a band closes round the
+    inner; a cover is turned in over a board; or there is one outer (or ``times``) for every inner.
+    """
 
     LID = "lid"
     SLEEVE = "sleeve"
     SHARED = "shared"
+    BAND = "band"
+    COVER = "cover"
+    EACH = "each"
 
 
 @dataclass(frozen=True, slots=True)
 class Fit:
-    """``outer`` must clear (or share a panel's length with) ``inner``, named as in the list."""
+    """``outer`` and ``inner`` belong together, named as in the list.
+
+    ``outer_panel`` and ``inner_panel`` name the panels that share a length: those two are compared
+    and no others. ``allowance`` (nm) is what a band overlaps, or what a cover is turned in on each
+    side. ``times`` is how many outers go with each inner.
+    """
 
     kind: FitKind
     outer: str
     inner: str
+    outer_panel: Panel | None = None
+    inner_panel: Panel | None = None
+    allowance: Length | None = None
+    times: int = 1
 
 
 @dataclass(frozen=True, slots=True)
@@ -71,11 +90,38 @@ class Override:
 
 
 @dataclass(frozen=True, slots=True)
+class CountOverride:
+    """How many of a piece a kit takes in a sister version."""
+
+    piece: str
+    per_kit: int
+
+
+@dataclass(frozen=True, slots=True)
+class PaperOverride:
+    """The role of paper that a piece is cut from in a sister version."""
+
+    piece: str
+    paper: str
+
+
+@dataclass(frozen=True, slots=True)
 class Variant:
-    """A sister version: the same list but for these numbers."""
+    """A sister version: the same list but for what is here.
+
+    ``supplies`` stand in place of the list's use of the same supply, or are taken besides it;
+    ``without`` names supplies that it does not take. ``added`` pieces come last, ``left_out`` ones
+    are named as on the list.
+    """
 
     name: str
     numbers: tuple[Override, ...] = ()
+    counts: tuple[CountOverride, ...] = ()
+    papers: tuple[PaperOverride, ...] = ()
+    supplies: tuple[SupplyUse, ...] = ()
+    without: tuple[str, ...] = ()
+    added: tuple[Piece, ...] = ()
+    left_out: tuple[str, ...] = ()
 
 
 @dataclass(frozen=True, slots=True)

@@ -3,17 +3,20 @@
 from __future__ import annotations
 
 from dataclasses import dataclass, replace
+from fractions import Fraction
 from itertools import pairwise
 
 from neat_sheaf.measure.length import Length
 from neat_sheaf.measure.side import Side
-from neat_sheaf.project import Diagonal, Line, Panel, Piece
+from neat_sheaf.project import Diagonal, Line, Notch, Panel, Piece, Window
 
 __all__ = [
+    "Box",
     "Inside",
     "columns",
     "floor",
     "inside",
+    "panel_box",
     "panel_size",
     "panels",
     "panels_along",
@@ -53,6 +56,25 @@ def panel_size(piece: Piece, panel: Panel) -> tuple[Length, Length] | None:
     if panel.column > len(wide) or panel.row > len(high):
         return None
     return wide[panel.column - 1], high[panel.row - 1]
+
+
+@dataclass(frozen=True, slots=True)
+class Box:
+    """A rectangle by its lower left corner, nm."""
+
+    x: Fraction
+    y: Fraction
+    width: Fraction
+    height: Fraction
+
+
+def panel_box(piece: Piece, panel: Panel) -> Box | None:
+    """Where a panel is on its piece, nm, or None where the piece has no such panel."""
+    size = panel_size(piece, panel)
+    if size is None:
+        return None
+    x, y = sum(columns(piece)[: panel.column - 1]), sum(rows(piece)[: panel.row - 1])
+    return Box(Fraction(x), Fraction(y), Fraction(size[0]), Fraction(size[1]))
 
 
 def floor(piece: Piece) -> tuple[Length, Length] | None:
@@ -156,6 +178,19 @@ def stretched(piece: Piece, side: Side, panel: int, by: int) -> Piece:
         x, y = point((hole.x, hole.y))
         holes.append(replace(hole, x=x, y=y))
     wide, high = (by, 0) if side is Side.WIDTH else (0, by)
+
+    def window(of: Window) -> Window:
+        # A place within a panel stays where it is in that panel.
+        if of.panel is not None:
+            return of
+        x = of.x if of.x is None or side is Side.HEIGHT else moved(of.x)
+        y = of.y if of.y is None or side is Side.WIDTH else moved(of.y)
+        return replace(of, x=x, y=y)
+
+    def notch(of: Notch) -> Notch:
+        along = Side.WIDTH if of.edge.level else Side.HEIGHT
+        return replace(of, at=moved(of.at)) if of.at is not None and along is side else of
+
     return replace(
         piece,
         width=Length(piece.width + wide),
@@ -164,4 +199,6 @@ def stretched(piece: Piece, side: Side, panel: int, by: int) -> Piece:
         slits=tuple(map(line, piece.slits)),
         diagonals=tuple(map(diagonal, piece.diagonals)),
         holes=tuple(holes),
+        windows=tuple(map(window, piece.windows)),
+        notches=tuple(map(notch, piece.notches)),
     )

@@ -7,6 +7,7 @@ from enum import StrEnum
 
 from neat_sheaf.measure.length import Length
 from neat_sheaf.measure.side import Side
+from neat_sheaf.project.cutouts import Edge, End, Notch, Outline, Panel, Window
 
 __all__ = [
     "NO_LENGTH",
@@ -16,15 +17,19 @@ __all__ = [
     "CutMethod",
     "Diagonal",
     "Edge",
+    "End",
     "Face",
     "Fold",
     "Hole",
     "Line",
     "MatOf",
+    "Notch",
+    "Outline",
     "Panel",
     "Piece",
     "Portion",
     "Tab",
+    "Window",
 ]
 
 NO_LENGTH = Length(0)
@@ -60,15 +65,6 @@ class Fold(StrEnum):
 
     VALLEY = "valley"
     MOUNTAIN = "mountain"
-
-
-class Edge(StrEnum):
-    """A side of a piece as it lies with its print up."""
-
-    TOP = "top"
-    BOTTOM = "bottom"
-    LEFT = "left"
-    RIGHT = "right"
 
 
 class Portion(StrEnum):
@@ -117,28 +113,34 @@ class Diagonal:
 
 @dataclass(frozen=True, slots=True)
 class Hole:
-    """A round hole; ``x`` and ``y`` are its centre."""
+    """A round hole; ``x`` and ``y`` are its centre.
+
+    ``through`` is set where the hole is made through the folded layers: the side along which the
+    piece is folded. It then pierces every panel along that side that lies on the place.
+    """
 
     x: Length
     y: Length
     diameter: Length
+    through: Side | None = None
 
 
 @dataclass(frozen=True, slots=True)
 class CornerCut:
-    """A corner rounded, mitred or notched by ``size`` along both edges."""
+    """A corner rounded, mitred or notched by ``size`` along both edges.
+
+    ``rise`` is what it takes of the upright edge where that is another length; None for a round one.
+    """
 
     corner: Corner
     shape: CornerShape
     size: Length
+    rise: Length | None = None
 
-
-@dataclass(frozen=True, slots=True)
-class Panel:
-    """A panel's place: column from the left edge, row from the bottom edge, both from 1."""
-
-    column: int
-    row: int
+    @property
+    def sizes(self) -> tuple[Length, Length]:
+        """What it takes of the level and of the upright edge, nm."""
+        return self.size, self.size if self.rise is None else self.rise
 
 
 @dataclass(frozen=True, slots=True)
@@ -174,7 +176,8 @@ class Piece:
     """One line of the list. ``paper`` is a role; ``width`` runs across the print.
 
     ``scrap``: it may come from what is left over. ``matched`` names the set of pieces that are
-    cut as one block, in the order of their panels, so that the print runs on.
+    cut as one block, in the order of their panels, so that the print runs on. ``removed`` are the
+    panels that are cut away whole.
     """
 
     name: str
@@ -196,6 +199,11 @@ class Piece:
     portion: Portion = Portion.WHOLE
     scrap: bool = False
     matched: str = ""
+    outline: Outline = Outline.RECTANGLE
+    removed: tuple[Panel, ...] = ()
+    windows: tuple[Window, ...] = ()
+    notches: tuple[Notch, ...] = ()
+    ends: tuple[End, ...] = ()
 
     @property
     def rough_width(self) -> Length:

@@ -1,20 +1,20 @@
-"""Sister versions of a project: the same list but for some named numbers.
+"""Sister versions of a project: the same list but for what they change.
 
-A number is named by where it is in its piece: ``width``, ``height``, ``margin``,
-``score width 2`` (the second score along the width), ``slit height 1``, ``hole 1 x``,
-``corner 1``. Everything else is shared.
+A version may change any named number (``numbers`` knows the names), a count, a paper, a supply, and add
+or leave out a piece. Everything else is shared.
 """
 
 from __future__ import annotations
 
+from collections.abc import Iterable
 from dataclasses import replace
 from fractions import Fraction
 
-from neat_sheaf.errors import NeatSheafError
 from neat_sheaf.measure.length import CENTIMETRE, INCH, MILLIMETRE, Length
 from neat_sheaf.measure.side import Side
 from neat_sheaf.messages import message
-from neat_sheaf.project import Hole, Line, Piece, Project
+from neat_sheaf.project import Override, Piece, Project, SupplyUse, Variant
+from neat_sheaf.project.numbers import UnknownNumberError, moved_with_scores, numbers_of, with_number
 
 __all__ = [
     "UnknownNumberError",
@@ -23,72 +23,6 @@ __all__ = [
     "variant_of",
     "with_number",
 ]
-
-
-class UnknownNumberError(NeatSheafError):
-    """A number, piece or version that is not there."""
-
-
-def numbers_of(piece: Piece) -> dict[str, Length]:
-    """Every named number of a piece, nm, in the order of the list."""
-    found = {"width": piece.width, "height": piece.height}
-    for kind, lines in (("score", piece.scores), ("slit", piece.slits)):
-        for side in Side:
-            for n, line in enumerate((line for line in lines if line.along is side), 1):
-                found[f"{kind} {side} {n}"] = line.at
-                if line.start is not None:
-                    found[f"{kind} {side} {n} from"] = line.start
-                if line.end is not None:
-                    found[f"{kind} {side} {n} to"] = line.end
-    for n, hole in enumerate(piece.holes, 1):
-        found |= {f"hole {n} x": hole.x, f"hole {n} y": hole.y, f"hole {n} across": hole.diameter}
-    for n, corner in enumerate(piece.corners, 1):
-        found[f"corner {n}"] = corner.size
-    if piece.margin:
-        found["margin"] = piece.margin
-    return found
-
-
-def with_number(piece: Piece, number: str, value: Length) -> Piece:
-    """The piece with one named number changed; raises UnknownNumberError."""
-    if number not in numbers_of(piece):
-        raise UnknownNumberError(message("unknown-number.number", piece=piece.name, number=number))
-    words = number.split()
-    match words:
-        case ["width"]:
-            return replace(piece, width=value)
-        case ["height"]:
-            return replace(piece, height=value)
-        case ["margin"]:
-            return replace(piece, margin=value)
-        case ["score", side, count, *which]:
-            return replace(piece, scores=_lines(piece.scores, side, int(count), which, value))
-        case ["slit", side, count, *which]:
-            return replace(piece, slits=_lines(piece.slits, side, int(count), which, value))
-    n = int(words[1]) - 1
-    if words[0] == "hole":
-        holes = [_hole(h, words[2], value) if i == n else h for i, h in enumerate(piece.holes)]
-        return replace(piece, holes=tuple(holes))
-    corners = [replace(c, size=value) if i == n else c for i, c in enumerate(piece.corners)]
-    return replace(piece, corners=tuple(corners))
-
-
-def _lines(lines: tuple[Line, ...], side: str, n: int, which: list[str], value: Length) -> tuple[Line, ...]:
-    at = [i for i, line in enumerate(lines) if line.along == side][n - 1]
-    line = lines[at]
-    if which == ["from"]:
-        line = replace(line, start=value)
-    elif which == ["to"]:
-        line = replace(line, end=value)
-    else:
-        line = replace(line, at=value)
-    return (*lines[:at], line, *lines[at + 1 :])
-
-
-def _hole(hole: Hole, which: str, value: Length) -> Hole:
-    if which == "x":
-        return replace(hole, x=value)
-    return replace(hole, y=value) if which == "y" else replace(hole, diameter=value)
 
 
 def variant_of(project: Project, name: str) -> Project:
@@ -102,11 +36,63 @@ def variant_of(project: Project, name: str) -> Project:
     if variant is None:
         raise UnknownNumberError(message("unknown-number.version", version=name))
     pieces = {piece.name: piece for piece in project.pieces}
-    for change in variant.numbers:
-        if change.piece not in pieces:
-            raise UnknownNumberError(message("unknown-number.piece", piece=change.piece))
-        pieces[change.piece] = with_number(pieces[change.piece], change.number, change.value)
-    return replace(project, pieces=tuple(pieces.values()))
+    named = [o.piece for o in variant.numbers] + [o.piece for o in variant.counts]
+    named += [o.piece for o in variant.papers] + list(variant.left_out)
+    for missing in named:
+        if missing not in pieces:
+            raise UnknownNumberError(message("unknown-number.piece", piece=missing))
+    for piece in project.pieces:
+        own = [change for change in variant.numbers if change.piece == piece.name]
+        pieces[piece.name] = _with_numbers(piece, own)
+    for count in variant.counts:
+        pieces[count.piece] = replace(pieces[count.piece], per_kit=count.per_kit)
+    for paper in variant.papers:
+        pieces[paper.piece] = replace(pieces[paper.piece], paper=paper.paper)
+    kept = [piece for piece in pieces.values() if piece.name not in variant.left_out]
+    changed = replace(
+        project,
+        pieces=(*kept, *variant.added),
+        supplies=_with_supplies(project.supplies, variant),
+    )
+    return _without(changed, variant.left_out)
+
+
+def _with_numbers(piece: Piece, changes: list[Override]) -> Piece:
+    """The numbers as the version has them; what lies on a score that moves goes with it.
+
+    A mark that the version gives a number of its own has that one.
+    """
+    found, before = piece, numbers_of(piece)
+    for side in Side:
+        moves = {
+            before[change.number]: change.value
+            for change in changes
+            if change.number in before
+            and change.number.split()[:2] == ["score", side.value]
+            and len(change.number.split()) == 3
+        }
+        found = moved_with_scores(found, side, moves)
+    for change in changes:
+        found = with_number(found, change.number, change.value)
+    return found
+
+
+def _with_supplies(uses: Iterable[SupplyUse], variant: Variant) -> tuple[SupplyUse, ...]:
+    own = {use.supply: use for use in variant.supplies}
+    kept = [own.pop(use.supply, use) for use in uses if use.supply not in variant.without]
+    return (*kept, *own.values())
+
+
+def _without(project: Project, names: tuple[str, ...]) -> Project:
+    """What named a piece that is left out names it no more."""
+    if not names:
+        return project
+    return replace(
+        project,
+        fits=tuple(f for f in project.fits if f.outer not in names and f.inner not in names),
+        contents=tuple(c for c in project.contents if c.piece not in names),
+        steps=tuple(replace(s, pieces=tuple(p for p in s.pieces if p not in names)) for s in project.steps),
+    )
 
 
 def nominal_centimetres(length: Length) -> Length:

@@ -1,220 +1,442 @@
-"""What each clause of a line says of the piece: one reader a clause."""
+"""What each clause of a line says of the piece besides its marks and cut-outs: one reader a clause.
+
+A reader is called at the first word of its clause. It moves the cursor past what it takes and gives
+True, or leaves the cursor and gives False; what nobody takes is asked about.
+"""
 
 from __future__ import annotations
 
 from collections.abc import Callable
 
-from lark import Token
-
-from neat_sheaf.measure.length import Length
 from neat_sheaf.messages import message
-from neat_sheaf.project import (
-    Corner,
-    CornerCut,
-    CornerShape,
-    CutMethod,
-    Diagonal,
-    Edge,
-    Face,
-    Fold,
-    Hole,
-    MatOf,
-    Portion,
-    Tab,
-)
-from neat_sheaf.quick.draft import (
-    Reading,
-    close_unknown,
-    digits,
-    end_of,
-    name_of,
-    nearest,
-    panel,
-    set_count,
-    set_once,
-    start_of,
-)
-from neat_sheaf.quick.marks import MarkReader
+from neat_sheaf.project import CutMethod, Edge, Face, Outline, Panel, Portion, Tab
+from neat_sheaf.quick.cursor import Cursor
+from neat_sheaf.quick.draft import Mat, Reading, name_until, nearest, panel
+from neat_sheaf.quick.tokens import Kind, Token
 
-__all__ = ["READERS"]
+__all__ = ["READERS", "Reader", "count", "number_first", "role_here", "whole_role"]
 
 MOST_RUNS = 10
+MOST_ROLE_WORDS = 2
+_SCRAP = ("scrap", "scraps", "offcut", "offcuts", "leftover", "leftovers")
+
+Reader = Callable[[Reading, Cursor], bool]
 
 
-def _count(reading: Reading, tokens: list[Token], marks: MarkReader) -> None:
-    start, end = start_of(tokens[0]), end_of(tokens[0])
-    if str(tokens[0])[0] in "xX" and reading.size_end == len(reading.text[:start].rstrip()):
-        reading.ask(start, end, message("third-size", text=str(tokens[0])))
-        return
-    set_count(reading, digits(tokens[0]))
+def count(reading: Reading, cursor: Cursor) -> bool:
+    """``(2)``, ``(6 of them)``, ``4 a kit``, ``2 off``, ``x 4``, ``qty 3``, ``cut 4``, ``a pair``."""
+    since = cursor.at
+    bracket = bool(cursor.take_sign("("))
+    token = cursor.peek()
+    times = token is not None and token.kind is Kind.TIMES
+    if times:
+        cursor.at += 1
+    verb = bool(cursor.take("qty", "quantity", "cut", "make", "need"))
+    cursor.take_sign(".", ":") if verb else None
+    found = cursor.whole()
+    pair = False
+    if found is None and not times and (cursor.phrase("a", "pair") or cursor.phrase("pair")):
+        found, pair = 2, True
+    behind = found is not None and _count_behind(cursor)
+    if found is None or not (bracket or times or verb or behind or pair):
+        cursor.at = since
+        return False
+    if bracket and not cursor.take_sign(")"):
+        cursor.at = since
+        return False
+    before = cursor.peek(since - cursor.at - 1)
+    if times and not bracket and before is not None and before.kind is Kind.NUMBER:
+        # "4 x 4 x 1": a third size, or a distance that is said to be a size?
+        third = reading.size_end == before.end
+        text = reading.text[cursor.tokens[since].start : cursor.tokens[cursor.at - 1].end]
+        reading.ask_about(
+            cursor, since, message("third-size" if third else "not-understood.words", text=text),
+            *([f"({found})"] if third else []),
+        )  # fmt: skip
+        return True
+    reading.set_count(found)
+    return True
 
 
-def _scores(reading: Reading, tokens: list[Token], marks: MarkReader) -> None:
-    marks.read(tokens, slit=False)
+def _count_behind(cursor: Cursor) -> bool:
+    """The words behind a number that make it a count."""
+    if cursor.phrase("of", "them|these|each|those") or cursor.take("off", "times"):
+        return True
+    if cursor.take("of") or cursor.take("each"):
+        # "(2 of)" and "(2 each)"; elsewhere "2 of" begins something else.
+        return cursor.sign() == ")" or cursor.take("kit") != "" or cursor.peek() is None
+    token = cursor.peek()
+    if cursor.phrase("per|a|each|every", "kit|person|attendee"):
+        return True
+    if token is not None and token.text in ("/kit", "/"):
+        cursor.at += 1
+        return token.text == "/kit" or bool(cursor.take("kit"))
+    if token is not None and token.kind is Kind.TIMES and cursor.sign(1) == ")":
+        cursor.at += 1
+        return True
+    return False
 
 
-def _slits(reading: Reading, tokens: list[Token], marks: MarkReader) -> None:
-    marks.read(tokens, slit=True)
+def _cut(reading: Reading, cursor: Cursor) -> bool:
+    since = cursor.at
+    cursor.take("is", "are")
+    if cursor.take("die-cut", "diecut", "die-cuts", "die-cutting") or cursor.phrase(
+        "die", "cut|cuts|cutting"
+    ):
+        method = CutMethod.DIE
+    elif cursor.take("punched", "punch", "punches"):
+        cursor.take("out")
+        method = CutMethod.PUNCH
+    elif cursor.take("trimmed", "trim"):
+        method = CutMethod.TRIM
+    else:
+        cursor.at = since
+        return False
+    reading.set_once(cursor, since, "cut", method)
+    return True
 
 
-def _fold_of(tokens: list[Token]) -> Fold:
-    mountain = any(t.type == "FOLD" and str(t).lower() == "mountain" for t in tokens)
-    return Fold.MOUNTAIN if mountain else Fold.VALLEY
+def _margin(reading: Reading, cursor: Cursor) -> bool:
+    """``margin 1/8``, ``with a margin of 1/8``; ``with margin``."""
+    since = cursor.at
+    cursor.take("with")
+    cursor.take("a")
+    if not cursor.take("margin", "margins"):
+        cursor.at = since
+        return False
+    cursor.take("of")
+    number = cursor.number()
+    if number is None:
+        asked = message("not-understood.numbers", count=1, example="margin 1/8")
+        reading.ask_about(cursor, since, asked)
+        return True
+    length = reading.length(number)
+    if length is not None:
+        reading.set_once(cursor, since, "margin", length)
+    return True
 
 
-def _lengths(reading: Reading, tokens: list[Token], wanted: int, example: str) -> list[Length] | None:
-    numbers = [t for t in tokens if t.type == "NUMBER"]
-    found = [reading.length(t) for t in numbers]
-    if len(numbers) != wanted:
-        asked = message("not-understood.numbers", count=wanted, example=example)
-        reading.ask(start_of(tokens[0]), end_of(tokens[-1]), asked)
-        return None
-    lengths = [length for length in found if length is not None]
-    return lengths if len(lengths) == wanted else None
+def _mat(reading: Reading, cursor: Cursor) -> bool:
+    """``mat of Sleeve column 2``, ``as a mat for the Lid``, ``mat on panel 2.1 of the Lid``."""
+    since = cursor.at
+    cursor.take("as", "is")
+    cursor.take("a")
+    if not (cursor.take("mat", "mats") and cursor.take("of", "for", "on")):
+        cursor.at = since
+        return False
+    return _of_piece(reading, cursor, since, "not-understood.mat")
 
 
-def _diagonal(reading: Reading, tokens: list[Token], marks: MarkReader) -> None:
-    found = _lengths(reading, tokens, 4, "diagonal from (1/2, 0) to (1, 1 1/2)")
-    if found:
-        start, end = (found[0], found[1]), (found[2], found[3])
-        reading.diagonals.append(Diagonal(start, end, _fold_of(tokens)))
-
-
-def _hole(reading: Reading, tokens: list[Token], marks: MarkReader) -> None:
-    found = _lengths(reading, tokens, 3, "hole 1/8 at 5/8, 3/8")
-    if found and found[0] > 0:
-        reading.holes.append(Hole(found[1], found[2], found[0]))
-    elif found:
-        reading.ask(start_of(tokens[0]), end_of(tokens[-1]), message("not-over-zero.hole"))
-
-
-def _corner(reading: Reading, tokens: list[Token], marks: MarkReader) -> None:
-    found = _lengths(reading, tokens, 1, "round all corners 1/4")
-    if not found:
-        return
-    if found[0] <= 0:
-        reading.ask(start_of(tokens[0]), end_of(tokens[-1]), message("not-over-zero.corner"))
-        return
-    said = str(tokens[0]).lower()
-    shape = next(s for s in CornerShape if said.startswith(s.value[:3]))
-    where = " ".join(str(t).lower().replace("-", " ") for t in tokens if t.type == "CORNERS") or "all"
-    for corner in (Corner.TOP_LEFT, Corner.TOP_RIGHT, Corner.BOTTOM_LEFT, Corner.BOTTOM_RIGHT):
-        sides = corner.value.split("-")
-        if "all" in where or all(side in sides for side in where.split() if side in _CORNER_WORDS):
-            reading.corners.append(CornerCut(corner, shape, found[0]))
-
-
-_CORNER_WORDS = ("top", "bottom", "left", "right")
-
-
-def _tab(reading: Reading, tokens: list[Token], marks: MarkReader) -> None:
-    runs = [digits(t) for t in tokens if t.type == "RUNS"]
-    if not any(t.type in ("COLUMN", "ROW") for t in tokens):
-        reading.ask(start_of(tokens[0]), end_of(tokens[-1]), message("no-panel.tab"), "tab column 1")
-        return
-    if len(runs) > 1 or not all(1 <= n <= MOST_RUNS for n in runs):
-        asked = message("out-of-range.runs", most=MOST_RUNS)
-        reading.ask(start_of(tokens[0]), end_of(tokens[-1]), asked)
-        return
-    reading.tabs.append(Tab(panel(reading, tokens), *runs))
-
-
-def _seen(reading: Reading, tokens: list[Token], marks: MarkReader) -> None:
-    ups = [t for t in tokens if t.type == "UP"]
-    if len(ups) > 1:
-        reading.ask(start_of(ups[1]), end_of(ups[-1]), message("said-twice.up"), "")
-    up = [Edge(str(t).lower().split()[-1]) for t in ups]
-    at = next((n for n, t in enumerate(tokens) if t.type == "AS"), len(tokens))
-    name = name_of(reading, tokens[at + 1 :])
-    reading.faces.append(Face(panel(reading, tokens), up[0] if up else Edge.TOP, name))
-
-
-def _role(reading: Reading, tokens: list[Token], marks: MarkReader) -> None:
-    words = [t for t in tokens if t.type in ("WORD", "NUMBER")]
-    if len(tokens) == 1:
-        reading.ask(start_of(tokens[0]), end_of(tokens[0]), message("not-understood.paper"), "")
-        return
-    if not words:
-        set_once(reading, tokens, "paper", name_of(reading, tokens))
-        return
-    role, taken = _longest_known(reading, words)
-    set_once(reading, tokens, "paper", role)
-    close_unknown(reading, words[taken:])
-
-
-def _longest_known(reading: Reading, words: list[Token]) -> tuple[str, int]:
-    """The role that the first words name, and how many they are: a known one, else two at the most."""
-
-    def said(count: int) -> str:
-        return reading.text[start_of(words[0]) : end_of(words[count - 1])]
-
-    for n in range(len(words), 0, -1):
-        known = [role for role in reading.known.roles if role.lower() == said(n).lower()]
-        # "print A" beside a known "print" is another role, not that one and a stray letter.
-        stray = words[n : n + 1]
-        if known and not (stray and len(stray[0]) == 1 and str(stray[0]).isalnum()):
-            return known[0], n
-    most = min(2, len(words))
-    return said(most), most
-
-
-def _cut(reading: Reading, tokens: list[Token], marks: MarkReader) -> None:
-    cut = {"DIE": CutMethod.DIE, "PUNCH": CutMethod.PUNCH, "TRIM": CutMethod.TRIM}
-    set_once(reading, tokens, "cut", cut[tokens[0].type])
-
-
-def _margin(reading: Reading, tokens: list[Token], marks: MarkReader) -> None:
-    found = _lengths(reading, tokens, 1, "margin 1/8")
-    if found:
-        set_once(reading, tokens, "margin", found[0])
-
-
-def _mat(reading: Reading, tokens: list[Token], marks: MarkReader) -> None:
-    name = name_of(reading, tokens[1:])
+def _of_piece(reading: Reading, cursor: Cursor, since: int, nothing: str) -> bool:
+    cursor.take("the")
+    chosen = panel(reading, cursor) if cursor.word() in ("panel", "column", "col", "row") else None
+    if chosen is not None:
+        cursor.take("of")
+        cursor.take("the")
+    at = cursor.at
+    name, quoted = _piece_name(reading, cursor)
     if not name:
-        reading.ask(start_of(tokens[0]), end_of(tokens[-1]), message("not-understood.mat"))
-        return
-    known = [piece for piece in reading.known.pieces if piece.lower() == name.lower()]
-    if not known and reading.known.pieces and not any(t.type == "NAMED" for t in tokens):
+        reading.ask_about(cursor, since, message(nothing))
+        return True
+    start, end = cursor.tokens[at].start, cursor.tokens[cursor.at - 1].end
+    known = reading.known.named(name)
+    if known is None and not quoted and reading.known.pieces:
         near = nearest(name, reading.known.pieces, 60)
         if near:
-            words = [t for t in tokens[1:] if t.type in ("WORD", "NUMBER")]
-            asked = message("unknown-piece.near", piece=name, near=near)
-            reading.ask(start_of(words[0]), end_of(words[-1]), asked, near)
-    set_once(reading, tokens, "mat_of", MatOf(known[0] if known else name, panel(reading, tokens)))
+            reading.ask(start, end, message("unknown-piece.near", piece=name, near=near), near)
+        else:
+            reading.ask(start, end, message("unknown-piece.name", piece=name), *reading.known.pieces[:4])
+    if cursor.sign() == "," and cursor.word(1) in ("panel", "column", "col", "row"):
+        cursor.at += 1
+    chosen = panel(reading, cursor) or chosen
+    mat = Mat(known or name, chosen, cursor.tokens[since].start, cursor.tokens[cursor.at - 1].end)
+    if reading.mat_for is not None and (reading.mat_for.piece, reading.mat_for.panel) != (
+        mat.piece,
+        mat.panel,
+    ):
+        text = reading.text[mat.start : mat.end]
+        reading.ask(mat.start, mat.end, message("said-twice.differently", text=text), "")
+        return True
+    reading.mat_for = mat
+    return True
 
 
-def _matched(reading: Reading, tokens: list[Token], marks: MarkReader) -> None:
-    name = name_of(reading, tokens[1:])
+def _piece_name(reading: Reading, cursor: Cursor) -> tuple[str, bool]:
+    """The name of a piece: the longest one that is known, else all words up to what cannot be a name."""
+    token = cursor.peek()
+    if token is not None and token.kind is not Kind.QUOTED:
+        here = token.start
+        for name in sorted(reading.known.pieces, key=len, reverse=True):
+            if reading.text[here : here + len(name)].lower() == name.lower():
+                ends = [n for n in range(cursor.at, cursor.stop) if cursor.tokens[n].end == here + len(name)]
+                if ends:
+                    cursor.at = ends[0] + 1
+                    return name, False
+    return name_until(reading, cursor, "column", "col", "row", "panel", "in", "from", "punched", "die-cut")
+
+
+def _for(reading: Reading, cursor: Cursor) -> bool:
+    """``for the Lid``: of a mat, whose; of anything else a question."""
+    since = cursor.at
+    cursor.at += 1
+    cursor.take("the")
+    at = cursor.at
+    name, _ = _piece_name(reading, cursor)
+    known = reading.known.named(name) if name else None
+    if known is None:
+        cursor.at = since
+        return False
+    named = str(reading.fields.get("name", "")).lower().split()
+    if "mat" in named or "mats" in named:
+        cursor.at = at
+        return _of_piece(reading, cursor, since, "not-understood.mat")
+    reading.ask_about(cursor, since, message("for-whom", piece=known), f"mat of {known}", "")
+    return True
+
+
+def _matched(reading: Reading, cursor: Cursor) -> bool:
+    since = cursor.at
+    cursor.at += 1
+    cursor.take("with", "as", "set")
+    name, _ = name_until(reading, cursor)
     if name:
-        set_once(reading, tokens, "matched", name)
+        reading.set_once(cursor, since, "matched", name)
     else:
-        reading.ask(start_of(tokens[0]), end_of(tokens[0]), message("not-understood.matched"), "")
+        reading.ask_about(cursor, since, message("not-understood.matched"), "")
+    return True
 
 
-def _follows(reading: Reading, tokens: list[Token], marks: MarkReader) -> None:
-    set_once(reading, tokens, "follows_print", True)
+def _follows(reading: Reading, cursor: Cursor) -> bool:
+    since = cursor.at
+    if (
+        cursor.phrase("follow|follows|following", "the", "print")
+        or cursor.phrase("follow|follows", "print")
+        or cursor.phrase("print", "up")
+    ):
+        reading.set_once(cursor, since, "follows_print", True)
+    elif cursor.phrase("may|can", "turn") or cursor.phrase("any", "way", "round|up"):
+        reading.set_once(cursor, since, "follows_print", False)
+    return cursor.at > since
 
 
-def _turns(reading: Reading, tokens: list[Token], marks: MarkReader) -> None:
-    set_once(reading, tokens, "follows_print", False)
+def _scrap(reading: Reading, cursor: Cursor) -> bool:
+    """``from scrap``, ``may come from the offcut``, ``scraps will do``."""
+    since = cursor.at
+    cursor.phrase("may|can", "come")
+    if cursor.phrase("scrap|scraps", "will", "do"):
+        reading.fields["scrap"] = True
+        return True
+    if cursor.take("from", "in", "of") or cursor.phrase("out", "of"):
+        cursor.take("the", "a", "an")
+        if cursor.take(*_SCRAP):
+            reading.fields["scrap"] = True
+            return True
+    cursor.at = since
+    return False
 
 
-def _scrap(reading: Reading, tokens: list[Token], marks: MarkReader) -> None:
-    reading.fields["scrap"] = True
+def _role(reading: Reading, cursor: Cursor) -> bool:
+    """``in body``, ``from print A``, ``out of "any words"``."""
+    since = cursor.at
+    if not (cursor.take("in", "from", "of", "using") or cursor.phrase("out", "of")):
+        return False
+    cursor.take("the")
+    token = cursor.peek()
+    if token is not None and token.kind is Kind.QUOTED:
+        name, _ = name_until(reading, cursor)
+        reading.set_once(cursor, since, "paper", name)
+        return True
+    role = role_here(reading, cursor)
+    if role:
+        reading.set_once(cursor, since, "paper", role)
+        return True
+    cursor.at = since + 1
+    reading.ask_about(cursor, since, message("not-understood.paper"), "")
+    return True
 
 
-def _portion(reading: Reading, tokens: list[Token], marks: MarkReader) -> None:
-    said = str(tokens[0]).lower()
-    portion = (
-        Portion.THREE_QUARTERS if said.startswith("three")
-        else Portion.HALF if said.startswith("hal") else Portion.QUARTER
-    )  # fmt: skip
-    set_once(reading, tokens, "portion", portion)
+def role_here(reading: Reading, cursor: Cursor) -> str:
+    """Move past a role: a known one, else at most two words; "" where none is here."""
+    words: list[Token] = []
+    while (token := cursor.peek(len(words))) is not None and token.kind in (
+        Kind.WORD,
+        Kind.NUMBER,
+        Kind.OTHER,
+    ):
+        if token.kind is Kind.NUMBER and token.whole is None:
+            break
+        # "print A" is a paper, and "a" otherwise begins something else.
+        if words and token.word in READERS and not (token.text.isupper() or token.word == "print"):
+            break
+        words.append(token)
+    if words and words[0].kind is Kind.NUMBER:
+        return ""
+
+    def said(taken: int) -> str:
+        return reading.text[words[0].start : words[taken - 1].end]
+
+    for n in range(len(words), 0, -1):
+        known = [role for role in reading.known.every_role if role.lower() == said(n).lower()]
+        # "print A" beside a known "print" is another role, not that one and a stray letter.
+        stray = words[n : n + 1]
+        if known and not (stray and len(stray[0].text) == 1 and stray[0].text.isalnum()):
+            cursor.at += n
+            return known[0]
+    if not words or words[0].word in _NO_ROLE:
+        return ""
+    most = min(MOST_ROLE_WORDS, len(words))
+    cursor.at += most
+    return said(most)
 
 
-READERS: dict[str, Callable[[Reading, list[Token], MarkReader], None]] = {
-    "count": _count, "scores": _scores, "slits": _slits, "diagonal": _diagonal, "hole": _hole,
-    "corner": _corner, "tab": _tab, "seen": _seen, "role": _role, "cut": _cut, "margin": _margin, "mat": _mat,
-    "matched": _matched, "follows": _follows, "turns": _turns, "scrap": _scrap, "portion": _portion,
+# Words of the grammar that are no paper's name: "in half" is a fold, "from each" a place.
+_NO_ROLE = (
+    "half",
+    "from",
+    "in",
+    "each",
+    "both",
+    "all",
+    "at",
+    "the",
+    "from",
+    "to",
+    "by",
+    "score",
+    "slit",
+    "and",
+)
+
+
+def whole_role(reading: Reading, cursor: Cursor) -> bool:
+    """A known role alone between two signs: ``..., card``."""
+    since = cursor.at
+    before = cursor.sign(-1)
+    if before not in (",", ";"):
+        return False
+    while (token := cursor.peek()) is not None and token.kind in (Kind.WORD, Kind.NUMBER):
+        cursor.at += 1
+        said = reading.text[cursor.tokens[since].start : token.end]
+        known = next((role for role in reading.known.every_role if role.lower() == said.lower()), None)
+        behind = cursor.peek()
+        if known is not None and (behind is None or behind.kind is Kind.SIGN):
+            reading.set_once(cursor, since, "paper", known)
+            return True
+    cursor.at = since
+    return False
+
+
+def _portion(reading: Reading, cursor: Cursor) -> bool:
+    since = cursor.at
+    if cursor.take("three-quarters", "three-quarter") or cursor.phrase("three", "quarters|quarter"):
+        portion = Portion.THREE_QUARTERS
+    elif cursor.take("half", "halves"):
+        portion = Portion.HALF
+    elif cursor.take("quarter", "quarters"):
+        portion = Portion.QUARTER
+    else:
+        return False
+    reading.set_once(cursor, since, "portion", portion)
+    return True
+
+
+def _outline(reading: Reading, cursor: Cursor) -> bool:
+    """``circle`` where both sizes are the same, ``oval``."""
+    since = cursor.at
+    word = cursor.take("circle", "oval", "ellipse")
+    if cursor.word() == "window" or not word:
+        cursor.at = since
+        return False
+    width, height = reading.size
+    if word == "circle" and width != height:
+        reading.ask_about(cursor, since, message("no-circle"), "oval")
+        return True
+    reading.set_once(cursor, since, "outline", Outline.OVAL)
+    return True
+
+
+def _tab(reading: Reading, cursor: Cursor) -> bool:
+    since = cursor.at
+    cursor.at += 1
+    chosen = panel(reading, cursor)
+    if chosen is None:
+        reading.ask_about(cursor, since, message("no-panel.tab"), "tab column 1")
+        return True
+    runs: list[int] = []
+    while True:
+        before = cursor.at
+        said = cursor.take("runs", "run") or ""
+        number = cursor.peek()
+        whole = number.whole if number is not None else None
+        if whole is None:
+            cursor.at = before
+            break
+        cursor.at += 1
+        if not said and not cursor.take("runs", "run"):
+            cursor.at = before
+            break
+        runs.append(whole)
+    if len(runs) > 1 or not all(1 <= n <= MOST_RUNS for n in runs):
+        reading.ask_about(cursor, since, message("out-of-range.runs", most=MOST_RUNS))
+        return True
+    reading.lists["tabs"].append(Tab(chosen, *runs))
+    return True
+
+
+def _seen(reading: Reading, cursor: Cursor) -> bool:
+    cursor.at += 1
+    cursor.take("out")
+    chosen = panel(reading, cursor)
+    ups: list[Edge] = []
+    while cursor.word() == "up":
+        since = cursor.at
+        cursor.at += 1
+        cursor.take("is")
+        cursor.take("the")
+        edge = cursor.take("top", "bottom", "left", "right")
+        if not edge:
+            cursor.at = since
+            break
+        if ups:
+            reading.ask_about(cursor, since, message("said-twice.up"), "")
+        ups.append(Edge(edge))
+    name = ""
+    if cursor.take("as"):
+        name, _ = name_until(reading, cursor)
+    reading.lists["faces"].append(Face(chosen or Panel(1, 1), ups[0] if ups else Edge.TOP, name))
+    return True
+
+
+def number_first(reading: Reading, cursor: Cursor) -> bool:
+    """``1/8 margin``."""
+    since = cursor.at
+    number = cursor.number()
+    if number is not None and cursor.take("margin", "margins"):
+        length = reading.length(number)
+        if length is not None:
+            reading.set_once(cursor, since, "margin", length)
+        return True
+    cursor.at = since
+    return False
+
+
+READERS: dict[str, tuple[Reader, ...]] = {
+    "qty": (count,), "quantity": (count,), "cut": (count,), "make": (count,), "need": (count,),
+    "pair": (count,), "one": (count,), "two": (count,), "three": (_portion, count), "four": (count,),
+    "five": (count,), "six": (count,), "seven": (count,), "eight": (count,), "nine": (count,),
+    "ten": (count,), "eleven": (count,), "twelve": (count,),
+    "die-cut": (_cut,), "diecut": (_cut,), "die-cuts": (_cut,), "die-cutting": (_cut,), "die": (_cut,),
+    "punched": (_cut,), "punch": (_cut,), "punches": (_cut,), "trimmed": (_cut,), "trim": (_cut,),
+    "is": (_cut, _mat), "are": (_cut,), "as": (_mat,), "a": (count, _mat), "mat": (_mat,), "mats": (_mat,),
+    "margin": (_margin,), "margins": (_margin,), "with": (_margin,),
+    "matched": (_matched,), "for": (_for,),
+    "follows": (_follows,), "follow": (_follows,), "following": (_follows,), "print": (_follows,),
+    "may": (_follows, _scrap), "can": (_follows, _scrap), "any": (_follows,),
+    "scrap": (_scrap,), "scraps": (_scrap,),
+    "in": (_scrap, _role), "from": (_scrap, _role), "of": (_scrap, _role), "out": (_scrap, _role),
+    "using": (_role,),
+    "half": (_portion,), "halves": (_portion,), "quarter": (_portion,), "quarters": (_portion,),
+    "three-quarters": (_portion,), "three-quarter": (_portion,),
+    "circle": (_outline,), "oval": (_outline,), "ellipse": (_outline,),
+    "tab": (_tab,), "tabs": (_tab,), "seen": (_seen,), "faces": (_seen,), "faced": (_seen,), "face": (_seen,),
 }  # fmt: skip

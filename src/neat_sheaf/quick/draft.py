@@ -3,45 +3,55 @@
 from __future__ import annotations
 
 import json
-from collections.abc import Sequence
+from collections.abc import Mapping, Sequence
 from dataclasses import dataclass, field
 
-from lark import Token
 from rapidfuzz import fuzz, process
 
 from neat_sheaf.measure.length import Length, LengthError, Unit, parse_length
 from neat_sheaf.messages import Message, message
-from neat_sheaf.project import CornerCut, Diagonal, Face, Hole, Panel, Tab
-from neat_sheaf.quick.grammar import KEYWORDS
+from neat_sheaf.project import Panel, Piece
+from neat_sheaf.quick.cursor import Cursor, Number
 from neat_sheaf.quick.question import Question
+from neat_sheaf.quick.tokens import Kind, Token
 
 __all__ = [
+    "LISTS",
     "Known",
     "Reading",
-    "about",
-    "close_unknown",
-    "digits",
-    "end_of",
     "follows_by_role",
-    "name_of",
+    "name_until",
     "nearest",
     "panel",
-    "set_count",
-    "set_once",
-    "start_of",
     "unquoted",
 ]
 
 HIGHEST_PANEL = 1_000
+# What a piece has several of, in the order in which they are written.
+LISTS = ("diagonals", "holes", "corners", "tabs", "faces", "removed", "windows", "notches", "ends")
 
 
 @dataclass(frozen=True, slots=True)
 class Known:
-    """What is known already: the roles and the pieces of the list, and the role to go on in."""
+    """What is known already: the roles and the pieces of the list, and the role to go on in.
+
+    ``listed`` are the pieces themselves, by name, as far as they are known: a mat's panel is found
+    among theirs.
+    """
 
     roles: tuple[str, ...] = ()
     pieces: tuple[str, ...] = ()
     role: str = "body"
+    listed: Mapping[str, Piece] = field(default_factory=dict, compare=False)
+
+    @property
+    def every_role(self) -> tuple[str, ...]:
+        """The roles of the list and the one to go on in."""
+        return self.roles if self.role in self.roles or not self.role else (*self.roles, self.role)
+
+    def named(self, name: str) -> str | None:
+        """The piece of that name as it is written on the list, whatever its letters' size."""
+        return next((piece for piece in self.pieces if piece.lower() == name.lower()), None)
 
 
 def follows_by_role(role: str) -> bool:
@@ -58,75 +68,52 @@ class Reading:
     known: Known
     fields: dict[str, object] = field(default_factory=dict)
     questions: list[Question] = field(default_factory=list)
-    holes: list[Hole] = field(default_factory=list)
-    corners: list[CornerCut] = field(default_factory=list)
-    tabs: list[Tab] = field(default_factory=list)
-    faces: list[Face] = field(default_factory=list)
-    diagonals: list[Diagonal] = field(default_factory=list)
+    lists: dict[str, list[object]] = field(default_factory=lambda: {key: [] for key in LISTS})
+    size: tuple[Length, Length] = (Length(0), Length(0))
     size_end: int = 0
+    mat_for: Mat | None = None
 
-    def ask(self, start: int, end: int, what: Message, suggestion: str | None = None) -> None:
-        self.questions.append(Question(start, end, what, suggestion))
+    def ask(self, start: int, end: int, what: Message, *suggestions: str) -> None:
+        self.questions.append(Question(start, end, what, tuple(dict.fromkeys(suggestions))))
 
-    def length(self, token: Token) -> Length | None:
-        """The length of a number token in the line's unit; a question where it is none."""
+    def ask_about(self, cursor: Cursor, since: int, what: Message, *suggestions: str) -> None:
+        """A question about the tokens from ``since`` to the cursor."""
+        start, end = cursor.tokens[since].start, cursor.tokens[max(since, cursor.at - 1)].end
+        self.ask(start, end, what, *suggestions)
+
+    def length(self, number: Number) -> Length | None:
+        """The length of a number in the line's unit; a question where it is none."""
         try:
-            return parse_length(str(token), self.units)
+            return parse_length(number.said, self.units)
         except LengthError as error:
-            self.ask(start_of(token), end_of(token), error.message)
+            self.ask(number.start, number.end, error.message)
             return None
 
+    def set_once(self, cursor: Cursor, since: int, key: str, value: object) -> None:
+        """Set what a piece has one of; a question where the line says it twice and differently."""
+        if self.fields.setdefault(key, value) != value:
+            start, end = cursor.tokens[since].start, cursor.tokens[cursor.at - 1].end
+            self.ask(start, end, message("said-twice.differently", text=self.text[start:end]), "")
 
-def start_of(token: Token) -> int:
-    return token.start_pos or 0
-
-
-def end_of(token: Token) -> int:
-    return token.end_pos or 0
-
-
-def digits(token: Token) -> int:
-    return int("".join(sign for sign in str(token) if sign.isdigit()))
-
-
-def set_count(reading: Reading, count: int) -> None:
-    if count > 10_000:
-        reading.ask(0, len(reading.text), message("out-of-range.count", count=count, most=10_000))
-    elif "per_kit" in reading.fields and reading.fields["per_kit"] != count:
-        first = str(reading.fields["per_kit"])
-        reading.ask(0, len(reading.text), message("two-counts", first=first, second=str(count)))
-    else:
-        reading.fields["per_kit"] = count
+    def set_count(self, count: int) -> None:
+        whole = (0, len(self.text))
+        if count > 10_000:
+            self.ask(*whole, message("out-of-range.count", count=count, most=10_000))
+        elif "per_kit" in self.fields and self.fields["per_kit"] != count:
+            first = str(self.fields["per_kit"])
+            self.ask(*whole, message("two-counts", first=first, second=str(count)))
+        else:
+            self.fields["per_kit"] = count
 
 
-def set_once(reading: Reading, tokens: Sequence[Token], key: str, value: object) -> None:
-    """Set what a piece has one of; a question where the line says it twice and differently."""
-    if reading.fields.setdefault(key, value) != value:
-        start, end = start_of(tokens[0]), end_of(tokens[-1])
-        reading.ask(start, end, message("said-twice.differently", text=reading.text[start:end]), "")
+@dataclass(frozen=True, slots=True)
+class Mat:
+    """What a line says a mat is of: the piece, the panel where it is named, and where that is said."""
 
-
-def about(reading: Reading, token: Token) -> None:
-    reading.ask(start_of(token), end_of(token), message("about", text=str(token)), "")
-
-
-def close_unknown(reading: Reading, tokens: Sequence[Token]) -> None:
-    """A question for a run of words that no clause takes."""
-    if not tokens:
-        return
-    start, end = start_of(tokens[0]), end_of(tokens[-1])
-    said = reading.text[start:end]
-    if any(t.type == "ABOUT" for t in tokens):
-        about(reading, next(t for t in tokens if t.type == "ABOUT"))
-        return
-    near = nearest(said.lower(), KEYWORDS, 70)
-    if near is None and len(tokens) > 1:
-        first = nearest(str(tokens[0]).lower(), KEYWORDS, 75)
-        near = f"{first}{reading.text[end_of(tokens[0]) : end]}" if first else None
-    if near:
-        reading.ask(start, end, message("not-understood.near", text=said, near=near), near)
-    else:
-        reading.ask(start, end, message("not-understood.words", text=said), "")
+    piece: str
+    panel: Panel | None
+    start: int
+    end: int
 
 
 def nearest(said: str, choices: Sequence[str], least: float) -> str | None:
@@ -135,34 +122,70 @@ def nearest(said: str, choices: Sequence[str], least: float) -> str | None:
     return found[0] if found else None
 
 
-def name_of(reading: Reading, tokens: Sequence[Token]) -> str:
-    names = [t for t in tokens if t.type in ("NAMED", "WORD", "NUMBER")]
-    if not names:
-        return ""
-    if names[0].type == "NAMED":
-        return unquoted(names[0])
-    return reading.text[start_of(names[0]) : end_of(names[-1])].strip()
+def name_until(reading: Reading, cursor: Cursor, *stops: str) -> tuple[str, bool]:
+    """Move past a name and give it, and whether it was in quotation marks; "" where there is none.
+
+    A name is one text in quotation marks, or words and numbers up to a sign or one of ``stops``.
+    """
+    first = cursor.peek()
+    if first is None:
+        return "", False
+    if first.kind is Kind.QUOTED:
+        cursor.at += 1
+        return unquoted(first), True
+    since = cursor.at
+    while (token := cursor.peek()) is not None:
+        if token.kind not in (Kind.WORD, Kind.NUMBER, Kind.OTHER) or token.word in stops:
+            break
+        if cursor.at > since and token.kind is Kind.NUMBER and token.unit:
+            break
+        cursor.at += 1
+    if cursor.at == since:
+        return "", False
+    return reading.text[first.start : cursor.tokens[cursor.at - 1].end], False
 
 
 def unquoted(token: Token) -> str:
     """What is between quotation marks; as it is where it is no JSON text."""
     try:
-        return str(json.loads(str(token), strict=False))
+        return str(json.loads(token.text, strict=False))
     except ValueError:
-        return str(token)[1:-1]
+        return token.text[1:-1]
 
 
-def panel(reading: Reading, tokens: Sequence[Token]) -> Panel:
-    """The panel that a clause names, column and row each 1 where they are not said."""
-    places = {"COLUMN": 1, "ROW": 1}
-    seen: set[str] = set()
-    for token in tokens:
-        if token.type not in places:
-            continue
-        number = digits(token)
-        if token.type in seen or not 1 <= number <= HIGHEST_PANEL:
-            reading.ask(start_of(token), end_of(token), message("no-panel.number", text=str(token)))
+def panel(reading: Reading, cursor: Cursor) -> Panel | None:
+    """Move past ``column 2 row 1``, ``panel 2.1`` or ``2.1``; None where no panel is named here.
+
+    A column or a row that is not said is the first.
+    """
+    since = cursor.at
+    cursor.take("panel")
+    found = cursor.panel()
+    if found is not None:
+        column, row = found
+        if not (1 <= column <= HIGHEST_PANEL and 1 <= row <= HIGHEST_PANEL):
+            reading.ask_about(cursor, since, message("no-panel.number", text=f"{column}.{row}"))
+            return Panel(1, 1)
+        return Panel(column, row)
+    cursor.at = since
+    places: dict[str, int] = {}
+    while True:
+        before = cursor.at
+        cursor.take_sign(",")
+        key = {"column": "column", "col": "column", "row": "row"}.get(cursor.take("column", "col", "row"))
+        number = cursor.peek()
+        whole = None if key is None or number is None else number.whole
+        if key is None or number is None or whole is None:
+            cursor.at = before
+            break
+        cursor.at += 1
+        if key in places or not 1 <= whole <= HIGHEST_PANEL:
+            reading.ask(cursor.tokens[cursor.at - 2].start, number.end,
+                        message("no-panel.number", text=f"{key} {whole}"))  # fmt: skip
+            places.setdefault(key, 1)
         else:
-            places[token.type] = number
-        seen.add(token.type)
-    return Panel(places["COLUMN"], places["ROW"])
+            places[key] = whole
+    if not places:
+        cursor.at = since
+        return None
+    return Panel(places.get("column", 1), places.get("row", 1))

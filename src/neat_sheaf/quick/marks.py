@@ -2,156 +2,436 @@
 
 from __future__ import annotations
 
-from collections.abc import Callable
 from dataclasses import dataclass, field
-
-from lark import Token
+from itertools import pairwise
 
 from neat_sheaf.measure.length import Length
 from neat_sheaf.measure.side import Side
-from neat_sheaf.messages import Message, message
+from neat_sheaf.messages import message
 from neat_sheaf.project import NO_LENGTH, Fold, Line
+from neat_sheaf.quick.cursor import Cursor, Number
+from neat_sheaf.quick.draft import Reading
+from neat_sheaf.quick.places import Ends, Place, long_side, place_here
+from neat_sheaf.quick.tokens import Kind
 
-__all__ = ["MarkReader"]
+__all__ = ["FOLD_WORDS", "SCORE_WORDS", "TURN_WORDS", "MarkReader", "turn_ahead"]
 
-_ALL_FOUR = "all four"
+SCORE_WORDS = (
+    "score", "scored", "scores", "scoring", "fold", "folded", "folds", "crease", "creased", "creases",
+    "scoreline", "scorelines",
+)  # fmt: skip
+FOLD_WORDS = ("mountain", "valley")
+TURN_WORDS = ("turn", "turned", "turning", "rotate")
+_HALFWAY = (("half",), ("halfway",), ("half-way",), ("in", "half"), ("in", "the", "middle|centre|center"),
+            ("down|at", "the", "middle|centre|center"), ("at", "half|halfway"))  # fmt: skip
+# What may stand behind a distance of a list; before another word the number belongs to what follows it.
+_BEHIND = (
+    "and", "on", "along", "across", "down", "from", "to", "in", "all", "relief", "with", "mountain", "valley",
+    "for", "of", "both", "each", "width", "height", "off", "at", "long", "short", "then", "turn", "score",
+    "slit", "fold", "the",
+)  # fmt: skip
 
 
 @dataclass
 class _Group:
-    """Positions that share a side, a stretch, a fold and a relief."""
+    """Positions that share a place, a stretch, a fold and a relief."""
 
     at: list[Length] = field(default_factory=list)
-    side: Side | str | None = None
+    every: Length | None = None
+    half: bool = False
+    place: Place | None = None
+    turned: bool = False
     start: Length | None = None
     end: Length | None = None
     fold: Fold = Fold.VALLEY
     relief: Length = NO_LENGTH
 
+    @property
+    def side(self) -> Side | None:
+        return None if self.place is None else self.place.side
+
 
 class MarkReader:
-    """Reads the score and slit clauses of one line; ``scores`` and ``slits`` hold what was read."""
+    """Reads the score and slit clauses of one line; ``scores`` and ``slits`` hold what was read.
 
-    def __init__(
-        self,
-        width: Length,
-        height: Length,
-        length: Callable[[Token], Length | None],
-        ask: Callable[[int, int, Message, str | None], None],
-    ) -> None:
-        self.width, self.height, self.length, self.ask = width, height, length, ask
+    ``last`` is the side that the last marks lie along, None before the first and where they lie all
+    round; ``verb`` what was being said of the piece, for a group that goes on with it.
+    """
+
+    def __init__(self, reading: Reading) -> None:
+        self.reading = reading
         self.scores: list[Line] = []
         self.slits: list[Line] = []
+        self.last: Side | None = None
+        self.verb: str | None = None
 
-    def read(self, tokens: list[Token], *, slit: bool) -> None:
-        """Read one clause: its keyword and what follows it."""
-        items = [t for t in tokens if t.type not in ("SCORE", "SLIT", "AT", "COLON", "DASH")]
-        meant = [t for t in items if t.type in ("NUMBER", "SIDE", "FOUR")]
-        start, end = tokens[0].start_pos or 0, tokens[-1].end_pos or 0
-        if not any(t.type == "NUMBER" for t in meant):
-            self.ask(start, end, message("no-distance.slit" if slit else "no-distance.score"), None)
+    def read(self, cursor: Cursor, since: int, *, slit: bool, place: Place | None = None) -> None:
+        """Read one clause behind its verb; ``place`` where the side was said before the verb.
+
+        ``since`` is the token with which the clause begins.
+        """
+        fold = self._fold_before(cursor, since)
+        groups: list[_Group] = []
+        side_first: bool | None = True if place is not None else None
+        failed = False
+        while True:
+            group = _Group(place=place, fold=fold)
+            place = None
+            began = cursor.at
+            said_place = self._pre(cursor, group)
+            if side_first is None:
+                side_first = said_place or group.place is not None
+            fold = group.fold
+            if not self._positions(cursor, group):
+                failed = failed or cursor.at > began
+                if failed or not groups:
+                    break
+                cursor.at = began
+                break
+            self._post(cursor, group, bool(side_first))
+            groups.append(group)
+            before = cursor.at
+            while cursor.take_sign(",", "&") or cursor.take("and", "then"):
+                pass
+            if not self._goes_on(cursor):
+                cursor.at = before
+                break
+        self.verb = "slit" if slit else "score"
+        if not groups or failed:
+            key = "no-distance.slit" if slit else "no-distance.score"
+            self.reading.ask_about(cursor, since, message(key))
             return
-        # "short side at 1, 2" names the side first; "1, 2 on the short side" names it last.
-        side_first = meant[0].type != "NUMBER"
-        fold = Fold.VALLEY
-        groups: list[_Group] = [_Group()]
-        n = 0
-        while n < len(items):
-            item, group = items[n], groups[-1]
-            if item.type == "FOLD":
-                fold = Fold.MOUNTAIN if str(item).lower() == "mountain" else Fold.VALLEY
-                if group.at:
-                    groups.append(_Group(side=group.side if side_first else None))
-                groups[-1].fold = fold
-            elif item.type in ("SIDE", "FOUR"):
-                side = _ALL_FOUR if item.type == "FOUR" else self._side(item)
-                if side_first and group.at:
-                    groups.append(_Group(side=side, fold=fold))
-                else:
-                    for earlier in groups:
-                        if earlier.side is None:
-                            earlier.side = side
-                    group.side = side
-                    if not side_first:
-                        groups.append(_Group(fold=fold))
-            elif item.type in ("FROM", "TO", "RELIEF"):
-                shortened = groups[-2] if not group.at and len(groups) > 1 else group
-                if [t.type for t in items[n + 1 : n + 2]] == ["NUMBER"]:
-                    self._shorten(shortened, item, items[n + 1])
-                    n += 1
-                else:
-                    self._ask(item, message("not-understood.distance", text=str(item)))
-            elif item.type == "NUMBER":
-                if (group.start, group.end, group.relief) != (None, None, 0):
-                    groups.append(group := _Group(side=group.side if side_first else None, fold=fold))
-                at = self.length(item)
-                if at is not None:
-                    group.at.append(at)
-            n += 1
-        if items[-1].type == "FOLD" and groups[-1].at == []:
-            self._ask(items[-1], message("not-understood.fold", text=str(items[-1])))
-        self._take([group for group in groups if group.at], slit, start, end)
+        self._take(cursor, groups, since, slit, bool(side_first))
 
-    def _ask(self, token: Token, what: Message) -> None:
-        self.ask(token.start_pos or 0, token.end_pos or 0, what, "")
+    def _fold_before(self, cursor: Cursor, since: int) -> Fold:
+        words = [token.word for token in cursor.tokens[since : cursor.at]]
+        return Fold.MOUNTAIN if "mountain" in words else Fold.VALLEY
 
-    def _shorten(self, group: _Group, how: Token, number: Token) -> None:
-        value = self.length(number)
+    def _goes_on(self, cursor: Cursor) -> bool:
+        """Whether another group of distances of the same clause begins here."""
+        if cursor.take("mountain", "valley"):
+            found = cursor.is_number() or cursor.word() in ("at", "every", "width", "height")
+            cursor.at -= 1
+            return found
+        if cursor.word() in TURN_WORDS:
+            return turn_ahead(cursor)
+        if cursor.word() in ("at", "every"):
+            return True
+        before, asked = cursor.at, len(self.reading.questions)
+        if cursor.number() is not None:
+            found = _may_end(cursor)
+        else:
+            placed = place_here(self.reading, cursor, True)
+            cursor.take_sign(":", ",")
+            found = placed is not None and (
+                cursor.word() in ("at", "every") or cursor.is_number() or _halfway_here(cursor)
+            )
+        cursor.at = before
+        del self.reading.questions[asked:]
+        return found
+
+    def _pre(self, cursor: Cursor, group: _Group) -> bool:
+        """What stands before the distances: a turn, a fold, the side. Whether the side was said."""
+        said = False
+        while True:
+            if cursor.word() in TURN_WORDS and turn_ahead(cursor):
+                _take_turn(cursor)
+                group.turned = True
+                cursor.take_sign(",")
+                cursor.take("and", "then")
+                cursor.take(*SCORE_WORDS)
+            elif cursor.word() in FOLD_WORDS:
+                group.fold = Fold(cursor.take(*FOLD_WORDS))
+            elif cursor.sign() in (":", "-", "–", "—") and said:
+                cursor.at += 1
+            elif not said and group.place is None and (found := self._place(cursor)) is not None:
+                group.place, said = found, True
+            elif (said and cursor.word() in ("score", "scored", "fold")) or (
+                said and cursor.sign() == "," and cursor.word(1) in (*SCORE_WORDS, "at")
+            ):
+                cursor.at += 1
+            else:
+                return said
+
+    def _place(self, cursor: Cursor) -> Place | None:
+        if cursor.is_number() and cursor.word() not in ("a", "an"):
+            before, asked = cursor.at, len(self.reading.questions)
+            number = cursor.number()
+            named = number is not None and cursor.word() in ("side", "edge", "way")
+            cursor.at = before
+            del self.reading.questions[asked:]
+            if not named:
+                return None
+        return place_here(self.reading, cursor, True)
+
+    def _positions(self, cursor: Cursor, group: _Group) -> bool:
+        """The distances themselves; whether there are any."""
+        if _halfway_here(cursor):
+            _take_halfway(cursor)
+            group.half = True
+            return True
+        cursor.take("at") or cursor.take_sign("@") or cursor.take_sign(":")
+        if cursor.take("every"):
+            number = cursor.number()
+            group.every = None if number is None else self.reading.length(number)
+            if number is not None:
+                cursor.take("apart")
+            return number is not None
+        numbers: list[Number] = []
+        joins: list[str] = []
+        while True:
+            before = cursor.at
+            join = self._join(cursor) if numbers else "first"
+            number = cursor.number() if join else None
+            if number is None or (numbers and not _may_end(cursor)):
+                cursor.at = before
+                break
+            numbers.append(number)
+            joins.append(join)
+        lengths = [self.reading.length(number) for number in numbers]
+        group.at = [at for at in lengths if at is not None]
+        if numbers:
+            self._look(numbers, joins, group.at)
+        return bool(numbers)
+
+    def _join(self, cursor: Cursor) -> str:
+        """What joins two distances: a comma, "and", both, or nothing but space."""
+        comma = bool(cursor.take_sign(","))
+        word = bool(cursor.take("and") or cursor.take_sign("&"))
+        if cursor.word() == "at" or cursor.word() in TURN_WORDS:
+            return ""
+        return "and" if word else "comma" if comma else "space"
+
+    def _look(self, numbers: list[Number], joins: list[str], at: list[Length]) -> None:
+        """What a list of distances leaves open: a number said twice, or one that may be two."""
+        start, end = numbers[0].start, numbers[-1].end
+        said = [number.said for number in numbers]
+        for n, number in enumerate(numbers):
+            if number.parts[0]:
+                one, two = list(said), list(said)
+                two[n : n + 1] = list(number.parts)
+                text = self.reading.text[number.start : number.end]
+                asked = message("one-or-two-numbers", text=text)
+                self.reading.ask(start, end, asked, ", ".join(one), ", ".join(two))
+                return
+        if len(set(at)) < len(at):
+            once = ", ".join(dict.fromkeys(said))
+            self.reading.ask(start, end, message("doubled-distance"), once)
+            return
+        spaced = [n for n, join in enumerate(joins) if join == "space"]
+        mixed = bool(spaced) and len(spaced) < len(joins) - 1
+        alike = any(b.text.startswith(f"{a.text} ") for a, b in pairwise(numbers))
+        if mixed or (spaced and alike):
+            self.reading.ask(start, end, message("missing-comma"), ", ".join(said))
+
+    def _post(self, cursor: Cursor, group: _Group, side_first: bool) -> None:
+        """What stands behind the distances: where they are measured from, a stretch, a wedge."""
+        while True:
+            since = cursor.at
+            stretch = cursor.word() in ("from", "to") and _number_after(cursor)
+            if stretch:
+                how = cursor.take("from", "to")
+                self._shorten(cursor, group, how, since)
+                continue
+            if self._relief(cursor, group, since):
+                continue
+            if cursor.sign() == "," and cursor.word(1) == "relief":
+                cursor.at += 1
+                continue
+            if (
+                side_first
+                and group.side is not None
+                and cursor.word() not in ("from", "in", "at", "on", "all")
+            ):
+                return
+            sided = group.side is not None or group.turned
+            place = place_here(self.reading, cursor, sided)
+            if place is None:
+                cursor.at = since
+                return
+            if cursor.word() == "at" or (cursor.is_number() and not side_first and group.side is not None):
+                cursor.at = since  # it is the side of what follows
+                return
+            self._add_place(cursor, group, place, since)
+
+    def _add_place(self, cursor: Cursor, group: _Group, place: Place, since: int) -> None:
+        old = group.place
+        if old is None:
+            group.place = place
+            return
+        sides = {p.side for p in (old, place) if p.side is not None}
+        ends = {p.ends for p in (old, place) if p.ends is not None}
+        if len(sides) > 1 or len(ends) > 1 or old.all_round != place.all_round:
+            start, end = cursor.tokens[since].start, cursor.tokens[cursor.at - 1].end
+            text = self.reading.text[start:end]
+            self.reading.ask(start, end, message("said-twice.differently", text=text), "")
+            return
+        group.place = Place(next(iter(sides), None), next(iter(ends), None), old.all_round)
+
+    def _relief(self, cursor: Cursor, group: _Group, since: int) -> bool:
+        cursor.take("with") and cursor.take("a")
+        if not cursor.take("relief", "reliefs"):
+            cursor.at = since
+            return False
+        cursor.take("of")
+        self._shorten(cursor, group, "relief", since)
+        return True
+
+    def _shorten(self, cursor: Cursor, group: _Group, how: str, since: int) -> None:
+        number = cursor.number()
+        if number is None:
+            self.reading.ask_about(cursor, since, message("not-understood.distance", text=how), "")
+            return
+        value = self.reading.length(number)
         if value is None:
             return
-        before = {"FROM": group.start, "TO": group.end, "RELIEF": group.relief or None}[how.type]
+        before = {"from": group.start, "to": group.end, "relief": group.relief or None}[how]
         if before not in (None, value):
-            twice = message("said-twice.distance", text=str(how))
-            self.ask(how.start_pos or 0, number.end_pos or 0, twice, "")
-        elif how.type == "FROM":
+            self.reading.ask_about(cursor, since, message("said-twice.distance", text=how), "")
+        elif how == "from":
             group.start = value
-        elif how.type == "TO":
+        elif how == "to":
             group.end = value
         else:
             group.relief = value
 
-    def _side(self, token: Token) -> Side | None:
-        said = str(token).lower()
-        words = said.replace("-", " ").split()
-        if "width" in words:
-            return Side.WIDTH
-        if "height" in words:
-            return Side.HEIGHT
-        long_side = Side.HEIGHT if self.height > self.width else Side.WIDTH
-        short_side = Side.WIDTH if long_side is Side.HEIGHT else Side.HEIGHT
-        if "short" in words or "shorter" in words:
-            return short_side
-        if "long" in words or "longer" in words:
-            return long_side
-        # "the 11-inch side", "the 4 1/4 in edge": the number alone says which.
-        number = " ".join(word for word in words if word[0].isdigit() or word[0] in ".¼½¾⅓⅔⅛⅜⅝⅞")
-        length = self.length(Token("NUMBER", number, token.start_pos, end_pos=token.end_pos))
-        if length in (self.width, self.height):
-            return Side.WIDTH if length == self.width else Side.HEIGHT
-        start, end = token.start_pos or 0, token.end_pos or 0
-        if length is not None:
-            self.ask(start, end, message("no-such-side"), None)
-        return None
-
-    def _take(self, groups: list[_Group], slit: bool, start: int, end: int) -> None:
-        long_side = Side.HEIGHT if self.height > self.width else Side.WIDTH
-        sided = any(group.side is not None for group in groups)
+    def _take(self, cursor: Cursor, groups: list[_Group], since: int, slit: bool, side_first: bool) -> None:
+        """Turn the groups into lines."""
+        reading = self.reading
+        _share_sides(groups, side_first)
+        sided = any(group.side is not None or (group.place and group.place.all_round) for group in groups)
         into = self.slits if slit else self.scores
         for group in groups:
+            place = group.place or Place()
             if group.start is not None and group.end is not None and group.start >= group.end:
-                self.ask(start, end, message("out-of-order.distances"), None)
+                reading.ask_about(cursor, since, message("out-of-order.distances"))
                 continue
-            if group.side is None and sided:
-                self.ask(start, end, message("no-side"), None)
+            side = place.side
+            if group.turned:
+                side = self._turned(cursor, group, since)
+                if side is None:
+                    continue
+            if side is None and sided and not place.all_round and not group.turned:
+                start, end = cursor.tokens[since].start, cursor.tokens[cursor.at - 1].end
+                text = reading.text[start:end]
+                reading.ask(start, end, message("no-side"), f"{text} on the width", f"{text} on the height")
                 continue
-            if group.side is _ALL_FOUR:
-                for side, size in ((Side.WIDTH, self.width), (Side.HEIGHT, self.height)):
-                    far = [Length(size - at) for at in reversed(group.at)]
-                    into += [
-                        Line(side, at, group.start, group.end, group.fold, group.relief)
-                        for at in sorted({*group.at, *far})
-                        if at > 0
-                    ]
-                continue
-            side = group.side if isinstance(group.side, Side) else long_side
-            into += [Line(side, at, group.start, group.end, group.fold, group.relief) for at in group.at]
+            sides = list(Side) if place.all_round else [side or long_side(reading.size)]
+            ends = Ends.BOTH if place.all_round else place.ends
+            for along in sides:
+                into += self._lines(cursor, group, along, ends, since)
+            self.last = None if place.all_round else sides[0]
+
+    def _turned(self, cursor: Cursor, group: _Group, since: int) -> Side | None:
+        """The other side than the last marks'; a question where that is not known, or another was named."""
+        other = None if self.last is None else Side.HEIGHT if self.last is Side.WIDTH else Side.WIDTH
+        if other is None or (group.side is not None and group.side is not other):
+            self.reading.ask_about(cursor, since, message("turned-from-what"))
+            return None
+        return other
+
+    def _lines(self, cursor: Cursor, group: _Group, along: Side, ends: Ends | None, since: int) -> list[Line]:
+        size = self.reading.size[0 if along is Side.WIDTH else 1]
+        near = list(group.at)
+        if group.half:
+            if size % 2:
+                self.reading.ask_about(cursor, since, message("no-middle"))
+                return []
+            near = [Length(size // 2)]
+        if group.every is not None:
+            if group.every <= 0 or size // group.every > 500:
+                self.reading.ask_about(cursor, since, message("not-over-zero.number"))
+                return []
+            near = [
+                Length(group.every * n) for n in range(1, size // group.every + 1) if group.every * n < size
+            ]
+        far = [Length(size - at) for at in reversed(near)]
+        at = near if ends in (None, Ends.NEAR) else far if ends is Ends.FAR else sorted({*near, *far})
+        if ends in (Ends.BOTH, Ends.FAR) and any(place <= 0 for place in far):
+            self.reading.ask_about(cursor, since, message("no-room-for-distance"))
+            return []
+        return [Line(along, place, group.start, group.end, group.fold, group.relief) for place in at]
+
+
+def _share_sides(groups: list[_Group], side_first: bool) -> None:
+    """``short side at 1, 2`` names the side for what follows; ``1, 2 on the short side`` for what came."""
+    if side_first:
+        last: Place | None = None
+        for group in groups:
+            if group.turned:
+                last = None
+            elif group.place is None or (group.place.side is None and not group.place.all_round):
+                side = None if last is None else last.side
+                group.place = Place(side, group.place.ends if group.place else (last and last.ends) or None)
+            last = group.place if group.place is not None and group.place.side is not None else last
+        return
+    waiting: list[_Group] = []
+    for group in groups:
+        if group.turned:
+            waiting = []
+        elif group.place is None:
+            waiting.append(group)
+        else:
+            for earlier in waiting:
+                earlier.place = group.place
+            waiting = []
+
+
+def _may_end(cursor: Cursor) -> bool:
+    """Whether a number of a list may end here: before a sign, another number, or a word of marks."""
+    token = cursor.peek()
+    if token is None or token.kind is Kind.NUMBER:
+        return True
+    if token.kind is Kind.SIGN:
+        return True
+    if token.kind is Kind.WORD:
+        return token.word in _BEHIND and not (token.word == "each" and cursor.word(1) == "kit")
+    return False
+
+
+def _number_after(cursor: Cursor) -> bool:
+    cursor.at += 1
+    found = cursor.is_number()
+    if found:
+        before = cursor.at
+        cursor.number()
+        found = cursor.word() not in ("side", "sides", "edge", "edges", "end", "ends", "way")
+        cursor.at = before
+    cursor.at -= 1
+    return found or cursor.peek(1) is None
+
+
+def turn_ahead(cursor: Cursor) -> bool:
+    """Whether this turn is one of the paper to its other side, not over, and not "may turn"."""
+    before = cursor.at
+    found = bool(cursor.take(*TURN_WORDS))
+    _turned_thing(cursor)
+    found = found and cursor.word() not in ("over", "it", "upside")
+    cursor.at = before
+    return found
+
+
+def _turned_thing(cursor: Cursor) -> None:
+    if cursor.take("the"):
+        cursor.take("paper", "card", "piece", "sheet", "cardstock", "board")
+    else:
+        cursor.take("it")
+    cursor.take("round", "around", "sideways")
+
+
+def _take_turn(cursor: Cursor) -> None:
+    cursor.at += 1
+    _turned_thing(cursor)
+
+
+def _halfway_here(cursor: Cursor) -> bool:
+    before = cursor.at
+    found = not cursor.is_number() and any(cursor.phrase(*words) for words in _HALFWAY)
+    cursor.at = before
+    return found
+
+
+def _take_halfway(cursor: Cursor) -> None:
+    for words in sorted(_HALFWAY, key=len, reverse=True):
+        if cursor.phrase(*words):
+            return

@@ -13,15 +13,22 @@ __all__ = ["Question"]
 class Question:
     """What was not understood: from ``start`` to before ``end`` in the line, counted in characters.
 
-    ``suggestion`` is what could be in its place; None where nobody can guess.
+    ``suggestions`` are what could be in its place, each another reading; an empty text removes it.
     """
 
     start: int
     end: int
     message: Message
-    suggestion: str | None = None
+    suggestions: tuple[str, ...] = ()
 
     @property
     def code(self) -> str:
         """The message's stable code."""
         return self.message.code
+
+    def put(self, text: str, suggestion: str) -> str:
+        """The line with a suggestion in its place, tidied where words went away."""
+        fixed = text[: self.start] + suggestion + text[self.end :]
+        if not suggestion:
+            fixed = " ".join(fixed.split()).replace(" ,", ",").replace(" ;", ";").rstrip(" ,;")
+        return fixed

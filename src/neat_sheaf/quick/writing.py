@@ -2,16 +2,35 @@
 
 from __future__ import annotations
 
+import functools
 import json
 from collections.abc import Iterator
 from itertools import groupby
 
-from neat_sheaf.measure.length import Length, Unit, nearest_inches, write_length
-from neat_sheaf.project import CutMethod, Diagonal, Edge, Fold, Line, Panel, Piece, Portion
-from neat_sheaf.project.variants import numbers_of
+from neat_sheaf.measure.length import Unit, nearest_inches, write_length
+from neat_sheaf.project import (
+    CornerCut,
+    CutMethod,
+    Diagonal,
+    Edge,
+    End,
+    EndShape,
+    Fold,
+    Hole,
+    Line,
+    Notch,
+    Outline,
+    Panel,
+    Piece,
+    Portion,
+    Window,
+    WindowShape,
+)
+from neat_sheaf.project.numbers import numbers_of
 from neat_sheaf.quick.draft import Known, follows_by_role
-from neat_sheaf.quick.grammar import words_only
 from neat_sheaf.quick.reading import read_line
+from neat_sheaf.quick.tail import begins_clause
+from neat_sheaf.quick.tokens import Kind, tokens_of
 
 __all__ = ["clauses_beyond_columns", "tidy_line"]
 
@@ -48,13 +67,15 @@ def clauses_beyond_columns(piece: Piece, units: Unit) -> list[str]:
 
 
 def _marks(piece: Piece, unit: Unit) -> Iterator[str]:
-    def said(length: Length) -> str:
-        return write_length(length, unit)
-
     yield from (_diagonal(diagonal, unit) for diagonal in piece.diagonals)
     yield from _lines("slit", piece.slits, unit)
-    yield from (f"hole {said(h.diameter)} at {said(h.x)}, {said(h.y)}" for h in piece.holes)
-    yield from (f"{c.shape} {c.corner} corner {said(c.size)}" for c in piece.corners)
+    yield from (_hole(hole, unit) for hole in piece.holes)
+    yield from (_corner(corner, unit) for corner in piece.corners)
+    yield from (_end(end, unit) for end in piece.ends)
+    yield from (_notch(notch, unit) for notch in piece.notches)
+    yield from (_window(window, unit) for window in piece.windows)
+    for panel in piece.removed:
+        yield f"remove panel {panel.column}.{panel.row}"
     for tab in piece.tabs:
         yield f"tab {_panel(tab.panel)}" + (f" {tab.runs} runs" if tab.runs != 1 else "")
     for face in piece.faces:
@@ -64,12 +85,14 @@ def _marks(piece: Piece, unit: Unit) -> Iterator[str]:
 
 
 def _unit(piece: Piece, units: Unit) -> Unit:
-    lengths = [*numbers_of(piece).values(), *(line.relief for line in (*piece.scores, *piece.slits))]
-    lengths += [at for d in piece.diagonals for at in (*d.start, *d.end)]
-    return units if units != "in" or all(nearest_inches(length).exact for length in lengths) else "cm"
+    if units != "in":
+        return units
+    return "in" if all(nearest_inches(length).exact for length in numbers_of(piece).values()) else "cm"
 
 
 def _kinds(piece: Piece) -> Iterator[str]:
+    if piece.outline is Outline.OVAL:
+        yield "circle" if piece.width == piece.height else "oval"
     if piece.portion is not Portion.WHOLE:
         yield piece.portion.value
     if piece.scrap:
@@ -84,25 +107,42 @@ def _panel(panel: Panel) -> str:
     return f"column {panel.column} row {panel.row}"
 
 
+@functools.lru_cache(maxsize=4096)
 def _words(before: str, text: str) -> str:
     """A name behind the word it belongs to, in quotation marks where it could be misread."""
+    tokens = tokens_of(text)
+    plain = bool(tokens) and all(
+        (token.kind is Kind.WORD and not begins_clause(token.word) and token.word not in _ASIDE)
+        or (n > 0 and token.kind is Kind.NUMBER and not token.unit)
+        for n, token in enumerate(tokens)
+    )
+    plain = plain and " ".join(token.text for token in tokens) == text and "." not in text
     # Of a role that is not known yet only two words are taken.
-    plain = words_only(before, text) and (before != "in" or len(text.split()) <= 2)
+    plain = plain and (before != "in" or len(tokens) <= 2)
+    plain = plain or (before == "in" and text in ("print", "print A", "print B", "card"))
     return f"{before} {text if plain else json.dumps(text, ensure_ascii=False)}"
 
 
+# Words that begin no clause and yet would be taken for something else before or behind a name.
+_ASIDE = (
+    "panel", "column", "col", "row", "up", "the", "with", "as", "set", "and", "then", "by", "to", "x", "out",
+    "die", "inch", "inches", "cm", "mm", "scrap", "offcut", "leftover", "scraps", "offcuts", "leftovers",
+)  # fmt: skip
+
+
+@functools.lru_cache(maxsize=4096)
 def _name(name: str) -> str:
-    read = read_line(f"{name}: 1 x 1 in; in x", "in", Known()) if "\n" not in name else None
-    plain = read is not None and read.piece is not None and not read.questions
-    if (
-        plain
-        and read is not None
-        and read.piece is not None
-        and read.piece.name == name
-        and read.piece.per_kit == 1
-    ):
-        return name
-    return json.dumps(name, ensure_ascii=False)
+    if "\n" in name or '"' in name:
+        return json.dumps(name, ensure_ascii=False)
+    read = read_line(f"{name}: 1 x 1 in; in paper", "in", Known())
+    made = read.piece
+    plain = (
+        made is not None
+        and not read.questions
+        and made.name == name
+        and made == Piece(name, "paper", 1, made.width, made.height)
+    )
+    return name if plain else json.dumps(name, ensure_ascii=False)
 
 
 def _lines(word: str, lines: tuple[Line, ...], unit: Unit) -> Iterator[str]:
@@ -110,18 +150,28 @@ def _lines(word: str, lines: tuple[Line, ...], unit: Unit) -> Iterator[str]:
         return line.along, line.start, line.end, line.fold, line.relief
 
     for _, group in groupby(lines, alike):
-        like = list(group)
-        first = like[0]
-        text = f"{word} {first.along} at {', '.join(write_length(line.at, unit) for line in like)}"
-        if first.fold is Fold.MOUNTAIN:
-            text = text.replace(word, f"{word} mountain", 1)
-        if first.start is not None:
-            text += f" from {write_length(first.start, unit)}"
-        if first.end is not None:
-            text += f" to {write_length(first.end, unit)}"
-        if first.relief:
-            text += f" relief {write_length(first.relief, unit)}"
-        yield text
+        yield from _group(word, list(group), unit)
+
+
+def _group(word: str, like: list[Line], unit: Unit) -> Iterator[str]:
+    """One clause for lines that run alike, or several where a distance comes twice."""
+    first = like[0]
+    places = [line.at for line in like]
+    if len(set(places)) < len(places):
+        at = next(n for n in range(1, len(places)) if places[n] in places[:n])
+        yield from _group(word, like[:at], unit)
+        yield from _group(word, like[at:], unit)
+        return
+    text = f"{word} {first.along} at {', '.join(write_length(place, unit) for place in places)}"
+    if first.fold is Fold.MOUNTAIN:
+        text = text.replace(word, f"{word} mountain", 1)
+    if first.start is not None:
+        text += f" from {write_length(first.start, unit)}"
+    if first.end is not None:
+        text += f" to {write_length(first.end, unit)}"
+    if first.relief:
+        text += f" relief {write_length(first.relief, unit)}"
+    yield text
 
 
 def _diagonal(diagonal: Diagonal, unit: Unit) -> str:
@@ -129,3 +179,40 @@ def _diagonal(diagonal: Diagonal, unit: Unit) -> str:
     fold = " mountain" if diagonal.fold is Fold.MOUNTAIN else ""
     x1_, y1_, x2_, y2_ = (write_length(at, unit) for at in (x1, y1, x2, y2))
     return f"diagonal{fold} from ({x1_}, {y1_}) to ({x2_}, {y2_})"
+
+
+def _hole(hole: Hole, unit: Unit) -> str:
+    across, x, y = (write_length(at, unit) for at in (hole.diameter, hole.x, hole.y))
+    through = f" through the folds along the {hole.through}" if hole.through else ""
+    return f"hole {across} at {x}, {y}{through}"
+
+
+def _corner(cut: CornerCut, unit: Unit) -> str:
+    rise = "" if cut.rise is None else f" x {write_length(cut.rise, unit)}"
+    return f"{cut.shape} {cut.corner} corner {write_length(cut.size, unit)}{rise}"
+
+
+def _end(end: End, unit: Unit) -> str:
+    inset = f"{write_length(end.inset, unit)} x " if end.shape is EndShape.CUT_OFF else ""
+    return f"{end.shape} {end.edge} end {inset}{write_length(end.depth, unit)}"
+
+
+def _notch(notch: Notch, unit: Unit) -> str:
+    size = f"{write_length(notch.width, unit)} x {write_length(notch.depth, unit)}"
+    at = "centred" if notch.at is None else f"at {write_length(notch.at, unit)}"
+    return f"{notch.shape} notch {size} on the {notch.edge} edge {at}"
+
+
+def _window(window: Window, unit: Unit) -> str:
+    oval = window.shape is WindowShape.OVAL
+    circle = oval and window.width == window.height
+    width, height = write_length(window.width, unit), write_length(window.height, unit)
+    size = width if circle else f"{width} x {height}"
+    kind = "circle window" if circle else "oval window" if oval else "window"
+    if window.x is None and window.y is None:
+        where = "centred"
+    else:
+        places = ("centred" if at is None else write_length(at, unit) for at in (window.x, window.y))
+        where = f"at {', '.join(places)}"
+    on = "" if window.panel is None else f" on panel {window.panel.column}.{window.panel.row}"
+    return f"{kind} {size} {where}{on}"

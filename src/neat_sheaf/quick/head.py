@@ -1,0 +1,194 @@
+"""What stands before the size: the name, how many, how it is cut, whose mat it is, its paper."""
+
+from __future__ import annotations
+
+from neat_sheaf.messages import message
+from neat_sheaf.project import CutMethod
+from neat_sheaf.quick.clauses import count
+from neat_sheaf.quick.cursor import Cursor
+from neat_sheaf.quick.draft import Mat, Reading, unquoted
+from neat_sheaf.quick.marks import SCORE_WORDS
+from neat_sheaf.quick.tokens import Kind, Token
+
+__all__ = ["ABOUT_WORDS", "read_head"]
+
+ABOUT_WORDS = ("about", "approximately", "approx", "roughly", "ca", "around")
+_MAKING = ("cut", "make", "need", "score")
+_JOINERS = ("at", "is", "are", "measuring", "measures")
+_CUTS = {
+    "die-cut": CutMethod.DIE, "diecut": CutMethod.DIE, "punched": CutMethod.PUNCH, "trimmed": CutMethod.TRIM,
+}  # fmt: skip
+
+
+def read_head(reading: Reading, tokens: list[Token]) -> None:
+    """Read the tokens before the size; what is left is the name."""
+    if len(tokens) == 2 and tokens[0].kind is Kind.QUOTED and tokens[1].text == ":":
+        reading.fields["name"] = unquoted(tokens[0]).strip()
+        return
+    tokens, closed = _without_joiners(reading, tokens)
+    tokens = _count_before(reading, tokens)
+    tokens = _cut(reading, tokens)
+    tokens = _count_behind(reading, tokens, closed)
+    tokens = _paper(reading, tokens)
+    if _scores(reading, tokens) or not tokens:
+        return
+    name = _name(reading, tokens)
+    _mat(reading, tokens, name)
+    reading.fields["name"] = name
+
+
+def _without_joiners(reading: Reading, tokens: list[Token]) -> tuple[list[Token], bool]:
+    """Without ``:``, ``at``, ``about`` and the like at the end; whether a colon closed the name."""
+    closed = False
+    while tokens:
+        last = tokens[-1]
+        if last.kind is Kind.SIGN and last.text in (":", ",", "-", "–", "—", "=", "~", "≈", ".", "@"):
+            closed = closed or last.text == ":"
+            if last.text in ("~", "≈"):
+                _about(reading, last)
+        elif last.word in ABOUT_WORDS and len(tokens) > 1:
+            _about(reading, last)
+        elif not (last.word in _JOINERS and len(tokens) > 1):
+            break
+        tokens = tokens[:-1]
+    return tokens, closed
+
+
+def _about(reading: Reading, token: Token) -> None:
+    reading.ask(token.start, token.end, message("about", text=token.text), "")
+
+
+def _count_before(reading: Reading, tokens: list[Token]) -> list[Token]:
+    """``2 walls``, ``cut two flaps``, ``3x tags``, ``a pair of gussets``, ``(2) walls``."""
+    cursor = Cursor(tokens)
+    made = bool(cursor.take(*_MAKING[:3]))
+    if made and cursor.take("a", "an", "the", "out") and cursor.word() != "pair":
+        return tokens[cursor.at :]
+    since = cursor.at
+    if (cursor.sign() == "(" or cursor.word() in ("qty", "quantity")) and count(reading, cursor):
+        return _behind_count(cursor)
+    if cursor.phrase("a", "pair") or cursor.phrase("pair"):
+        if cursor.peek() is not None:
+            reading.set_count(2)
+            return _behind_count(cursor)
+        cursor.at = since
+    token = cursor.peek()
+    following = cursor.peek(1)
+    if token is None or following is None or following.kind in (Kind.SIGN, Kind.NUMBER):
+        if token is not None and token.whole is not None and following and following.kind is Kind.NUMBER:
+            reading.ask(token.start, following.end, message("two-numbers-before-name"))
+        return tokens
+    found = cursor.whole()
+    if found is None:
+        return tokens
+    reading.set_count(found)
+    return _behind_count(cursor)
+
+
+def _behind_count(cursor: Cursor) -> list[Token]:
+    token = cursor.peek()
+    if token is not None and (token.kind is Kind.TIMES or token.word in ("of", "off")):
+        cursor.at += 1
+        cursor.take("the")
+    return list(cursor.tokens[cursor.at :])
+
+
+def _count_behind(reading: Reading, tokens: list[Token], closed: bool) -> list[Token]:
+    """``walls (4)``, ``walls x 4``, ``gussets: 3``, ``gussets: cut 3``, ``walls, 2 of``."""
+    for back in (5, 4, 3, 2):
+        if len(tokens) > back - 1 and len(tokens) - back >= 1:
+            cursor = Cursor(tokens, len(tokens) - back)
+            opens = cursor.sign() == "(" or (cursor.peek() or tokens[0]).kind is Kind.TIMES
+            if opens and count(reading, cursor) and cursor.at == len(tokens):
+                return tokens[:-back]
+    for back in (3, 2):
+        if len(tokens) > back and tokens[-back].text in (":", ",", "-", "–", "—", "="):
+            cursor = Cursor(tokens, len(tokens) - back + 1)
+            cursor.take(*_MAKING[:3])
+            found = cursor.whole()
+            cursor.take("of", "off")
+            if found is not None and cursor.at == len(tokens):
+                reading.set_count(found)
+                return tokens[:-back]
+    last = tokens[-1] if len(tokens) > 1 else None
+    if last is not None and last.kind is Kind.NUMBER and not closed:
+        name = reading.text[tokens[0].start : tokens[-2].end]
+        if last.whole is None:
+            reading.ask(last.start, last.end, message("number-before-size", text=last.text), "")
+            return tokens[:-1]
+        # "Panel 2 2 x 3": the second panel, or two of them?
+        reading.ask(
+            tokens[0].start, last.end, message("name-or-count", name=name, number=last.text),
+            f"{name} {last.text}:", f"{name} ({last.text}):",
+        )  # fmt: skip
+    return tokens
+
+
+def _cut(reading: Reading, tokens: list[Token]) -> list[Token]:
+    """``2 die-cut leaves``, ``leaves punched``: how it is cut, and the name without it."""
+    for n, token in enumerate(tokens):
+        words = 2 if token.word == "die" and n + 1 < len(tokens) and tokens[n + 1].word == "cut" else 1
+        method = CutMethod.DIE if words == 2 else _CUTS.get(token.word)
+        if method is not None and len(tokens) > words:
+            reading.fields["cut"] = method
+            left = tokens[:n] + tokens[n + words :]
+            return left[:-1] if left[-1].text in (",", ":") else left
+    return tokens
+
+
+def _paper(reading: Reading, tokens: list[Token]) -> list[Token]:
+    """``Lid in card``: a known role at the end; an unknown one is asked about."""
+    for n in range(len(tokens) - 1, 0, -1):
+        if tokens[n].word not in ("in", "from") or n + 1 == len(tokens):
+            continue
+        first = n + 2 if tokens[n + 1].word == "the" and n + 2 < len(tokens) else n + 1
+        said = reading.text[tokens[first].start : tokens[-1].end]
+        known = next((role for role in reading.known.every_role if role.lower() == said.lower()), None)
+        if known is not None:
+            reading.fields["paper"] = known
+            return tokens[:n]
+        if tokens[n].word == "in":
+            name = reading.text[tokens[0].start : tokens[n - 1].end]
+            reading.ask(tokens[0].start, tokens[-1].end, message("name-or-paper", text=said), f"{name}:")
+            return tokens
+    return tokens
+
+
+def _scores(reading: Reading, tokens: list[Token]) -> bool:
+    """Scores said before the size are asked about: the size comes first."""
+    for n, token in enumerate(tokens):
+        if token.word not in (*SCORE_WORDS, "slit", "slits"):
+            continue
+        if any(t.kind is Kind.NUMBER or t.word in ("at", "side", "width", "height") for t in tokens[n:]):
+            reading.ask(token.start, tokens[-1].end, message("size-first"))
+            if n:
+                reading.fields["name"] = reading.text[tokens[0].start : tokens[n - 1].end].strip()
+            return True
+    return False
+
+
+def _name(reading: Reading, tokens: list[Token]) -> str:
+    """The name as it stands; its parts joined where something between them was taken."""
+    runs: list[list[Token]] = []
+    for token in tokens:
+        between = reading.text[runs[-1][-1].end : token.start] if runs else None
+        if between is not None and not between.strip():
+            runs[-1].append(token)
+        else:
+            runs.append([token])
+    name = " ".join(reading.text[run[0].start : run[-1].end] for run in runs).strip()
+    return unquoted(tokens[0]).strip() if len(tokens) == 1 and tokens[0].kind is Kind.QUOTED else name
+
+
+def _mat(reading: Reading, tokens: list[Token], name: str) -> None:
+    """``mat of the Lid``, ``front mat for the Lid``: named so, and a mat of it."""
+    for n, token in enumerate(tokens[:-2]):
+        if token.word in ("mat", "mats") and tokens[n + 1].word in ("of", "for", "on"):
+            first = n + 3 if tokens[n + 2].word == "the" and n + 3 < len(tokens) else n + 2
+            said = reading.text[tokens[first].start : tokens[-1].end]
+            known = reading.known.named(said)
+            if known is None:
+                start, end = tokens[first].start, tokens[-1].end
+                reading.ask(start, end, message("unknown-piece.name", piece=said), *reading.known.pieces[:4])
+            reading.mat_for = Mat(known or said, None, token.start, tokens[-1].end)
+            return
