@@ -257,6 +257,7 @@ def _role(reading: Reading, cursor: Cursor) -> bool:
 
 def role_here(reading: Reading, cursor: Cursor) -> str:
     """Move past a role: a known one, else at most two words; "" where none is here."""
+    only_known = cursor.word(-1) == "of" and cursor.word(-2) != "out"
     words: list[Token] = []
     while (token := cursor.peek(len(words))) is not None and token.kind in (
         Kind.WORD,
@@ -282,29 +283,50 @@ def role_here(reading: Reading, cursor: Cursor) -> str:
         if known and not (stray and len(stray[0].text) == 1 and stray[0].text.isalnum()):
             cursor.at += n
             return known[0]
-    if not words or words[0].word in _NO_ROLE:
+    if (
+        only_known
+        or not words
+        or words[0].word in _NO_ROLE
+        or (words[0].word in READERS and words[0].word != "print")
+    ):
         return ""
+    if len(words[0].text) == 1:
+        return ""  # "in A print" is "in print A" with its words the wrong way round
     most = min(MOST_ROLE_WORDS, len(words))
+    if any(token.word in _NO_ROLE for token in words[:most]):
+        return ""
     cursor.at += most
     return said(most)
 
 
 # Words of the grammar that are no paper's name: "in half" is a fold, "from each" a place.
 _NO_ROLE = (
-    "half",
+    "row",
+    "column",
+    "panel",
+    "panels",
     "from",
-    "in",
     "each",
     "both",
     "all",
     "at",
     "the",
-    "from",
     "to",
     "by",
     "score",
     "slit",
     "and",
+    "fold",
+    "folded",
+    "turn",
+    "mountain",
+    "valley",
+    "left",
+    "right",
+    "top",
+    "bottom",
+    "long",
+    "short",
 )
 
 
@@ -328,6 +350,9 @@ def whole_role(reading: Reading, cursor: Cursor) -> bool:
 
 def _portion(reading: Reading, cursor: Cursor) -> bool:
     since = cursor.at
+    before = cursor.peek(-1)
+    if before is not None and before.kind is Kind.NUMBER:
+        return False  # "folded 7 in half": it is no part of a whole that is meant
     if cursor.take("three-quarters", "three-quarter") or cursor.phrase("three", "quarters|quarter"):
         portion = Portion.THREE_QUARTERS
     elif cursor.take("half", "halves"):

@@ -25,9 +25,10 @@ from neat_sheaf.project import (
 )
 from neat_sheaf.quick.cursor import Cursor, Number
 from neat_sheaf.quick.draft import Reading, panel
+from neat_sheaf.quick.sizes import Size
 from neat_sheaf.quick.tokens import Kind
 
-__all__ = ["CUT_OUT_READERS", "number_hole"]
+__all__ = ["CUT_OUT_READERS", "number_hole", "window_behind"]
 
 _CENTRED = ("centred", "centered", "central")
 _MIDDLE = ("middle", "centre", "center")
@@ -294,6 +295,19 @@ def _window(reading: Reading, cursor: Cursor) -> bool:
         return False
     one = shape in ("circle", "round", "square")
     found = _lengths(reading, cursor, since, numbers, 1 if one else 2, "window 2 x 1 centred")
+    return _windowed(reading, cursor, since, shape in ("circle", "round", "oval"), found)
+
+
+def window_behind(reading: Reading, cursor: Cursor, since: int, size: Size) -> bool:
+    """``2 x 3 window centred``: the window whose size was said before it."""
+    cursor.take("window")
+    lengths = [reading.length(number) for number in size.numbers]
+    known = [length for length in lengths if length is not None]
+    sides = known[::-1] if size.turned else known
+    return _windowed(reading, cursor, since, size.round, sides if len(sides) == 2 else None)
+
+
+def _windowed(reading: Reading, cursor: Cursor, since: int, oval: bool, found: list[Length] | None) -> bool:
     where = _window_place(reading, cursor)
     on = panel(reading, cursor) if cursor.phrase("on|in") or cursor.word() in ("panel", "column") else None
     if not found:
@@ -302,7 +316,7 @@ def _window(reading: Reading, cursor: Cursor) -> bool:
         reading.ask_about(cursor, since, message("window-where"))
         return True
     if _over_zero(reading, cursor, since, *found):
-        form = WindowShape.OVAL if shape in ("circle", "round", "oval") else WindowShape.RECTANGLE
+        form = WindowShape.OVAL if oval else WindowShape.RECTANGLE
         reading.lists["windows"].append(Window(form, found[0], found[-1], *where, on))
     return True
 

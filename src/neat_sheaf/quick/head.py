@@ -2,10 +2,12 @@
 
 from __future__ import annotations
 
+import json
+
 from neat_sheaf.messages import message
 from neat_sheaf.project import CutMethod
 from neat_sheaf.quick.clauses import count
-from neat_sheaf.quick.cursor import Cursor
+from neat_sheaf.quick.cursor import COUNT_WORDS, Cursor
 from neat_sheaf.quick.draft import Mat, Reading, unquoted
 from neat_sheaf.quick.marks import SCORE_WORDS
 from neat_sheaf.quick.tokens import Kind, Token
@@ -20,26 +22,27 @@ _CUTS = {
 }  # fmt: skip
 
 
-def read_head(reading: Reading, tokens: list[Token]) -> None:
-    """Read the tokens before the size; what is left is the name."""
+def read_head(reading: Reading, tokens: list[Token], circle: bool = False) -> None:
+    """Read the tokens before the size; what is left is the name. ``circle``: the size names its form."""
     if len(tokens) == 2 and tokens[0].kind is Kind.QUOTED and tokens[1].text == ":":
         reading.fields["name"] = unquoted(tokens[0]).strip()
         return
-    tokens, closed = _without_joiners(reading, tokens)
-    tokens = _count_before(reading, tokens)
+    tokens, closed, joined = _without_joiners(reading, tokens)
+    tokens = _count_before(reading, tokens, joined or circle)
     tokens = _cut(reading, tokens)
-    tokens = _count_behind(reading, tokens, closed)
+    tokens = _count_behind(reading, tokens, closed, joined)
     tokens = _paper(reading, tokens)
     if _scores(reading, tokens) or not tokens:
         return
     name = _name(reading, tokens)
+    _odd(reading, tokens, name, closed)
     _mat(reading, tokens, name)
     reading.fields["name"] = name
 
 
-def _without_joiners(reading: Reading, tokens: list[Token]) -> tuple[list[Token], bool]:
-    """Without ``:``, ``at``, ``about`` and the like at the end; whether a colon closed the name."""
-    closed = False
+def _without_joiners(reading: Reading, tokens: list[Token]) -> tuple[list[Token], bool, bool]:
+    """Without ``:``, ``at``, ``about`` and the like at the end; whether a colon was there, or anything."""
+    closed, joined = False, False
     while tokens:
         last = tokens[-1]
         if last.kind is Kind.SIGN and last.text in (":", ",", "-", "–", "—", "=", "~", "≈", ".", "@"):
@@ -50,25 +53,31 @@ def _without_joiners(reading: Reading, tokens: list[Token]) -> tuple[list[Token]
             _about(reading, last)
         elif not (last.word in _JOINERS and len(tokens) > 1):
             break
-        tokens = tokens[:-1]
-    return tokens, closed
+        tokens, joined = tokens[:-1], True
+    return tokens, closed, joined
 
 
 def _about(reading: Reading, token: Token) -> None:
     reading.ask(token.start, token.end, message("about", text=token.text), "")
 
 
-def _count_before(reading: Reading, tokens: list[Token]) -> list[Token]:
+def _count_before(reading: Reading, tokens: list[Token], parted: bool) -> list[Token]:
     """``2 walls``, ``cut two flaps``, ``3x tags``, ``a pair of gussets``, ``(2) walls``."""
     cursor = Cursor(tokens)
     made = bool(cursor.take(*_MAKING[:3]))
     if made and cursor.take("a", "an", "the", "out") and cursor.word() != "pair":
         return tokens[cursor.at :]
+    if len(tokens) == cursor.at + 1 and (found := cursor.whole()) is not None:
+        # "cut 2 at 2 x 6", "2 1 3/4 inch circles"; but "7 10 x 4" may be anything.
+        if not parted:
+            reading.ask(tokens[0].start, tokens[-1].end, message("lone-number", number=tokens[-1].text))
+        reading.set_count(found)
+        return []
     since = cursor.at
     if (cursor.sign() == "(" or cursor.word() in ("qty", "quantity")) and count(reading, cursor):
         return _behind_count(cursor)
     if cursor.phrase("a", "pair") or cursor.phrase("pair"):
-        if cursor.peek() is not None:
+        if cursor.word() == "of":
             reading.set_count(2)
             return _behind_count(cursor)
         cursor.at = since
@@ -93,7 +102,7 @@ def _behind_count(cursor: Cursor) -> list[Token]:
     return list(cursor.tokens[cursor.at :])
 
 
-def _count_behind(reading: Reading, tokens: list[Token], closed: bool) -> list[Token]:
+def _count_behind(reading: Reading, tokens: list[Token], closed: bool, joined: bool) -> list[Token]:
     """``walls (4)``, ``walls x 4``, ``gussets: 3``, ``gussets: cut 3``, ``walls, 2 of``."""
     for back in (5, 4, 3, 2):
         if len(tokens) > back - 1 and len(tokens) - back >= 1:
@@ -108,6 +117,11 @@ def _count_behind(reading: Reading, tokens: list[Token], closed: bool) -> list[T
             found = cursor.whole()
             cursor.take("of", "off")
             if found is not None and cursor.at == len(tokens):
+                if not joined:
+                    # "Mats: 4 4 3/8 x 7": four of them, or a number too many?
+                    name = reading.text[tokens[0].start : tokens[-back - 1].end]
+                    asked = message("name-or-count", name=name, number=str(found))
+                    reading.ask(tokens[0].start, tokens[-1].end, asked, f"{name}: {found} at", f"{name}:")
                 reading.set_count(found)
                 return tokens[:-back]
     last = tokens[-1] if len(tokens) > 1 else None
@@ -126,14 +140,15 @@ def _count_behind(reading: Reading, tokens: list[Token], closed: bool) -> list[T
 
 def _cut(reading: Reading, tokens: list[Token]) -> list[Token]:
     """``2 die-cut leaves``, ``leaves punched``: how it is cut, and the name without it."""
-    for n, token in enumerate(tokens):
+    for n, token in reversed(list(enumerate(tokens))):
         words = 2 if token.word == "die" and n + 1 < len(tokens) and tokens[n + 1].word == "cut" else 1
         method = CutMethod.DIE if words == 2 else _CUTS.get(token.word)
-        if method is not None and len(tokens) > words:
-            reading.fields["cut"] = method
-            left = tokens[:n] + tokens[n + words :]
-            return left[:-1] if left[-1].text in (",", ":") else left
-    return tokens
+        if method is not None:
+            if reading.fields.setdefault("cut", method) != method:
+                asked = message("said-twice.differently", text=token.text)
+                reading.ask(token.start, token.end, asked, "")
+            tokens = tokens[:n] + tokens[n + words :]
+    return tokens[:-1] if tokens and tokens[-1].text in (",", ":") else tokens
 
 
 def _paper(reading: Reading, tokens: list[Token]) -> list[Token]:
@@ -178,6 +193,51 @@ def _name(reading: Reading, tokens: list[Token]) -> str:
             runs.append([token])
     name = " ".join(reading.text[run[0].start : run[-1].end] for run in runs).strip()
     return unquoted(tokens[0]).strip() if len(tokens) == 1 and tokens[0].kind is Kind.QUOTED else name
+
+
+_NO_END = (
+    "at",
+    "of",
+    "from",
+    "in",
+    "to",
+    "by",
+    "with",
+    "and",
+    "the",
+    "a",
+    "for",
+    "on",
+    "both",
+    "about",
+    "up",
+)
+_NO_BEGIN = ("of", "from", "at", "and", "by", "to", "with", "x", "in", "both")
+
+
+def _odd(reading: Reading, tokens: list[Token], name: str, closed: bool) -> None:
+    """A name with a number or a bracket in it, or one that stops in the middle, is asked about."""
+    if len(tokens) == 1 and tokens[0].kind is Kind.QUOTED:
+        return
+    last = tokens[-1] if closed else None
+    odd = tokens[0].word in _NO_BEGIN or (tokens[-1].word in _NO_END and len(tokens) > 1)
+    odd = odd or (tokens[0].word in ("a", "an", "the") and len(tokens) > 1 and tokens[1].word in _NO_BEGIN)
+    for n, token in enumerate(tokens):
+        following = tokens[n + 1] if n + 1 < len(tokens) else None
+        said = reading.text[token.start : token.end]
+        # "12-inch strip" and 2" tags are names; "2 in die-cut tags" may be two of them.
+        strip = (
+            bool(token.unit)
+            and not said.endswith(" in")
+            and following is not None
+            and following.kind is Kind.WORD
+        )
+        odd = odd or token.text in ("(", ")", ":") or token.kind in (Kind.TIMES, Kind.QUOTED)
+        odd = odd or token.word in COUNT_WORDS or token.word in ("pair", "at", "from")
+        odd = odd or (token.kind is Kind.NUMBER and not strip and token is not last)
+    if odd and not reading.questions:
+        quoted = json.dumps(name, ensure_ascii=False)
+        reading.ask(tokens[0].start, tokens[-1].end, message("odd-name", name=name), f"{quoted}:")
 
 
 def _mat(reading: Reading, tokens: list[Token], name: str) -> None:

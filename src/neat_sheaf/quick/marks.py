@@ -22,8 +22,10 @@ SCORE_WORDS = (
 )  # fmt: skip
 FOLD_WORDS = ("mountain", "valley")
 TURN_WORDS = ("turn", "turned", "turning", "rotate")
-_HALFWAY = (("half",), ("halfway",), ("half-way",), ("in", "half"), ("in", "the", "middle|centre|center"),
-            ("down|at", "the", "middle|centre|center"), ("at", "half|halfway"))  # fmt: skip
+_HALFWAY = (
+    ("halfway",), ("half-way",), ("in", "half"), ("at", "halfway"), ("in", "the", "middle|centre|center"),
+    ("down|at", "the", "middle|centre|center"),
+)  # fmt: skip
 # What may stand behind a distance of a list; before another word the number belongs to what follows it.
 _BEHIND = (
     "and", "on", "along", "across", "down", "from", "to", "in", "all", "relief", "with", "mountain", "valley",
@@ -39,6 +41,10 @@ class _Group:
     at: list[Length] = field(default_factory=list)
     every: Length | None = None
     half: bool = False
+    closed: bool = False
+    """The list was closed by its own "and" before another "and", or what follows begins with its side."""
+    where: tuple[int, int] = (0, 0)
+    """Where its distances stand in the line."""
     place: Place | None = None
     turned: bool = False
     start: Length | None = None
@@ -79,6 +85,8 @@ class MarkReader:
             place = None
             began = cursor.at
             said_place = self._pre(cursor, group)
+            if groups and (said_place or cursor.word() == "at"):
+                groups[-1].closed = True
             if side_first is None:
                 side_first = said_place or group.place is not None
             fold = group.fold
@@ -93,7 +101,7 @@ class MarkReader:
             before = cursor.at
             while cursor.take_sign(",", "&") or cursor.take("and", "then"):
                 pass
-            if not self._goes_on(cursor):
+            if not self._goes_on(cursor, parted=cursor.at > before):
                 cursor.at = before
                 break
         self.verb = "slit" if slit else "score"
@@ -107,24 +115,32 @@ class MarkReader:
         words = [token.word for token in cursor.tokens[since : cursor.at]]
         return Fold.MOUNTAIN if "mountain" in words else Fold.VALLEY
 
-    def _goes_on(self, cursor: Cursor) -> bool:
-        """Whether another group of distances of the same clause begins here."""
+    def _goes_on(self, cursor: Cursor, *, parted: bool) -> bool:
+        """Whether another group of distances of the same clause begins here.
+
+        ``parted``: a comma or "and" stands before it; a number needs one.
+        """
         if cursor.take("mountain", "valley"):
             found = cursor.is_number() or cursor.word() in ("at", "every", "width", "height")
             cursor.at -= 1
             return found
         if cursor.word() in TURN_WORDS:
             return turn_ahead(cursor)
-        if cursor.word() in ("at", "every"):
-            return True
+        if cursor.word() == "at":
+            return parted
+        if cursor.word() == "every":
+            return False
         before, asked = cursor.at, len(self.reading.questions)
         if cursor.number() is not None:
-            found = _may_end(cursor)
+            named = cursor.word() in ("side", "edge", "way")
+            found = ((parted or named) and _may_end(cursor)) or named
         else:
             placed = place_here(self.reading, cursor, True)
             cursor.take_sign(":", ",")
-            found = placed is not None and (
-                cursor.word() in ("at", "every") or cursor.is_number() or _halfway_here(cursor)
+            found = (
+                placed is not None
+                and parted
+                and (cursor.word() in ("at", "every") or cursor.is_number() or _halfway_here(cursor))
             )
         cursor.at = before
         del self.reading.questions[asked:]
@@ -186,11 +202,17 @@ class MarkReader:
             if number is None or (numbers and not _may_end(cursor)):
                 cursor.at = before
                 break
+            if join == "and" and "and" in joins:
+                # "3 3/4 and 5 1/4, and 1 1/2 from both ends": the first list is closed.
+                cursor.at = before
+                group.closed = True
+                break
             numbers.append(number)
             joins.append(join)
         lengths = [self.reading.length(number) for number in numbers]
         group.at = [at for at in lengths if at is not None]
         if numbers:
+            group.where = (numbers[0].start, numbers[-1].end)
             self._look(numbers, joins, group.at)
         return bool(numbers)
 
@@ -214,13 +236,22 @@ class MarkReader:
                 asked = message("one-or-two-numbers", text=text)
                 self.reading.ask(start, end, asked, ", ".join(one), ", ".join(two))
                 return
+        for a, b in pairwise(numbers):
+            if self.reading.text[a.end : b.start] == "," and a.text.isdigit() and b.text.isdigit():
+                text = self.reading.text[a.start : b.end]
+                asked = message("decimal-comma", fixed=f"{a.text}.{b.text}")
+                self.reading.ask(a.start, b.end, asked, f"{a.text}.{b.text}", text.replace(",", ", "))
+                return
         if len(set(at)) < len(at):
             once = ", ".join(dict.fromkeys(said))
             self.reading.ask(start, end, message("doubled-distance"), once)
             return
         spaced = [n for n, join in enumerate(joins) if join == "space"]
         mixed = bool(spaced) and len(spaced) < len(joins) - 1
-        alike = any(b.text.startswith(f"{a.text} ") for a, b in pairwise(numbers))
+        alike = any(
+            b.text.startswith(f"{a.text} ") or (a.text.isdigit() and "/" in b.text and " " not in b.text)
+            for a, b in pairwise(numbers)
+        )
         if mixed or (spaced and alike):
             self.reading.ask(start, end, message("missing-comma"), ", ".join(said))
 
@@ -298,6 +329,13 @@ class MarkReader:
     def _take(self, cursor: Cursor, groups: list[_Group], since: int, slit: bool, side_first: bool) -> None:
         """Turn the groups into lines."""
         reading = self.reading
+        for group, after in pairwise(groups):
+            known = group.place is not None or group.turned or side_first
+            if group.closed and not known and after.place is not None:
+                text = reading.text[slice(*group.where)]
+                asked = message("no-side")
+                reading.ask(*group.where, asked, f"{text} on the width", f"{text} on the height")
+                return
         _share_sides(groups, side_first)
         sided = any(group.side is not None or (group.place and group.place.all_round) for group in groups)
         into = self.slits if slit else self.scores

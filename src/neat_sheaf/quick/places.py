@@ -178,7 +178,7 @@ def _side(reading: Reading, cursor: Cursor) -> Place | None:
     word = cursor.tokens[after_article].word
     if word not in ("width", "height") and not cursor.take("side", "edge", "way", "sides", "edges"):
         # "on the long at 2", "5 on the long", "along the 9 at 2": the side's name is left out.
-        short = bool(before or the) or word in ("long", "short")
+        short = bool(before or the)
         nothing = cursor.peek()
         ends = (
             nothing is None

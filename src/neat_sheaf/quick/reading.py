@@ -2,13 +2,14 @@
 
 from __future__ import annotations
 
+import json
 import re
 from dataclasses import dataclass, replace
 from typing import Any
 
 from neat_sheaf.measure.length import Length, LengthError, Unit
 from neat_sheaf.messages import message, several
-from neat_sheaf.project import Outline, Piece
+from neat_sheaf.project import CutMethod, Outline, Piece
 from neat_sheaf.quick.cursor import Cursor
 from neat_sheaf.quick.draft import LISTS, Known, Reading, follows_by_role
 from neat_sheaf.quick.head import read_head
@@ -131,7 +132,7 @@ def _read(text: str, units: Unit, known: Known) -> ReadLine:
     if not _sized(reading, tokens, size):
         return ReadLine(text, None, tuple(reading.questions))
     head = tokens[: size.first]
-    read_head(reading, head)
+    read_head(reading, head, bool(size.shape))
     if size.round:
         reading.fields["outline"] = Outline.OVAL
     return _piece_of(reading, Cursor(tokens, size.behind), size.shape)
@@ -186,6 +187,18 @@ def read_clauses(text: str, width: Length, height: Length, units: Unit, known: K
     return replace(read, questions=(*read.questions, question))
 
 
+def _ask_portion(reading: Reading, name: str) -> None:
+    """``half circles, punched``: halves of a whole, or only called so?"""
+    die = reading.fields.get("cut") in (CutMethod.DIE, CutMethod.PUNCH)
+    parts = {"half", "halves", "quarter", "quarters"} & set(name.lower().split())
+    quoted = json.dumps(name, ensure_ascii=False)
+    start = reading.text.find(name)
+    if not die or "portion" in reading.fields or not parts or quoted in reading.text or start < 0:
+        return
+    part = next(iter(parts))
+    reading.ask(start, start + len(name), message("name-or-portion", part=part), f"{quoted}:")
+
+
 def _piece_of(reading: Reading, cursor: Cursor, called: str = "") -> ReadLine:
     """The piece; ``called`` is its name where no other is said."""
     known = reading.known
@@ -203,6 +216,7 @@ def _piece_of(reading: Reading, cursor: Cursor, called: str = "") -> ReadLine:
     } | {key: tuple(reading.lists[key]) for key in LISTS}  # fmt: skip
     if reading.mat_for is not None:
         fields["mat_of"] = resolve_mat(reading, reading.mat_for)
+    _ask_portion(reading, str(name))
     piece = Piece(**(fields | reading.fields))
     questions = sorted(reading.questions, key=lambda q: (q.start, q.end))
     return ReadLine(reading.text, piece, tuple(questions), carried=not said)

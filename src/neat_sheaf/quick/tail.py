@@ -5,14 +5,15 @@ from __future__ import annotations
 from neat_sheaf.messages import message
 from neat_sheaf.quick.clauses import READERS, count, number_first, whole_role
 from neat_sheaf.quick.cursor import COUNT_WORDS, Cursor
-from neat_sheaf.quick.cutout_clauses import CUT_OUT_READERS, number_hole
+from neat_sheaf.quick.cutout_clauses import CUT_OUT_READERS, number_hole, window_behind
 from neat_sheaf.quick.draft import Reading, nearest
 from neat_sheaf.quick.head import ABOUT_WORDS
 from neat_sheaf.quick.marks import FOLD_WORDS, SCORE_WORDS, TURN_WORDS, MarkReader, turn_ahead
 from neat_sheaf.quick.places import place_here
+from neat_sheaf.quick.sizes import size_at
 from neat_sheaf.quick.tokens import Kind, Token
 
-__all__ = ["KEYWORDS", "begins_clause", "read_tail"]
+__all__ = ["KEYWORDS", "read_tail"]
 
 SLIT_WORDS = ("slit", "slits")
 _PLACES = (
@@ -27,13 +28,6 @@ KEYWORDS = (
     "remove panel", "pointed", "forked",
 )  # fmt: skip
 _SEPARATORS = (",", ";", ":", "-", "–", "—", ".", "&")
-
-
-def begins_clause(word: str) -> bool:
-    """Whether a word may begin a clause; a name with such a word goes in quotation marks."""
-    return word in READERS or word in CUT_OUT_READERS or word in (
-        *SCORE_WORDS, *SLIT_WORDS, *FOLD_WORDS, *TURN_WORDS, *_PLACES, *ABOUT_WORDS
-    )  # fmt: skip
 
 
 def read_tail(reading: Reading, cursor: Cursor, marks: MarkReader) -> None:
@@ -54,7 +48,8 @@ def read_tail(reading: Reading, cursor: Cursor, marks: MarkReader) -> None:
         unknown.clear()
 
     while (token := cursor.peek()) is not None:
-        if cursor.sign() in _SEPARATORS or cursor.word() in ("and", "then"):
+        joins = cursor.word() in ("and", "then") and cursor.peek(1) is not None and not cursor.sign(1)
+        if cursor.sign() in _SEPARATORS or joins:
             close()
             cursor.at += 1
             continue
@@ -93,6 +88,9 @@ def _clause(reading: Reading, cursor: Cursor, marks: MarkReader) -> bool:
     if word not in COUNT_WORDS and cursor.is_number() and _numbered(reading, cursor, marks):
         return True
     cursor.at = since
+    if word in ("with", "plus") and _with(reading, cursor, marks):
+        return True
+    cursor.at = since
     if word in CUT_OUT_READERS or word in READERS:
         for reader in (*CUT_OUT_READERS.get(word, ()), *READERS.get(word, ())):
             if word in ("in", "from") and _marks_place(reading, cursor, marks):
@@ -107,6 +105,14 @@ def _clause(reading: Reading, cursor: Cursor, marks: MarkReader) -> bool:
         return True
     cursor.at = since
     return whole_role(reading, cursor)
+
+
+def _with(reading: Reading, cursor: Cursor, marks: MarkReader) -> bool:
+    """``with rounded corners 1/4``, ``with a hole``: the clause behind the word."""
+    cursor.at += 1
+    if cursor.word(1) not in ("margin", "relief", "pair"):
+        cursor.take("a", "an", "the")
+    return cursor.word() not in ("with", "plus", "in", "from") and _clause(reading, cursor, marks)
 
 
 def _marks(reading: Reading, cursor: Cursor, marks: MarkReader) -> bool:
@@ -132,7 +138,7 @@ def _marks(reading: Reading, cursor: Cursor, marks: MarkReader) -> bool:
 
 def _marks_place(reading: Reading, cursor: Cursor, marks: MarkReader) -> bool:
     """``on the long side score at 2``, and ``on the short side at 1`` that goes on with it."""
-    since, asked = cursor.at, len(reading.questions)
+    since, asked, before = cursor.at, len(reading.questions), cursor.peek(-1)
     place = place_here(reading, cursor, True)
     if place is not None:
         cursor.take_sign(",", ":")
@@ -148,6 +154,10 @@ def _marks_place(reading: Reading, cursor: Cursor, marks: MarkReader) -> bool:
             if marks.verb is None:
                 _ask_verb(reading, cursor, since)
                 return True
+            if before is not None and before.kind is not Kind.SIGN and before.word not in ("and", "then"):
+                cursor.at = since
+                del reading.questions[asked:]
+                return False  # "3 on the short side at 1": a comma is missing, or the 3 is too many
             marks.read(cursor, since, slit=marks.verb == "slit", place=place)
             return True
     cursor.at = since
@@ -171,6 +181,15 @@ def _numbered(reading: Reading, cursor: Cursor, marks: MarkReader) -> bool:
         if reader(reading, cursor):
             return True
         cursor.at = since
+    before = cursor.peek(-1)
+    parted = before is not None and (before.kind is Kind.SIGN or before.word in ("and", "then", "with", "a"))
+    second = size_at(cursor)
+    if second is not None:
+        if cursor.word() == "window":
+            return window_behind(reading, cursor, since, second)
+        text = reading.text[cursor.tokens[since].start : cursor.tokens[cursor.at - 1].end]
+        reading.ask_about(cursor, since, message("second-size", text=text), "")
+        return True
     asked = len(reading.questions)
     while cursor.number() is not None:
         cursor.take_sign(",")
@@ -178,7 +197,7 @@ def _numbered(reading: Reading, cursor: Cursor, marks: MarkReader) -> bool:
     place = place_here(reading, cursor, True)
     cursor.at = since
     del reading.questions[asked:]
-    if place is None:
+    if place is None or not parted:
         return False
     if marks.verb is None:
         _ask_verb(reading, cursor, since)
@@ -220,8 +239,8 @@ def _ask_unknown(reading: Reading, tokens: list[Token]) -> None:
     if near and near != said.lower():
         reading.ask(start, end, message("not-understood.near", text=said, near=near), near)
     else:
-        # Behind a comma a word or two may be the paper.
-        paper = len(tokens) <= 2 and all(token.kind is Kind.WORD for token in tokens)
+        # Behind a comma a word may be the paper.
+        paper = len(tokens) == 1 and tokens[0].kind is Kind.WORD
         after_comma = reading.text[:start].rstrip().endswith((",", ";"))
         offered = (f"in {said}", "") if paper and after_comma else ("",)
         reading.ask(start, end, message("not-understood.words", text=said), *offered)

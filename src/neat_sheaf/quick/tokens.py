@@ -15,7 +15,7 @@ __all__ = ["Kind", "Token", "tokens_of"]
 _VULGAR = "¼½¾⅓⅔⅛⅜⅝⅞"
 # A word after "in" that shows it was the unit and not "in this paper".
 _AFTER_UNIT = (
-    "in|x|by|scored?|scores|slits?|die|punch|punched|trim|trimmed|follows?|may|from|mat|matched|holes?|"
+    "disc|discs|in|x|by|scored?|scores|slits?|die|punch|punched|trim|trimmed|follows?|may|from|mat|matched|holes?|"
     "round|rounded|mitre|miter|notch|tabs?|seen|half|halves|quarters?|three|mountain|valley|diagonal|wide|"
     "high|tall|long|w|h|on|along|and|a|an|with|margin|relief|at|to|deep|side|sides|cut|of|square|squares|"
     "circle|circles|oval|ovals|all|each|both|every|then|turn|folded|fold|apart|for|edge|edges|way|"

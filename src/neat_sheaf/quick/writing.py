@@ -4,7 +4,7 @@ from __future__ import annotations
 
 import functools
 import json
-from collections.abc import Iterator
+from collections.abc import Callable, Iterator
 from itertools import groupby
 
 from neat_sheaf.measure.length import Unit, nearest_inches, write_length
@@ -29,8 +29,6 @@ from neat_sheaf.project import (
 from neat_sheaf.project.numbers import numbers_of
 from neat_sheaf.quick.draft import Known, follows_by_role
 from neat_sheaf.quick.reading import read_line
-from neat_sheaf.quick.tail import begins_clause
-from neat_sheaf.quick.tokens import Kind, tokens_of
 
 __all__ = ["clauses_beyond_columns", "tidy_line"]
 
@@ -107,27 +105,27 @@ def _panel(panel: Panel) -> str:
     return f"column {panel.column} row {panel.row}"
 
 
+# How each name is read back, with its clause between two others.
+_PROBES: dict[str, tuple[str, Callable[[Piece], str]]] = {
+    "in": ("in {}", lambda piece: piece.paper),
+    "mat of": ("mat of {} column 2 row 1", lambda piece: piece.mat_of.piece if piece.mat_of else ""),
+    "matched": ("matched {}", lambda piece: piece.matched),
+    "as": ("seen column 1 row 1 as {}", lambda piece: piece.faces[0].name if piece.faces else ""),
+}
+
+
 @functools.lru_cache(maxsize=4096)
 def _words(before: str, text: str) -> str:
     """A name behind the word it belongs to, in quotation marks where it could be misread."""
-    tokens = tokens_of(text)
-    plain = bool(tokens) and all(
-        (token.kind is Kind.WORD and not begins_clause(token.word) and token.word not in _ASIDE)
-        or (n > 0 and token.kind is Kind.NUMBER and not token.unit)
-        for n, token in enumerate(tokens)
-    )
-    plain = plain and " ".join(token.text for token in tokens) == text and "." not in text
-    # Of a role that is not known yet only two words are taken.
-    plain = plain and (before != "in" or len(tokens) <= 2)
-    plain = plain or (before == "in" and text in ("print", "print A", "print B", "card"))
+    clause, name_in = _PROBES[before]
+    plain = text[:1].isalpha() and not set(text) & set(',;:()"\n')
+    if plain:
+        read = read_line(f"A: 1 x 1 in; {clause.format(text)}; punched", "in", Known())
+        plain = read.piece is not None and not read.questions and name_in(read.piece) == text
+        plain = (
+            plain and read.piece is not None and read.piece.cut is CutMethod.PUNCH and not read.piece.scrap
+        )
     return f"{before} {text if plain else json.dumps(text, ensure_ascii=False)}"
-
-
-# Words that begin no clause and yet would be taken for something else before or behind a name.
-_ASIDE = (
-    "panel", "column", "col", "row", "up", "the", "with", "as", "set", "and", "then", "by", "to", "x", "out",
-    "die", "inch", "inches", "cm", "mm", "scrap", "offcut", "leftover", "scraps", "offcuts", "leftovers",
-)  # fmt: skip
 
 
 @functools.lru_cache(maxsize=4096)
