@@ -51,7 +51,7 @@ class Meaning:
     width: Fraction = Fraction(0)
     height: Fraction = Fraction(0)
     said: dict[str, object] = field(default_factory=dict)
-    scores: list[tuple[str, Fraction, str]] = field(default_factory=list)
+    scores: list[tuple[object, ...]] = field(default_factory=list)
     last: str = ""
     placed: bool = False
     """Whether the last scores said where they lie: only then do others go on without a verb."""
@@ -66,8 +66,9 @@ class Meaning:
     def marked(self, *mark: object) -> Meaning:
         return self._copy(marks=[*self.marks, mark])
 
-    def scored(self, side: str, at: list[Fraction], fold: str) -> Meaning:
-        return self._copy(scores=[*self.scores, *((side, place, fold) for place in at)], last=side)
+    def scored(self, side: str, at: list[Fraction], fold: str, *part: Fraction | None) -> Meaning:
+        part = part or (None, None)
+        return self._copy(scores=[*self.scores, *((side, place, fold, *part) for place in at)], last=side)
 
     def _copy(self, **changes: object) -> Meaning:
         return Meaning(**{**self.__dict__, **changes})  # type: ignore[arg-type]
@@ -141,7 +142,10 @@ def _scores(m: Meaning, found: re.Match[str]) -> Meaning | None:
         at = [m.size(side) - place for place in reversed(at)] if far else at
     elif got.get("ends") or got.get("edges"):
         at = sorted({*at, *(size - place for place in at)})
-    return m.scored(side, at, fold)
+    part = [number(got[key]) if got.get(key) else None for key in ("from", "to")]
+    if None not in part and part[0] >= part[1]:
+        return None
+    return m.scored(side, at, fold, *part)
 
 
 def _score_phrases() -> list[str]:
@@ -150,6 +154,8 @@ def _score_phrases() -> list[str]:
         rf"{v} {lst}",
         rf"{v} {lst} (?:on |along )?(?P<side>{SIDE})",
         rf"{v} (?:on |along )?(?P<side>{SIDE})(?: at|:)? (?P<list>{LIST})",
+        rf"{v} (?:on |along )?(?P<side>{SIDE})(?: at|:)? (?P<list>{LIST})(?: from (?P<from>{ANY}))?(?: to (?P<to>{ANY}))?",
+        rf"{v} {lst} from (?P<from>{ANY}) to (?P<to>{ANY})",
         rf"(?:on |along )(?P<side>{SIDE}) {v} {lst}",
         rf"{v} {lst} (?:in )?from (?P<ends>each end|both ends)",
         rf"{v} {lst} (?:in )?from (?P<ends>each end|both ends) of (?P<side>{SIDE})",
@@ -158,6 +164,7 @@ def _score_phrases() -> list[str]:
         rf"{v} {lst} (?P<round>{ROUND})",
         rf"{v} every (?P<every>{ANY})",
         rf"{v} every (?P<every>{ANY}) (?:on |along )(?P<side>{SIDE})",
+        rf"{v} (?P<round>{ROUND}) (?:at )?(?P<list>{LIST})",
         rf"{v} (?P<half>in half|halfway|in the middle)",
         rf"(?P<turn>turn it|turn)(?:, then| and|, and)? (?:(?P<verb>{VERB}) )?{lst}",
         rf"(?:on |along )?(?P<side>{SIDE}) at (?P<list>{LIST})",
@@ -337,7 +344,9 @@ def as_said(piece) -> tuple[object, ...]:
     marks += [("end", e.shape.value, e.edge.value, i(e.depth)) for e in piece.ends]
     marks += [("tab", t.panel.column, t.panel.row, t.runs) for t in piece.tabs]
     mat = piece.mat_of and (piece.mat_of.piece.lower(), piece.mat_of.panel.column, piece.mat_of.panel.row)
-    scores = sorted((line.along.value, i(line.at), line.fold.value) for line in piece.scores)
+    scores = sorted(
+        ((s.along.value, i(s.at), s.fold.value, i(s.start), i(s.end)) for s in piece.scores), key=str
+    )
     return (
         piece.name.lower(), i(piece.width), i(piece.height), piece.per_kit, piece.paper.lower(), piece.cut.value,
         i(piece.margin), piece.follows_print, piece.scrap, mat, piece.portion.value, scores, sorted(marks, key=str),
@@ -349,8 +358,8 @@ def in_same_terms(meaning: Meaning, role: str) -> tuple[object, ...]:
     said = meaning.said
     paper = said.get("role", role)
     return (
-        meaning.name.lower().strip(" ,:") or "piece 3", meaning.width, meaning.height, said.get("count", 1), paper,
+        meaning.name.lower().strip(" ,:") or (f"{said['mat'][0]} mat" if "mat" in said else "piece 3"), meaning.width, meaning.height, said.get("count", 1), paper,
         said.get("cut", "trim"), said.get("margin", Fraction(0)),
         said.get("follows", str(paper).startswith(("print", "pattern"))), said.get("scrap", False),
-        said.get("mat"), said.get("portion", "whole"), sorted(meaning.scores), sorted(meaning.marks, key=str),
+        said.get("mat"), said.get("portion", "whole"), sorted(meaning.scores, key=str), sorted(meaning.marks, key=str),
     )  # fmt: skip

@@ -17,6 +17,7 @@ from neat_sheaf.quick.tokens import Kind, Token
 __all__ = ["READERS", "Reader", "count", "number_first", "role_here", "whole_role"]
 
 MOST_RUNS = 10
+MOST_NAME_WORDS = 20
 MOST_ROLE_WORDS = 2
 _SCRAP = ("scrap", "scraps", "offcut", "offcuts", "leftover", "leftovers")
 
@@ -165,13 +166,11 @@ def _piece_name(reading: Reading, cursor: Cursor) -> tuple[str, bool]:
     """The name of a piece: the longest one that is known, else all words up to what cannot be a name."""
     token = cursor.peek()
     if token is not None and token.kind is not Kind.QUOTED:
-        here = token.start
-        for name in sorted(reading.known.pieces, key=len, reverse=True):
-            if reading.text[here : here + len(name)].lower() == name.lower():
-                ends = [n for n in range(cursor.at, cursor.stop) if cursor.tokens[n].end == here + len(name)]
-                if ends:
-                    cursor.at = ends[0] + 1
-                    return name, False
+        for n in range(min(cursor.stop, cursor.at + MOST_NAME_WORDS) - 1, cursor.at - 1, -1):
+            known = reading.known.named(reading.text[token.start : cursor.tokens[n].end])
+            if known is not None:
+                cursor.at = n + 1
+                return known, False
     return name_until(reading, cursor, "column", "col", "row", "panel", "in", "from", "punched", "die-cut")
 
 
@@ -247,6 +246,13 @@ def _role(reading: Reading, cursor: Cursor) -> bool:
         reading.set_once(cursor, since, "paper", name)
         return True
     role = role_here(reading, cursor)
+    longer = [known for known in reading.known.every_role if known.lower().startswith(f"{role.lower()} ")]
+    if role and longer and role not in reading.known.every_role:
+        # "in print" beside a known "print A": a letter is missing, or it is another paper.
+        reading.ask_about(
+            cursor, since, message("which-paper", text=role), *(f"in {known}" for known in longer)
+        )
+        return True
     if role:
         reading.set_once(cursor, since, "paper", role)
         return True
@@ -327,6 +333,19 @@ _NO_ROLE = (
     "bottom",
     "long",
     "short",
+    "on",
+    "along",
+    "for",
+    "with",
+    "it",
+    "of",
+    "in",
+    "width",
+    "height",
+    "side",
+    "edge",
+    "inch",
+    "inches",
 )
 
 

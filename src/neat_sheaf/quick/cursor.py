@@ -25,6 +25,7 @@ _UNIT_WORDS = {
     "inch": "in", "inches": "in", "centimetre": "cm", "centimetres": "cm", "centimeter": "cm",
     "centimeters": "cm", "millimetre": "mm", "millimetres": "mm", "cm": "cm", "mm": "mm",
 }  # fmt: skip
+_BEGINS_NUMBER = {*COUNT_WORDS, *_PARTS, *_ARTICLES}
 _BARE_FRACTION = re.compile(r"[¼½¾⅓⅔⅛⅜⅝⅞]|\d+\s*[/⁄]\s*\d+")
 _BARE_WHOLE = re.compile(r"\d+")
 _PANEL = re.compile(r"(\d{1,4})\.(\d{1,4})")
@@ -53,6 +54,8 @@ class Cursor:
     def __init__(self, tokens: Sequence[Token], at: int = 0, stop: int | None = None) -> None:
         self.tokens, self.at = tokens, at
         self.stop = len(tokens) if stop is None else stop
+        # Looked at far more often than moved.
+        self._words = [token.word if token.kind is Kind.WORD else "" for token in tokens]
 
     def peek(self, by: int = 0) -> Token | None:
         """The token so many places on, or None behind the last."""
@@ -61,8 +64,8 @@ class Cursor:
 
     def word(self, by: int = 0) -> str:
         """The word so many places on in small letters; "" where there is none."""
-        token = self.peek(by)
-        return token.word if token is not None and token.kind is Kind.WORD else ""
+        there = self.at + by
+        return self._words[there] if 0 <= there < self.stop else ""
 
     def sign(self, by: int = 0) -> str:
         """The sign so many places on; "" where there is none."""
@@ -71,7 +74,7 @@ class Cursor:
 
     def take(self, *words: str) -> str:
         """Move past one of these words, and give it; "" where none of them is here."""
-        here = self.word()
+        here = self._words[self.at] if self.at < self.stop else ""
         if here and here in words:
             self.at += 1
             return here
@@ -88,7 +91,8 @@ class Cursor:
     def phrase(self, *words: str) -> bool:
         """Move past these words in this order; whether they were here. A word may be a choice: ``a|b``."""
         for n, choice in enumerate(words):
-            if self.word(n) not in choice.split("|") or not self.word(n):
+            here = self.word(n)
+            if not here or not (here == choice or ("|" in choice and here in choice.split("|"))):
                 return False
         self.at += len(words)
         return True
@@ -125,7 +129,7 @@ class Cursor:
         if first.kind is Kind.NUMBER:
             self.at += 1
             return self._written(first)
-        if first.kind is not Kind.WORD:
+        if first.kind is not Kind.WORD or first.word.partition("-")[0] not in _BEGINS_NUMBER:
             return None
         return self._spoken(first)
 
@@ -191,7 +195,7 @@ class Cursor:
         article = self.word() in _ARTICLES
         count = 1 if article else COUNT_WORDS.get(self.word())
         split = self.word().split("-")
-        if count is not None and self.word(1) in _PARTS:
+        if count is not None and self.word(1) in _PARTS and not (count > 1 and self.word(1) == "half"):
             bottom, used = _PARTS[self.word(1)], 2
         elif len(split) == 2 and split[0] in COUNT_WORDS and split[1] in _PARTS:
             count, bottom, used = COUNT_WORDS[split[0]], _PARTS[split[1]], 1

@@ -97,7 +97,13 @@ def _hole_behind(reading: Reading, cursor: Cursor, since: int, said: list[Number
     if not numbers and (first := cursor.number()) is not None:
         numbers.append(first)
     if cursor.take("at") or cursor.take_sign("@"):
-        numbers += _numbers(cursor)
+        opened = cursor.take_sign("(")
+        for _ in range(2):
+            place = cursor.number()
+            numbers += [] if place is None else [place]
+            cursor.take_sign(",") if cursor.peek(1) is not None and len(numbers) < 3 else None
+        if opened:
+            cursor.take_sign(")")
     through = _through(reading, cursor)
     found = _lengths(reading, cursor, since, numbers, 3, "hole 1/8 at 5/8, 3/8")
     if found and found[0] > 0:

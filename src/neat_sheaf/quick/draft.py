@@ -43,6 +43,13 @@ class Known:
     pieces: tuple[str, ...] = ()
     role: str = "body"
     listed: Mapping[str, Piece] = field(default_factory=dict, compare=False)
+    names: Mapping[str, str] = field(default_factory=dict, compare=False)
+    """The pieces by their names in small letters; made from ``pieces`` where it is not given."""
+
+    def __post_init__(self) -> None:
+        if self.pieces and not self.names:
+            by_small = {name.lower(): name for name in reversed(self.pieces)}
+            object.__setattr__(self, "names", by_small)
 
     @property
     def every_role(self) -> tuple[str, ...]:
@@ -51,7 +58,7 @@ class Known:
 
     def named(self, name: str) -> str | None:
         """The piece of that name as it is written on the list, whatever its letters' size."""
-        return next((piece for piece in self.pieces if piece.lower() == name.lower()), None)
+        return self.names.get(name.lower())
 
 
 def follows_by_role(role: str) -> bool:

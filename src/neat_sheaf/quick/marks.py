@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+import re
 from dataclasses import dataclass, field
 from itertools import pairwise
 
@@ -100,8 +101,10 @@ class MarkReader:
             groups.append(group)
             before = cursor.at
             while cursor.take_sign(",", "&") or cursor.take("and", "then"):
-                pass
-            if not self._goes_on(cursor, parted=cursor.at > before):
+                group.closed = group.closed or cursor.word(-1) == "then"
+            then = cursor.word(-1) == "then" and cursor.at == before + 1  # "5 then 5/8", with no comma
+            lone = (group.every is not None or group.half or then) and cursor.is_number()
+            if lone or not self._goes_on(cursor, parted=cursor.at > before):
                 cursor.at = before
                 break
         self.verb = "slit" if slit else "score"
@@ -123,7 +126,7 @@ class MarkReader:
         if cursor.take("mountain", "valley"):
             found = cursor.is_number() or cursor.word() in ("at", "every", "width", "height")
             cursor.at -= 1
-            return found
+            return parted and found
         if cursor.word() in TURN_WORDS:
             return turn_ahead(cursor)
         if cursor.word() == "at":
@@ -252,7 +255,9 @@ class MarkReader:
             b.text.startswith(f"{a.text} ") or (a.text.isdigit() and "/" in b.text and " " not in b.text)
             for a, b in pairwise(numbers)
         )
-        if mixed or (spaced and alike):
+        falling = any(a >= b for a, b in pairwise(at))
+        spoken = any(re.search(r"[a-z]{2}", self.reading.text[n.start : n.end].lower()) for n in numbers)
+        if mixed or (spaced and (alike or falling or spoken)):
             self.reading.ask(start, end, message("missing-comma"), ", ".join(said))
 
     def _post(self, cursor: Cursor, group: _Group, side_first: bool) -> None:
@@ -262,6 +267,12 @@ class MarkReader:
             stretch = cursor.word() in ("from", "to") and _number_after(cursor)
             if stretch:
                 how = cursor.take("from", "to")
+                alone = side_first and group.side is not None and _ends_after(cursor)
+                if how == "from" and not alone and not _to_ahead(cursor):
+                    # "1 from 3/8": from where to where, and of which side?
+                    cursor.number()
+                    self.reading.ask_about(cursor, since, message("from-to"))
+                    continue
                 self._shorten(cursor, group, how, since)
                 continue
             if self._relief(cursor, group, since):
@@ -437,6 +448,23 @@ def _number_after(cursor: Cursor) -> bool:
         cursor.at = before
     cursor.at -= 1
     return found or cursor.peek(1) is None
+
+
+def _ends_after(cursor: Cursor) -> bool:
+    """Whether the clause ends behind the number here, or only a wedge follows."""
+    before = cursor.at
+    cursor.number()
+    found = cursor.peek() is None or cursor.sign() == ";" or cursor.word() in ("relief", "with")
+    cursor.at = before
+    return found
+
+
+def _to_ahead(cursor: Cursor) -> bool:
+    """Whether a number and then "to" stand here."""
+    before = cursor.at
+    found = cursor.number() is not None and cursor.word() == "to"
+    cursor.at = before
+    return found
 
 
 def turn_ahead(cursor: Cursor) -> bool:

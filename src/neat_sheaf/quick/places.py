@@ -102,6 +102,8 @@ def _from(reading: Reading, cursor: Cursor, sided: bool) -> Place | None:
         cursor.at = since
         return None
     several = opposite or word in ("ends", "sides", "edges")
+    if named is not None and word.startswith("end") and named is long_side(reading.size):
+        return _which(reading, cursor, since)  # the ends of a piece are its short edges
     if named is not None:
         # A long edge runs along the long side: in from it is measured along the short one. One long
         # edge of the two is not enough to know where.

@@ -53,23 +53,23 @@ def read_lines(text: str, units: Unit, known: Known | None = None) -> list[ReadL
     At most 2000 lines of at most 20 000 characters are read; one more is a question of its own.
     """
     known = known or Known()
+    known = replace(known, listed=dict(known.listed), names=dict(known.names))
     lines = [line.strip() for line in text.splitlines() if line.strip()]
     found: list[ReadLine] = []
-    places: list[Known] = []
+    roles: list[str] = []
     for line in lines[:MOST_LINES]:
-        places.append(known)
+        roles.append(known.role)
         read = read_line(line, units, known)
         found.append(read)
         if read.piece is not None:
             known = _with(known, read.piece)
-    for n, read in enumerate(found):
-        # A mat may be written before the piece it lies on.
-        if any(question.code in _LATER for question in read.questions):
-            others = [other.piece for m, other in enumerate(found) if m != n and other.piece is not None]
-            every = places[n]
-            for piece in others:
-                every = _with(every, piece)
-            found[n] = read_line(read.text, units, replace(every, role=places[n].role))
+    # A mat may be written before the piece it lies on.
+    later = [n for n, read in enumerate(found) if any(q.code in _LATER for q in read.questions)]
+    for n in later:
+        own = found[n].piece
+        others = tuple(name for name in known.pieces if own is None or name != own.name)
+        listed = {name: known.listed[name] for name in others if name in known.listed}
+        found[n] = read_line(found[n].text, units, Known(known.roles, others, roles[n], listed))
     if len(lines) > MOST_LINES:
         more = message("too-many-lines", most=MOST_LINES)
         found.append(ReadLine(lines[MOST_LINES], None, (Question(0, 0, more),)))
@@ -77,9 +77,15 @@ def read_lines(text: str, units: Unit, known: Known | None = None) -> list[ReadL
 
 
 def _with(known: Known, piece: Piece) -> Known:
+    """What is known when the piece is, too. The mapping of pieces is shared, and grows."""
     roles = known.roles if piece.paper in known.roles else (*known.roles, piece.paper)
-    pieces = known.pieces if piece.name in known.pieces else (*known.pieces, piece.name)
-    return Known(roles, pieces, piece.paper, {**known.listed, piece.name: piece})
+    listed = known.listed if isinstance(known.listed, dict) else dict(known.listed)
+    names = known.names if isinstance(known.names, dict) else dict(known.names)
+    new = piece.name not in listed and piece.name not in known.pieces
+    listed[piece.name] = piece
+    names.setdefault(piece.name.lower(), piece.name)
+    pieces = (*known.pieces, piece.name) if new else known.pieces
+    return Known(roles, pieces, piece.paper, listed, names)
 
 
 def read_line(text: str, units: Unit, known: Known) -> ReadLine:
@@ -205,6 +211,8 @@ def _piece_of(reading: Reading, cursor: Cursor, called: str = "") -> ReadLine:
     marks = MarkReader(reading)
     read_tail(reading, cursor, marks)
     width, height = reading.size
+    if not called and reading.mat_for is not None:
+        called = f"{reading.mat_for.piece} mat"
     name = reading.fields.get("name") or called or f"Piece {len(known.pieces) + 1}"
     said = "paper" in reading.fields
     role = str(reading.fields.get("paper", known.role))

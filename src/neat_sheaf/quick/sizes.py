@@ -66,9 +66,11 @@ def unit_of(said: str, units: Unit) -> Unit:
 
 def find_size(tokens: list[Token]) -> Size | None:
     """The first size in a line; None where there is none."""
+    cursor = Cursor(tokens)
     for at, token in enumerate(tokens):
-        if token.kind in (Kind.NUMBER, Kind.WORD):
-            found = size_at(Cursor(tokens, at))
+        if token.kind is Kind.NUMBER or token.kind is Kind.WORD:
+            cursor.at = at
+            found = size_at(cursor)
             if found is not None:
                 return found
     return None

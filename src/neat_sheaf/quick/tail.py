@@ -127,6 +127,10 @@ def _marks(reading: Reading, cursor: Cursor, marks: MarkReader) -> bool:
         cursor.at += 1
         word = cursor.word()
     if word in SCORE_WORDS or word in SLIT_WORDS:
+        before = cursor.tokens[since - 1] if since else None
+        number = before is not None and (before.kind is Kind.NUMBER or before.word in COUNT_WORDS)
+        if number and before is not None and before.end != reading.size_end:
+            return False  # "turn it and two score 3/4": a comma is missing, or a number too many
         cursor.at += 1
         marks.read(cursor, since, slit=word in SLIT_WORDS)
         return True
@@ -182,7 +186,7 @@ def _numbered(reading: Reading, cursor: Cursor, marks: MarkReader) -> bool:
             return True
         cursor.at = since
     before = cursor.peek(-1)
-    parted = before is not None and (before.kind is Kind.SIGN or before.word in ("and", "then", "with", "a"))
+    parted = before is not None and (before.kind is Kind.SIGN or before.word in ("and", "then"))
     second = size_at(cursor)
     if second is not None:
         if cursor.word() == "window":

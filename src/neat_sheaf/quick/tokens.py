@@ -7,8 +7,8 @@ asked about.
 from __future__ import annotations
 
 import re
-from dataclasses import dataclass
 from enum import Enum
+from typing import NamedTuple
 
 __all__ = ["Kind", "Token", "tokens_of"]
 
@@ -54,8 +54,7 @@ class Kind(Enum):
     OTHER = "other"
 
 
-@dataclass(frozen=True, slots=True)
-class Token:
+class Token(NamedTuple):
     """A part of a line from ``start`` to before ``end``.
 
     ``word`` is its text in small letters with hyphens as written; ``unit`` that of a number, or "".
@@ -75,6 +74,7 @@ class Token:
         return int(self.text) if plain and len(self.text) < 7 else None
 
 
+_KINDS = {kind.value: kind for kind in Kind}
 _UNITS = {'"': "in", "″": "in", "”": "in", "cm": "cm", "mm": "mm"}
 
 
@@ -91,12 +91,13 @@ def tokens_of(text: str) -> list[Token]:
     """The tokens of a line, in order."""
     found: list[Token] = []
     for match in _TOKEN.finditer(text):
-        kind = match.lastgroup if match.lastgroup != "unit" else "number"
-        start, end = match.start(kind or 0), match.end()
-        said = text[start:end]
-        if kind == "number":
+        group = match.lastgroup or "other"
+        if group in ("number", "unit"):
             number = match["number"]
+            start, end = match.start("number"), match.end()
             found.append(Token(Kind.NUMBER, number, start, end, number, _unit(match["unit"])))
         else:
-            found.append(Token(Kind(kind), said, start, end, said.lower()))
+            start, end = match.span(group)
+            said = match[group]
+            found.append(Token(_KINDS[group], said, start, end, said.lower()))
     return found
