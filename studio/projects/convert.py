@@ -2,12 +2,19 @@
 
 from __future__ import annotations
 
+from collections.abc import Iterator
+from dataclasses import replace
+from typing import Any
+
 from django.db import transaction
 
 from neat_sheaf import project as core
+from neat_sheaf.formats.piece_part import cut_outs_document, stored_cut_outs
+from neat_sheaf.formats.variant_part import stored_variant, variant_document
 from neat_sheaf.measure.length import Length
 from neat_sheaf.measure.side import Side
 from neat_sheaf.project import assembly
+from studio.cupboard.convert import core_supply
 from studio.projects import models
 
 __all__ = ["core_project", "store_pieces"]
@@ -23,7 +30,7 @@ def core_project(project: models.Project) -> core.Project:
     return core.Project(
         name=project.name,
         pieces=tuple(_core_piece(piece) for piece in pieces),
-        fits=tuple(core.Fit(core.FitKind(f.kind), f.outer, f.inner) for f in project.fits.all()),
+        fits=tuple(_core_fit(fit) for fit in project.fits.all()),
         supplies=tuple(
             core.SupplyUse(
                 str(u.supply_id), u.count, _maybe(u.length_nm), u.cuts, _maybe(u.girth_nm), _maybe(u.bow_nm)
@@ -38,13 +45,34 @@ def core_project(project: models.Project) -> core.Project:
             )
             for c in project.contents.all()
         ),
-        variants=tuple(
-            core.Variant(
-                v.name, tuple(core.Override(o.piece, o.number, Length(o.value_nm)) for o in v.numbers.all())
-            )
-            for v in project.variants.prefetch_related("numbers")
-        ),
+        variants=tuple(_core_variants(project)),
     )
+
+
+def _core_fit(fit: models.Fit) -> core.Fit:
+    def panel(column: int | None, row: int | None) -> core.Panel | None:
+        return None if column is None or row is None else core.Panel(column, row)
+
+    return core.Fit(
+        core.FitKind(fit.kind),
+        fit.outer,
+        fit.inner,
+        panel(fit.outer_column, fit.outer_row),
+        panel(fit.inner_column, fit.inner_row),
+        _maybe(fit.allowance_nm),
+        fit.times,
+    )
+
+
+def _core_variants(project: models.Project) -> Iterator[core.Variant]:
+    variants = list(project.variants.prefetch_related("numbers"))
+    # Only a version that changes supplies needs to know them.
+    uses = any("supplies" in variant.more for variant in variants)
+    supplies = {str(s.pk): core_supply(s) for s in project.studio.supplies.all()} if uses else {}
+    for variant in variants:
+        numbers = tuple(core.Override(o.piece, o.number, Length(o.value_nm)) for o in variant.numbers.all())
+        kept = stored_variant({"name": variant.name, **variant.more}, supplies)
+        yield replace(kept, numbers=numbers)
 
 
 def _core_step(step: models.Step) -> assembly.Step:
@@ -91,10 +119,15 @@ def _core_piece(piece: models.Piece) -> core.Piece:
             for d in piece.diagonals.all()
         ),
         holes=tuple(
-            core.Hole(Length(h.x_nm), Length(h.y_nm), Length(h.diameter_nm)) for h in piece.holes.all()
+            core.Hole(
+                Length(h.x_nm), Length(h.y_nm), Length(h.diameter_nm), Side(h.through) if h.through else None
+            )
+            for h in piece.holes.all()
         ),
         corners=tuple(
-            core.CornerCut(core.Corner(c.corner), core.CornerShape(c.shape), Length(c.size_nm))
+            core.CornerCut(
+                core.Corner(c.corner), core.CornerShape(c.shape), Length(c.size_nm), _maybe(c.rise_nm)
+            )
             for c in piece.corners.all()
         ),
         tabs=tuple(core.Tab(core.Panel(t.column, t.row), t.runs) for t in piece.tabs.all()),
@@ -110,6 +143,8 @@ def _core_piece(piece: models.Piece) -> core.Piece:
         portion=core.Portion(piece.portion),
         scrap=piece.scrap,
         matched=piece.matched,
+        outline=core.Outline(piece.outline),
+        **stored_cut_outs(piece.cut_outs),
     )
 
 
@@ -136,6 +171,8 @@ def store_pieces(row: models.Project, project: core.Project) -> None:
             portion=p.portion.value,
             scrap=p.scrap,
             matched=p.matched,
+            outline=p.outline.value,
+            cut_outs=cut_outs_document(p, "mm"),
         )
         for n, p in enumerate(project.pieces)
     )
@@ -162,12 +199,20 @@ def store_pieces(row: models.Project, project: core.Project) -> None:
         for d in p.diagonals
     )
     models.Hole.objects.bulk_create(
-        models.Hole(piece=kept, x_nm=h.x, y_nm=h.y, diameter_nm=h.diameter)
+        models.Hole(
+            piece=kept,
+            x_nm=h.x,
+            y_nm=h.y,
+            diameter_nm=h.diameter,
+            through=h.through.value if h.through else "",
+        )
         for kept, p in both
         for h in p.holes
     )
     models.CornerCut.objects.bulk_create(
-        models.CornerCut(piece=kept, corner=c.corner.value, shape=c.shape.value, size_nm=c.size)
+        models.CornerCut(
+            piece=kept, corner=c.corner.value, shape=c.shape.value, size_nm=c.size, rise_nm=c.rise
+        )
         for kept, p in both
         for c in p.corners
     )
@@ -182,7 +227,19 @@ def store_pieces(row: models.Project, project: core.Project) -> None:
         for f in p.faces
     )
     models.Fit.objects.bulk_create(
-        models.Fit(project=row, kind=f.kind.value, outer=f.outer, inner=f.inner) for f in project.fits
+        models.Fit(
+            project=row,
+            kind=f.kind.value,
+            outer=f.outer,
+            inner=f.inner,
+            outer_column=f.outer_panel.column if f.outer_panel else None,
+            outer_row=f.outer_panel.row if f.outer_panel else None,
+            inner_column=f.inner_panel.column if f.inner_panel else None,
+            inner_row=f.inner_panel.row if f.inner_panel else None,
+            allowance_nm=f.allowance,
+            times=f.times,
+        )
+        for f in project.fits
     )
     models.SupplyUse.objects.bulk_create(
         models.SupplyUse(
@@ -221,10 +278,17 @@ def _store_assembly(row: models.Project, project: core.Project) -> None:
         for n, c in enumerate(project.contents)
     )  # fmt: skip
     variants = models.Variant.objects.bulk_create(
-        models.Variant(project=row, position=n, name=v.name) for n, v in enumerate(project.variants)
+        models.Variant(project=row, position=n, name=v.name, more=_more(v))
+        for n, v in enumerate(project.variants)
     )
     models.Override.objects.bulk_create(
         models.Override(variant=kept, position=n, piece=o.piece, number=o.number, value_nm=o.value)
         for kept, v in zip(variants, project.variants, strict=True)
         for n, o in enumerate(v.numbers)
     )
+
+
+def _more(variant: core.Variant) -> dict[str, Any]:
+    """What a version changes besides numbers."""
+    document = variant_document(variant, "mm")
+    return {key: part for key, part in document.items() if key not in ("name", "numbers")}

@@ -2,22 +2,25 @@
 
 from __future__ import annotations
 
-from typing import Annotated, Any
+from contextlib import suppress
+from typing import Annotated, Any, Literal
 
 from django.http import HttpRequest
 from ninja import Field, Router, Schema
 
 from neat_sheaf.formats.csv_file import looks_like_rows, read_csv
-from neat_sheaf.formats.piece_part import piece_document
-from neat_sheaf.formats.reading import FileError
+from neat_sheaf.formats.piece_part import piece_document, read_piece
+from neat_sheaf.formats.reading import Faulty, FileError, JsonValue
 from neat_sheaf.limits import LONGEST_TEXT
-from neat_sheaf.measure.length import Unit
+from neat_sheaf.measure.length import Unit, write_length
 from neat_sheaf.project import Piece
-from neat_sheaf.quick import Known, ReadLine, read_lines, tidy_line
+from neat_sheaf.quick import Known, SheetLine, SupplyLine, What, read_sheet, tidy_line
 from neat_sheaf.wording import Voice
 from studio.accounts.models import Measure
+from studio.accounts.tenancy import studio_of
 from studio.accounts.voice import voice_for
 from studio.common.problems import FaultOut, Problem, fault_out
+from studio.cupboard.models import Supply
 from studio.projects.schemas import PieceDoc
 
 router = Router(tags=["lines"])
@@ -28,14 +31,19 @@ MOST = 200_000  # characters
 class LinesIn(Schema):
     """What was typed or pasted, and what the list has already.
 
-    Bare numbers take ``units``, the one the list is written in; null for the studio's.
+    Bare numbers take ``units``, the one the list is written in; null for the studio's. ``listed`` are the
+    pieces themselves, so that a mat finds its panel; one that cannot be read is known by its name alone.
+    ``kinds`` says what a line is, by its number in the text from 1, where the reader took it for
+    something else.
     """
 
     text: str = Field(max_length=MOST)
     units: Measure | None = None
     roles: list[Annotated[str, Field(max_length=LONGEST_TEXT)]] = Field([], max_length=500)
     pieces: list[Annotated[str, Field(max_length=LONGEST_TEXT)]] = Field([], max_length=500)
+    listed: list[PieceDoc] = Field([], max_length=500)
     role: str = Field("body", max_length=LONGEST_TEXT)
+    kinds: dict[int, Literal["heading", "piece", "supply", "step"]] = Field({}, max_length=2_000)
 
 
 class QuestionOut(Schema):
@@ -48,13 +56,31 @@ class QuestionOut(Schema):
     suggestions: list[str]
 
 
-class LineOut(Schema):
-    """One line as it was read; ``tidy`` says the piece again."""
+class SupplySaid(Schema):
+    """What a line says of a supply; ``id`` is that of the cupboard, null where it has none of the name."""
 
+    id: int | None
+    name: str
+    per_kit: str
+    cuts: int
+
+
+class LineOut(Schema):
+    """One line as it was read: a piece, a supply, a step or a heading; ``tidy`` says the piece again.
+
+    ``number`` is its place in the text from 1. ``carried``: its paper was not said, and is that of the
+    line before.
+    """
+
+    number: int = 1
+    what: Literal["heading", "piece", "supply", "step"] = "piece"
+    supply: SupplySaid | None = None
+    step: str = ""
     text: str
     tidy: str
     piece: PieceDoc | None
     questions: list[QuestionOut]
+    carried: bool = False
 
 
 class LinesOut(Schema):
@@ -70,10 +96,14 @@ def lines(request: HttpRequest, payload: LinesIn) -> dict[str, Any]:
     """Read quick lines, or rows pasted from a spreadsheet; what is not understood comes back as questions."""
     voice = voice_for(request, payload.units)
     units = voice.units
-    known = Known(tuple(payload.roles), tuple(payload.pieces), payload.role or "body")
+    known = Known(
+        tuple(payload.roles), tuple(payload.pieces), payload.role or "body", _listed(payload, units)
+    )
     if not looks_like_rows(payload.text):
-        read = [_line(line, voice) for line in read_lines(payload.text, units, known)]
-        return {"rows": False, "lines": read, "faults": []}
+        stocked = {supply.name: supply for supply in studio_of(request).supplies.all()}
+        kinds = {number: What(kind) for number, kind in payload.kinds.items()}
+        read = read_sheet(payload.text, units, known, tuple(stocked), kinds)
+        return {"rows": False, "lines": [_line(line, voice, stocked) for line in read], "faults": []}
     try:
         pieces = read_csv(payload.text, units, known)
     except FileError as error:
@@ -82,10 +112,18 @@ def lines(request: HttpRequest, payload: LinesIn) -> dict[str, Any]:
     return {"rows": True, "lines": [_row(piece, units) for piece in pieces], "faults": []}
 
 
-def _line(line: ReadLine, voice: Voice) -> dict[str, Any]:
-    found = {"text": line.text, "tidy": "", "piece": None}
-    if line.piece is not None:
-        found = _row(line.piece, voice.units) | {"text": line.text}
+def _listed(payload: LinesIn, units: Unit) -> dict[str, Piece]:
+    found: dict[str, Piece] = {}
+    for piece in payload.listed:
+        document = piece.model_dump(by_alias=True, exclude_none=True)
+        with suppress(Faulty, FileError):
+            found[piece.name] = read_piece(JsonValue(document, "", units, []))
+    return found
+
+
+def _line(line: SheetLine, voice: Voice, stocked: dict[str, Supply]) -> dict[str, Any]:
+    piece = None if line.piece is None else line.piece.piece
+    read = {"tidy": "", "piece": None} if piece is None else _row(piece, voice.units)
     questions = [
         {
             "start": q.start,
@@ -96,7 +134,24 @@ def _line(line: ReadLine, voice: Voice) -> dict[str, Any]:
         }
         for q in line.questions
     ]
-    return found | {"questions": questions}
+    return read | {
+        "number": line.number,
+        "text": line.text,
+        "what": line.what.value,
+        "supply": None if line.supply is None else _supply(line.supply, voice.units, stocked),
+        "step": line.step,
+        "questions": questions,
+        "carried": line.piece is not None and line.piece.carried,
+    }
+
+
+def _supply(supply: SupplyLine, units: Unit, stocked: dict[str, Supply]) -> dict[str, Any]:
+    known = stocked.get(supply.name)
+    length = supply.length
+    amount = write_length(length, units) if length is not None else format(supply.count or 0, "f")
+    return {
+        "id": None if known is None else known.pk, "name": supply.name, "per_kit": amount, "cuts": supply.cuts,
+    }  # fmt: skip
 
 
 def _row(piece: Piece, units: Unit) -> dict[str, Any]:

@@ -13,6 +13,8 @@ __all__ = [
     "CheckOut",
     "ContentDoc",
     "CornerDoc",
+    "CountDoc",
+    "EndDoc",
     "FaceDoc",
     "FindingOut",
     "FitDoc",
@@ -20,8 +22,11 @@ __all__ = [
     "HoleDoc",
     "LinesDoc",
     "MatDoc",
+    "NotchDoc",
     "NumberOut",
     "OverrideDoc",
+    "PanelDoc",
+    "PaperRoleDoc",
     "PieceDoc",
     "ProjectIn",
     "ProjectOut",
@@ -30,6 +35,7 @@ __all__ = [
     "TabDoc",
     "UseDoc",
     "VariantDoc",
+    "WindowDoc",
 ]
 
 
@@ -49,11 +55,12 @@ class LinesDoc(_Doc):
 
 
 class HoleDoc(_Doc):
-    """A round hole by its centre."""
+    """A round hole by its centre; ``through`` the layers that are folded along a side."""
 
     x: str
     y: str
     diameter: str
+    through: Literal["width", "height"] | None = None
 
 
 class CornerDoc(_Doc):
@@ -62,6 +69,7 @@ class CornerDoc(_Doc):
     at: list[Literal["bottom-left", "bottom-right", "top-left", "top-right"]]
     shape: Literal["round", "mitre", "notch"]
     size: str
+    rise: str | None = None
 
 
 class TabDoc(_Doc):
@@ -79,6 +87,44 @@ class FaceDoc(_Doc):
     row: int
     up: Literal["top", "bottom", "left", "right"] = "top"
     name: str | None = None
+
+
+class PanelDoc(_Doc):
+    """A panel by its column and row, from 1."""
+
+    column: int
+    row: int
+
+
+class WindowDoc(_Doc):
+    """A window; ``x`` and ``y`` are measured from the piece or its panel, null where it is centred."""
+
+    shape: Literal["rectangle", "oval"] = "rectangle"
+    width: str
+    height: str
+    x: str | None = None
+    y: str | None = None
+    column: int | None = None
+    row: int | None = None
+
+
+class NotchDoc(_Doc):
+    """A notch in an edge; ``at`` is its middle, null for the middle of the edge."""
+
+    edge: Literal["top", "bottom", "left", "right"]
+    shape: Literal["triangular", "rounded"] = "triangular"
+    width: str
+    depth: str
+    at: str | None = None
+
+
+class EndDoc(_Doc):
+    """A shaped end; only a cut-off one has an inset."""
+
+    edge: Literal["top", "bottom", "left", "right"]
+    shape: Literal["pointed", "forked", "cut-off"]
+    depth: str
+    inset: str | None = None
 
 
 class MatDoc(_Doc):
@@ -110,14 +156,27 @@ class PieceDoc(_Doc):
     portion: Literal["whole", "three-quarters", "half", "quarter"] = "whole"
     scrap: bool = False
     matched: str | None = None
+    outline: Literal["rectangle", "oval"] = "rectangle"
+    removed: list[PanelDoc] = []
+    windows: list[WindowDoc] = []
+    notches: list[NotchDoc] = []
+    ends: list[EndDoc] = []
 
 
 class FitDoc(_Doc):
-    """Two pieces of which the outer must clear the inner, or that share a panel's length."""
+    """What two pieces have to do with one another; panels where they are named.
 
-    kind: Literal["lid", "sleeve", "shared"]
+    ``allowance`` is what a band overlaps or a cover is turned in; ``times`` how many outers go with
+    each inner.
+    """
+
+    kind: Literal["lid", "sleeve", "shared", "band", "cover", "each"]
     outer: str
     inner: str
+    outer_panel: PanelDoc | None = None
+    inner_panel: PanelDoc | None = None
+    allowance: str | None = None
+    times: int = 1
 
 
 class UseDoc(_Doc):
@@ -161,11 +220,31 @@ class OverrideDoc(_Doc):
     value: str
 
 
+class CountDoc(_Doc):
+    """How many of a piece a kit takes in a version."""
+
+    piece: str
+    per_kit: int
+
+
+class PaperRoleDoc(_Doc):
+    """The paper's role that a piece is cut from in a version."""
+
+    piece: str
+    paper: str
+
+
 class VariantDoc(_Doc):
-    """A sister version: the list but for these numbers."""
+    """A sister version: the list but for what is here."""
 
     name: str
     numbers: list[OverrideDoc] = []
+    counts: list[CountDoc] = []
+    papers: list[PaperRoleDoc] = []
+    supplies: list[UseDoc] = []
+    without: list[str] = []
+    added: list[PieceDoc] = []
+    left_out: list[str] = []
 
 
 class ProjectIn(_Doc):

@@ -146,7 +146,26 @@ def test_lines_come_back_as_pieces_and_questions_by_place(person):
         2,
         "walls: 2 x 3 in; 2 a kit; in body; score height at 1",
     )
-    assert (tie["piece"], tie["questions"][0]["code"]) == (None, "no-size")
+    # It has an amount and no size: a supply, and the cupboard has none of that name.
+    assert (tie["piece"], tie["what"], tie["questions"][0]["code"]) == (None, "supply", "no-such-supply")
+
+
+def test_a_whole_sheet_comes_back_in_its_three_places(person):
+    ribbon = person.add("/supplies", name="Hemp ribbon", unit="length", pack_size="360")
+    text = (
+        "Cuts:\nCard 4 x 6 in card\nMat 3 x 5\n\n"
+        "Supplies:\n20 in of hemp ribbon\n\nSteps:\nFold the card in half."
+    )
+    read = person.ask("POST", "/lines", {"text": text}).json()["lines"]
+    assert [line["what"] for line in read] == [
+        "heading", "piece", "piece", "heading", "supply", "heading", "step",
+    ]  # fmt: skip
+    mat, tie, step = read[2], read[4], read[6]
+    assert (mat["piece"]["paper"], mat["carried"], mat["number"]) == ("card", True, 3)
+    assert (tie["supply"]["id"], tie["supply"]["per_kit"], tie["questions"]) == (ribbon["id"], "20", [])
+    assert step["step"] == "Fold the card in half."
+    moved = person.ask("POST", "/lines", {"text": text, "kinds": {6: "step"}}).json()["lines"]
+    assert (moved[4]["what"], moved[4]["step"]) == ("step", "20 in of hemp ribbon")
 
 
 def test_pasted_rows_come_back_as_pieces_or_faults_by_line(person):

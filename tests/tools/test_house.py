@@ -6,9 +6,9 @@ from pathlib import Path
 
 ROOT = Path(__file__).parents[2]
 MOST_LINES = 400
-# Made by a tool, or pinned by one, or a plan of an earlier edition kept word for word.
+# Made by a tool, or pinned by one, a table of cases, or a plan of an earlier edition kept word for word.
 NOT_OURS = re.compile(
-    r"\.lock$|package-lock\.json$|schema\.d\.ts$|openapi\.json$|\.po$|written_before/|^examples/|\.(png|svg|ico)$"
+    r"\.lock$|said_lines\.txt$|outlines\.json$|package-lock\.json$|schema\.d\.ts$|openapi\.json$|\.po$|written_before/|^examples/|\.(png|svg|ico)$"
 )
 
 

@@ -11,6 +11,7 @@ from pathlib import Path
 
 from neat_sheaf.checks import Level, check_project
 from neat_sheaf.cli.choices_report import choices_report
+from neat_sheaf.cli.read_command import read_command
 from neat_sheaf.cli.report import plan_report
 from neat_sheaf.errors import CannotPlanError, Fault, fault
 from neat_sheaf.formats.job_file import read_job
@@ -37,10 +38,16 @@ def main(arguments: Sequence[str] | None = None) -> int:
     plan.add_argument("--kits", type=_kits, help=say("command.kits"))
     compare = commands.add_parser("compare", help=say("command.compare"))
     compare.add_argument("job", type=Path)
+    read = commands.add_parser("read", help=say("command.read"))
+    read.add_argument("lines", help=say("command.lines"))
+    read.add_argument("--units", choices=("in", "cm", "mm"), default="in", help=say("command.units"))
+    read.add_argument("--json", action="store_true", help=say("command.read-json"))
     check = commands.add_parser("check", help=say("command.check"))
     check.add_argument("job", type=Path)
     chosen = parser.parse_args(arguments)
     try:
+        if chosen.command == "read":
+            return read_command(_lines(chosen.lines), chosen.units, as_json=chosen.json)
         job = read_job(_text(chosen.job))
         if chosen.command == "check":
             return _check(job)
@@ -72,6 +79,16 @@ def _kits(text: str) -> int:
     if not text.isascii() or not text.isdigit() or int(text) > MOST_KITS:
         raise argparse.ArgumentTypeError(english().say("command-kits", most=MOST_KITS))
     return int(text)
+
+
+def _lines(name: str) -> str:
+    """The text of a file, or of standard input for ``-``."""
+    if name != "-":
+        return _text(Path(name))
+    try:
+        return sys.stdin.buffer.read().decode("utf-8-sig")
+    except UnicodeDecodeError as error:
+        raise FileError([fault("-", "not-utf8", byte=str(error.start))]) from error
 
 
 def _text(path: Path) -> str:

@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+from collections.abc import Callable
 from dataclasses import replace
 from typing import Any
 
@@ -33,7 +34,15 @@ from neat_sheaf.project import (
     WindowShape,
 )
 
-__all__ = ["PIECE_KEYS", "panel_document", "piece_document", "read_panel", "read_piece"]
+__all__ = [
+    "PIECE_KEYS",
+    "cut_outs_document",
+    "panel_document",
+    "piece_document",
+    "read_panel",
+    "read_piece",
+    "stored_cut_outs",
+]
 
 PIECE_KEYS = (
     "name", "paper", "per_kit", "width", "height", "scores", "slits", "holes", "corners",
@@ -118,6 +127,11 @@ def _end(node: JsonValue) -> End:
     if (inset > 0) is not (shape is EndShape.CUT_OFF):
         raise node.fault("end-inset.missing" if shape is EndShape.CUT_OFF else "end-inset.extra")
     return End(node.key("edge").choice(Edge), shape, node.key("depth").size(), inset)
+
+
+_CUT_OUTS: dict[str, Callable[[JsonValue], Any]] = {
+    "removed": _removed, "windows": _window, "notches": _notch, "ends": _end,
+}  # fmt: skip
 
 
 def _face(node: JsonValue) -> Face:
@@ -245,7 +259,7 @@ def piece_document(piece: Piece, units: Unit) -> dict[str, Any]:
     ]
     lists = {
         "scores": scores, "slits": slits, "holes": holes, "corners": corners, "tabs": tabs, "faces": faces,
-        "removed": [panel_document(panel) for panel in piece.removed], **_cut_outs(piece, units),
+        **cut_outs_document(piece, units),
     }  # fmt: skip
     document |= {key: value for key, value in lists.items() if value}
     if piece.margin:
@@ -269,11 +283,21 @@ def panel_document(panel: Panel) -> dict[str, Any]:
     return {"column": panel.column, "row": panel.row}
 
 
-def _cut_outs(piece: Piece, units: Unit) -> dict[str, list[dict[str, Any]]]:
+def stored_cut_outs(document: dict[str, Any]) -> dict[str, Any]:
+    """The fields of a piece that ``cut_outs_document`` wrote in mm and that were kept since."""
+    node = JsonValue(document, "", "mm", [])
+    node.object([], list(_CUT_OUTS))
+    return {key: node.list_at(key, read) for key, read in _CUT_OUTS.items()}
+
+
+def cut_outs_document(piece: Piece, units: Unit) -> dict[str, list[dict[str, Any]]]:
+    """Removed panels, windows, notches and shaped ends of a piece, as far as it has any."""
+
     def said(**lengths: Length | None) -> dict[str, str]:
         return {key: write_length(at, units) for key, at in lengths.items() if at is not None}
 
-    return {
+    parts: dict[str, list[dict[str, Any]]] = {
+        "removed": [panel_document(panel) for panel in piece.removed],
         "windows": [
             {"shape": w.shape.value, **said(width=w.width, height=w.height, x=w.x, y=w.y)}
             | ({} if w.panel is None else panel_document(w.panel))
@@ -288,6 +312,7 @@ def _cut_outs(piece: Piece, units: Unit) -> dict[str, list[dict[str, Any]]]:
             for e in piece.ends
         ],
     }
+    return {key: part for key, part in parts.items() if part}
 
 
 def _line_groups(lines: tuple[Line, ...], units: Unit) -> list[dict[str, Any]]:

@@ -9,12 +9,12 @@ from neat_sheaf.formats.piece_part import piece_document, read_piece
 from neat_sheaf.formats.reading import JsonValue
 from neat_sheaf.formats.use_part import read_use, use_document
 from neat_sheaf.limits import MOST_PIECES
-from neat_sheaf.measure.length import Unit, write_length
+from neat_sheaf.measure.length import MILLIMETRE, Unit, write_length
 from neat_sheaf.project import CountOverride, Override, PaperOverride, Piece, Variant
 from neat_sheaf.project.variants import UnknownNumberError, with_number
 from neat_sheaf.stock import Supply
 
-__all__ = ["read_variants", "variant_document"]
+__all__ = ["read_variants", "stored_variant", "variant_document"]
 
 MOST_VARIANTS = 30
 
@@ -58,6 +58,21 @@ def _variant(
         added,
         node.list_at("left_out", lambda n: _known(n, pieces)),
     )
+
+
+def stored_variant(document: dict[str, Any], supplies: Mapping[str, Supply]) -> Variant:
+    """A version that was checked when it was kept, its lengths in mm.
+
+    A supply that is there no more is left out of it.
+    """
+    uses = [use for use in document.get("supplies", []) if use.get("supply") in supplies]
+    named = {part.get("piece") for key in ("counts", "papers") for part in document.get(key, [])}
+    pieces = dict.fromkeys((*named, *document.get("left_out", [])), _ANY)
+    node = JsonValue({**document, "supplies": uses}, "", "mm", [])
+    return _variant(node, pieces, supplies, ())
+
+
+_ANY = Piece("any", "any", 1, MILLIMETRE, MILLIMETRE)
 
 
 def _known(node: JsonValue, pieces: Mapping[str, Piece]) -> str:

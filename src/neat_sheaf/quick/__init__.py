@@ -5,6 +5,18 @@ from __future__ import annotations
 from neat_sheaf.quick.draft import Known
 from neat_sheaf.quick.question import Question
 from neat_sheaf.quick.reading import ReadLine, read_line, read_lines
+from neat_sheaf.quick.sheet import SheetLine, SupplyLine, What, read_sheet
 from neat_sheaf.quick.writing import tidy_line
 
-__all__ = ["Known", "Question", "ReadLine", "read_line", "read_lines", "tidy_line"]
+__all__ = [
+    "Known",
+    "Question",
+    "ReadLine",
+    "SheetLine",
+    "SupplyLine",
+    "What",
+    "read_line",
+    "read_lines",
+    "read_sheet",
+    "tidy_line",
+]

@@ -11,15 +11,14 @@ from collections.abc import Callable
 from neat_sheaf.messages import message
 from neat_sheaf.project import CutMethod, Edge, Face, Outline, Panel, Portion, Tab
 from neat_sheaf.quick.cursor import Cursor
-from neat_sheaf.quick.draft import Mat, Reading, name_until, nearest, panel
-from neat_sheaf.quick.tokens import Kind, Token
+from neat_sheaf.quick.draft import Reading, name_until, panel
+from neat_sheaf.quick.mat_clauses import for_whom, mat
+from neat_sheaf.quick.paper_clauses import role, scrap
+from neat_sheaf.quick.tokens import Kind
 
-__all__ = ["READERS", "Reader", "count", "number_first", "role_here", "whole_role"]
+__all__ = ["READERS", "Reader", "count", "number_first"]
 
 MOST_RUNS = 10
-MOST_NAME_WORDS = 20
-MOST_ROLE_WORDS = 2
-_SCRAP = ("scrap", "scraps", "offcut", "offcuts", "leftover", "leftovers")
 
 Reader = Callable[[Reading, Cursor], bool]
 
@@ -117,82 +116,6 @@ def _margin(reading: Reading, cursor: Cursor) -> bool:
     return True
 
 
-def _mat(reading: Reading, cursor: Cursor) -> bool:
-    """``mat of Sleeve column 2``, ``as a mat for the Lid``, ``mat on panel 2.1 of the Lid``."""
-    since = cursor.at
-    cursor.take("as", "is")
-    cursor.take("a")
-    if not (cursor.take("mat", "mats") and cursor.take("of", "for", "on")):
-        cursor.at = since
-        return False
-    return _of_piece(reading, cursor, since, "not-understood.mat")
-
-
-def _of_piece(reading: Reading, cursor: Cursor, since: int, nothing: str) -> bool:
-    cursor.take("the")
-    chosen = panel(reading, cursor) if cursor.word() in ("panel", "column", "col", "row") else None
-    if chosen is not None:
-        cursor.take("of")
-        cursor.take("the")
-    at = cursor.at
-    name, quoted = _piece_name(reading, cursor)
-    if not name:
-        reading.ask_about(cursor, since, message(nothing))
-        return True
-    start, end = cursor.tokens[at].start, cursor.tokens[cursor.at - 1].end
-    known = reading.known.named(name)
-    if known is None and not quoted and reading.known.pieces:
-        near = nearest(name, reading.known.pieces, 60)
-        if near:
-            reading.ask(start, end, message("unknown-piece.near", piece=name, near=near), near)
-        else:
-            reading.ask(start, end, message("unknown-piece.name", piece=name), *reading.known.pieces[:4])
-    if cursor.sign() == "," and cursor.word(1) in ("panel", "column", "col", "row"):
-        cursor.at += 1
-    chosen = panel(reading, cursor) or chosen
-    mat = Mat(known or name, chosen, cursor.tokens[since].start, cursor.tokens[cursor.at - 1].end)
-    if reading.mat_for is not None and (reading.mat_for.piece, reading.mat_for.panel) != (
-        mat.piece,
-        mat.panel,
-    ):
-        text = reading.text[mat.start : mat.end]
-        reading.ask(mat.start, mat.end, message("said-twice.differently", text=text), "")
-        return True
-    reading.mat_for = mat
-    return True
-
-
-def _piece_name(reading: Reading, cursor: Cursor) -> tuple[str, bool]:
-    """The name of a piece: the longest one that is known, else all words up to what cannot be a name."""
-    token = cursor.peek()
-    if token is not None and token.kind is not Kind.QUOTED:
-        for n in range(min(cursor.stop, cursor.at + MOST_NAME_WORDS) - 1, cursor.at - 1, -1):
-            known = reading.known.named(reading.text[token.start : cursor.tokens[n].end])
-            if known is not None:
-                cursor.at = n + 1
-                return known, False
-    return name_until(reading, cursor, "column", "col", "row", "panel", "in", "from", "punched", "die-cut")
-
-
-def _for(reading: Reading, cursor: Cursor) -> bool:
-    """``for the Lid``: of a mat, whose; of anything else a question."""
-    since = cursor.at
-    cursor.at += 1
-    cursor.take("the")
-    at = cursor.at
-    name, _ = _piece_name(reading, cursor)
-    known = reading.known.named(name) if name else None
-    if known is None:
-        cursor.at = since
-        return False
-    named = str(reading.fields.get("name", "")).lower().split()
-    if "mat" in named or "mats" in named:
-        cursor.at = at
-        return _of_piece(reading, cursor, since, "not-understood.mat")
-    reading.ask_about(cursor, since, message("for-whom", piece=known), f"mat of {known}", "")
-    return True
-
-
 def _matched(reading: Reading, cursor: Cursor) -> bool:
     since = cursor.at
     cursor.at += 1
@@ -216,155 +139,6 @@ def _follows(reading: Reading, cursor: Cursor) -> bool:
     elif cursor.phrase("may|can", "turn") or cursor.phrase("any", "way", "round|up"):
         reading.set_once(cursor, since, "follows_print", False)
     return cursor.at > since
-
-
-def _scrap(reading: Reading, cursor: Cursor) -> bool:
-    """``from scrap``, ``may come from the offcut``, ``scraps will do``."""
-    since = cursor.at
-    cursor.phrase("may|can", "come")
-    if cursor.phrase("scrap|scraps", "will", "do"):
-        reading.fields["scrap"] = True
-        return True
-    if cursor.take("from", "in", "of") or cursor.phrase("out", "of"):
-        cursor.take("the", "a", "an")
-        if cursor.take(*_SCRAP):
-            reading.fields["scrap"] = True
-            return True
-    cursor.at = since
-    return False
-
-
-def _role(reading: Reading, cursor: Cursor) -> bool:
-    """``in body``, ``from print A``, ``out of "any words"``."""
-    since = cursor.at
-    if not (cursor.take("in", "from", "of", "using") or cursor.phrase("out", "of")):
-        return False
-    cursor.take("the")
-    token = cursor.peek()
-    if token is not None and token.kind is Kind.QUOTED:
-        name, _ = name_until(reading, cursor)
-        reading.set_once(cursor, since, "paper", name)
-        return True
-    role = role_here(reading, cursor)
-    longer = [known for known in reading.known.every_role if known.lower().startswith(f"{role.lower()} ")]
-    if role and longer and role not in reading.known.every_role:
-        # "in print" beside a known "print A": a letter is missing, or it is another paper.
-        reading.ask_about(
-            cursor, since, message("which-paper", text=role), *(f"in {known}" for known in longer)
-        )
-        return True
-    if role:
-        reading.set_once(cursor, since, "paper", role)
-        return True
-    cursor.at = since + 1
-    reading.ask_about(cursor, since, message("not-understood.paper"), "")
-    return True
-
-
-def role_here(reading: Reading, cursor: Cursor) -> str:
-    """Move past a role: a known one, else at most two words; "" where none is here."""
-    only_known = cursor.word(-1) == "of" and cursor.word(-2) != "out"
-    words: list[Token] = []
-    while (token := cursor.peek(len(words))) is not None and token.kind in (
-        Kind.WORD,
-        Kind.NUMBER,
-        Kind.OTHER,
-    ):
-        if token.kind is Kind.NUMBER and token.whole is None:
-            break
-        # "print A" is a paper, and "a" otherwise begins something else.
-        if words and token.word in READERS and not (token.text.isupper() or token.word == "print"):
-            break
-        words.append(token)
-    if words and words[0].kind is Kind.NUMBER:
-        return ""
-
-    def said(taken: int) -> str:
-        return reading.text[words[0].start : words[taken - 1].end]
-
-    for n in range(len(words), 0, -1):
-        known = [role for role in reading.known.every_role if role.lower() == said(n).lower()]
-        # "print A" beside a known "print" is another role, not that one and a stray letter.
-        stray = words[n : n + 1]
-        if known and not (stray and len(stray[0].text) == 1 and stray[0].text.isalnum()):
-            cursor.at += n
-            return known[0]
-    if (
-        only_known
-        or not words
-        or words[0].word in _NO_ROLE
-        or (words[0].word in READERS and words[0].word != "print")
-    ):
-        return ""
-    if len(words[0].text) == 1:
-        return ""  # "in A print" is "in print A" with its words the wrong way round
-    most = min(MOST_ROLE_WORDS, len(words))
-    if any(token.word in _NO_ROLE for token in words[:most]):
-        return ""
-    cursor.at += most
-    return said(most)
-
-
-# Words of the grammar that are no paper's name: "in half" is a fold, "from each" a place.
-_NO_ROLE = (
-    "row",
-    "column",
-    "panel",
-    "panels",
-    "from",
-    "each",
-    "both",
-    "all",
-    "at",
-    "the",
-    "to",
-    "by",
-    "score",
-    "slit",
-    "and",
-    "fold",
-    "folded",
-    "turn",
-    "mountain",
-    "valley",
-    "left",
-    "right",
-    "top",
-    "bottom",
-    "long",
-    "short",
-    "on",
-    "along",
-    "for",
-    "with",
-    "it",
-    "of",
-    "in",
-    "width",
-    "height",
-    "side",
-    "edge",
-    "inch",
-    "inches",
-)
-
-
-def whole_role(reading: Reading, cursor: Cursor) -> bool:
-    """A known role alone between two signs: ``..., card``."""
-    since = cursor.at
-    before = cursor.sign(-1)
-    if before not in (",", ";"):
-        return False
-    while (token := cursor.peek()) is not None and token.kind in (Kind.WORD, Kind.NUMBER):
-        cursor.at += 1
-        said = reading.text[cursor.tokens[since].start : token.end]
-        known = next((role for role in reading.known.every_role if role.lower() == said.lower()), None)
-        behind = cursor.peek()
-        if known is not None and (behind is None or behind.kind is Kind.SIGN):
-            reading.set_once(cursor, since, "paper", known)
-            return True
-    cursor.at = since
-    return False
 
 
 def _portion(reading: Reading, cursor: Cursor) -> bool:
@@ -471,14 +245,14 @@ READERS: dict[str, tuple[Reader, ...]] = {
     "ten": (count,), "eleven": (count,), "twelve": (count,),
     "die-cut": (_cut,), "diecut": (_cut,), "die-cuts": (_cut,), "die-cutting": (_cut,), "die": (_cut,),
     "punched": (_cut,), "punch": (_cut,), "punches": (_cut,), "trimmed": (_cut,), "trim": (_cut,),
-    "is": (_cut, _mat), "are": (_cut,), "as": (_mat,), "a": (count, _mat), "mat": (_mat,), "mats": (_mat,),
+    "is": (_cut, mat), "are": (_cut,), "as": (mat,), "a": (count, mat), "mat": (mat,), "mats": (mat,),
     "margin": (_margin,), "margins": (_margin,), "with": (_margin,),
-    "matched": (_matched,), "for": (_for,),
+    "matched": (_matched,), "for": (for_whom,),
     "follows": (_follows,), "follow": (_follows,), "following": (_follows,), "print": (_follows,),
-    "may": (_follows, _scrap), "can": (_follows, _scrap), "any": (_follows,),
-    "scrap": (_scrap,), "scraps": (_scrap,),
-    "in": (_scrap, _role), "from": (_scrap, _role), "of": (_scrap, _role), "out": (_scrap, _role),
-    "using": (_role,),
+    "may": (_follows, scrap), "can": (_follows, scrap), "any": (_follows,),
+    "scrap": (scrap,), "scraps": (scrap,),
+    "in": (scrap, role), "from": (scrap, role), "of": (scrap, role), "out": (scrap, role),
+    "using": (role,),
     "half": (_portion,), "halves": (_portion,), "quarter": (_portion,), "quarters": (_portion,),
     "three-quarters": (_portion,), "three-quarter": (_portion,),
     "circle": (_outline,), "oval": (_outline,), "ellipse": (_outline,),

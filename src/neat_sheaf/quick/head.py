@@ -8,8 +8,8 @@ from neat_sheaf.messages import message
 from neat_sheaf.project import CutMethod
 from neat_sheaf.quick.clauses import count
 from neat_sheaf.quick.cursor import COUNT_WORDS, Cursor
+from neat_sheaf.quick.distances import SCORE_WORDS
 from neat_sheaf.quick.draft import Mat, Reading, unquoted
-from neat_sheaf.quick.marks import SCORE_WORDS
 from neat_sheaf.quick.tokens import Kind, Token
 
 __all__ = ["ABOUT_WORDS", "read_head"]

@@ -3,59 +3,32 @@
 from __future__ import annotations
 
 import re
-from dataclasses import dataclass, field
 from itertools import pairwise
 
 from neat_sheaf.measure.length import Length
 from neat_sheaf.measure.side import Side
 from neat_sheaf.messages import message
-from neat_sheaf.project import NO_LENGTH, Fold, Line
+from neat_sheaf.project import Fold, Line
 from neat_sheaf.quick.cursor import Cursor, Number
+from neat_sheaf.quick.distances import (
+    FOLD_WORDS,
+    SCORE_WORDS,
+    TURN_WORDS,
+    Group,
+    ends_after,
+    halfway_here,
+    may_end,
+    number_after,
+    share_sides,
+    take_halfway,
+    take_turn,
+    to_ahead,
+    turn_ahead,
+)
 from neat_sheaf.quick.draft import Reading
 from neat_sheaf.quick.places import Ends, Place, long_side, place_here
-from neat_sheaf.quick.tokens import Kind
 
-__all__ = ["FOLD_WORDS", "SCORE_WORDS", "TURN_WORDS", "MarkReader", "turn_ahead"]
-
-SCORE_WORDS = (
-    "score", "scored", "scores", "scoring", "fold", "folded", "folds", "crease", "creased", "creases",
-    "scoreline", "scorelines",
-)  # fmt: skip
-FOLD_WORDS = ("mountain", "valley")
-TURN_WORDS = ("turn", "turned", "turning", "rotate")
-_HALFWAY = (
-    ("halfway",), ("half-way",), ("in", "half"), ("at", "halfway"), ("in", "the", "middle|centre|center"),
-    ("down|at", "the", "middle|centre|center"),
-)  # fmt: skip
-# What may stand behind a distance of a list; before another word the number belongs to what follows it.
-_BEHIND = (
-    "and", "on", "along", "across", "down", "from", "to", "in", "all", "relief", "with", "mountain", "valley",
-    "for", "of", "both", "each", "width", "height", "off", "at", "long", "short", "then", "turn", "score",
-    "slit", "fold", "the",
-)  # fmt: skip
-
-
-@dataclass
-class _Group:
-    """Positions that share a place, a stretch, a fold and a relief."""
-
-    at: list[Length] = field(default_factory=list)
-    every: Length | None = None
-    half: bool = False
-    closed: bool = False
-    """The list was closed by its own "and" before another "and", or what follows begins with its side."""
-    where: tuple[int, int] = (0, 0)
-    """Where its distances stand in the line."""
-    place: Place | None = None
-    turned: bool = False
-    start: Length | None = None
-    end: Length | None = None
-    fold: Fold = Fold.VALLEY
-    relief: Length = NO_LENGTH
-
-    @property
-    def side(self) -> Side | None:
-        return None if self.place is None else self.place.side
+__all__ = ["MarkReader"]
 
 
 class MarkReader:
@@ -78,11 +51,11 @@ class MarkReader:
         ``since`` is the token with which the clause begins.
         """
         fold = self._fold_before(cursor, since)
-        groups: list[_Group] = []
+        groups: list[Group] = []
         side_first: bool | None = True if place is not None else None
         failed = False
         while True:
-            group = _Group(place=place, fold=fold)
+            group = Group(place=place, fold=fold)
             place = None
             began = cursor.at
             said_place = self._pre(cursor, group)
@@ -136,25 +109,25 @@ class MarkReader:
         before, asked = cursor.at, len(self.reading.questions)
         if cursor.number() is not None:
             named = cursor.word() in ("side", "edge", "way")
-            found = ((parted or named) and _may_end(cursor)) or named
+            found = ((parted or named) and may_end(cursor)) or named
         else:
             placed = place_here(self.reading, cursor, True)
             cursor.take_sign(":", ",")
             found = (
                 placed is not None
                 and parted
-                and (cursor.word() in ("at", "every") or cursor.is_number() or _halfway_here(cursor))
+                and (cursor.word() in ("at", "every") or cursor.is_number() or halfway_here(cursor))
             )
         cursor.at = before
         del self.reading.questions[asked:]
         return found
 
-    def _pre(self, cursor: Cursor, group: _Group) -> bool:
+    def _pre(self, cursor: Cursor, group: Group) -> bool:
         """What stands before the distances: a turn, a fold, the side. Whether the side was said."""
         said = False
         while True:
             if cursor.word() in TURN_WORDS and turn_ahead(cursor):
-                _take_turn(cursor)
+                take_turn(cursor)
                 group.turned = True
                 cursor.take_sign(",")
                 cursor.take("and", "then")
@@ -183,10 +156,10 @@ class MarkReader:
                 return None
         return place_here(self.reading, cursor, True)
 
-    def _positions(self, cursor: Cursor, group: _Group) -> bool:
+    def _positions(self, cursor: Cursor, group: Group) -> bool:
         """The distances themselves; whether there are any."""
-        if _halfway_here(cursor):
-            _take_halfway(cursor)
+        if halfway_here(cursor):
+            take_halfway(cursor)
             group.half = True
             return True
         cursor.take("at") or cursor.take_sign("@") or cursor.take_sign(":")
@@ -202,7 +175,7 @@ class MarkReader:
             before = cursor.at
             join = self._join(cursor) if numbers else "first"
             number = cursor.number() if join else None
-            if number is None or (numbers and not _may_end(cursor)):
+            if number is None or (numbers and not may_end(cursor)):
                 cursor.at = before
                 break
             if join == "and" and "and" in joins:
@@ -260,15 +233,15 @@ class MarkReader:
         if mixed or (spaced and (alike or falling or spoken)):
             self.reading.ask(start, end, message("missing-comma"), ", ".join(said))
 
-    def _post(self, cursor: Cursor, group: _Group, side_first: bool) -> None:
+    def _post(self, cursor: Cursor, group: Group, side_first: bool) -> None:
         """What stands behind the distances: where they are measured from, a stretch, a wedge."""
         while True:
             since = cursor.at
-            stretch = cursor.word() in ("from", "to") and _number_after(cursor)
+            stretch = cursor.word() in ("from", "to") and number_after(cursor)
             if stretch:
                 how = cursor.take("from", "to")
-                alone = side_first and group.side is not None and _ends_after(cursor)
-                if how == "from" and not alone and not _to_ahead(cursor):
+                alone = side_first and group.side is not None and ends_after(cursor)
+                if how == "from" and not alone and not to_ahead(cursor):
                     # "1 from 3/8": from where to where, and of which side?
                     cursor.number()
                     self.reading.ask_about(cursor, since, message("from-to"))
@@ -296,7 +269,7 @@ class MarkReader:
                 return
             self._add_place(cursor, group, place, since)
 
-    def _add_place(self, cursor: Cursor, group: _Group, place: Place, since: int) -> None:
+    def _add_place(self, cursor: Cursor, group: Group, place: Place, since: int) -> None:
         old = group.place
         if old is None:
             group.place = place
@@ -310,7 +283,7 @@ class MarkReader:
             return
         group.place = Place(next(iter(sides), None), next(iter(ends), None), old.all_round)
 
-    def _relief(self, cursor: Cursor, group: _Group, since: int) -> bool:
+    def _relief(self, cursor: Cursor, group: Group, since: int) -> bool:
         cursor.take("with") and cursor.take("a")
         if not cursor.take("relief", "reliefs"):
             cursor.at = since
@@ -319,7 +292,7 @@ class MarkReader:
         self._shorten(cursor, group, "relief", since)
         return True
 
-    def _shorten(self, cursor: Cursor, group: _Group, how: str, since: int) -> None:
+    def _shorten(self, cursor: Cursor, group: Group, how: str, since: int) -> None:
         number = cursor.number()
         if number is None:
             self.reading.ask_about(cursor, since, message("not-understood.distance", text=how), "")
@@ -337,7 +310,7 @@ class MarkReader:
         else:
             group.relief = value
 
-    def _take(self, cursor: Cursor, groups: list[_Group], since: int, slit: bool, side_first: bool) -> None:
+    def _take(self, cursor: Cursor, groups: list[Group], since: int, slit: bool, side_first: bool) -> None:
         """Turn the groups into lines."""
         reading = self.reading
         for group, after in pairwise(groups):
@@ -347,7 +320,7 @@ class MarkReader:
                 asked = message("no-side")
                 reading.ask(*group.where, asked, f"{text} on the width", f"{text} on the height")
                 return
-        _share_sides(groups, side_first)
+        share_sides(groups, side_first)
         sided = any(group.side is not None or (group.place and group.place.all_round) for group in groups)
         into = self.slits if slit else self.scores
         for group in groups:
@@ -371,7 +344,7 @@ class MarkReader:
                 into += self._lines(cursor, group, along, ends, since)
             self.last = None if place.all_round else sides[0]
 
-    def _turned(self, cursor: Cursor, group: _Group, since: int) -> Side | None:
+    def _turned(self, cursor: Cursor, group: Group, since: int) -> Side | None:
         """The other side than the last marks'; a question where that is not known, or another was named."""
         other = None if self.last is None else Side.HEIGHT if self.last is Side.WIDTH else Side.WIDTH
         if other is None or (group.side is not None and group.side is not other):
@@ -379,7 +352,7 @@ class MarkReader:
             return None
         return other
 
-    def _lines(self, cursor: Cursor, group: _Group, along: Side, ends: Ends | None, since: int) -> list[Line]:
+    def _lines(self, cursor: Cursor, group: Group, along: Side, ends: Ends | None, since: int) -> list[Line]:
         size = self.reading.size[0 if along is Side.WIDTH else 1]
         near = list(group.at)
         if group.half:
@@ -400,104 +373,3 @@ class MarkReader:
             self.reading.ask_about(cursor, since, message("no-room-for-distance"))
             return []
         return [Line(along, place, group.start, group.end, group.fold, group.relief) for place in at]
-
-
-def _share_sides(groups: list[_Group], side_first: bool) -> None:
-    """``short side at 1, 2`` names the side for what follows; ``1, 2 on the short side`` for what came."""
-    if side_first:
-        last: Place | None = None
-        for group in groups:
-            if group.turned:
-                last = None
-            elif group.place is None or (group.place.side is None and not group.place.all_round):
-                side = None if last is None else last.side
-                group.place = Place(side, group.place.ends if group.place else (last and last.ends) or None)
-            last = group.place if group.place is not None and group.place.side is not None else last
-        return
-    waiting: list[_Group] = []
-    for group in groups:
-        if group.turned:
-            waiting = []
-        elif group.place is None:
-            waiting.append(group)
-        else:
-            for earlier in waiting:
-                earlier.place = group.place
-            waiting = []
-
-
-def _may_end(cursor: Cursor) -> bool:
-    """Whether a number of a list may end here: before a sign, another number, or a word of marks."""
-    token = cursor.peek()
-    if token is None or token.kind is Kind.NUMBER:
-        return True
-    if token.kind is Kind.SIGN:
-        return True
-    if token.kind is Kind.WORD:
-        return token.word in _BEHIND and not (token.word == "each" and cursor.word(1) == "kit")
-    return False
-
-
-def _number_after(cursor: Cursor) -> bool:
-    cursor.at += 1
-    found = cursor.is_number()
-    if found:
-        before = cursor.at
-        cursor.number()
-        found = cursor.word() not in ("side", "sides", "edge", "edges", "end", "ends", "way")
-        cursor.at = before
-    cursor.at -= 1
-    return found or cursor.peek(1) is None
-
-
-def _ends_after(cursor: Cursor) -> bool:
-    """Whether the clause ends behind the number here, or only a wedge follows."""
-    before = cursor.at
-    cursor.number()
-    found = cursor.peek() is None or cursor.sign() == ";" or cursor.word() in ("relief", "with")
-    cursor.at = before
-    return found
-
-
-def _to_ahead(cursor: Cursor) -> bool:
-    """Whether a number and then "to" stand here."""
-    before = cursor.at
-    found = cursor.number() is not None and cursor.word() == "to"
-    cursor.at = before
-    return found
-
-
-def turn_ahead(cursor: Cursor) -> bool:
-    """Whether this turn is one of the paper to its other side, not over, and not "may turn"."""
-    before = cursor.at
-    found = bool(cursor.take(*TURN_WORDS))
-    _turned_thing(cursor)
-    found = found and cursor.word() not in ("over", "it", "upside")
-    cursor.at = before
-    return found
-
-
-def _turned_thing(cursor: Cursor) -> None:
-    if cursor.take("the"):
-        cursor.take("paper", "card", "piece", "sheet", "cardstock", "board")
-    else:
-        cursor.take("it")
-    cursor.take("round", "around", "sideways")
-
-
-def _take_turn(cursor: Cursor) -> None:
-    cursor.at += 1
-    _turned_thing(cursor)
-
-
-def _halfway_here(cursor: Cursor) -> bool:
-    before = cursor.at
-    found = not cursor.is_number() and any(cursor.phrase(*words) for words in _HALFWAY)
-    cursor.at = before
-    return found
-
-
-def _take_halfway(cursor: Cursor) -> None:
-    for words in sorted(_HALFWAY, key=len, reverse=True):
-        if cursor.phrase(*words):
-            return

@@ -81,6 +81,8 @@ class Variant(models.Model):
     project = models.ForeignKey(Project, models.CASCADE, related_name="variants")
     position = models.IntegerField()
     name = models.CharField(max_length=400)
+    # Counts, papers, supplies and pieces that it changes, as the job file has them, lengths in mm.
+    more = models.JSONField(default=dict, blank=True)
 
     class Meta:
         ordering = ["position"]

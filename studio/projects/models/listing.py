@@ -57,6 +57,9 @@ class Piece(models.Model):
     portion = models.CharField(max_length=14, default="whole")
     scrap = models.BooleanField(default=False)
     matched = models.CharField(max_length=400, blank=True, default="")
+    outline = models.CharField(max_length=9, default="rectangle")
+    # Windows, notches, shaped ends and removed panels as the job file has them, their lengths in mm.
+    cut_outs = models.JSONField(default=dict, blank=True)
 
     class Meta:
         ordering = ["position"]
@@ -72,6 +75,7 @@ class Piece(models.Model):
                 condition=Q(portion__in=["whole", "three-quarters", "half", "quarter"]), name="piece_portion"
             ),
             models.CheckConstraint(condition=~Q(name="") & ~Q(role=""), name="piece_named"),
+            models.CheckConstraint(condition=Q(outline__in=["rectangle", "oval"]), name="piece_outline"),
         ]
 
     def __str__(self) -> str:
@@ -132,10 +136,14 @@ class Hole(models.Model):
     x_nm = models.BigIntegerField()
     y_nm = models.BigIntegerField()
     diameter_nm = models.BigIntegerField()
+    through = models.CharField(max_length=6, blank=True, default="")
 
     class Meta:
         ordering = ["id"]
-        constraints = [models.CheckConstraint(condition=Q(diameter_nm__gt=0), name="hole_over_zero")]
+        constraints = [
+            models.CheckConstraint(condition=Q(diameter_nm__gt=0), name="hole_over_zero"),
+            models.CheckConstraint(condition=Q(through__in=["", "width", "height"]), name="hole_through"),
+        ]
 
     def __str__(self) -> str:
         return f"hole in {self.piece}"
@@ -148,10 +156,16 @@ class CornerCut(models.Model):
     corner = models.CharField(max_length=12)
     shape = models.CharField(max_length=5)
     size_nm = models.BigIntegerField()
+    rise_nm = models.BigIntegerField(null=True, blank=True)
 
     class Meta:
         ordering = ["id"]
-        constraints = [models.CheckConstraint(condition=Q(size_nm__gt=0), name="corner_over_zero")]
+        constraints = [
+            models.CheckConstraint(condition=Q(size_nm__gt=0), name="corner_over_zero"),
+            models.CheckConstraint(
+                condition=Q(rise_nm__isnull=True) | Q(rise_nm__gt=0), name="corner_rise_over_zero"
+            ),
+        ]
 
     def __str__(self) -> str:
         return f"{self.shape} {self.corner}"
@@ -196,15 +210,22 @@ class Face(models.Model):
 
 
 class Fit(models.Model):
-    """Two pieces of which the outer must clear the inner, by name."""
+    """What two pieces have to do with one another, by name; panels where they are named."""
 
     project = models.ForeignKey(Project, models.CASCADE, related_name="fits")
     kind = models.CharField(max_length=12)
     outer = models.CharField(max_length=400)
     inner = models.CharField(max_length=400)
+    outer_column = models.IntegerField(null=True, blank=True)
+    outer_row = models.IntegerField(null=True, blank=True)
+    inner_column = models.IntegerField(null=True, blank=True)
+    inner_row = models.IntegerField(null=True, blank=True)
+    allowance_nm = models.BigIntegerField(null=True, blank=True)
+    times = models.IntegerField(default=1)
 
     class Meta:
         ordering = ["id"]
+        constraints = [models.CheckConstraint(condition=Q(times__gte=1), name="fit_times")]
 
     def __str__(self) -> str:
         return f"{self.outer} over {self.inner}"

@@ -1238,6 +1238,38 @@ export interface components {
             shape: "round" | "mitre" | "notch";
             /** Size */
             size: string;
+            /** Rise */
+            rise?: string | null;
+        };
+        /**
+         * CountDoc
+         * @description How many of a piece a kit takes in a version.
+         */
+        CountDoc: {
+            /** Piece */
+            piece: string;
+            /** Per Kit */
+            per_kit: number;
+        };
+        /**
+         * EndDoc
+         * @description A shaped end; only a cut-off one has an inset.
+         */
+        EndDoc: {
+            /**
+             * Edge
+             * @enum {string}
+             */
+            edge: "top" | "bottom" | "left" | "right";
+            /**
+             * Shape
+             * @enum {string}
+             */
+            shape: "pointed" | "forked" | "cut-off";
+            /** Depth */
+            depth: string;
+            /** Inset */
+            inset?: string | null;
         };
         /**
          * FaceDoc
@@ -1286,18 +1318,30 @@ export interface components {
         };
         /**
          * FitDoc
-         * @description Two pieces of which the outer must clear the inner, or that share a panel's length.
+         * @description What two pieces have to do with one another; panels where they are named.
+         *
+         *     ``allowance`` is what a band overlaps or a cover is turned in; ``times`` how many outers go with
+         *     each inner.
          */
         FitDoc: {
             /**
              * Kind
              * @enum {string}
              */
-            kind: "lid" | "sleeve" | "shared";
+            kind: "lid" | "sleeve" | "shared" | "band" | "cover" | "each";
             /** Outer */
             outer: string;
             /** Inner */
             inner: string;
+            outer_panel?: components["schemas"]["PanelDoc"] | null;
+            inner_panel?: components["schemas"]["PanelDoc"] | null;
+            /** Allowance */
+            allowance?: string | null;
+            /**
+             * Times
+             * @default 1
+             */
+            times: number;
         };
         /**
          * FixOut
@@ -1310,7 +1354,7 @@ export interface components {
         };
         /**
          * HoleDoc
-         * @description A round hole by its centre.
+         * @description A round hole by its centre; ``through`` the layers that are folded along a side.
          */
         HoleDoc: {
             /** X */
@@ -1319,6 +1363,8 @@ export interface components {
             y: string;
             /** Diameter */
             diameter: string;
+            /** Through */
+            through?: ("width" | "height") | null;
         };
         /**
          * LinesDoc
@@ -1357,6 +1403,29 @@ export interface components {
             row: number;
         };
         /**
+         * NotchDoc
+         * @description A notch in an edge; ``at`` is its middle, null for the middle of the edge.
+         */
+        NotchDoc: {
+            /**
+             * Edge
+             * @enum {string}
+             */
+            edge: "top" | "bottom" | "left" | "right";
+            /**
+             * Shape
+             * @default triangular
+             * @enum {string}
+             */
+            shape: "triangular" | "rounded";
+            /** Width */
+            width: string;
+            /** Depth */
+            depth: string;
+            /** At */
+            at?: string | null;
+        };
+        /**
          * NumberOut
          * @description A named number of a piece, as the list has it, and the centimetres taught for it.
          */
@@ -1381,6 +1450,26 @@ export interface components {
             number: string;
             /** Value */
             value: string;
+        };
+        /**
+         * PanelDoc
+         * @description A panel by its column and row, from 1.
+         */
+        PanelDoc: {
+            /** Column */
+            column: number;
+            /** Row */
+            row: number;
+        };
+        /**
+         * PaperRoleDoc
+         * @description The paper's role that a piece is cut from in a version.
+         */
+        PaperRoleDoc: {
+            /** Piece */
+            piece: string;
+            /** Paper */
+            paper: string;
         };
         /**
          * PieceAt
@@ -1469,6 +1558,32 @@ export interface components {
             scrap: boolean;
             /** Matched */
             matched?: string | null;
+            /**
+             * Outline
+             * @default rectangle
+             * @enum {string}
+             */
+            outline: "rectangle" | "oval";
+            /**
+             * Removed
+             * @default []
+             */
+            removed: components["schemas"]["PanelDoc"][];
+            /**
+             * Windows
+             * @default []
+             */
+            windows: components["schemas"]["WindowDoc"][];
+            /**
+             * Notches
+             * @default []
+             */
+            notches: components["schemas"]["NotchDoc"][];
+            /**
+             * Ends
+             * @default []
+             */
+            ends: components["schemas"]["EndDoc"][];
         };
         /**
          * ProjectOut
@@ -1609,7 +1724,7 @@ export interface components {
         };
         /**
          * VariantDoc
-         * @description A sister version: the list but for these numbers.
+         * @description A sister version: the list but for what is here.
          */
         VariantDoc: {
             /** Name */
@@ -1619,6 +1734,60 @@ export interface components {
              * @default []
              */
             numbers: components["schemas"]["OverrideDoc"][];
+            /**
+             * Counts
+             * @default []
+             */
+            counts: components["schemas"]["CountDoc"][];
+            /**
+             * Papers
+             * @default []
+             */
+            papers: components["schemas"]["PaperRoleDoc"][];
+            /**
+             * Supplies
+             * @default []
+             */
+            supplies: components["schemas"]["UseDoc"][];
+            /**
+             * Without
+             * @default []
+             */
+            without: string[];
+            /**
+             * Added
+             * @default []
+             */
+            added: components["schemas"]["PieceDoc"][];
+            /**
+             * Left Out
+             * @default []
+             */
+            left_out: string[];
+        };
+        /**
+         * WindowDoc
+         * @description A window; ``x`` and ``y`` are measured from the piece or its panel, null where it is centred.
+         */
+        WindowDoc: {
+            /**
+             * Shape
+             * @default rectangle
+             * @enum {string}
+             */
+            shape: "rectangle" | "oval";
+            /** Width */
+            width: string;
+            /** Height */
+            height: string;
+            /** X */
+            x?: string | null;
+            /** Y */
+            y?: string | null;
+            /** Column */
+            column?: number | null;
+            /** Row */
+            row?: number | null;
         };
         /**
          * ProjectIn
@@ -1674,9 +1843,29 @@ export interface components {
         };
         /**
          * LineOut
-         * @description One line as it was read; ``tidy`` says the piece again.
+         * @description One line as it was read: a piece, a supply, a step or a heading; ``tidy`` says the piece again.
+         *
+         *     ``number`` is its place in the text from 1. ``carried``: its paper was not said, and is that of the
+         *     line before.
          */
         LineOut: {
+            /**
+             * Number
+             * @default 1
+             */
+            number: number;
+            /**
+             * What
+             * @default piece
+             * @enum {string}
+             */
+            what: "heading" | "piece" | "supply" | "step";
+            supply?: components["schemas"]["SupplySaid"] | null;
+            /**
+             * Step
+             * @default
+             */
+            step: string;
             /** Text */
             text: string;
             /** Tidy */
@@ -1684,6 +1873,11 @@ export interface components {
             piece: components["schemas"]["PieceDoc"] | null;
             /** Questions */
             questions: components["schemas"]["QuestionOut"][];
+            /**
+             * Carried
+             * @default false
+             */
+            carried: boolean;
         };
         /**
          * LinesOut
@@ -1710,14 +1904,31 @@ export interface components {
             code: string;
             /** Message */
             message: string;
-            /** Suggestion */
-            suggestion: string | null;
+            /** Suggestions */
+            suggestions: string[];
+        };
+        /**
+         * SupplySaid
+         * @description What a line says of a supply; ``id`` is that of the cupboard, null where it has none of the name.
+         */
+        SupplySaid: {
+            /** Id */
+            id: number | null;
+            /** Name */
+            name: string;
+            /** Per Kit */
+            per_kit: string;
+            /** Cuts */
+            cuts: number;
         };
         /**
          * LinesIn
          * @description What was typed or pasted, and what the list has already.
          *
-         *     Bare numbers take ``units``, the one the list is written in; null for the studio's.
+         *     Bare numbers take ``units``, the one the list is written in; null for the studio's. ``listed`` are the
+         *     pieces themselves, so that a mat finds its panel; one that cannot be read is known by its name alone.
+         *     ``kinds`` says what a line is, by its number in the text from 1, where the reader took it for
+         *     something else.
          */
         LinesIn: {
             /** Text */
@@ -1735,10 +1946,22 @@ export interface components {
              */
             pieces: string[];
             /**
+             * Listed
+             * @default []
+             */
+            listed: components["schemas"]["PieceDoc"][];
+            /**
              * Role
              * @default body
              */
             role: string;
+            /**
+             * Kinds
+             * @default {}
+             */
+            kinds: {
+                [key: string]: "heading" | "piece" | "supply" | "step";
+            };
         };
         /**
          * JobText

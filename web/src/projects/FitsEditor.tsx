@@ -86,7 +86,9 @@ export function FitsEditor({
           size="sm"
           mt="xs"
           leftSection={<IconPlus size={17} />}
-          onClick={() => change([...fits, { kind: 'lid', outer: names[0] ?? '', inner: names[1] ?? '' }], '')}
+          onClick={() =>
+            change([...fits, { kind: 'lid', outer: names[0] ?? '', inner: names[1] ?? '', times: 1 }], '')
+          }
         >
           <Trans>Add a fit</Trans>
         </Button>

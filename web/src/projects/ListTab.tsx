@@ -20,7 +20,7 @@ import {
   withPiece,
 } from './draft'
 import { FitsEditor } from './FitsEditor'
-import { rowsOf, withAdded } from './lines'
+import { rowsOf, withTaken } from './lines'
 import { PieceAside } from './PieceAside'
 import { PieceRow } from './PieceRow'
 import classes from './ProjectPage.module.css'
@@ -90,9 +90,9 @@ export function ListTab() {
     }
     return {
       docOf: () => now().doc,
-      added: (more) => {
-        now().change(withAdded(now().doc, more))
-        choose(rows().length + more.length - 1)
+      added: (taken) => {
+        now().change(withTaken(now().doc, taken))
+        if (taken.pieces.length) choose(rows().length + taken.pieces.length - 1)
       },
       add,
       choose,

@@ -3,12 +3,12 @@ import { Trans } from '@lingui/react/macro'
 import { Button, FileButton, Textarea } from '@mantine/core'
 import { IconAlertTriangle, IconCornerDownLeft } from '@tabler/icons-react'
 import { forwardRef, type KeyboardEvent, useEffect, useImperativeHandle, useRef, useState } from 'react'
-import type { Piece, ProjectIn } from '../api/client'
+import type { ProjectIn } from '../api/client'
 import { lines as linesOf } from '../i18n/counts'
 import { number } from '../i18n/format'
 import { sentence } from '../ui/text/fractions'
 import type { Units } from '../ui/text/length'
-import { type ReadLine, type ReadLines, readText } from './lines'
+import { type ReadLines, readText, type Taken, takenOf, type What } from './lines'
 import classes from './QuickLines.module.css'
 import { QuickHelp } from './QuickHelp'
 import { QuickLine } from './QuickLine'
@@ -24,11 +24,12 @@ export interface QuickHandle {
 /** A box in which pieces are written as they are said; each is drawn and said again at once. */
 export const QuickLines = forwardRef<
   QuickHandle,
-  { docOf: () => ProjectIn; units: Units; add: (pieces: Piece[]) => void }
+  { docOf: () => ProjectIn; units: Units; add: (taken: Taken) => void }
 >(function QuickLines({ docOf, units, add }, ref) {
   const [text, setText] = useState('')
   const [read, setRead] = useState<{ of: string; lines: ReadLines } | null>(null)
   const [away, setAway] = useState(false)
+  const [kinds, setKinds] = useState<ReadonlyMap<string, What>>(new Map<string, What>())
   const box = useRef<HTMLTextAreaElement>(null)
   const latest = useRef(text)
   useEffect(() => {
@@ -43,7 +44,7 @@ export const QuickLines = forwardRef<
   useEffect(() => {
     if (!text.trim()) return
     const timer = setTimeout(() => {
-      readText(text, docOf())
+      readText(text, docOf(), kinds)
         .then((lines) => {
           setAway(false)
           if (latest.current === text) setRead({ of: text, lines })
@@ -51,23 +52,22 @@ export const QuickLines = forwardRef<
         .catch(() => setAway(true))
     }, REST_MS)
     return () => clearTimeout(timer)
-  }, [text, docOf])
+  }, [text, docOf, kinds])
 
   const shown = text.trim() && read ? read.lines : null
 
   async function accept(all: boolean) {
     if (!text.trim()) return
     try {
-      const lines = read?.of === text ? read.lines : await readText(text, docOf())
+      const lines = read?.of === text ? read.lines : await readText(text, docOf(), kinds)
       // Behind it more may have been typed meanwhile; a text that is another by now waits for its own Enter.
       if (!latest.current.startsWith(text)) return
       setAway(false)
       setRead({ of: text, lines })
-      const goes = (line: ReadLine) => line.piece !== null && (all || line.questions.length === 0)
-      const pieces = lines.lines.flatMap((line) => (line.piece && goes(line) ? [line.piece] : []))
-      if (pieces.length === 0) return
-      add(pieces)
-      const stays = lines.lines.filter((line) => !goes(line)).map((line) => line.text)
+      const { taken, left } = takenOf(lines.lines, docOf(), all)
+      if (!taken.pieces.length && !taken.supplies.length && !taken.steps.length) return
+      add(taken)
+      const stays = left.map((line) => line.text)
       const since = latest.current.slice(text.length)
       setText(stays.length ? stays.join('\n') + since : since.trimStart())
     } catch {
@@ -82,8 +82,10 @@ export const QuickLines = forwardRef<
     void accept(event.ctrlKey || event.metaKey)
   }
 
-  const ready = shown?.lines.filter((line) => line.piece && line.questions.length === 0).length ?? 0
+  const going = shown ? takenOf(shown.lines, docOf(), false).taken : null
+  const ready = going ? going.pieces.length + going.supplies.length + going.steps.length : 0
   const asked = shown?.lines.filter((line) => line.questions.length > 0).length ?? 0
+  const several = (shown?.lines.length ?? 0) > 1
   return (
     <section className={classes.quick} aria-label={t`Write pieces as you say them`}>
       <Textarea
@@ -122,7 +124,9 @@ export const QuickLines = forwardRef<
               key={n}
               line={line}
               units={units}
-              bare={shown.lines.length === 1}
+              bare={!several}
+              doc={docOf()}
+              move={(what) => setKinds((now) => new Map(now).set(line.text, what))}
               suggest={(fixed) =>
                 setText(
                   text
@@ -138,6 +142,11 @@ export const QuickLines = forwardRef<
               <Trans>
                 {linesOf(asked)} with a question. Enter adds what is understood and leaves the rest here; Ctrl
                 Enter adds everything as it is drawn.
+              </Trans>
+            ) : going && (going.supplies.length || going.steps.length) ? (
+              <Trans>
+                Enter takes it all: {number(going.pieces.length)} to the list, {number(going.supplies.length)}{' '}
+                to what a kit takes, {number(going.steps.length)} to the assembly.
               </Trans>
             ) : ready === 1 ? (
               <Trans>Enter puts it on the list.</Trans>

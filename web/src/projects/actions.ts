@@ -1,5 +1,6 @@
 /** What can be done to a list from its rows and from anywhere on its tab. */
 import type { Piece, ProjectIn, Schemas } from '../api/client'
+import type { Taken } from './lines'
 
 export type Finding = Schemas['FindingOut']
 export type Changes = Schemas['ChangesDoc']
@@ -28,5 +29,5 @@ export interface RowActions {
 export interface ListActions extends RowActions {
   /** The document as it is now. */
   docOf: () => ProjectIn
-  added: (pieces: Piece[]) => void
+  added: (taken: Taken) => void
 }

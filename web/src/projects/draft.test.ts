@@ -14,6 +14,7 @@ import {
   withPiece,
   withScores,
 } from './draft'
+import { newVersion } from './versions'
 
 const blank = newPiece([])
 const tray: Piece = {
@@ -29,12 +30,12 @@ const list: ProjectIn = {
   version: 1,
   name: 'Box',
   pieces: [tray, mat],
-  fits: [{ kind: 'lid', outer: 'Mat', inner: 'Tray' }],
+  fits: [{ kind: 'lid', outer: 'Mat', inner: 'Tray', times: 1 }],
   supplies: [],
   tools: [],
   steps: [{ says: 'Fold', pieces: ['Tray'], when: 'table', cautions: [], supplies: [] }],
   contents: [],
-  variants: [{ name: 'A4', numbers: [{ piece: 'Tray', number: 'width', value: '4' }] }],
+  variants: [newVersion('A4', [{ piece: 'Tray', number: 'width', value: '4' }])],
 }
 
 test('scores are typed as they are said and read back the same', () => {

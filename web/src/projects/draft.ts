@@ -43,6 +43,11 @@ export function newPiece(pieces: Piece[]): Piece {
     faces: [],
     portion: 'whole',
     scrap: false,
+    outline: 'rectangle',
+    removed: [],
+    windows: [],
+    notches: [],
+    ends: [],
   }
 }
 
@@ -115,6 +120,9 @@ export function withPiece(draft: ProjectIn, index: number, changed: Piece): Proj
   const variants = (draft.variants ?? []).map((version) => ({
     ...version,
     numbers: version.numbers.map((number) => ({ ...number, piece: renamed(number.piece) })),
+    counts: version.counts.map((count) => ({ ...count, piece: renamed(count.piece) })),
+    papers: version.papers.map((paper) => ({ ...paper, piece: renamed(paper.piece) })),
+    left_out: version.left_out.map(renamed),
   }))
   const fits = (draft.fits ?? []).map((fit) => ({
     ...fit,
@@ -139,6 +147,9 @@ export function withoutPieces(draft: ProjectIn, first: number, last: number): Pr
     variants: (draft.variants ?? []).map((version) => ({
       ...version,
       numbers: version.numbers.filter((number) => !gone.has(number.piece)),
+      counts: version.counts.filter((count) => !gone.has(count.piece)),
+      papers: version.papers.filter((paper) => !gone.has(paper.piece)),
+      left_out: version.left_out.filter((name) => !gone.has(name)),
     })),
   }
 }

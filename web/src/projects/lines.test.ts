@@ -2,12 +2,12 @@ import { expect, test } from 'vitest'
 import { emptyProject, newPiece } from './draft'
 import { knownOf, rowsOf, spansOf, withAdded, withSuggestion } from './lines'
 
-const question = (start: number, end: number, suggestion: string | null = null) => ({
+const question = (start: number, end: number) => ({
   start,
   end,
   code: 'not-understood',
   message: 'what?',
-  suggestion,
+  suggestions: [],
 })
 const card = { ...newPiece([]), name: 'Card', width: '4 1/4', height: '11', paper: 'print A' }
 
@@ -22,9 +22,9 @@ test('a line is cut where it is asked about, in characters and not in code units
 
 test('a suggestion goes in its place; taken out, words leave no gap', () => {
   const text = 'Card 2 x 3, skore 2'
-  expect(withSuggestion(text, question(12, 19, 'score 2'))).toBe('Card 2 x 3, score 2')
-  expect(withSuggestion(text, question(12, 19, ''))).toBe('Card 2 x 3')
-  expect(withSuggestion('Tag about 2 x 3', question(4, 9, ''))).toBe('Tag 2 x 3')
+  expect(withSuggestion(text, question(12, 19), 'score 2')).toBe('Card 2 x 3, score 2')
+  expect(withSuggestion(text, question(12, 19), '')).toBe('Card 2 x 3')
+  expect(withSuggestion('Tag about 2 x 3', question(4, 9), '')).toBe('Tag 2 x 3')
 })
 
 test('added pieces keep names of their own', () => {
@@ -36,6 +36,7 @@ test('the reader is told the roles, the names and the paper to go on in', () => 
   expect(knownOf({ ...emptyProject('X'), pieces: [card] })).toEqual({
     roles: ['print A'],
     pieces: ['Card'],
+    listed: [card],
     role: 'print A',
   })
   expect(knownOf(emptyProject('X')).role).toBe('body')

@@ -7,17 +7,81 @@ export type ReadLines = Schemas['LinesOut']
 export type Question = Schemas['QuestionOut']
 
 /** What the list has already, so that names and roles are known. */
-export function knownOf(doc: ProjectIn): { roles: string[]; pieces: string[]; role: string } {
+export function knownOf(doc: ProjectIn): {
+  roles: string[]
+  pieces: string[]
+  listed: Piece[]
+  role: string
+} {
   const pieces = doc.pieces ?? []
   return {
     roles: [...new Set(pieces.map((piece) => piece.paper).filter(Boolean))],
     pieces: pieces.map((piece) => piece.name),
+    listed: pieces,
     role: pieces.at(-1)?.paper || 'body',
   }
 }
 
-export const readText = (text: string, doc: ProjectIn): Promise<ReadLines> =>
-  ask(api.POST('/api/lines', { body: { text, units: doc.units, ...knownOf(doc) } }))
+export type What = ReadLine['what']
+
+/** `kinds` says what a line is, by its text, where it was read as something else. */
+export const readText = (
+  text: string,
+  doc: ProjectIn,
+  kinds: ReadonlyMap<string, What> = new Map<string, What>(),
+): Promise<ReadLines> =>
+  ask(
+    api.POST('/api/lines', {
+      body: { text, units: doc.units, kinds: kindsOf(text, kinds), ...knownOf(doc) },
+    }),
+  )
+
+function kindsOf(text: string, kinds: ReadonlyMap<string, What>): Record<number, What> {
+  const said = text.split('\n').flatMap((line, n) => {
+    const kind = kinds.get(line.trim())
+    return kind ? [[n + 1, kind] as const] : []
+  })
+  return Object.fromEntries(said)
+}
+
+/** What is taken from a sheet: pieces to the list, supplies to what a kit takes, sentences to the assembly. */
+export interface Taken {
+  pieces: Piece[]
+  supplies: Schemas['UseDoc'][]
+  steps: Schemas['StepDoc'][]
+}
+
+/** Whether a kit takes the line's supply already: its amount is changed there, not here. */
+export const isTakenAlready = (line: ReadLine, doc: ProjectIn): boolean =>
+  line.supply?.id != null && (doc.supplies ?? []).some((use) => use.supply === String(line.supply?.id))
+
+/** What goes in of a sheet: what is understood, or with `all` everything that has a place. */
+export function takenOf(lines: ReadLine[], doc: ProjectIn, all: boolean): { taken: Taken; left: ReadLine[] } {
+  const taken: Taken = { pieces: [], supplies: [], steps: [] }
+  const left: ReadLine[] = []
+  for (const line of lines) {
+    if (line.what === 'heading') continue
+    const sure = all || line.questions.length === 0
+    if (line.what === 'piece' && line.piece && sure) taken.pieces.push(line.piece)
+    else if (line.what === 'step' && line.step) {
+      taken.steps.push({ says: line.step, pieces: [], when: 'table', cautions: [], supplies: [] })
+    } else if (line.what === 'supply' && line.supply?.id != null && sure && !isTakenAlready(line, doc)) {
+      const { id, per_kit, cuts } = line.supply
+      taken.supplies.push({ supply: String(id), per_kit, cuts })
+    } else left.push(line)
+  }
+  return { taken, left }
+}
+
+/** The document with what was taken behind what it has; each piece keeps a name of its own. */
+export function withTaken(doc: ProjectIn, taken: Taken): ProjectIn {
+  const more = withAdded(doc, taken.pieces)
+  return {
+    ...more,
+    supplies: [...(doc.supplies ?? []), ...taken.supplies],
+    steps: [...(doc.steps ?? []), ...taken.steps],
+  }
+}
 
 /** The list with pieces added behind its last; each keeps a name of its own. */
 export function withAdded(doc: ProjectIn, added: Piece[]): ProjectIn {
@@ -53,14 +117,10 @@ export function spansOf(line: Pick<ReadLine, 'text' | 'questions'>): Span[] {
   return spans
 }
 
-/** The line with a question's suggestion put in its place. */
-export function withSuggestion(text: string, question: Question): string {
+/** The line with one of a question's suggestions put in its place; an empty one removes it. */
+export function withSuggestion(text: string, question: Question, suggestion: string): string {
   const signs = [...text]
-  const fixed = [
-    ...signs.slice(0, question.start),
-    ...(question.suggestion ?? ''),
-    ...signs.slice(question.end),
-  ].join('')
+  const fixed = [...signs.slice(0, question.start), ...suggestion, ...signs.slice(question.end)].join('')
   // Taking words out leaves no doubled space or dangling comma.
   return fixed
     .replace(/\s{2,}/g, ' ')

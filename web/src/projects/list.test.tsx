@@ -75,6 +75,11 @@ beforeEach(() => {
 })
 
 const line = (text: string, piece: Piece | null, questions: Schemas['QuestionOut'][] = []) => ({
+  number: 1,
+  what: 'piece' as const,
+  supply: null,
+  step: '',
+  carried: false,
   text,
   tidy: piece ? `${piece.name}: tidy` : '',
   piece,
@@ -95,7 +100,13 @@ test('a line is read with what the list knows, shown in tidy words, and added by
 
 test('a line with a question stays, is underlined, and goes in as drawn by Ctrl Enter', async () => {
   await open()
-  const question = { start: 10, end: 17, code: 'not-understood', message: 'skore 2?', suggestion: 'score 2' }
+  const question = {
+    start: 10,
+    end: 17,
+    code: 'not-understood',
+    message: 'skore 2?',
+    suggestions: ['score 2'],
+  }
   answer = {
     rows: false,
     lines: [line('Lid 6 x 7 skore 2', { ...tray, name: 'Lid' }, [question])],
@@ -255,7 +266,7 @@ test('words read late change nothing but their piece, as the rest is by then', a
 
 test('words that are asked about stay when another piece is looked at', async () => {
   await open()
-  const question = { start: 12, end: 19, code: 'not-understood', message: 'skore 2?', suggestion: null }
+  const question = { start: 12, end: 19, code: 'not-understood', message: 'skore 2?', suggestions: [] }
   answer = { rows: false, lines: [line('Tray: 6 x 7 skore 2', tray, [question])], faults: [] }
   const words = find<HTMLTextAreaElement>("textarea[aria-label='Tray in words']")
   await focus(words)

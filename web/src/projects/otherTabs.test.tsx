@@ -2,6 +2,7 @@ import { expect, test } from 'vitest'
 import type { Project } from '../api/client'
 import { click, doc, field, holder, open, press, type } from '../testing/editor'
 import { AssemblyTab } from './AssemblyTab'
+import { newVersion } from './versions'
 import { emptyProject, newPiece } from './draft'
 import { VersionsTab } from './VersionsTab'
 
@@ -24,7 +25,7 @@ const project: Project = {
     { says: 'Fold', pieces: [], when: 'table', cautions: [], supplies: [] },
   ],
   contents: [{ name: 'Jar', width: '2', depth: '2', height: '3', piece: 'Card', rigid: true }],
-  variants: [{ name: 'A4', numbers: [{ piece: 'Card', number: 'width', value: '8 1/4' }] }],
+  variants: [newVersion('A4', [{ piece: 'Card', number: 'width', value: '8 1/4' }])],
   id: 1,
   units: 'in',
   roles: ['body'],

@@ -30,11 +30,23 @@ export function withValue(doc: ProjectIn, version: number, row: NumberRow, value
   return { ...doc, variants }
 }
 
+/** A version that changes these numbers and nothing else. */
+export const newVersion = (name: string, numbers: Variant['numbers'] = []): Variant => ({
+  name,
+  numbers,
+  counts: [],
+  papers: [],
+  supplies: [],
+  without: [],
+  added: [],
+  left_out: [],
+})
+
 /** The document with one more version under a name of its own. */
 export function withVersion(doc: ProjectIn, name: string, numbers: Variant['numbers']): ProjectIn {
   const variants = doc.variants ?? []
   const names = variants.map((version) => version.name)
-  return { ...doc, variants: [...variants, { name: freeName(name, names), numbers }] }
+  return { ...doc, variants: [...variants, newVersion(freeName(name, names), numbers)] }
 }
 
 /** The document with a version renamed. */

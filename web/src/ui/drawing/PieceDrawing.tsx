@@ -2,9 +2,11 @@ import { t } from '@lingui/core/macro'
 import { useId } from 'react'
 import type { Piece } from '../../api/client'
 import { drawnNm, type Units } from '../text/length'
-import { type CornerName, type CornerShape, MILLIMETRE, outline, scaleToFit } from './geometry'
+import { MILLIMETRE, scaleToFit } from './geometry'
 import { LaidMat } from './LaidMat'
 import { marksOf, panelsOf } from './marks'
+import { outlineOf } from './outline'
+import { PieceCutOuts } from './PieceCutOuts'
 import { dashes, Handle, type Handling, keyOf, MarkLine } from './PieceLines'
 import { Measures, PanelNames } from './PieceMeasures'
 import { MotifPattern, type SwatchLook } from './Swatch'
@@ -62,11 +64,7 @@ export function PieceDrawing(props: Props) {
   const w = width * scale
   const h = height * scale
   const marks = marksOf(piece, units)
-  const corners: Partial<Record<CornerName, CornerShape>> = {}
-  for (const corner of piece.corners ?? []) {
-    const size = drawnNm(corner.size, units)
-    if (size) for (const at of corner.at) corners[at] = { shape: corner.shape, size: size * scale }
-  }
+  const edge = outlineOf(piece, units, scale)
   const y = (nm: number) => h - nm * scale
   const ink = 'var(--drawn-ink)'
   const columns = panelsOf(marks.fullAlongWidth, width)
@@ -87,14 +85,12 @@ export function PieceDrawing(props: Props) {
       ) : null}
       <g transform={`translate(${left} ${top})`}>
         <path
-          d={outline(w, h, corners)}
+          d={edge}
           fill={props.look ? `url(#${id})` : 'var(--drawn-paper)'}
           stroke={ink}
           strokeWidth="1.300"
         />
-        {props.look ? (
-          <path d={outline(w, h, corners)} fill="var(--drawn-paper)" opacity={measured ? 0.62 : 0.15} />
-        ) : null}
+        {props.look ? <path d={edge} fill="var(--drawn-paper)" opacity={measured ? 0.62 : 0.15} /> : null}
         {(props.mats ?? []).map(({ mat, letter, look }, n) => (
           <LaidMat
             key={n}
@@ -123,22 +119,10 @@ export function PieceDrawing(props: Props) {
             strokeDasharray={dashes(s.mountain, measured)}
           />
         ))}
+        <PieceCutOuts {...{ piece, units, scale, h }} />
         {marks.slits.map((line) => (
           <MarkLine key={keyOf(line.ref)} line={line} kind="slit" {...{ width, height, scale, measured }} />
         ))}
-        {(piece.holes ?? []).map((hole, n) => {
-          const [cx, cy, d] = [hole.x, hole.y, hole.diameter].map((text) => drawnNm(text, units))
-          return cx != null && cy != null && d ? (
-            <circle
-              key={n}
-              cx={cx * scale}
-              cy={y(cy)}
-              r={(d * scale) / 2}
-              fill="var(--ground)"
-              stroke={ink}
-            />
-          ) : null
-        })}
         {measured ? (
           <>
             <Measures along="width" sizes={columns} scale={scale} total={width} units={units} h={h} />

@@ -13,6 +13,11 @@ const INCH = 25_400_000
 const tray: Piece = {
   name: 'Tray',
   paper: 'body',
+  outline: 'rectangle',
+  removed: [],
+  windows: [],
+  notches: [],
+  ends: [],
   per_kit: 1,
   width: '6',
   height: '4',
@@ -50,7 +55,7 @@ test('a piece is drawn at its true proportion', () => {
   const outline = drawn({ ...tray, corners: [] })
     .querySelector('path')
     ?.getAttribute('d')
-  const [, right, bottom] = /M0 0 L([\d.]+) 0 L\1 ([\d.]+)/.exec(outline ?? '') ?? []
+  const [, bottom, right] = /M0 ([\d.]+) L0 0 L([\d.]+) 0/.exec(outline ?? '') ?? []
   expect(Number(right) / Number(bottom)).toBeCloseTo(6 / 4)
 })
 

@@ -1,5 +1,5 @@
 import { expect, test } from 'vitest'
-import { INCH, lineAcross, MILLIMETRE, onScreen, outline, rulerTicks, scaleToFit, turned } from './geometry'
+import { INCH, lineAcross, MILLIMETRE, onScreen, rulerTicks, scaleToFit, turned } from './geometry'
 
 test('a Letter sheet keeps its proportion in any frame', () => {
   const scale = scaleToFit(215.9, 279.4, 400, 400)
@@ -33,13 +33,4 @@ test('a score along the width runs up the piece, and a short one stops', () => {
 test('on a turned piece the width runs up the sheet', () => {
   const line = lineAcross('width', 30, { width: 100, height: 60 }, null, null)
   expect(turned(line)).toEqual({ x1: 0, x2: 60, y1: 30, y2: 30 })
-})
-
-test('an outline with no corners is the rectangle; a rounded corner is an arc inside it', () => {
-  expect(outline(10, 6, {})).toBe('M0 0 L10 0 L10 6 L0 6 Z')
-  expect(outline(10, 6, { 'top-right': { shape: 'round', size: 2 } })).toBe(
-    'M0 0 L8 0 A2 2 0 0 1 10 2 L10 6 L0 6 Z',
-  )
-  expect(outline(10, 6, { 'bottom-left': { shape: 'mitre', size: 1 } })).toBe('M0 0 L10 0 L10 6 L1 6 L0 5 Z')
-  expect(outline(10, 6, { 'top-left': { shape: 'notch', size: 1 } })).toContain('M0 1 L1 1 L1 0')
 })

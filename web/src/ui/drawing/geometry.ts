@@ -77,37 +77,3 @@ export function lineAcross(
 export function turned(segment: Segment): Segment {
   return { x1: segment.y1, y1: segment.x1, x2: segment.y2, y2: segment.x2 }
 }
-
-export type CornerName = 'bottom-left' | 'bottom-right' | 'top-left' | 'top-right'
-export interface CornerShape {
-  shape: 'round' | 'mitre' | 'notch'
-  size: number
-}
-
-/** A piece's outline as an SVG path in px, with its corners rounded, mitred or notched. */
-export function outline(
-  width: number,
-  height: number,
-  corners: Partial<Record<CornerName, CornerShape>>,
-): string {
-  const turns: { at: CornerName; x: number; y: number; inX: number; inY: number }[] = [
-    { at: 'top-left', x: 0, y: 0, inX: 0, inY: 1 },
-    { at: 'top-right', x: width, y: 0, inX: -1, inY: 0 },
-    { at: 'bottom-right', x: width, y: height, inX: 0, inY: -1 },
-    { at: 'bottom-left', x: 0, y: height, inX: 1, inY: 0 },
-  ]
-  const steps = turns.map(({ at, x, y, inX, inY }, n) => {
-    const cut = corners[at]
-    const go = n === 0 ? 'M' : 'L'
-    if (!cut) return `${go}${x} ${y}`
-    // The edge comes in along (inX, inY) and leaves at a right angle to it, clockwise.
-    const from = { x: x + inX * cut.size, y: y + inY * cut.size }
-    const to = { x: x + inY * cut.size, y: y - inX * cut.size }
-    if (cut.shape === 'round')
-      return `${go}${from.x} ${from.y} A${cut.size} ${cut.size} 0 0 1 ${to.x} ${to.y}`
-    if (cut.shape === 'mitre') return `${go}${from.x} ${from.y} L${to.x} ${to.y}`
-    const inner = { x: from.x + inY * cut.size, y: from.y - inX * cut.size }
-    return `${go}${from.x} ${from.y} L${inner.x} ${inner.y} L${to.x} ${to.y}`
-  })
-  return `${steps.join(' ')} Z`
-}
