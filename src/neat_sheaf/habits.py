@@ -10,7 +10,7 @@ from neat_sheaf.measure.length import Length, inches
 __all__ = ["USUAL_HABITS", "Habits", "LidFeel", "Scoring"]
 
 
-_EIGHTH, _QUARTER, _SIX = inches("1/8"), inches("1/4"), inches(6)
+_EIGHTH, _QUARTER, _SIX, _EVEN = inches("1/8"), inches("1/4"), inches(6), inches("1/32")
 
 
 class Scoring(StrEnum):
@@ -38,7 +38,7 @@ class Habits:
 
     ``groove`` is the distance of the scoring board's grooves, ``plate`` the width of the
     die-cutting machine's plates, ``tape`` the width of the adhesive on tabs, ``border`` the
-    usual border of a mat a side.
+    usual border of a mat a side, ``even`` what two borders may differ by and still look even.
     """
 
     scoring: Scoring = Scoring.BLADE
@@ -47,6 +47,7 @@ class Habits:
     tape: Length = _QUARTER  # From memory.
     border: Length = _EIGHTH  # Common practice.
     lid: LidFeel = LidFeel.EASY
+    even: Length = _EVEN  # From memory.
 
 
 USUAL_HABITS = Habits()

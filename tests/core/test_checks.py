@@ -93,7 +93,7 @@ def test_a_broken_mirror_says_which_score_would_restore_it():
 
 def test_panels_that_are_not_meant_to_match_are_no_broken_mirror():
     assert codes(piece("Card", "11", "4", scores=across("1 1/2", "5 1/2"))) == []
-    assert codes(piece("Half", "8 1/2", "4", scores=across("4"))) == []
+    assert codes(piece("Half", "8 1/2", "4", scores=across("3 3/4"))) == []
 
 
 # Mats
@@ -113,7 +113,8 @@ def test_the_usual_mats_have_even_borders():
 
 
 def test_a_mat_may_lie_the_other_way_round():
-    assert on_panel("1", "6", "5 7/8", "7/8") == []
+    # It is even, and no error; but its sizes may have been written the wrong way round.
+    assert on_panel("1", "6", "5 7/8", "7/8") == ["mat-turned"]
 
 
 def test_an_uneven_border_names_both_borders_and_the_even_size():

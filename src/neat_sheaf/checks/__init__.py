@@ -4,12 +4,17 @@ from __future__ import annotations
 
 from collections.abc import Mapping
 
+from neat_sheaf.checks.belonging import check_counts, check_offers
 from neat_sheaf.checks.cutting import check_die, check_portions, check_sheet, check_tabs
 from neat_sheaf.checks.finding import CheckContext, Finding, Fix, Level
 from neat_sheaf.checks.fits import check_content, check_fit
+from neat_sheaf.checks.marks import check_marks, check_slits, check_tabs_free
 from neat_sheaf.checks.mats import check_mat, check_matched, check_print
+from neat_sheaf.checks.matting import check_matting
 from neat_sheaf.checks.scores import check_scores
+from neat_sheaf.checks.sound import sound
 from neat_sheaf.checks.steps import check_steps, check_supplies
+from neat_sheaf.checks.wraps import check_middle, check_walls, check_wrap
 from neat_sheaf.habits import USUAL_HABITS, Habits
 from neat_sheaf.measure.length import Unit
 from neat_sheaf.project import Project
@@ -17,7 +22,10 @@ from neat_sheaf.stock import Paper, Supply
 
 __all__ = ["Finding", "Fix", "Level", "check_project"]
 
-_OF_A_PIECE = (check_scores, check_mat, check_print, check_tabs, check_die, check_sheet)
+_OF_A_PIECE = (
+    check_scores, check_middle, check_wrap, check_walls, check_marks, check_slits, check_mat, check_matting,
+    check_print, check_tabs, check_tabs_free, check_die, check_sheet,
+)  # fmt: skip
 
 
 def check_project(
@@ -43,6 +51,8 @@ def check_project(
         found += check_fit(context, fit)
     for content in project.contents:
         found += check_content(context, content)
+    found += check_counts(context)
     found += check_supplies(context)
     found += check_steps(context)
-    return found
+    found += check_offers(context)
+    return [sound(context, finding) for finding in found]

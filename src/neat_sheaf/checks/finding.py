@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from collections.abc import Mapping
+from collections.abc import Iterable, Mapping
 from dataclasses import dataclass, field, replace
 from enum import StrEnum
 
@@ -33,13 +33,30 @@ class Fix:
 
 @dataclass(frozen=True, slots=True)
 class Finding:
-    """One thing noticed. ``piece`` is the index of the line it concerns, None for the whole."""
+    """One thing noticed. ``piece`` is the index of the line it concerns, None for the whole.
+
+    ``others`` are fixes that would do as well as ``fix``: enlarge the one piece, or shrink the other.
+    """
 
     level: Level
     message: Message
     where: Message
     piece: int | None = None
     fix: Fix | None = None
+    others: tuple[Fix, ...] = ()
+
+    @staticmethod
+    def of(
+        level: Level, said: Message, where: Message, piece: int | None, fixes: Iterable[Fix | None]
+    ) -> Finding:
+        """A finding with as many fixes as there are, the first one before the others."""
+        there = [fix for fix in fixes if fix is not None]
+        return Finding(level, said, where, piece, there[0] if there else None, tuple(there[1:]))
+
+    @property
+    def fixes(self) -> tuple[Fix, ...]:
+        """Every fix, the first one first."""
+        return (*([] if self.fix is None else [self.fix]), *self.others)
 
     @property
     def code(self) -> str:

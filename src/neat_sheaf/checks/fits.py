@@ -6,6 +6,7 @@ from collections.abc import Iterator
 from dataclasses import replace
 from itertools import permutations
 
+from neat_sheaf.checks.belonging import check_band, check_cover
 from neat_sheaf.checks.finding import CheckContext, Finding, Fix, Level
 from neat_sheaf.habits import LidFeel
 from neat_sheaf.measure.length import Length, inches
@@ -13,7 +14,16 @@ from neat_sheaf.measure.side import Side
 from neat_sheaf.messages import Measured, Message, Several, Sized, message, several
 from neat_sheaf.project import Fit, FitKind, Line, Piece
 from neat_sheaf.project.assembly import Content
-from neat_sheaf.project.panels import columns, floor, inside, panels_along, rows, stretched, wrap_side
+from neat_sheaf.project.panels import (
+    columns,
+    floor,
+    inside,
+    panel_size,
+    panels_along,
+    rows,
+    stretched,
+    wrap_side,
+)
 
 __all__ = ["check_content", "check_fit"]
 
@@ -35,8 +45,13 @@ def check_fit(context: CheckContext, fit: Fit) -> Iterator[Finding]:
         yield from _lid(context, where, outer, inner)
     elif fit.kind is FitKind.SLEEVE:
         yield from _sleeve(context, where, outer, inner)
-    else:
-        yield from _shared(context, where, outer, inner)
+    elif fit.kind is FitKind.BAND:
+        yield from check_band(context, where, outer, inner, fit)
+    elif fit.kind is FitKind.COVER:
+        yield from check_cover(context, where, outer, inner, fit)
+    elif fit.kind is FitKind.SHARED:
+        yield from _shared(context, where, outer, inner, fit)
+    # One for each is counted over the whole list.
 
 
 def _least(context: CheckContext, outer: Piece, inner: Piece) -> Length:
@@ -50,6 +65,8 @@ def _wished(context: CheckContext, outer: Piece, inner: Piece) -> Length:
 
 def _refit(context: CheckContext, piece: Piece, changes: list[tuple[Side, int, int]]) -> Fix | None:
     """The piece with some panels (numbers from 0) stretched by so many nm; None where one would vanish."""
+    if not changes:
+        return None
     fixed = piece
     for side, panel, by in changes:
         if panels_along(fixed, side)[panel] + by <= 0:
@@ -77,14 +94,20 @@ def _lid(context: CheckContext, where: Message, lid: Piece, base: Piece) -> Iter
     middles = (Side.WIDTH, len(columns(lid)) // 2), (Side.HEIGHT, len(rows(lid)) // 2)
     most = max(LOOSEST, least)
     changes = [(s, m, wish - p) for (s, m), p in zip(middles, play, strict=True) if not least <= p <= most]
+    # The other way: the base as much smaller, each of its sides under the lid's.
+    under_middles = (Side.WIDTH, len(columns(base)) // 2), (Side.HEIGHT, len(rows(base)) // 2)
+    sides = under_middles[::-1] if turned else under_middles
+    smaller = [(s, m, p - wish) for (s, m), p in zip(sides, play, strict=True) if not least <= p <= most]
     floors = {"lid": Sized(*over), "base": Sized(*against)}
     if min(play) < least:
         key = "lid-too-small.thick" if least > LidFeel.SNUG.clearance else "lid-too-small.thin"
         said = message(key, **floors, by=Measured(least - min(play)))
-        yield Finding(Level.ERROR, said, where, index, _refit(context, lid, changes))
+        fixes = (_refit(context, lid, changes), _refit(context, base, smaller))
+        yield Finding.of(Level.ERROR, said, where, index, fixes)
     elif max(play) > most:
         said = message("lid-too-loose", **floors, by=Measured(max(play)))
-        yield Finding(Level.WARNING, said, where, index, _refit(context, lid, changes))
+        fixes = (_refit(context, lid, changes), _refit(context, base, smaller))
+        yield Finding.of(Level.WARNING, said, where, index, fixes)
     else:
         feel = LidFeel.SNUG if max(play) < LidFeel.EASY.clearance else LidFeel.EASY
         said = message("lid-clears", **floors, by=Measured(min(play)), feel=feel)
@@ -147,26 +170,47 @@ def _sleeve(context: CheckContext, where: Message, sleeve: Piece, drawer: Piece)
     changes = [
         (around, n, size - sizes[n]) for n, size in wanted if not least <= sizes[n] - floors[n] <= most
     ]
+    # The other way: a drawer as much narrower or lower.
+    axis = Side.WIDTH if side == width else Side.HEIGHT
+    middle = len(panels_along(drawer, axis)) // 2
+    narrower = [] if least <= play[0] <= most else [(axis, middle, play[0] - wish)]
+    lower = (
+        []
+        if least <= play[1] <= most
+        else [(way, n, play[1] - least) for way in Side for n in (0, len(panels_along(drawer, way)) - 1)]
+    )
+    fixes = (_refit(context, sleeve, changes), _refit(context, drawer, narrower + lower))
     if min(play) < least:
         key = "sleeve-too-small.across" if play[0] <= play[1] else "sleeve-too-small.deep"
         said = message(key, **sizes_said, by=Measured(least - min(play)))
-        yield Finding(Level.ERROR, said, where, index, _refit(context, sleeve, changes))
+        yield Finding.of(Level.ERROR, said, where, index, fixes)
     elif max(play) > most:
         said = message("sleeve-too-loose", **sizes_said, by=Measured(max(play)))
-        yield Finding(Level.WARNING, said, where, index, _refit(context, sleeve, changes))
+        yield Finding.of(Level.WARNING, said, where, index, fixes)
     else:
         said = message("sleeve-clears", **sizes_said, play=Measured(play[0]), play_deep=Measured(play[1]))
         yield Finding(Level.NOTE, said, where, index)
 
 
-def _shared(context: CheckContext, where: Message, one: Piece, other: Piece) -> Iterator[Finding]:
-    """Two pieces that meet along a panel: some panel of the one is as long as one of the other."""
+def _shared(context: CheckContext, where: Message, one: Piece, other: Piece, fit: Fit) -> Iterator[Finding]:
+    """Two pieces that meet along a panel: some panel of the one is as long as one of the other.
+
+    Where panels are named, those are compared and no others.
+    """
     index = context.project.pieces.index(other)
+    for piece, panel in ((one, fit.outer_panel), (other, fit.inner_panel)):
+        if panel is not None and panel_size(piece, panel) is None:
+            place = message("place.panel", piece=piece.name, column=panel.column, row=panel.row)
+            yield Finding(Level.ERROR, message("fit-without-panel", where=place), where, index)
+            return
+    named = fit.outer_panel and panel_size(one, fit.outer_panel)
+    inner = fit.inner_panel
     pairs = [
         (abs(a - b), a, b, side, n)
-        for a in dict.fromkeys([*columns(one), *rows(one)])
+        for a in (named or dict.fromkeys([*columns(one), *rows(one)]))
         for side in Side
         for n, b in enumerate(panels_along(other, side))
+        if inner is None or n + 1 == (inner.column if side is Side.WIDTH else inner.row)
     ]
     apart, a, b, side, n = min(pairs, key=lambda pair: pair[0])
     if apart == 0:

@@ -38,6 +38,7 @@ def check_mat(context: CheckContext, index: int, piece: Piece) -> Iterator[Findi
     # It is checked whichever size round it lies: the size with the more even border.
     both = ((piece.width, piece.height, False), (piece.height, piece.width, True))
     width, height, turned = min(both, key=lambda size: abs((panel[0] - size[0]) - (panel[1] - size[1])))
+    sideways = under is not None and _seen_sideways(under, mat_of.panel)
 
     def sized(border_both: int) -> Fix | None:
         w, h = Length(panel[0] - border_both), Length(panel[1] - border_both)
@@ -55,7 +56,7 @@ def check_mat(context: CheckContext, index: int, piece: Piece) -> Iterator[Findi
             message("mat-too-large", where=where, size=Sized(*panel)),
             sized(2 * context.habits.border),
         )
-    elif across != up:
+    elif abs(across - up) > 2 * context.habits.even:
         even = min(across, up)
         yield finding(
             Level.WARNING,
@@ -71,6 +72,20 @@ def check_mat(context: CheckContext, index: int, piece: Piece) -> Iterator[Findi
     elif across == 0:
         said = message("mat-without-border", where=where)
         yield finding(Level.NOTE, said, sized(2 * context.habits.border))
+    elif turned is not sideways and piece.width != piece.height:
+        # It fits turned: its print lies on its side, or its two sizes were written the wrong way round.
+        swapped = replace(piece, width=piece.height, height=piece.width)
+        fix = Fix(
+            message("fix-size", size=Sized(swapped.width, swapped.height)), context.with_piece(index, swapped)
+        )
+        key = "mat-turned.print" if piece.follows_print else "mat-turned.sizes"
+        said = message(key, where=where, size=Sized(piece.width, piece.height), panel=Sized(*panel))
+        yield finding(Level.WARNING if piece.follows_print else Level.NOTE, said, fix)
+
+
+def _seen_sideways(under: Piece, panel: Panel) -> bool:
+    """Whether the panel is seen with its side up, so that an upright mat lies turned on it."""
+    return any(f.panel == panel and f.up in (Edge.LEFT, Edge.RIGHT) for f in under.faces)
 
 
 def check_print(context: CheckContext, index: int, piece: Piece) -> Iterator[Finding]:

@@ -10,8 +10,8 @@ from neat_sheaf.checks.finding import CheckContext, Finding, Fix, Level, of_name
 from neat_sheaf.habits import Scoring
 from neat_sheaf.measure.length import Length, inches
 from neat_sheaf.measure.side import Side
-from neat_sheaf.messages import Measured, Message, Several, message, several
-from neat_sheaf.project import Line, Piece
+from neat_sheaf.messages import Measured, Message, Several, Sized, message, several
+from neat_sheaf.project import Fold, Line, Piece
 
 __all__ = ["check_scores"]
 
@@ -26,6 +26,7 @@ def check_scores(context: CheckContext, index: int, piece: Piece) -> Iterator[Fi
         yield from found
         if not found:
             yield from _symmetry(context, index, piece, along, side)
+            yield from _trimmed(context, index, piece, along, side)
             yield from _groove(context, index, piece, along, side)
 
 
@@ -71,7 +72,9 @@ def _misplaced(
                 message("fix-score.remove", at=Measured(b.at)), _without(piece, n),
             )  # fmt: skip
     full = [(n, line) for n, line in numbered if line.full]
-    if any(a.at > b.at for (_, a), (_, b) in pairwise(full)):
+    # Valleys and mountains may be listed apart: what is in order within each is in order.
+    apart = [[line.at for _, line in full if line.fold is fold] for fold in Fold]
+    if any(at != sorted(at) for at in apart):
         ordered = sorted((line for _, line in full), key=lambda line: line.at)
         scores = list(piece.scores)
         for (n, _), line in zip(full, ordered, strict=True):
@@ -105,7 +108,9 @@ def _symmetry(
         right = Length(side // 2)
         if side % 2:
             return
-    if abs(wrong - right) > NEAR or right in at:
+    # Where all but one of four or more keep it, it is a slip however far off.
+    far = abs(wrong - right) > NEAR and (len(at) < 4 or _like_a_wrap(at, side))
+    if far or right in at:
         return
     number = next(
         n for n, line in enumerate(piece.scores) if line.along is along and line.full and line.at == wrong
@@ -125,6 +130,34 @@ def _symmetry(
             message("fix-score.move", wrong=Measured(wrong), right=Measured(right)),
             context.with_piece(index, _moved(piece, number, right)),
         ),
+    )
+
+
+def _like_a_wrap(at: list[Length], side: Length) -> bool:
+    """Whether the panels are those of something wrapped round, whose scores mirror nothing."""
+    sizes = [b - a for a, b in pairwise([0, *at, side])]
+    # The tab may come last or first.
+    return any(
+        four[0] == four[2] and four[1] == four[3] for four in (sizes[:4], sizes[1:5]) if len(four) == 4
+    )
+
+
+def _trimmed(context: CheckContext, index: int, piece: Piece, along: Side, side: Length) -> Iterator[Finding]:
+    """Scores that mirror one another, but about a middle that is not the piece's: it was not trimmed."""
+    at = sorted({line.at for line in piece.scores if line.along is along and line.full})
+    sums = {at[n] + at[-1 - n] for n in range(len(at) // 2)}
+    if len(at) < 4 or len(at) % 2 or len(sums) != 1:
+        return
+    meant = Length(sums.pop())
+    if not 0 < side - meant <= NEAR or _like_a_wrap(at, side):
+        return
+    fixed = replace(piece, width=meant) if along is Side.WIDTH else replace(piece, height=meant)
+    yield Finding(
+        Level.WARNING,
+        message("not-trimmed", side=along, size=Measured(side), meant=Measured(meant)),
+        of_named(piece.name),
+        index,
+        Fix(message("fix-size", size=Sized(fixed.width, fixed.height)), context.with_piece(index, fixed)),
     )
 
 

@@ -9,7 +9,7 @@ from collections.abc import Iterator, Sequence
 from contextlib import contextmanager
 from pathlib import Path
 
-from neat_sheaf.checks import Level, check_project
+from neat_sheaf.cli.check_command import check_command
 from neat_sheaf.cli.choices_report import choices_report
 from neat_sheaf.cli.read_command import read_command
 from neat_sheaf.cli.report import plan_report
@@ -17,7 +17,6 @@ from neat_sheaf.errors import CannotPlanError, Fault, fault
 from neat_sheaf.formats.job_file import read_job
 from neat_sheaf.formats.plan_file import write_plan
 from neat_sheaf.formats.reading import FileError
-from neat_sheaf.job import Job
 from neat_sheaf.limits import MOST_KITS
 from neat_sheaf.plan import plan_job, with_kits
 from neat_sheaf.wording import Voice, english
@@ -44,13 +43,14 @@ def main(arguments: Sequence[str] | None = None) -> int:
     read.add_argument("--json", action="store_true", help=say("command.read-json"))
     check = commands.add_parser("check", help=say("command.check"))
     check.add_argument("job", type=Path)
+    check.add_argument("--json", action="store_true", help=say("command.check-json"))
     chosen = parser.parse_args(arguments)
     try:
         if chosen.command == "read":
             return read_command(_lines(chosen.lines), chosen.units, as_json=chosen.json)
         job = read_job(_text(chosen.job))
         if chosen.command == "check":
-            return _check(job)
+            return check_command(job, as_json=chosen.json)
         if chosen.command == "compare":
             with _solver_silenced():
                 said = choices_report(job)
@@ -99,19 +99,6 @@ def _text(path: Path) -> str:
         raise FileError([fault(str(path), "unreadable", why=why)]) from error
     except UnicodeDecodeError as error:
         raise FileError([fault(str(path), "not-utf8", byte=str(error.start))]) from error
-
-
-def _check(job: Job) -> int:
-    found = check_project(job.project, job.units, job.habits, job.papers_by_role, job.supplies)
-    voice = english(job.units)
-    for finding in found:
-        level = voice.say(f"level.{finding.level}")
-        print(f"{level}: {voice.words(finding.where)}: {voice.words(finding.message)} [{finding.code}]")
-        if finding.fix is not None:
-            print(f"  {voice.say('command-fix', fix=finding.fix.message)}")
-    if not found:
-        print(voice.say("command-nothing"))
-    return CANNOT_PLAN if any(f.level is Level.ERROR for f in found) else 0
 
 
 @contextmanager

@@ -98,7 +98,7 @@ def _version(root: JsonValue, project: Project) -> Project:
 
 
 def _habits(node: JsonValue) -> Habits:
-    node.object((), ["scoring", "groove", "plate", "tape", "border", "lid"])
+    node.object((), ["scoring", "groove", "plate", "tape", "border", "lid", "even"])
     usual = USUAL_HABITS
     return Habits(
         scoring=node.take("scoring", lambda n: n.choice(Scoring), usual.scoring),
@@ -106,6 +106,7 @@ def _habits(node: JsonValue) -> Habits:
         plate=node.take("plate", JsonValue.size, usual.plate),
         tape=node.take("tape", JsonValue.size, usual.tape),
         border=node.take("border", JsonValue.length, usual.border),
+        even=node.take("even", JsonValue.length, usual.even),
         lid=node.take("lid", lambda n: n.choice(LidFeel), usual.lid),
     )
 
@@ -182,6 +183,7 @@ def job_document(job: Job) -> dict[str, Any]:
             "plate": write_length(job.habits.plate, units),
             "tape": write_length(job.habits.tape, units),
             "border": write_length(job.habits.border, units),
+            "even": write_length(job.habits.even, units),
             "lid": job.habits.lid.value,
         },
     }

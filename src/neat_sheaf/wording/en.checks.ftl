@@ -42,6 +42,57 @@ wholes = { $pieces }: { $wholes ->
    *[other] { $left } quarters
 } left over
 
+## Checks: marks
+
+mark =
+    .slits = slit { $number }
+    .diagonals = diagonal { $number }
+    .holes = hole { $number }
+    .corners = corner { $number }
+    .tabs = tab { $number }
+    .windows = window { $number }
+    .notches = notch { $number }
+    .ends = end { $number }
+    .removed = removed panel { $number }
+mark-outside = { $what } does not lie inside the piece, or inside what it belongs to
+mark-doubled = { $what } is there twice
+part-score-outside = the score at { $at } along the { $side } runs off the piece
+fix-mark =
+    .remove = remove { $what }
+    .keep-one = keep one
+    .whole = let it run from edge to edge
+slit-cuts-apart = the slit at { $at } along the { $side } runs from edge to edge: it cuts the piece in two
+slit-off-score = the slit at { $at } along the { $side } lies on no score; the nearest is at { $score }
+slit-ends-off = the slit at { $at } ends at { $ends }, on no score; the nearest is at { $score }
+tab-not-free = the tab at column { $column }, row { $row } cannot come free: neither of its folds is slit up to the score
+fix-slit =
+    .move = put it on the score
+    .add = slit at { $at } up to the score at { $stop }
+
+## Checks: wraps and trays
+
+wrap-unequal = along the { $side } panel { $first } is { $one } and panel { $second }, opposite it, { $other }
+wrap-tab-wide = along the { $side } the last panel is { $tab }, wider than the { $panel } that it is to go behind
+fix-panel = panel { $number } { $width }: cut { $size }
+fold-off-middle = the fold at { $at } along the { $side } just misses the middle, { $middle }
+walls-unequal = its walls are { $one } along the width and { $other } along the height
+fix-walls = walls of { $wall } along the { $side } too
+not-trimmed = its scores along the { $side } mirror one another on { $meant }, and it is { $size }: was it trimmed?
+
+## Checks: what belongs together
+
+band-fits = it goes round { $girth } and overlaps by { $over }
+band-too-short = it is { $length }; { $girth } round and { $overlap } of overlap need { $by } more
+band-too-long = it is { $length }; { $girth } round and { $overlap } of overlap need { $by } less
+girth-unknown = how far it is round { $piece } cannot be told from its panels
+cover-off = a board of { $board } turned in { $turn } all round needs { $needed }
+count-off = { $count } { $piece } for { $takers }, which take { $needed }
+fix-count = { $count } a kit
+fit-not-said = does { $outer } go over { $inner }? Nothing says so, so it is not checked
+tabs-without-adhesive = { $pieces } { "" }has tabs, and a kit takes no tape or glue
+fix-supply =
+    .take = take { $supply }
+
 ## Checks: what fits what
 
 fit-without-piece = there is no piece called { $piece }
@@ -59,6 +110,7 @@ sleeve-too-small =
     .deep = the drawer is { $across } across and { $deep } deep, the sleeve's panels { $front } and { $side }: it needs { $by } more deep to slide
 sleeve-too-loose = the drawer is { $across } across and { $deep } deep, the sleeve's panels { $front } and { $side }: { $by } of play, the drawer may slide out
 sleeve-clears = the drawer is { $across } across and { $deep } deep, the sleeve's panels { $front } and { $side }: clears by { $play } across and { $play_deep } deep
+fit-without-panel = there is no { $where }
 no-shared-panel = no panel of { $one } is as long as one of { $other }; the nearest are { $first } and { $second }
 panels-differ = { $one } has a panel of { $first } and { $other } one of { $second }: { $apart } apart, and they should be equal
 content-without-piece = there is no piece called { $piece } for { $content } to go into
@@ -73,6 +125,7 @@ content-too-large =
     .soft = no room for { $content } inside { $piece } ({ $room }): { $fails }
     .rigid = no room for { $content } inside { $piece } ({ $room }): { $fails }, with { $slack } of slack
 fix-fit =
+    .add = { $outer } goes over { $inner }
     .remove = remove this fit
     .resize = cut { $piece } { $size }, its scores moved along
     .walls = score { $wall } on all four sides of { $piece }
@@ -83,8 +136,15 @@ fix-content = remove { $content } from the contents
 mat-without-panel = there is no panel at { $where }
 mat-too-large = the mat is larger than its panel at { $where } ({ $size })
 mat-uneven = on { $where } the border is { $beside } left and right and { $above } above and below; { $even } would make it even
+mat-turned =
+    .print = { $where } is { $panel } and the mat { $size }: it fits turned, its print on its side
+    .sizes = { $where } is { $panel } and the mat { $size }: it fits turned; are its sizes the wrong way round?
+mats-off = { $count } { $mat } for { $pieces } { $piece }: one for each, or as many for each
+two-mats = { $mat } and { $other } lie on one panel of { $piece }, and neither fits on the other
+panel-without-mat = of { $count } panels alike ({ $size }) only column { $column }, row { $row } has no mat; the others have { $mats }
 mat-without-border = the mat covers { $where } edge to edge
 fix-mat =
+    .add = a mat for it: { $size }
     .remove = make it no mat
     .cover = lay a mat on it, { $size }, cut the right way up
 face-without-panel = there is no panel at { $where } to be seen

@@ -100,6 +100,7 @@ read-suggestion =
 command-kits = write a number of kits from 0 to { $most }
 command-fix = fix: { $fix }
 command-nothing = Nothing to report: it should go together.
+command-untested = Nothing could be tested: the list has no scores, mats, fits, contents or steps.
 
 sheets-used = { $sheets ->
     [one] { $sheets } sheet

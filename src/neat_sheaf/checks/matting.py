@@ -1,0 +1,124 @@
+"""Mats as many as their panels: none short, none over, none twice, no panel forgotten."""
+
+from __future__ import annotations
+
+from collections.abc import Iterator
+from dataclasses import replace
+
+from neat_sheaf.checks.finding import CheckContext, Finding, Fix, Level, of_named
+from neat_sheaf.measure.length import Length
+from neat_sheaf.messages import Sized, message, several
+from neat_sheaf.project import MatOf, Panel, Piece
+from neat_sheaf.project.panels import columns, panel_size, rows
+
+__all__ = ["check_matting", "mat_for", "panels_to_mat"]
+
+FEWEST_ALIKE = 3  # From memory: of two panels alike one is often left bare on purpose.
+
+
+def panels_to_mat(piece: Piece) -> list[Panel]:
+    """The panels of a piece that can take a mat: there, and neither a tab nor cut away."""
+    tabs = {tab.panel for tab in piece.tabs}
+    return [
+        panel
+        for row in range(1, len(rows(piece)) + 1)
+        for column in range(1, len(columns(piece)) + 1)
+        if (panel := Panel(column, row)) not in tabs and panel not in piece.removed
+    ]
+
+
+def mat_for(piece: Piece, panel: Panel, border: Length, paper: str, name: str) -> Piece | None:
+    """A mat with an even border on a panel, cut as it is seen; None where the panel is too small."""
+    size = panel_size(piece, panel)
+    if size is None or min(size) <= 2 * border:
+        return None
+    width, height = (Length(side - 2 * border) for side in size)
+    if any(f.panel == panel and f.up.value in ("left", "right") for f in piece.faces):
+        width, height = height, width
+    follows = paper.lower().startswith(("print", "pattern"))
+    return Piece(
+        name, paper, piece.per_kit, width, height, follows_print=follows, mat_of=MatOf(piece.name, panel)
+    )
+
+
+def check_matting(context: CheckContext, index: int, piece: Piece) -> Iterator[Finding]:
+    """Findings about all the mats of one piece together."""
+    mats = [
+        (n, mat)
+        for n, mat in enumerate(context.project.pieces)
+        if mat.mat_of is not None and mat.mat_of.piece == piece.name and mat.per_kit
+    ]
+    if not mats or not piece.per_kit:
+        return
+    yield from _counts(context, piece, mats)
+    yield from _twice(context, piece, mats)
+    yield from _forgotten(context, index, piece, mats)
+
+
+def _alike(piece: Piece, panel: Panel) -> list[Panel]:
+    """The panels of one size with this one, itself among them."""
+    size = panel_size(piece, panel)
+    return [
+        p for p in panels_to_mat(piece) if size is not None and panel_size(piece, p) in (size, size[::-1])
+    ]
+
+
+def _counts(context: CheckContext, piece: Piece, mats: list[tuple[int, Piece]]) -> Iterator[Finding]:
+    """A mat for each piece it is of; one line may be for several panels that are alike."""
+    for n, mat in mats:
+        assert mat.mat_of is not None  # noqa: S101 - told apart by the caller
+        alike = len(_alike(piece, mat.mat_of.panel))
+        if alike == 0 or (mat.per_kit % piece.per_kit == 0 and mat.per_kit <= alike * piece.per_kit):
+            continue
+        few = mat.per_kit < piece.per_kit
+        wanted = piece.per_kit if few else max(1, mat.per_kit // piece.per_kit) * piece.per_kit
+        wanted = min(wanted, alike * piece.per_kit)
+        said = message("mats-off", mat=mat.name, count=mat.per_kit, piece=piece.name, pieces=piece.per_kit)
+        fixed = context.with_piece(n, replace(mat, per_kit=wanted))
+        fix = Fix(message("fix-count", count=wanted), fixed)
+        yield Finding(Level.ERROR if few else Level.WARNING, said, of_named(mat.name), n, fix)
+
+
+def _twice(context: CheckContext, piece: Piece, mats: list[tuple[int, Piece]]) -> Iterator[Finding]:
+    """Two mats on one panel of which neither lies on the other."""
+    for k, (n, mat) in enumerate(mats):
+        for _, other in mats[:k]:
+            if mat.mat_of != other.mat_of:
+                continue
+            small, large = sorted((mat, other), key=lambda m: m.width * m.height)
+            inside = small.width < large.width and small.height < large.height
+            inside = inside or (small.height < large.width and small.width < large.height)
+            if inside:
+                continue
+            said = message("two-mats", mat=mat.name, other=other.name, piece=piece.name)
+            yield Finding(Level.WARNING, said, of_named(mat.name), n)
+
+
+def _forgotten(
+    context: CheckContext, index: int, piece: Piece, mats: list[tuple[int, Piece]]
+) -> Iterator[Finding]:
+    """All but one of three or more panels alike have their mat."""
+    for panel in panels_to_mat(piece):
+        alike = _alike(piece, panel)
+        if len(alike) < FEWEST_ALIKE or panel != alike[0]:
+            continue
+        on = {mat.mat_of.panel for _, mat in mats if mat.mat_of is not None}
+        bare = [p for p in alike if p not in on]
+        here = [mat for _, mat in mats if mat.mat_of is not None and mat.mat_of.panel in alike]
+        for_several = any(mat.per_kit > piece.per_kit for mat in here)
+        if len(bare) != 1 or for_several:
+            continue
+        like = here[-1]
+        size = panel_size(piece, bare[0])
+        names = {p.name for p in context.project.pieces}
+        name = next(
+            f"{piece.name} mat {n}" for n in range(len(names) + 2) if f"{piece.name} mat {n}" not in names
+        )
+        mat = replace(like, name=name, mat_of=MatOf(piece.name, bare[0]))
+        added = replace(context.project, pieces=(*context.project.pieces, mat))
+        said = message(
+            "panel-without-mat", column=bare[0].column, row=bare[0].row,
+            count=len(alike), size=Sized(*(size or (0, 0))), mats=several(m.name for m in here),
+        )  # fmt: skip
+        fix = Fix(message("fix-mat.add", size=Sized(mat.width, mat.height)), added)
+        yield Finding(Level.NOTE, said, of_named(piece.name), index, fix)
