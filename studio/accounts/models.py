@@ -38,6 +38,7 @@ class Studio(models.Model):
     plate_nm = models.BigIntegerField(default=152_400_000)
     tape_nm = models.BigIntegerField(default=6_350_000)
     border_nm = models.BigIntegerField(default=3_175_000)
+    even_nm = models.BigIntegerField(default=793_750)
     lid = models.CharField(max_length=4, default="easy")
     version = models.IntegerField(default=1)
     created = models.DateTimeField(auto_now_add=True)
@@ -57,6 +58,7 @@ class Studio(models.Model):
                 condition=models.Q(groove_nm__gt=0, plate_nm__gt=0, tape_nm__gt=0, border_nm__gte=0),
                 name="studio_habits_over_zero",
             ),
+            models.CheckConstraint(condition=models.Q(even_nm__gte=0), name="studio_even_not_negative"),
         ]
 
     def __str__(self) -> str:
@@ -77,6 +79,7 @@ class Studio(models.Model):
             tape=Length(self.tape_nm),
             border=Length(self.border_nm),
             lid=LidFeel(self.lid),
+            even=Length(self.even_nm),
         )
 
 

@@ -51,6 +51,7 @@ class HabitsDoc(Schema):
     plate: str
     tape: str
     border: str
+    even: str = "1/32 in"
     lid: Literal["snug", "easy"]
     place: str = DEFAULT_PLACE
     first_day: int = Field(1, ge=0, le=6)

@@ -33,6 +33,7 @@ def habits_of(studio: Studio) -> HabitsDoc:
         plate=said(habits.plate),
         tape=said(habits.tape),
         border=said(habits.border),
+        even=said(habits.even),
         lid=habits.lid.value,
         place=studio.place,
         first_day=studio.first_day,
@@ -52,6 +53,7 @@ def change_habits(studio: Studio, payload: HabitsDoc) -> Studio:
     for field in ("groove", "plate", "tape"):
         setattr(studio, f"{field}_nm", root.take(field, _tool, Length(1)))
     studio.border_nm = root.take("border", _border, Length(0))
+    studio.even_nm = root.take("even", _border, Length(0))
     studio.place = root.take("place", _place, studio.place)
     if faults:
         raise FileError(faults)

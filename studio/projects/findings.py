@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from neat_sheaf.checks import Finding, Level, check_project
+from neat_sheaf.checks import Finding, Fix, Level, check_project
 from neat_sheaf.formats.project_part import changes_document
 from neat_sheaf.project import Project as CoreProject
 from neat_sheaf.project.variants import UnknownNumberError, variant_of
@@ -65,8 +65,15 @@ def check_out(finding: Finding, voice: Voice) -> CheckOut:
 
 
 def _finding_out(finding: Finding, core: CoreProject, voice: Voice, version: str = "") -> FindingOut:
-    fix = None
-    if finding.fix is not None and not version:
-        changes = changes_document(core, finding.fix.project, voice.units)
-        fix = FixOut.model_validate({"message": voice.words(finding.fix.message), "changes": changes})
-    return FindingOut(**check_out(finding, voice).model_dump(), version=version, fix=fix)
+    fixes = [] if version else [_fix_out(fix, core, voice) for fix in finding.fixes]
+    return FindingOut(
+        **check_out(finding, voice).model_dump(),
+        version=version,
+        fix=fixes[0] if fixes else None,
+        others=fixes[1:],
+    )
+
+
+def _fix_out(fix: Fix, core: CoreProject, voice: Voice) -> FixOut:
+    changes = changes_document(core, fix.project, voice.units)
+    return FixOut.model_validate({"message": voice.words(fix.message), "changes": changes})

@@ -8,12 +8,14 @@ from typing import Annotated, Any, Literal
 from django.http import HttpRequest
 from ninja import Field, Router, Schema
 
+from neat_sheaf.errors import Fault
 from neat_sheaf.formats.csv_file import looks_like_rows, read_csv
 from neat_sheaf.formats.piece_part import piece_document, read_piece
 from neat_sheaf.formats.reading import Faulty, FileError, JsonValue
 from neat_sheaf.limits import LONGEST_TEXT
 from neat_sheaf.measure.length import Unit, write_length
-from neat_sheaf.project import Piece
+from neat_sheaf.project import Panel, Piece
+from neat_sheaf.project.matting import mats_for, panels_to_mat
 from neat_sheaf.quick import Known, SheetLine, SupplyLine, What, read_sheet, tidy_line
 from neat_sheaf.wording import Voice
 from studio.accounts.models import Measure
@@ -21,7 +23,7 @@ from studio.accounts.tenancy import studio_of
 from studio.accounts.voice import voice_for
 from studio.common.problems import FaultOut, Problem, fault_out
 from studio.cupboard.models import Supply
-from studio.projects.schemas import PieceDoc
+from studio.projects.schemas import PanelDoc, PieceDoc
 
 router = Router(tags=["lines"])
 
@@ -157,3 +159,41 @@ def _supply(supply: SupplyLine, units: Unit, stocked: dict[str, Supply]) -> dict
 def _row(piece: Piece, units: Unit) -> dict[str, Any]:
     tidy = tidy_line(piece, units)
     return {"text": tidy, "tidy": tidy, "piece": piece_document(piece, units), "questions": []}
+
+
+class MatsIn(Schema):
+    """A piece to be matted: on these panels, or on all that can take one where null.
+
+    ``border`` is a side's, null for the studio's usual one; ``names`` are those that are taken.
+    """
+
+    piece: PieceDoc
+    panels: list[PanelDoc] | None = Field(None, max_length=1_000)
+    border: str | None = None
+    paper: str = Field(min_length=1, max_length=LONGEST_TEXT)
+    names: list[Annotated[str, Field(max_length=LONGEST_TEXT)]] = Field([], max_length=500)
+    units: Measure | None = None
+
+
+@router.post("/lines/mats", response={200: list[PieceDoc], 422: Problem}, by_alias=True)
+def mats(request: HttpRequest, payload: MatsIn) -> list[dict[str, Any]]:
+    """A mat with an even border for each panel, named and counted; a panel too small for one is left out."""
+    studio = studio_of(request)
+    units = payload.units or studio.measure
+    faults: list[Fault] = []
+    document = payload.piece.model_dump(by_alias=True, exclude_none=True)
+    try:
+        piece = read_piece(JsonValue(document, "piece", units, faults))
+        border = studio.habits.border
+        if payload.border is not None:
+            border = JsonValue(payload.border, "border", units, faults).length()
+    except Faulty:
+        raise FileError(faults) from None
+    if faults:
+        raise FileError(faults)
+    if payload.panels is None:
+        chosen = panels_to_mat(piece)
+    else:
+        chosen = [Panel(panel.column, panel.row) for panel in payload.panels]
+    found = mats_for(piece, chosen, border, payload.paper, payload.names)
+    return [piece_document(mat, units) for mat in found]

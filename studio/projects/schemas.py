@@ -309,10 +309,14 @@ class CheckOut(Schema):
 
 
 class FindingOut(CheckOut):
-    """A finding of a project, with its fix; ``version`` names the sister version it is of."""
+    """A finding of a project, with its fix; ``version`` names the sister version it is of.
+
+    ``others`` are fixes that would do as well: the other piece smaller in place of this one larger.
+    """
 
     version: str = ""
     fix: FixOut | None = None
+    others: list[FixOut] = []
 
 
 class NumberOut(Schema):

@@ -6,39 +6,14 @@ from collections.abc import Iterator
 from dataclasses import replace
 
 from neat_sheaf.checks.finding import CheckContext, Finding, Fix, Level, of_named
-from neat_sheaf.measure.length import Length
 from neat_sheaf.messages import Sized, message, several
 from neat_sheaf.project import MatOf, Panel, Piece
-from neat_sheaf.project.panels import columns, panel_size, rows
+from neat_sheaf.project.matting import panels_to_mat
+from neat_sheaf.project.panels import panel_size
 
-__all__ = ["check_matting", "mat_for", "panels_to_mat"]
+__all__ = ["check_matting"]
 
 FEWEST_ALIKE = 3  # From memory: of two panels alike one is often left bare on purpose.
-
-
-def panels_to_mat(piece: Piece) -> list[Panel]:
-    """The panels of a piece that can take a mat: there, and neither a tab nor cut away."""
-    tabs = {tab.panel for tab in piece.tabs}
-    return [
-        panel
-        for row in range(1, len(rows(piece)) + 1)
-        for column in range(1, len(columns(piece)) + 1)
-        if (panel := Panel(column, row)) not in tabs and panel not in piece.removed
-    ]
-
-
-def mat_for(piece: Piece, panel: Panel, border: Length, paper: str, name: str) -> Piece | None:
-    """A mat with an even border on a panel, cut as it is seen; None where the panel is too small."""
-    size = panel_size(piece, panel)
-    if size is None or min(size) <= 2 * border:
-        return None
-    width, height = (Length(side - 2 * border) for side in size)
-    if any(f.panel == panel and f.up.value in ("left", "right") for f in piece.faces):
-        width, height = height, width
-    follows = paper.lower().startswith(("print", "pattern"))
-    return Piece(
-        name, paper, piece.per_kit, width, height, follows_print=follows, mat_of=MatOf(piece.name, panel)
-    )
 
 
 def check_matting(context: CheckContext, index: int, piece: Piece) -> Iterator[Finding]:

@@ -37,7 +37,7 @@ function Form({ kept }: { kept: Doc }) {
   const said = (field: keyof Doc) => faults?.find((fault) => fault.path === field)?.message
   const set = <K extends keyof Doc>(field: K, value: Doc[K]) => setDoc({ ...doc, [field]: value })
   const changed = JSON.stringify(doc) !== JSON.stringify(kept)
-  const length = (field: 'groove' | 'plate' | 'tape' | 'border', label: string, why: string) => (
+  const length = (field: 'groove' | 'plate' | 'tape' | 'border' | 'even', label: string, why: string) => (
     <TextInput
       className={classes.length}
       label={label}
@@ -127,6 +127,7 @@ function Form({ kept }: { kept: Doc }) {
       {length('plate', t`Width of the die-cutting plates`, t`A die with its margin must not be wider.`)}
       {length('tape', t`Width of the adhesive on tabs`, t`A tab must not be narrower.`)}
       {length('border', t`Usual border of a mat, a side`, t`Close is 1/16 in, usual 1/8 in, bold 1/4 in.`)}
+      {length('even', t`Borders look even up to`, t`Two borders of a mat that differ by no more are even.`)}
       <div>
         <label id="lid-label" className={classes.label}>
           <Trans>A lid should be</Trans>

@@ -276,6 +276,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/lines/mats": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Mats
+         * @description A mat with an even border for each panel, named and counted; a panel too small for one is left out.
+         */
+        post: operations["studio_projects_lines_api_mats"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/projects/{project_id}/list.csv": {
         parameters: {
             query?: never;
@@ -824,6 +844,11 @@ export interface components {
             /** Border */
             border: string;
             /**
+             * Even
+             * @default 1/32 in
+             */
+            even: string;
+            /**
              * Lid
              * @enum {string}
              */
@@ -1292,6 +1317,8 @@ export interface components {
         /**
          * FindingOut
          * @description A finding of a project, with its fix; ``version`` names the sister version it is of.
+         *
+         *     ``others`` are fixes that would do as well: the other piece smaller in place of this one larger.
          */
         FindingOut: {
             /**
@@ -1315,6 +1342,11 @@ export interface components {
              */
             version: string;
             fix?: components["schemas"]["FixOut"] | null;
+            /**
+             * Others
+             * @default []
+             */
+            others: components["schemas"]["FixOut"][];
         };
         /**
          * FitDoc
@@ -1962,6 +1994,28 @@ export interface components {
             kinds: {
                 [key: string]: "heading" | "piece" | "supply" | "step";
             };
+        };
+        /**
+         * MatsIn
+         * @description A piece to be matted: on these panels, or on all that can take one where null.
+         *
+         *     ``border`` is a side's, null for the studio's usual one; ``names`` are those that are taken.
+         */
+        MatsIn: {
+            piece: components["schemas"]["PieceDoc"];
+            /** Panels */
+            panels?: components["schemas"]["PanelDoc"][] | null;
+            /** Border */
+            border?: string | null;
+            /** Paper */
+            paper: string;
+            /**
+             * Names
+             * @default []
+             */
+            names: string[];
+            /** Units */
+            units?: ("in" | "cm" | "mm") | null;
         };
         /**
          * JobText
@@ -3708,6 +3762,39 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["LinesOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    studio_projects_lines_api_mats: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["MatsIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PieceDoc"][];
                 };
             };
             /** @description Unprocessable Entity */

@@ -146,7 +146,7 @@ const project: Project = {
       papers: {},
       roles: ['body'], fits: [], supplies: [],
   pieces: [piece('Card', 'body', '4 1/4', '11')],
-  checks: [{ level: 'warning', code: 'mat-uneven', place: 'named', where: 'Card', message: 'the border is 1/8 in', piece: 0, version: '' }],
+  checks: [{ level: 'warning', code: 'mat-uneven', place: 'named', where: 'Card', message: 'the border is 1/8 in', piece: 0, version: '', others: [] }],
 } // prettier-ignore
 
 const context: ClassContext = {

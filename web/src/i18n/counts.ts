@@ -78,3 +78,7 @@ export const papers = (count: number): string => {
   const shown = number(count)
   return plural(count, { one: `${shown} paper`, other: `${shown} papers` })
 }
+export const mats = (count: number): string => {
+  const shown = number(count)
+  return plural(count, { one: `${shown} mat`, other: `${shown} mats` })
+}

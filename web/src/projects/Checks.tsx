@@ -28,22 +28,23 @@ export function FindingLine(props: {
         {finding.version ? <strong>{finding.version}: </strong> : null}
         {props.where ? <strong>{finding.where}: </strong> : null}
         <FracWords text={props.where ? `${finding.message}.` : whole(finding.message)} />
-        {fix ? (
+        {[...(fix ? [fix] : []), ...finding.others].map((way, n) => (
           <Button
+            key={n}
             size="compact-sm"
             variant="default"
             ml={8}
             my={1}
             disabled={!props.fresh}
             className={classes.fix}
-            onClick={() => props.fix(fix.changes)}
-            rightSection={props.fixKey ? <kbd>{props.fixKey}</kbd> : null}
+            onClick={() => props.fix(way.changes)}
+            rightSection={n === 0 && props.fixKey ? <kbd>{props.fixKey}</kbd> : null}
           >
             <span>
-              <FracWords text={sentence(fix.message)} />
+              <FracWords text={sentence(way.message)} />
             </span>
           </Button>
-        ) : null}
+        ))}
       </span>
     </li>
   )

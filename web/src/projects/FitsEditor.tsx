@@ -3,6 +3,7 @@ import { Trans } from '@lingui/react/macro'
 import { ActionIcon, Button, Select } from '@mantine/core'
 import { IconPlus, IconX } from '@tabler/icons-react'
 import type { ProjectIn } from '../api/client'
+import { FitMore } from './FitMore'
 import classes from './Extras.module.css'
 
 type Fits = NonNullable<ProjectIn['fits']>
@@ -11,6 +12,9 @@ const kinds = (): { value: Fits[number]['kind']; label: string }[] => [
   { value: 'lid', label: t`goes as a lid over` },
   { value: 'sleeve', label: t`slides as a sleeve around` },
   { value: 'shared', label: t`shares a panel’s length with` },
+  { value: 'band', label: t`closes as a band round` },
+  { value: 'cover', label: t`is turned in over the board` },
+  { value: 'each', label: t`is needed once for each` },
 ]
 
 /** Which piece must clear, or match, which other. */
@@ -37,8 +41,8 @@ export function FitsEditor({
       {fits.length === 0 ? (
         <p className="soft">
           <Trans>
-            A lid and its base, a sleeve and its drawer, two ends that meet: say which, and the clearance is
-            checked.
+            A lid and its base, a sleeve and its drawer, a band and its box, a bow for every dog: say which,
+            and it is checked.
           </Trans>
         </p>
       ) : null}
@@ -56,7 +60,10 @@ export function FitsEditor({
             data={kinds()}
             value={fit.kind}
             allowDeselect={false}
-            onChange={(value) => value && set(n, { kind: value })}
+            onChange={(value) =>
+              value &&
+              set(n, { kind: value, outer_panel: null, inner_panel: null, allowance: null, times: 1 })
+            }
           />
           <Select
             aria-label={t`Inner piece of fit ${n + 1}`}
@@ -78,6 +85,7 @@ export function FitsEditor({
           >
             <IconX size={18} />
           </ActionIcon>
+          <FitMore fit={fit} number={n + 1} set={(more) => set(n, more)} />
         </div>
       ))}
       {names.length > 1 ? (

@@ -1,5 +1,6 @@
 import { t } from '@lingui/core/macro'
 import { Trans } from '@lingui/react/macro'
+import { Button } from '@mantine/core'
 import { useQuery } from '@tanstack/react-query'
 import { useState } from 'react'
 import type { Piece } from '../api/client'
@@ -12,6 +13,7 @@ import type { ListActions } from './actions'
 import { useProject } from './context'
 import { Distances, fieldOf } from './Distances'
 import { InWords } from './InWords'
+import { MatPanels } from './MatPanels'
 import classes from './Piece.module.css'
 
 const DEFAULT_GROOVE = 3_175_000
@@ -27,6 +29,7 @@ export function PieceAside(props: {
   const { piece, index, actions } = props
   const { units, doc, project, status, paperOf } = useProject()
   const [lit, setLit] = useState<MarkRef | null>(null)
+  const [matting, setMatting] = useState(false)
   const habits = useQuery(asked.studio())
   const read = habits.data ? readLength(habits.data.groove, units) : null
   const groove = read?.ok && read.nm > 0 ? read.nm : DEFAULT_GROOVE
@@ -68,6 +71,13 @@ export function PieceAside(props: {
           }}
         />
         <Legend piece={piece} />
+        {matting ? (
+          <MatPanels piece={piece} actions={actions} close={() => setMatting(false)} />
+        ) : (
+          <Button variant="default" size="compact-sm" mt={8} onClick={() => setMatting(true)}>
+            <Trans>Mat its panels…</Trans>
+          </Button>
+        )}
       </div>
       <div>
         <Distances units={units} piece={piece} lit={lit} light={setLit} set={set} />

@@ -9,6 +9,8 @@ import { readLength } from '../ui/text/length'
 import { Findings } from './Checks'
 import { useProject } from './context'
 import classes from './Versions.module.css'
+import { VersionPieces } from './VersionPieces'
+import { VersionSupplies } from './VersionSupplies'
 import {
   nominal,
   type NumberRow,
@@ -36,9 +38,9 @@ export function VersionsTab() {
     <>
       <p className="soft">
         <Trans>
-          A sister version shares everything but the numbers below: Letter and A4, inches and the centimetres
-          taught for them, tall and short. An empty cell shares the list’s number; a class chooses which
-          version it teaches.
+          A sister version shares everything but what is below: Letter and A4, inches and the centimetres
+          taught for them, tall and short. An empty cell shares what the list has; what lies on a score moves
+          with it. A class chooses which version it teaches.
         </Trans>
       </p>
       <div className={classes.scroll}>
@@ -79,6 +81,8 @@ export function VersionsTab() {
           <Trans>One in nominal centimetres</Trans>
         </Button>
       </div>
+      {variants.length ? <VersionPieces /> : null}
+      {variants.length && (doc.supplies ?? []).length ? <VersionSupplies /> : null}
       <Findings findings={checks} fresh fix={fix} />
     </>
   )

@@ -29,6 +29,7 @@ const finding: Schemas['FindingOut'] = {
   message: 'on Tray, column 2 the border is 1/8 in',
   piece: 1,
   version: '',
+  others: [],
   fix: {
     message: 'cut it 3 1/4 x 6 3/4 in',
     changes: { pieces: [{ at: 1, piece: { ...mat, height: '6 3/4' } }] },

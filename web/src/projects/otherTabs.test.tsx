@@ -44,6 +44,7 @@ const project: Project = {
       message: 'a caution belongs here: Guard down',
       piece: null,
       version: '',
+      others: [],
       fix: { message: 'show it', changes: { tools: ['trimmer', 'shown'] } },
     },
     {
@@ -54,6 +55,7 @@ const project: Project = {
       message: 'no sheet holds it',
       piece: 0,
       version: 'A4',
+      others: [],
     },
   ],
   papers: {},

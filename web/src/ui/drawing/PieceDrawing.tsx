@@ -6,6 +6,7 @@ import { MILLIMETRE, scaleToFit } from './geometry'
 import { LaidMat } from './LaidMat'
 import { marksOf, panelsOf } from './marks'
 import { outlineOf } from './outline'
+import { PanelPicks, type Picking } from './PanelPicks'
 import { PieceCutOuts } from './PieceCutOuts'
 import { dashes, Handle, type Handling, keyOf, MarkLine } from './PieceLines'
 import { Measures, PanelNames } from './PieceMeasures'
@@ -24,6 +25,8 @@ interface Props {
   /** The mats that lie on this piece, each in its own paper. */
   mats?: { mat: Piece; letter: string; look: SwatchLook | undefined }[]
   handling?: Handling
+  /** Panels that can be chosen on the drawing. */
+  picking?: Picking
 }
 
 /** One piece at true proportion: valley folds dashed, slits solid. */
@@ -145,6 +148,7 @@ export function PieceDrawing(props: Props) {
             ) : null}
           </>
         ) : null}
+        {props.picking ? <PanelPicks {...{ piece, units, scale, h }} picking={props.picking} /> : null}
         {props.handling
           ? [...marks.scores, ...marks.slits].map((line) => (
               <Handle

@@ -1,0 +1,54 @@
+"""Mats for the panels of a piece: which panels take one, and how large it is. Lengths in nm."""
+
+from __future__ import annotations
+
+from collections.abc import Collection, Iterable
+
+from neat_sheaf.measure.length import Length
+from neat_sheaf.project import MatOf, Panel, Piece
+from neat_sheaf.project.panels import columns, panel_size, rows
+
+__all__ = ["mat_for", "mats_for", "panels_to_mat"]
+
+
+def panels_to_mat(piece: Piece) -> list[Panel]:
+    """The panels of a piece that can take a mat: there, and neither a tab nor cut away."""
+    tabs = {tab.panel for tab in piece.tabs}
+    return [
+        panel
+        for row in range(1, len(rows(piece)) + 1)
+        for column in range(1, len(columns(piece)) + 1)
+        if (panel := Panel(column, row)) not in tabs and panel not in piece.removed
+    ]
+
+
+def mat_for(piece: Piece, panel: Panel, border: Length, paper: str, name: str) -> Piece | None:
+    """A mat with an even border on a panel, cut as it is seen; None where the panel is too small."""
+    size = panel_size(piece, panel)
+    if size is None or min(size) <= 2 * border:
+        return None
+    width, height = (Length(side - 2 * border) for side in size)
+    if any(f.panel == panel and f.up.value in ("left", "right") for f in piece.faces):
+        width, height = height, width
+    follows = paper.lower().startswith(("print", "pattern"))
+    return Piece(
+        name, paper, piece.per_kit, width, height, follows_print=follows, mat_of=MatOf(piece.name, panel)
+    )
+
+
+def mats_for(
+    piece: Piece, panels: Iterable[Panel], border: Length, paper: str, taken: Collection[str]
+) -> list[Piece]:
+    """A mat for each of these panels that is large enough; each under a name that is not taken."""
+    found: list[Piece] = []
+    names = set(taken)
+    for panel in panels:
+        stem = name = f"{piece.name} mat {panel.column}.{panel.row}"
+        n = 2
+        while name in names:
+            name, n = f"{stem} ({n})", n + 1
+        mat = mat_for(piece, panel, border, paper, name)
+        if mat is not None:
+            names.add(name)
+            found.append(mat)
+    return found
