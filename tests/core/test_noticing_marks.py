@@ -150,6 +150,8 @@ PAIRS = [
      wrap("9", "1", "4", "5", "8"), {}),
     ("wrap-tab-wide", wrap("10 1/2", "2", "4", "6", "8"), wrap("8 1/2", "2", "4", "6", "8"), {}),
     ("fold-off-middle", marked(scores=upward("2 7/8")), marked(scores=upward("3")), {}),
+    # A divider that stands on a narrow foot is folded near its middle by chance.
+    ("fold-off-middle", marked(scores=upward("2 7/8")), project(piece("Foot", "3", "2", scores=upward("15/16"))), {}),
     # A pocket, a front that is cut shorter on purpose: far from the middle.
     ("fold-off-middle", marked(scores=upward("2 7/8")), marked(scores=upward("2 1/2")), {}),
     ("walls-unequal", project(piece("Tray", "6", "5", scores=(*across("1", "5"), *upward("7/8", "4 1/8")))),

@@ -1,5 +1,7 @@
 """Sister versions, halves and quarters, and panels stretched without touching the others."""
 
+from dataclasses import replace
+from decimal import Decimal
 from itertools import product
 
 import pytest
@@ -8,7 +10,20 @@ from hypothesis import strategies as st
 
 from neat_sheaf.measure.length import CENTIMETRE, Length, millimetres, parse_length
 from neat_sheaf.measure.side import Side
-from neat_sheaf.project import Override, Portion, Project, Variant
+from neat_sheaf.project import (
+    CountOverride,
+    Fit,
+    FitKind,
+    Hole,
+    Line,
+    Override,
+    PaperOverride,
+    Portion,
+    Project,
+    SupplyUse,
+    Variant,
+)
+from neat_sheaf.project.assembly import Step
 from neat_sheaf.project.panels import columns, inside, panels_along, rows, stretched
 from neat_sheaf.project.variants import (
     UnknownNumberError,
@@ -161,3 +176,62 @@ def test_the_room_inside_a_tray_and_inside_a_sleeve():
     sleeve = piece("Sleeve", "10 1/4", "5", scores=across("3 5/8", "4 11/16", "8 5/16", "9 3/8"))
     assert inside(sleeve).sizes == (inch("3 5/8"), inch("1 1/16"), inch("5"))
     assert inside(piece("Card", "4", "8", scores=upward("4"))) is None
+
+
+def test_what_lies_on_a_score_or_on_the_edge_moves_with_it():
+    slits = (
+        Line(Side.WIDTH, inch("1"), inch("6"), inch("7")),
+        Line(Side.WIDTH, inch("4 1/2"), inch("0"), inch("1")),
+    )
+    hole = Hole(inch("2"), inch("6"), inch("1/8"))
+    drawer = replace(tray("Drawer", "5 1/2", "7", "1"), slits=slits, holes=(hole,))
+    tall = (
+        Override("Drawer", "height", inch("8")), Override("Drawer", "score height 2", inch("7")),
+        Override("Drawer", "score width 1", inch("1 1/2")),
+    )  # fmt: skip
+    made = variant_of(Project("Box", (drawer,), variants=(Variant("Tall", tall),)), "Tall").pieces[0]
+    assert made.slits == (
+        Line(Side.WIDTH, inch("1 1/2"), inch("7"), inch("8")),
+        Line(Side.WIDTH, inch("4 1/2"), inch("0"), inch("1")),
+    )
+    assert made.holes[0].y == inch("7")
+
+
+def test_a_mark_that_the_version_gives_a_place_of_its_own_has_that_one():
+    drawer = replace(tray("Drawer", "6", "6", "1"), slits=(Line(Side.WIDTH, inch("1"), None, inch("1")),))
+    own = (
+        Override("Drawer", "score width 1", inch("2")), Override("Drawer", "slit width 1", inch("1 1/2")),
+    )  # fmt: skip
+    made = variant_of(Project("Box", (drawer,), variants=(Variant("Own", own),)), "Own").pieces[0]
+    assert made.slits[0].at == inch("1 1/2")
+
+
+def test_two_scores_that_change_places_take_each_its_own_marks():
+    card = piece("Card", "6", "4", scores=across("2", "3"))
+    slits = tuple(Line(Side.WIDTH, inch(at), None, inch("1")) for at in ("2", "3"))
+    card = replace(card, slits=slits)
+    moved = (Override("Card", "score width 1", inch("3")), Override("Card", "score width 2", inch("4")))
+    made = variant_of(Project("Card", (card,), variants=(Variant("B", moved),)), "B").pieces[0]
+    assert [slit.at for slit in made.slits] == [inch("3"), inch("4")]
+
+
+def test_a_version_counts_cuts_adds_and_leaves_out():
+    base, mat, bow = piece("Base", "4", "5"), piece("Mat", "3", "4"), piece("Bow", "1", "2")
+    uses = (SupplyUse("pads", Decimal(4)), SupplyUse("ribbon", Decimal(1)))
+    small = Variant(
+        "Small",
+        counts=(CountOverride("Mat", 2),),
+        papers=(PaperOverride("Mat", "print"),),
+        supplies=(SupplyUse("pads", Decimal(2)), SupplyUse("gems", Decimal(3))),
+        without=("ribbon",),
+        added=(bow,),
+        left_out=("Base",),
+    )
+    steps = (Step("Glue the mat on", pieces=("Base", "Mat")),)
+    fits = (Fit(FitKind.SHARED, "Base", "Mat"),)
+    whole = Project("Card", (base, mat), fits, uses, steps=steps, variants=(small,))
+    made = variant_of(whole, "Small")
+    assert made.pieces == (replace(mat, per_kit=2, paper="print"), bow)
+    assert made.supplies == (SupplyUse("pads", Decimal(2)), SupplyUse("gems", Decimal(3)))
+    assert (made.fits, made.steps[0].pieces) == ((), ("Mat",))
+    assert variant_of(whole, "") is whole

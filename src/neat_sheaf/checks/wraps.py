@@ -15,7 +15,8 @@ from neat_sheaf.project.panels import columns, panels_along, rows, stretched
 __all__ = ["check_middle", "check_walls", "check_wrap"]
 
 SLIP = inches("1/2")  # From memory: opposite panels that differ by more were not meant to be alike.
-NEAR = inches("1/4")  # From memory: a fold off the middle by more is meant to be.
+NEAR = inches("1/4")  # From memory: a fold off the middle by more is meant to be,
+CARD = inches(4)  # as is one of a piece smaller than a card.
 
 
 def check_wrap(context: CheckContext, index: int, piece: Piece) -> Iterator[Finding]:
@@ -60,7 +61,7 @@ def check_middle(context: CheckContext, index: int, piece: Piece) -> Iterator[Fi
             continue
         n, line = lines[0]
         off = abs(2 * line.at - size)
-        if not 0 < off <= 2 * NEAR or not 0 < line.at < size:
+        if not 0 < off <= 2 * NEAR or size < CARD or not 0 < line.at < size:
             continue
         middle = Length(size // 2)
         scores = (*piece.scores[:n], replace(line, at=middle), *piece.scores[n + 1 :])

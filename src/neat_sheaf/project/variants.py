@@ -64,7 +64,9 @@ def _with_numbers(piece: Piece, changes: list[Override]) -> Piece:
     """
     found, before = piece, numbers_of(piece)
     for side in Side:
-        moves = {
+        # What lies on the far edge goes with the edge.
+        edge = {before[side.value]: c.value for c in changes if c.number == side.value}
+        moves = edge | {
             before[change.number]: change.value
             for change in changes
             if change.number in before

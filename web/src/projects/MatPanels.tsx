@@ -1,12 +1,11 @@
 import { t } from '@lingui/core/macro'
 import { Trans } from '@lingui/react/macro'
-import { Autocomplete, Button } from '@mantine/core'
+import { Autocomplete, Button, TextInput } from '@mantine/core'
 import { useMutation, useQuery } from '@tanstack/react-query'
 import { useState } from 'react'
 import { api, ask, type Piece } from '../api/client'
 import { asked } from '../api/queries'
 import { mats as matsOf } from '../i18n/counts'
-import { LengthInput } from '../ui/fields/LengthInput'
 import { marksOf, panelsOf } from '../ui/drawing/marks'
 import { PieceDrawing } from '../ui/drawing/PieceDrawing'
 import { drawnNm } from '../ui/text/length'
@@ -84,7 +83,7 @@ export function MatPanels(props: { piece: Piece; actions: ListActions; close: ()
       />
       <div className={classes.fields}>
         <Autocomplete label={t`Paper of the mats`} data={roles} value={paper} onChange={setPaper} />
-        <LengthInput
+        <TextInput
           label={t`Border, a side`}
           value={border ?? habits.data?.border ?? ''}
           onChange={(e) => setBorder(e.currentTarget.value)}
