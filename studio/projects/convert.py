@@ -134,9 +134,7 @@ def _core_piece(piece: models.Piece) -> core.Piece:
         follows_print=piece.follows_print,
         cut=core.CutMethod(piece.cut),
         margin=Length(piece.margin_nm),
-        mat_of=core.MatOf(piece.mat_piece, core.Panel(piece.mat_column, piece.mat_row))
-        if piece.mat_piece
-        else None,
+        mat_of=_core_mat(piece),
         faces=tuple(
             core.Face(core.Panel(f.column, f.row), core.Edge(f.up), f.name) for f in piece.faces.all()
         ),
@@ -146,6 +144,14 @@ def _core_piece(piece: models.Piece) -> core.Piece:
         outline=core.Outline(piece.outline),
         **stored_cut_outs(piece.cut_outs),
     )
+
+
+def _core_mat(piece: models.Piece) -> core.MatOf | None:
+    if not piece.mat_piece:
+        return None
+    several = piece.mat_to_column is not None and piece.mat_to_row is not None
+    until = core.Panel(piece.mat_to_column or 1, piece.mat_to_row or 1) if several else None
+    return core.MatOf(piece.mat_piece, core.Panel(piece.mat_column, piece.mat_row), until)
 
 
 @transaction.atomic
@@ -168,6 +174,8 @@ def store_pieces(row: models.Project, project: core.Project) -> None:
             mat_piece=p.mat_of.piece if p.mat_of else "",
             mat_column=p.mat_of.panel.column if p.mat_of else 1,
             mat_row=p.mat_of.panel.row if p.mat_of else 1,
+            mat_to_column=p.mat_of.until.column if p.mat_of and p.mat_of.until else None,
+            mat_to_row=p.mat_of.until.row if p.mat_of and p.mat_of.until else None,
             portion=p.portion.value,
             scrap=p.scrap,
             matched=p.matched,

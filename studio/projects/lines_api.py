@@ -151,9 +151,8 @@ def _supply(supply: SupplyLine, units: Unit, stocked: dict[str, Supply]) -> dict
     known = stocked.get(supply.name)
     length = supply.length
     amount = write_length(length, units) if length is not None else format(supply.count or 0, "f")
-    return {
-        "id": None if known is None else known.pk, "name": supply.name, "per_kit": amount, "cuts": supply.cuts,
-    }  # fmt: skip
+    pk = None if known is None else known.pk
+    return {"id": pk, "name": supply.name, "per_kit": amount, "cuts": supply.cuts}
 
 
 def _row(piece: Piece, units: Unit) -> dict[str, Any]:

@@ -14,8 +14,17 @@ from neat_sheaf.formats.svg_file import piece_drawing
 from neat_sheaf.measure.length import MILLIMETRE, Length, write_length
 from neat_sheaf.measure.lettering import letter_of
 from neat_sheaf.measure.side import Side
-from neat_sheaf.messages import Measured, Message, message, several
-from neat_sheaf.project import CutMethod, Line, Piece, Portion, Project, SupplyUse
+from neat_sheaf.messages import Measured, Message, Sized, message, several
+from neat_sheaf.project import (
+    CutMethod,
+    Line,
+    Outline,
+    Piece,
+    Portion,
+    Project,
+    SupplyUse,
+    WindowShape,
+)
 from neat_sheaf.project.assembly import Caution, Step, When, cautions_for
 from neat_sheaf.project.panels import columns, rows
 from neat_sheaf.stock import SupplyUnit
@@ -123,17 +132,25 @@ def _notes(piece: Piece, voice: Voice) -> Iterator[str]:
         yield voice.say("sheet-note.diagonal", start=start, end=end)
     yield from _lines("slit", piece.slits, voice)
     for hole in piece.holes:
-        yield voice.say(
-            "sheet-note.hole", size=Measured(hole.diameter), left=bare(hole.x), bottom=bare(hole.y)
-        )
+        key = "sheet-note.hole-through" if hole.through else "sheet-note.hole"
+        through = {"side": hole.through} if hole.through else {}
+        place = {"left": bare(hole.x), "bottom": bare(hole.y)}
+        yield voice.say(key, size=Measured(hole.diameter), **place, **through)
     for c in piece.corners:
-        yield voice.say(f"sheet-note.{c.shape}", corner=c.corner, size=Measured(c.size))
+        if c.rise is None:
+            yield voice.say(f"sheet-note.{c.shape}", corner=c.corner, size=Measured(c.size))
+        else:
+            yield voice.say(f"sheet-note.{c.shape}-two", corner=c.corner, size=Sized(*c.sizes))
+    yield from _cut_outs(piece, voice)
     if piece.tabs:
         tabs = (message("sheet-panel", column=t.panel.column, row=t.panel.row) for t in piece.tabs)
         yield voice.say("sheet-note.tabs", tabs=several(tabs))
     if piece.mat_of is not None:
         panel = piece.mat_of.panel
-        yield voice.say("sheet-note.mat", piece=piece.mat_of.piece, column=panel.column, row=panel.row)
+        until = piece.mat_of.until
+        over = {} if until is None else {"to_column": until.column, "to_row": until.row}
+        key = "sheet-note.mat" if until is None else "sheet-note.mat-over"
+        yield voice.say(key, piece=piece.mat_of.piece, column=panel.column, row=panel.row, **over)
     if piece.follows_print:
         yield voice.say("sheet-note.upright")
     if piece.cut is not CutMethod.TRIM:
@@ -143,6 +160,31 @@ def _notes(piece: Piece, voice: Voice) -> Iterator[str]:
         if piece.portion is not Portion.WHOLE:
             how = message("sheet-note.portion", how=how, portion=piece.portion)
         yield voice.words(how)
+
+
+def _cut_outs(piece: Piece, voice: Voice) -> Iterator[str]:
+    """Shaped ends, notches, windows, panels cut away, and an oval outline."""
+
+    def bare(length: Length | None) -> Message | str:
+        return message("sheet-edge.centred") if length is None else write_length(length, voice.units)
+
+    if piece.outline is Outline.OVAL:
+        yield voice.say("sheet-note.circle" if piece.width == piece.height else "sheet-note.oval")
+    for end in piece.ends:
+        inset = {"inset": Measured(end.inset)} if end.inset else {}
+        yield voice.say(f"sheet-note.{end.shape}", edge=end.edge, depth=Measured(end.depth), **inset)
+    for notch in piece.notches:
+        size = Sized(notch.width, notch.depth)
+        yield voice.say(f"sheet-note.{notch.shape}", edge=notch.edge, size=size, at=bare(notch.at))
+    for w in piece.windows:
+        key = "sheet-note.window" if w.panel is None else "sheet-note.window-panel"
+        shape = "sheet-shape.oval" if w.shape is WindowShape.OVAL else "sheet-shape.rectangle"
+        on = {} if w.panel is None else {"column": w.panel.column, "row": w.panel.row}
+        size = Sized(w.width, w.height)
+        yield voice.say(key, shape=message(shape), size=size, left=bare(w.x), bottom=bare(w.y), **on)
+    if piece.removed:
+        gone = (message("sheet-panel", column=p.column, row=p.row) for p in piece.removed)
+        yield voice.say("sheet-note.removed", panels=several(gone))
 
 
 def _lines(kind: str, lines: Sequence[Line], voice: Voice) -> Iterator[str]:

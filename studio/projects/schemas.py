@@ -128,11 +128,13 @@ class EndDoc(_Doc):
 
 
 class MatDoc(_Doc):
-    """The panel a mat is glued onto."""
+    """The panel a mat is glued onto, or the first of several up to ``to_column`` and ``to_row``."""
 
     piece: str
     column: int = 1
     row: int = 1
+    to_column: int | None = None
+    to_row: int | None = None
 
 
 class PieceDoc(_Doc):

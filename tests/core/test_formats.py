@@ -113,7 +113,7 @@ def pieces(draw, name):
         follows_print=draw(st.booleans()),
         cut=draw(st.sampled_from(CutMethod)),
         margin=draw(LENGTHS),
-        mat_of=draw(st.one_of(st.none(), st.builds(MatOf, NAMES, PANELS))),
+        mat_of=draw(st.one_of(st.none(), st.builds(MatOf, NAMES, PANELS, st.one_of(st.none(), PANELS)))),
         faces=some(st.builds(Face, PANELS, st.sampled_from(Edge), st.one_of(st.just(""), NAMES))),
         portion=draw(st.sampled_from(Portion)),
         scrap=draw(st.booleans()),

@@ -106,6 +106,17 @@ def matted(*mats, count=1, faces=()):
     return project(under, *made)
 
 
+def over_two(width, height):
+    under, mat = matted((1, width, height, 1)).pieces
+    return project(under, replace(mat, mat_of=MatOf("Wrap", Panel(1, 1), Panel(2, 1))))
+
+
+def halved(width, height):
+    under, mat = matted((1, width, height, 1)).pieces
+    part = Line(Side.HEIGHT, inch("1 3/4"), None, inch("2"))
+    return project(replace(under, scores=(*under.scores, part)), mat)
+
+
 MAT = ("1 3/4", "3 1/4", 1)
 
 # (code, a project where it fires, one where it must not, more for check_project)
@@ -182,6 +193,11 @@ PAIRS = [
     ("mat-turned", matted((1, "3 1/4", "1 3/4", 1)), matted((1, *MAT)), {}),
     ("mat-turned", matted((1, *MAT), faces=(Face(Panel(1, 1), Edge.LEFT),)),
      matted((1, "3 1/4", "1 3/4", 1), faces=(Face(Panel(1, 1), Edge.LEFT),)), {}),
+    # Over two panels of 2 in: 4 in, less a border.
+    ("mat-too-large", matted((1, "3 3/4", "3 1/4", 1)), over_two("3 3/4", "3 1/4"), {}),
+    ("mat-uneven", over_two("3 1/2", "3 1/4"), over_two("3 3/4", "3 1/4"), {}),
+    # On the upper half of a panel, which a score short of the edge bounds.
+    ("mat-uneven", halved("1 3/4", "1 1/4"), halved("1 3/4", "1 1/2"), {}),
     ("mats-off", matted((1, *MAT), count=2), matted((1, "1 3/4", "3 1/4", 2), count=2), {}),
     ("mats-off", matted((1, "1 3/4", "3 1/4", 5)), matted((1, "1 3/4", "3 1/4", 4)), {}),
     ("two-mats", matted((1, *MAT), (1, *MAT)), matted((1, *MAT), (1, "1 1/2", "3", 1)), {}),

@@ -6,6 +6,7 @@ from pathlib import Path
 import jsonschema
 import pytest
 import rectpack
+from hypothesis import given, settings
 
 from neat_sheaf.formats.job_file import job_document, read_job
 from neat_sheaf.formats.plan_file import plan_document
@@ -14,6 +15,7 @@ from neat_sheaf.nesting.items import Item, Stock
 from neat_sheaf.nesting.pricing import Pricer
 from neat_sheaf.plan import plan_job
 from tests.core.building import first_plan
+from tests.core.test_formats import whole_jobs
 from tests.validator import faults_of
 
 ROOT = Path(__file__).parents[2]
@@ -115,3 +117,10 @@ def test_the_schemas_are_schemas_and_refuse_unknown_keys(kind):
     document = job_document(job) if kind == "job" else plan_document(plan_job(job))
     with pytest.raises(jsonschema.ValidationError):
         jsonschema.validate({**document, "surplus": 1}, schema, jsonschema.Draft202012Validator)
+
+
+@given(whole_jobs())
+@settings(max_examples=40, deadline=None)
+def test_any_job_that_is_written_is_one_by_the_published_schema(made):
+    schema = json.loads((ROOT / "docs/formats/job.schema.json").read_text())
+    jsonschema.validate(job_document(made), schema, jsonschema.Draft202012Validator)

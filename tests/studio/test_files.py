@@ -197,7 +197,7 @@ def test_the_studios_habits_are_kept_and_change_what_is_found(person):
     project = person.add(
         "/projects",
         name="Card",
-        pieces=[a_piece("Card", "4", "5", scores=[{"along": "width", "at": ["2 1/16"]}])],
+        pieces=[a_piece("Card", "4", "5", scores=[{"along": "width", "at": ["1 1/16"]}])],
     )
     assert project["checks"] == []
     habits = person.get("/studio")

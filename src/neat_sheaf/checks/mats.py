@@ -4,12 +4,15 @@ from __future__ import annotations
 
 from collections.abc import Iterator
 from dataclasses import replace
+from fractions import Fraction
+from itertools import pairwise
 
 from neat_sheaf.checks.finding import CheckContext, Finding, Fix, Level, of_named
 from neat_sheaf.measure.length import Length
+from neat_sheaf.measure.side import Side
 from neat_sheaf.messages import Measured, Message, Sized, message, several
 from neat_sheaf.project import Edge, Face, MatOf, Panel, Piece
-from neat_sheaf.project.panels import panel_size
+from neat_sheaf.project.panels import columns, panel_box, panel_size, rows, span_size
 from neat_sheaf.stock import Print
 
 __all__ = ["check_mat", "check_matched", "check_print"]
@@ -25,8 +28,10 @@ def check_mat(context: CheckContext, index: int, piece: Piece) -> Iterator[Findi
     if mat_of is None:
         return
     under = context.project.piece(mat_of.piece)
-    panel = None if under is None else panel_size(under, mat_of.panel)
+    panel = None if under is None else span_size(under, mat_of.panel, mat_of.until)
     where = _place(mat_of.piece, mat_of.panel)
+    if under is not None and panel is not None and _on_part(context, under, mat_of, piece):
+        return
 
     def finding(level: Level, said: Message, fix: Fix | None = None) -> Finding:
         return Finding(level, said, of_named(piece.name), index, fix)
@@ -51,11 +56,14 @@ def check_mat(context: CheckContext, index: int, piece: Piece) -> Iterator[Findi
 
     across, up = panel[0] - width, panel[1] - height
     if across < 0 or up < 0:
-        yield finding(
-            Level.ERROR,
-            message("mat-too-large", where=where, size=Sized(*panel)),
-            sized(2 * context.habits.border),
-        )
+        over = None if under is None else _over_several(context, under, piece)
+        spans = None
+        if over is not None:
+            spread = context.with_piece(index, replace(piece, mat_of=replace(mat_of, until=over)))
+            spans = Fix(message("fix-mat.span", column=over.column, row=over.row), spread)
+        said = message("mat-too-large", where=where, size=Sized(*panel))
+        fixes = (spans, sized(2 * context.habits.border))
+        yield Finding.of(Level.ERROR, said, of_named(piece.name), index, fixes)
     elif abs(across - up) > 2 * context.habits.even:
         even = min(across, up)
         yield finding(
@@ -81,6 +89,58 @@ def check_mat(context: CheckContext, index: int, piece: Piece) -> Iterator[Findi
         key = "mat-turned.print" if piece.follows_print else "mat-turned.sizes"
         said = message(key, where=where, size=Sized(piece.width, piece.height), panel=Sized(*panel))
         yield finding(Level.WARNING if piece.follows_print else Level.NOTE, said, fix)
+
+
+def _even(context: CheckContext, sides: tuple[int, int], mat: Piece) -> bool:
+    """Whether a mat leaves an even border on sides of that size, whichever way round it lies."""
+    for width, height in ((mat.width, mat.height), (mat.height, mat.width)):
+        across, up = sides[0] - width, sides[1] - height
+        if min(across, up) >= 0 and abs(across - up) <= 2 * context.habits.even:
+            return True
+    return False
+
+
+def _over_several(context: CheckContext, under: Piece, mat: Piece) -> Panel | None:
+    """The panel up to which a mat would lie with an even border, from the one it is on; None where none."""
+    assert mat.mat_of is not None  # noqa: S101 - only mats are asked
+    first = mat.mat_of.panel
+    for row in range(1, len(rows(under)) + 1):
+        for column in range(1, len(columns(under)) + 1):
+            last = Panel(column, row)
+            sides = span_size(under, first, last)
+            if last != first and sides is not None and _even(context, sides, mat):
+                return last
+    return None
+
+
+def _on_part(context: CheckContext, under: Piece, mat_of: MatOf, mat: Piece) -> bool:
+    """Whether a mat lies evenly on a part of its panel that scores short of the edges bound."""
+    box = panel_box(under, mat_of.panel)
+    if box is None or mat_of.until is not None:
+        return False
+    parts = [line for line in under.scores if not line.full]
+    spans = []
+    for side, start, size, other in (
+        (Side.WIDTH, box.x, box.width, (box.y, box.y + box.height)),
+        (Side.HEIGHT, box.y, box.height, (box.x, box.x + box.width)),
+    ):
+        across: list[Fraction] = [
+            Fraction(line.at)
+            for line in parts
+            if line.along is side
+            and start < line.at < start + size
+            and (line.start or 0) <= other[0]
+            and (line.end is None or line.end >= other[1])
+        ]
+        edges: list[Fraction] = sorted({start, *across, start + size})
+        spans.append({int(b - a) for a, b in pairwise(edges)} | {int(size)})
+    whole = (int(box.width), int(box.height))
+    return any(
+        _even(context, (width, height), mat)
+        for width in spans[0]
+        for height in spans[1]
+        if (width, height) != whole
+    )
 
 
 def _seen_sideways(under: Piece, panel: Panel) -> bool:

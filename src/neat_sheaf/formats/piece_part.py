@@ -208,10 +208,15 @@ def _tab(node: JsonValue) -> Tab:
 
 
 def _mat_of(node: JsonValue) -> MatOf | None:
-    node.object(["piece"], ["column", "row"])
-    column = node.take("column", lambda n: n.whole(1, 1000), 1)
-    row = node.take("row", lambda n: n.whole(1, 1000), 1)
-    return MatOf(node.key("piece").text(), Panel(column, row))
+    node.object(["piece"], ["column", "row", "to_column", "to_row"])
+
+    def number(key: str, usual: int) -> int:
+        return node.take(key, lambda n: n.whole(1, 1000), usual)
+
+    panel = Panel(number("column", 1), number("row", 1))
+    several = isinstance(node.value, dict) and ("to_column" in node.value or "to_row" in node.value)
+    until = Panel(number("to_column", panel.column), number("to_row", panel.row)) if several else None
+    return MatOf(node.key("piece").text(), panel, until)
 
 
 def piece_document(piece: Piece, units: Unit) -> dict[str, Any]:
@@ -267,6 +272,8 @@ def piece_document(piece: Piece, units: Unit) -> dict[str, Any]:
     if piece.mat_of is not None:
         panel = piece.mat_of.panel
         document["mat_of"] = {"piece": piece.mat_of.piece, "column": panel.column, "row": panel.row}
+        if (until := piece.mat_of.until) is not None:
+            document["mat_of"] |= {"to_column": until.column, "to_row": until.row}
     if piece.portion is not Portion.WHOLE:
         document["portion"] = piece.portion.value
     if piece.scrap:

@@ -21,6 +21,7 @@ __all__ = [
     "panels",
     "panels_along",
     "rows",
+    "span_size",
     "stretched",
     "wrap_side",
 ]
@@ -56,6 +57,16 @@ def panel_size(piece: Piece, panel: Panel) -> tuple[Length, Length] | None:
     if panel.column > len(wide) or panel.row > len(high):
         return None
     return wide[panel.column - 1], high[panel.row - 1]
+
+
+def span_size(piece: Piece, first: Panel, last: Panel | None) -> tuple[Length, Length] | None:
+    """(width, height) in nm from one panel to another; None where the piece has not both of them."""
+    last = last or first
+    wide, high = columns(piece), rows(piece)
+    across, up = sorted((first.column, last.column)), sorted((first.row, last.row))
+    if across[1] > len(wide) or up[1] > len(high):
+        return None
+    return Length(sum(wide[across[0] - 1 : across[1]])), Length(sum(high[up[0] - 1 : up[1]]))
 
 
 @dataclass(frozen=True, slots=True)

@@ -165,10 +165,11 @@ class Face:
 
 @dataclass(frozen=True, slots=True)
 class MatOf:
-    """The panel a mat is glued onto."""
+    """The panel a mat is glued onto; ``until`` is the last one where it lies over several."""
 
     piece: str
     panel: Panel
+    until: Panel | None = None
 
 
 @dataclass(frozen=True, slots=True)

@@ -64,19 +64,17 @@ def _with_numbers(piece: Piece, changes: list[Override]) -> Piece:
     """
     found, before = piece, numbers_of(piece)
     for side in Side:
-        # What lies on the far edge goes with the edge.
-        edge = {before[side.value]: c.value for c in changes if c.number == side.value}
-        moves = edge | {
-            before[change.number]: change.value
-            for change in changes
-            if change.number in before
-            and change.number.split()[:2] == ["score", side.value]
-            and len(change.number.split()) == 3
-        }
+        moves = {before[c.number]: c.value for c in changes if c.number in before and _moves(c.number, side)}
         found = moved_with_scores(found, side, moves)
     for change in changes:
         found = with_number(found, change.number, change.value)
     return found
+
+
+def _moves(number: str, side: Side) -> bool:
+    """Whether a number is a score along a side, or the far edge: what lies on it goes with it."""
+    words = number.split()
+    return words == [side.value] or (len(words) == 3 and words[:2] == ["score", side.value])
 
 
 def _with_supplies(uses: Iterable[SupplyUse], variant: Variant) -> tuple[SupplyUse, ...]:

@@ -121,6 +121,7 @@ class Mat:
     panel: Panel | None
     start: int
     end: int
+    until: Panel | None = None
 
 
 def nearest(said: str, choices: Sequence[str], least: float) -> str | None:

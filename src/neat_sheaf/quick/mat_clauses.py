@@ -45,11 +45,17 @@ def _of_piece(reading: Reading, cursor: Cursor, since: int, nothing: str) -> boo
     if cursor.sign() == "," and cursor.word(1) in ("panel", "column", "col", "row"):
         cursor.at += 1
     chosen = panel(reading, cursor) or chosen
-    mat = Mat(known or name, chosen, cursor.tokens[since].start, cursor.tokens[cursor.at - 1].end)
-    if reading.mat_for is not None and (reading.mat_for.piece, reading.mat_for.panel) != (
-        mat.piece,
-        mat.panel,
-    ):
+    until = None
+    if chosen is not None and cursor.word() in ("to", "through"):
+        before = cursor.at
+        cursor.at += 1
+        until = panel(reading, cursor)
+        if until is None:
+            cursor.at = before
+    begin, end = cursor.tokens[since].start, cursor.tokens[cursor.at - 1].end
+    mat = Mat(known or name, chosen, begin, end, until)
+    said = reading.mat_for
+    if said is not None and (said.piece, said.panel, said.until) != (mat.piece, mat.panel, mat.until):
         text = reading.text[mat.start : mat.end]
         reading.ask(mat.start, mat.end, message("said-twice.differently", text=text), "")
         return True

@@ -42,7 +42,7 @@ def _panels(under: Piece) -> list[Panel]:
 def resolve_mat(reading: Reading, mat: Mat) -> MatOf:
     """What the mat lies on; a question where its panel is not said and the size does not tell it."""
     if mat.panel is not None:
-        return MatOf(mat.piece, mat.panel)
+        return MatOf(mat.piece, mat.panel, mat.until)
     under = reading.known.listed.get(mat.piece)
     if under is None:
         # A piece that is not on the list has been asked about, or nothing is known of any.

@@ -96,7 +96,8 @@ def _kinds(piece: Piece) -> Iterator[str]:
     if piece.scrap:
         yield "from scrap"
     if piece.mat_of is not None:
-        yield f"{_words('mat of', piece.mat_of.piece)} {_panel(piece.mat_of.panel)}"
+        until = "" if piece.mat_of.until is None else f" to {_panel(piece.mat_of.until)}"
+        yield f"{_words('mat of', piece.mat_of.piece)} {_panel(piece.mat_of.panel)}{until}"
     if piece.matched:
         yield _words("matched", piece.matched)
 

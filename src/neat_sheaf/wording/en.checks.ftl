@@ -145,6 +145,7 @@ panel-without-mat = of { $count } panels alike ({ $size }) only column { $column
 mat-without-border = the mat covers { $where } edge to edge
 fix-mat =
     .add = a mat for it: { $size }
+    .span = it lies over several, up to column { $column }, row { $row }
     .remove = make it no mat
     .cover = lay a mat on it, { $size }, cut the right way up
 face-without-panel = there is no panel at { $where } to be seen

@@ -54,6 +54,8 @@ class Piece(models.Model):
     mat_piece = models.CharField(max_length=400, blank=True, default="")
     mat_column = models.IntegerField(default=1)
     mat_row = models.IntegerField(default=1)
+    mat_to_column = models.IntegerField(null=True, blank=True)
+    mat_to_row = models.IntegerField(null=True, blank=True)
     portion = models.CharField(max_length=14, default="whole")
     scrap = models.BooleanField(default=False)
     matched = models.CharField(max_length=400, blank=True, default="")

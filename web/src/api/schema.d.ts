@@ -1418,7 +1418,7 @@ export interface components {
         };
         /**
          * MatDoc
-         * @description The panel a mat is glued onto.
+         * @description The panel a mat is glued onto, or the first of several up to ``to_column`` and ``to_row``.
          */
         MatDoc: {
             /** Piece */
@@ -1433,6 +1433,10 @@ export interface components {
              * @default 1
              */
             row: number;
+            /** To Column */
+            to_column?: number | null;
+            /** To Row */
+            to_row?: number | null;
         };
         /**
          * NotchDoc

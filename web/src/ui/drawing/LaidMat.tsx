@@ -1,7 +1,7 @@
 import { useId } from 'react'
 import type { Piece } from '../../api/client'
 import { drawnNm, type Units } from '../text/length'
-import { panelBox } from './marks'
+import { spanBox } from './marks'
 import { MotifPattern, type SwatchLook } from './Swatch'
 
 /** A mat in its own paper, in the middle of the panel that it is glued onto. */
@@ -18,7 +18,7 @@ export function LaidMat(props: {
   const id = useId()
   const { mat, under, look, units, scale, h } = props
   const on = mat.mat_of
-  const panel = on ? panelBox(under, units, on.column, on.row) : null
+  const panel = on ? spanBox(under, units, on) : null
   const wide = drawnNm(mat.width, units)
   const high = drawnNm(mat.height, units)
   if (!panel || !wide || !high) return null

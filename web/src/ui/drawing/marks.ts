@@ -114,3 +114,18 @@ export function snapped(nm: number, groove: number, side: number): number {
   const near = Math.round(nm / groove) * groove
   return Math.min(Math.max(near, groove), side - (side % groove || groove))
 }
+
+/** The box of the panels that a mat lies over, from its first to its last; null where one is not there. */
+export function spanBox(piece: Piece, units: Units, on: NonNullable<Piece['mat_of']>) {
+  const first = panelBox(piece, units, on.column ?? 1, on.row ?? 1)
+  const last = panelBox(piece, units, on.to_column ?? on.column ?? 1, on.to_row ?? on.row ?? 1)
+  if (!first || !last) return null
+  const x = Math.min(first.x, last.x)
+  const y = Math.min(first.y, last.y)
+  return {
+    x,
+    y,
+    width: Math.max(first.x + first.width, last.x + last.width) - x,
+    height: Math.max(first.y + first.height, last.y + last.height) - y,
+  }
+}
