@@ -22,6 +22,7 @@ from studio.accounts.voice import voice_for
 from studio.classes.advice_api import router as choices
 from studio.classes.api import router as classes
 from studio.classes.cutting_api import router as cutting
+from studio.classes.effects_api import router as effects
 from studio.classes.files_api import router as class_files
 from studio.common.constraints import AT_ONCE, refusal_of
 from studio.common.door import CODES, KEYS, Door
@@ -35,7 +36,19 @@ from studio.projects.lines_api import router as lines
 _log = logging.getLogger(__name__)
 
 api = NinjaAPI(title="Neat Sheaf", version="1", auth=django_auth, docs_url=None, parser=Door())
-for router in (accounts, habits, cupboard, projects, lines, files, classes, cutting, choices, class_files):
+for router in (
+    accounts,
+    habits,
+    cupboard,
+    projects,
+    lines,
+    files,
+    classes,
+    cutting,
+    choices,
+    effects,
+    class_files,
+):
     api.add_router("", router)
 
 __all__ = ["api"]

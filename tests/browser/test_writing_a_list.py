@@ -74,6 +74,62 @@ def test_twenty_pasted_lines_go_to_the_list_or_stay_with_their_questions(page, e
     ]
 
 
+SHEET = """Seed packet holder
+
+Cut list:
+2 sides 2 x 6 in kraft, score 1/2 from each end
+Holder 4 x 10, score 1/2 from both sides
+stars: 7, punched
+
+Supplies:
+4 foam pads
+
+Assembly:
+1. Fold the sides and burnish.
+Tie 20 in of ribbon"""
+
+
+def test_a_whole_sheet_goes_to_the_list_the_supplies_and_the_assembly(page, paper_room):
+    page.sign_in()
+    page.open("/projects")
+    page.click("New project")
+    page.says("The list is empty")
+    project = Project.objects.get(name="New project")
+    box(page).click()
+    page.driver.execute_cdp_cmd("Input.insertText", {"text": SHEET})
+    page.says("2 lines with a question")
+    page.says("in kraft, as the line before")
+    # A question with both readings, each a button; and a line that is taken for another kind of thing.
+    page.click("Write “from both ends of the width”")
+    page.says("1 line with a question")
+    page.press(Keys.ENTER)
+    page.until(lambda d: len(pieces(project.pk)) == 2)
+    assert box(page).get_attribute("value").strip() == "stars: 7, punched"
+    page.until(lambda d: project.steps.count() == 2)
+    assert [step.says for step in project.steps.all()] == [
+        "Fold the sides and burnish.",
+        "Tie 20 in of ribbon",
+    ]
+    assert [str(use.supply) for use in project.uses.all()] == ["Foam pads"]
+    assert pieces(project.pk)["sides"].per_kit == 2
+    assert [line.at_nm for line in pieces(project.pk)["Holder"].lines.all()] == [12_700_000, 88_900_000]
+
+
+def test_every_panel_is_matted_on_the_drawing(page, paper_room):
+    pk = open_drawer(page)
+    page.field("Width of Sleeve").click()
+    page.click("Mat its panels…")
+    page.says("Tap the panels that get a mat")
+    # Two panels have their mats already and one is a tab; the two that are bare are chosen.
+    chosen = page.driver.find_elements(By.CSS_SELECTOR, "[role=checkbox][aria-checked=true]")
+    assert [panel.get_attribute("aria-label") for panel in chosen] == ["Panel 2.1", "Panel 4.1"]
+    page.driver.find_element(By.CSS_SELECTOR, "[aria-label='Panel 2.1']").click()
+    page.click("Add 1 mat")
+    page.until(lambda d: "Sleeve mat 4.1" in pieces(pk))
+    mat = pieces(pk)["Sleeve mat 4.1"]
+    assert (mat.mat_piece, mat.mat_column, mat.width_nm) == ("Sleeve", 4, 20_637_500)
+
+
 def test_a_suggestion_is_taken_by_its_button_and_then_the_line_goes_in(page, empty_room):
     project = new_project(page)
     box(page).send_keys("Card 4 1/4 x 11, skore 5 1/2")

@@ -76,6 +76,11 @@ def wrap(width, *at, **more):
     return project(piece("Wrap", width, "5", scores=across(*at), **more))
 
 
+def tube(**more):
+    scores = (*across("2 1/8", "4 1/4", "6 3/8", "8 1/2"), *upward("1 3/4"))
+    return project(piece("Tube", "9", "5", scores=scores, tabs=(Tab(Panel(5, 2)),), **more))
+
+
 def belly(length, **more):
     fit = Fit(FitKind.BAND, "Band", "Tray", **more)
     return project(box(), piece("Band", "1", length), fits=(fit,))
@@ -154,6 +159,8 @@ PAIRS = [
     ("tab-not-free", of_tray(tabs=[(1, 1)]), of_tray(slit("1", None, "1"), tabs=[(1, 1)]), {}),
     ("tab-not-free", of_tray(tabs=[(3, 3)]), of_tray(slit("4", "5", None, Side.HEIGHT), tabs=[(3, 3)]), {}),
     ("tab-not-free", of_tray(tabs=[(1, 1)]), of_tray(tabs=[(1, 1)], removed=(Panel(2, 1),)), {}),
+    # A tube from 9 x 5 with a closed end: the end score runs on through its tab.
+    ("score-through-tab", tube(), tube(removed=(Panel(5, 1),)), {}),
     # 11 scored at 2, 4, 6 1/2, 8 1/2 is a slip.
     ("wrap-unequal", wrap("11", "2", "4", "6 1/2", "8 1/2"), wrap("8 1/2", "2", "4", "6", "8"), {}),
     # A box with a hinged lid: d, p, d, p', d, the last flap as deep as the first (the-job.md).

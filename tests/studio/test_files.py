@@ -230,3 +230,24 @@ def test_a_version_is_checked_and_taught_by_the_class_that_chooses_it(person, fu
     assert (follows["variant"], follows["version"]) == ("Broad", taught["version"] + 1)
     gone = person.save(f"/classes/{made['class']['id']}", follows | {"variant": "Tall"})
     assert gone["planned"]["faults"][0]["code"] == "unknown-number"
+
+
+def test_every_panel_gets_a_mat_of_its_own(person):
+    wrap = a_piece(
+        "Wrap", "8 1/2", "3 1/2", per_kit=2, scores=[{"along": "width", "at": ["2", "4", "6", "8"]}]
+    )
+    wrap["tabs"] = [{"column": 5, "row": 1}]
+    body = {"piece": wrap, "paper": "print", "names": ["Wrap", "Wrap mat 1.1"]}
+    mats = person.ask("POST", "/lines/mats", body).json()
+    assert [mat["name"] for mat in mats] == [
+        "Wrap mat 1.1 (2)", "Wrap mat 2.1", "Wrap mat 3.1", "Wrap mat 4.1",
+    ]  # fmt: skip
+    # The usual border is 1/8 in a side, and two wraps take two of each.
+    assert {(mat["width"], mat["height"], mat["per_kit"]) for mat in mats} == {("1 3/4", "3 1/4", 2)}
+    bold = person.ask(
+        "POST", "/lines/mats", body | {"border": "1/4", "panels": [{"column": 2, "row": 1}]}
+    ).json()
+    assert [(mat["width"], mat["mat_of"]["column"]) for mat in bold] == [("1 1/2", 2)]
+    refused = person.ask("POST", "/lines/mats", body | {"border": "wide"})
+    assert refused.status_code == 422
+    assert refused.json()["faults"][0]["path"] == "border"

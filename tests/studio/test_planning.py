@@ -38,6 +38,20 @@ def test_a_changed_piece_moves_the_plan_of_its_classes(person, furnish):
     assert plan["papers"][0]["sheets"] == 8
 
 
+def test_what_a_change_would_do_to_the_sheets_is_told_and_nothing_is_kept(person, furnish):
+    made = furnish(person)
+    project = made["project"]
+    before = person.get(f"/classes/{made['class']['id']}")["planned"]["plan"]["papers"][0]["sheets"]
+    whole = project | {"pieces": [a_piece("Card", "8 1/2", "11")]}
+    (effect,) = person.ask("POST", f"/projects/{project['id']}/effects", whole).json()
+    assert (effect["name"], effect["before"], effect["after"]) == ("Evening", before, 8)
+    too_large = project | {"pieces": [a_piece("Card", "9", "11")]}
+    (effect,) = person.ask("POST", f"/projects/{project['id']}/effects", too_large).json()
+    assert effect["after"] is None
+    assert "Card" in effect["why"] or "wide" in effect["why"]
+    assert person.get(f"/projects/{project['id']}")["pieces"] == project["pieces"]
+
+
 def test_what_is_in_the_cupboard_moves_what_is_bought(person, furnish):
     made = furnish(person)
     paper = made["paper"] | {"on_hand": 4}

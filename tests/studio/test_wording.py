@@ -50,7 +50,7 @@ def test_no_sentence_of_the_studio_is_left_over():
         assert used or name in ENUMS, key
 
 
-ENUMS = {"rescuekind", "corner"}
+ENUMS = {"rescuekind", "corner", "edge"}
 
 
 @pytest.mark.parametrize(

@@ -8,7 +8,7 @@ from neat_sheaf.checks.belonging import check_counts, check_offers
 from neat_sheaf.checks.cutting import check_die, check_portions, check_sheet, check_tabs
 from neat_sheaf.checks.finding import CheckContext, Finding, Fix, Level
 from neat_sheaf.checks.fits import check_content, check_fit
-from neat_sheaf.checks.marks import check_marks, check_slits, check_tabs_free
+from neat_sheaf.checks.marks import check_marks, check_slits, check_tab_scores, check_tabs_free
 from neat_sheaf.checks.mats import check_mat, check_matched, check_print
 from neat_sheaf.checks.matting import check_matting
 from neat_sheaf.checks.scores import check_scores
@@ -24,7 +24,7 @@ __all__ = ["Finding", "Fix", "Level", "check_project"]
 
 _OF_A_PIECE = (
     check_scores, check_middle, check_wrap, check_walls, check_marks, check_slits, check_mat, check_matting,
-    check_print, check_tabs, check_tabs_free, check_die, check_sheet,
+    check_print, check_tabs, check_tabs_free, check_tab_scores, check_die, check_sheet,
 )  # fmt: skip
 
 

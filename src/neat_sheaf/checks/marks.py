@@ -14,7 +14,7 @@ from neat_sheaf.project import Line, Panel, Piece
 from neat_sheaf.project.panels import columns, panel_box, rows
 from neat_sheaf.project.windows import window_box
 
-__all__ = ["check_marks", "check_slits", "check_tabs_free"]
+__all__ = ["check_marks", "check_slits", "check_tab_scores", "check_tabs_free"]
 
 SLIP = inches("1/4")  # From memory: a slit that misses its score by more was meant to be elsewhere.
 _ONCE = ("slits", "diagonals", "holes", "corners", "tabs", "windows", "notches", "ends", "removed")
@@ -164,7 +164,9 @@ def check_tabs_free(context: CheckContext, index: int, piece: Piece) -> Iterator
         beside = _neighbour(piece, column, len(wide), lambda c, row=row: Panel(c, row))
         above = _neighbour(piece, row, len(high), lambda r, column=column: Panel(column, r))
         corner = column in (1, len(wide)) and row in (1, len(high))
-        if not corner or beside is None or above is None:
+        # The tab of a wrap hangs on its panel; what is beside it is another check's.
+        wrapped = max(len(wide), len(high)) >= 4
+        if not corner or wrapped or beside is None or above is None:
             continue
         x = sum(wide[: column - 1 if column > 1 else column])
         y = sum(high[: row - 1 if row > 1 else row])
@@ -172,12 +174,37 @@ def check_tabs_free(context: CheckContext, index: int, piece: Piece) -> Iterator
         cut_y = any(s.along is Side.HEIGHT and s.at == y and _covers(s, column, wide) for s in piece.slits)
         if cut_x or cut_y:
             continue
-        stop = Length(y)
-        slit = Line(Side.WIDTH, Length(x), None, stop) if row == 1 else Line(Side.WIDTH, Length(x), stop)
-        fixed = context.with_piece(index, replace(piece, slits=(*piece.slits, slit)))
         said = message("tab-not-free", column=column, row=row)
-        fix = Fix(message("fix-slit.add", at=Measured(x), stop=Measured(stop)), fixed)
-        yield Finding(Level.WARNING, said, of_named(piece.name), index, fix)
+        ways = ((Side.WIDTH, Length(x), Length(y), row), (Side.HEIGHT, Length(y), Length(x), column))
+        fixes = [_slit(context, index, piece, *way) for way in ways]
+        yield Finding.of(Level.WARNING, said, of_named(piece.name), index, fixes)
+
+
+def _slit(
+    context: CheckContext, index: int, piece: Piece, along: Side, at: Length, stop: Length, number: int
+) -> Fix:
+    """A slit at a score, from the edge that a corner panel lies on up to the other score."""
+    slit = Line(along, at, None, stop) if number == 1 else Line(along, at, stop)
+    fixed = replace(piece, slits=(*piece.slits, slit))
+    said = message("fix-slit.add", at=Measured(at), side=along, stop=Measured(stop))
+    return Fix(said, context.with_piece(index, fixed))
+
+
+def check_tab_scores(context: CheckContext, index: int, piece: Piece) -> Iterator[Finding]:
+    """A score that runs on through the tab of a wrap: what it parts off beside the tab is no tab."""
+    wide, high = columns(piece), rows(piece)
+    tabs = {tab.panel for tab in piece.tabs}
+    if len(wide) < 4 or len(high) < 2:
+        return
+    for column in (1, len(wide)):
+        own = [Panel(column, row) for row in range(1, len(high) + 1)]
+        bare = [panel for panel in own if panel not in tabs and panel not in piece.removed]
+        if not bare or len(bare) == len(own):
+            continue
+        gone = context.with_piece(index, replace(piece, removed=(*piece.removed, *bare)))
+        said = message("score-through-tab", column=column, row=bare[0].row)
+        fix = Fix(message("fix-panel-away", column=column, row=bare[0].row), gone)
+        yield Finding(Level.NOTE, said, of_named(piece.name), index, fix)
 
 
 def _neighbour(piece: Piece, at: int, count: int, panel: Any) -> Panel | None:

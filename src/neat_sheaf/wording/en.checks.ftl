@@ -65,9 +65,11 @@ slit-cuts-apart = the slit at { $at } along the { $side } runs from edge to edge
 slit-off-score = the slit at { $at } along the { $side } lies on no score; the nearest is at { $score }
 slit-ends-off = the slit at { $at } ends at { $ends }, on no score; the nearest is at { $score }
 tab-not-free = the tab at column { $column }, row { $row } cannot come free: neither of its folds is slit up to the score
+score-through-tab = a score runs on through the tab: column { $column }, row { $row } beside it is no tab; stop the score there, or cut that part away
+fix-panel-away = cut column { $column }, row { $row } away
 fix-slit =
     .move = put it on the score
-    .add = slit at { $at } up to the score at { $stop }
+    .add = slit the { $side } at { $at } up to the score at { $stop }
 
 ## Checks: wraps and trays
 

@@ -700,6 +700,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/projects/{project_id}/effects": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Effects
+         * @description The next classes of a project, and their sheets with its list as it is kept and as it is sent.
+         */
+        post: operations["studio_classes_effects_api_effects"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/classes/{class_id}/cut-guide.pdf": {
         parameters: {
             query?: never;
@@ -2985,6 +3005,29 @@ export interface components {
             /** Opens */
             opens: components["schemas"]["MessageOut"][];
         };
+        /**
+         * EffectOut
+         * @description A class, the whole sheets it opens now and would open then; null where that is not known yet.
+         *
+         *     ``why`` says what stands in the way of a plan then.
+         */
+        EffectOut: {
+            /** Id */
+            id: number;
+            /** Name */
+            name: string;
+            /** Date */
+            date: string | null;
+            /** Before */
+            before: number | null;
+            /** After */
+            after: number | null;
+            /**
+             * Why
+             * @default
+             */
+            why: string;
+        };
     };
     responses: never;
     parameters: never;
@@ -4711,6 +4754,50 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["SeatBreakpointsOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    studio_classes_effects_api_effects: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                project_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["ProjectIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["EffectOut"][];
                 };
             };
             /** @description Not Found */

@@ -6,6 +6,7 @@ import { FracWords } from '../ui/text/FracWords'
 import { sentence, whole } from '../ui/text/fractions'
 import type { Changes, Finding } from './actions'
 import classes from './Checks.module.css'
+import { FixEffects } from './FixEffects'
 
 const ICONS = { error: IconAlertTriangle, warning: IconBulb, note: IconInfoCircle }
 
@@ -45,6 +46,9 @@ export function FindingLine(props: {
             </span>
           </Button>
         ))}
+        {fix && props.fresh && finding.piece !== null ? (
+          <FixEffects fixes={[fix, ...finding.others]} />
+        ) : null}
       </span>
     </li>
   )

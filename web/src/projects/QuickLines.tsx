@@ -127,14 +127,16 @@ export const QuickLines = forwardRef<
               bare={!several}
               doc={docOf()}
               move={(what) => setKinds((now) => new Map(now).set(line.text, what))}
-              suggest={(fixed) =>
+              suggest={(fixed) => {
                 setText(
                   text
                     .split('\n')
                     .map((old) => (old.trim() === line.text ? fixed : old))
                     .join('\n'),
                 )
-              }
+                // So that Enter takes the line at once.
+                box.current?.focus()
+              }}
             />
           ))}
           <p className={classes.hint}>
