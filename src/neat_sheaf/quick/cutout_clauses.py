@@ -194,15 +194,20 @@ def _corner(reading: Reading, cursor: Cursor) -> bool:
     return True
 
 
+_CORNER_WORDS = (
+    "all", "four", "two", "both", "top", "bottom", "left", "right", "top-left", "top-right", "bottom-left",
+    "bottom-right", "the",
+)  # fmt: skip
+
+
 def _corner_words(cursor: Cursor) -> tuple[str, ...] | None:
     """Move past ``the top left corner``, ``all four corners``: its words; None where none is named."""
     since = cursor.at
     cursor.take("off")
     cursor.take("the", "its")
     words: list[str] = []
-    while word := cursor.take("all", "four", "top", "bottom", "left", "right", "top-left", "top-right",
-                              "bottom-left", "bottom-right", "the"):  # fmt: skip
-        words += [part for part in word.split("-") if part != "the"]
+    while word := cursor.take(*_CORNER_WORDS):
+        words += [part for part in word.split("-") if part not in ("the", "two", "both")]
     if not cursor.take("corner", "corners"):
         cursor.at = since
         return None

@@ -54,6 +54,8 @@ class Group:
     half: bool = False
     closed: bool = False
     """The list was closed by its own "and" before another "and", or what follows begins with its side."""
+    again: bool = False
+    """It begins with an "at" of its own, with no side before it."""
     where: tuple[int, int] = (0, 0)
     """Where its distances stand in the line."""
     place: Place | None = None

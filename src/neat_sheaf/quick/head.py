@@ -9,7 +9,8 @@ from neat_sheaf.project import CutMethod
 from neat_sheaf.quick.clauses import count
 from neat_sheaf.quick.cursor import COUNT_WORDS, Cursor
 from neat_sheaf.quick.distances import SCORE_WORDS
-from neat_sheaf.quick.draft import Mat, Reading, unquoted
+from neat_sheaf.quick.draft import Reading, unquoted
+from neat_sheaf.quick.mat_clauses import mat
 from neat_sheaf.quick.tokens import Kind, Token
 
 __all__ = ["ABOUT_WORDS", "read_head"]
@@ -28,7 +29,7 @@ def read_head(reading: Reading, tokens: list[Token], circle: bool = False) -> No
         reading.fields["name"] = unquoted(tokens[0]).strip()
         return
     tokens, closed, joined = _without_joiners(reading, tokens)
-    tokens = _count_before(reading, tokens, joined or circle)
+    tokens = _count_before(reading, tokens, bool(joined) or circle)
     tokens = _cut(reading, tokens)
     tokens = _count_behind(reading, tokens, closed, joined)
     tokens = _paper(reading, tokens)
@@ -36,13 +37,13 @@ def read_head(reading: Reading, tokens: list[Token], circle: bool = False) -> No
         return
     name = _name(reading, tokens)
     _odd(reading, tokens, name, closed)
-    _mat(reading, tokens, name)
+    _mat(reading, tokens)
     reading.fields["name"] = name
 
 
-def _without_joiners(reading: Reading, tokens: list[Token]) -> tuple[list[Token], bool, bool]:
-    """Without ``:``, ``at``, ``about`` and the like at the end; whether a colon was there, or anything."""
-    closed, joined = False, False
+def _without_joiners(reading: Reading, tokens: list[Token]) -> tuple[list[Token], bool, str]:
+    """Without ``:``, ``at``, ``about`` and the like at the end; whether a colon was there, and what was."""
+    closed, joined, at = False, False, False
     while tokens:
         last = tokens[-1]
         if last.kind is Kind.SIGN and last.text in (":", ",", "-", "–", "—", "=", "~", "≈", ".", "@"):
@@ -53,8 +54,9 @@ def _without_joiners(reading: Reading, tokens: list[Token]) -> tuple[list[Token]
             _about(reading, last)
         elif not (last.word in _JOINERS and len(tokens) > 1):
             break
+        at = at or last.text == "@"
         tokens, joined = tokens[:-1], True
-    return tokens, closed, joined
+    return tokens, closed, "at" if at and not closed else "sign" if joined else ""
 
 
 def _about(reading: Reading, token: Token) -> None:
@@ -102,7 +104,7 @@ def _behind_count(cursor: Cursor) -> list[Token]:
     return list(cursor.tokens[cursor.at :])
 
 
-def _count_behind(reading: Reading, tokens: list[Token], closed: bool, joined: bool) -> list[Token]:
+def _count_behind(reading: Reading, tokens: list[Token], closed: bool, joined: str) -> list[Token]:
     """``walls (4)``, ``walls x 4``, ``gussets: 3``, ``gussets: cut 3``, ``walls, 2 of``."""
     for back in (5, 4, 3, 2):
         if len(tokens) > back - 1 and len(tokens) - back >= 1:
@@ -129,6 +131,9 @@ def _count_behind(reading: Reading, tokens: list[Token], closed: bool, joined: b
         name = reading.text[tokens[0].start : tokens[-2].end]
         if last.whole is None:
             reading.ask(last.start, last.end, message("number-before-size", text=last.text), "")
+            return tokens[:-1]
+        if joined == "at":
+            reading.set_count(last.whole)  # "flaps 2 @ 2 x 3"
             return tokens[:-1]
         # "Panel 2 2 x 3": the second panel, or two of them?
         reading.ask(
@@ -240,15 +245,16 @@ def _odd(reading: Reading, tokens: list[Token], name: str, closed: bool) -> None
         reading.ask(tokens[0].start, tokens[-1].end, message("odd-name", name=name), f"{quoted}:")
 
 
-def _mat(reading: Reading, tokens: list[Token], name: str) -> None:
-    """``mat of the Lid``, ``front mat for the Lid``: named so, and a mat of it."""
+def _mat(reading: Reading, tokens: list[Token]) -> None:
+    """``mat of the Lid``, ``front mat for the Lid column 2``: named so, and a mat of it."""
     for n, token in enumerate(tokens[:-2]):
         if token.word in ("mat", "mats") and tokens[n + 1].word in ("of", "for", "on"):
-            first = n + 3 if tokens[n + 2].word == "the" and n + 3 < len(tokens) else n + 2
-            said = reading.text[tokens[first].start : tokens[-1].end]
-            known = reading.known.named(said)
-            if known is None:
-                start, end = tokens[first].start, tokens[-1].end
-                reading.ask(start, end, message("unknown-piece.name", piece=said), *reading.known.pieces[:4])
-            reading.mat_for = Mat(known or said, None, token.start, tokens[-1].end)
+            cursor = Cursor(tokens, n)
+            mat(reading, cursor)
+            said = reading.mat_for
+            unknown = said is not None and reading.known.named(said.piece) is None
+            if said is not None and unknown and not reading.known.pieces:
+                # Of a list that is not known it may be a name and no more.
+                asked = message("unknown-piece.name", piece=said.piece)
+                reading.ask(tokens[n + 2].start, tokens[-1].end, asked)
             return

@@ -51,6 +51,7 @@ class MarkReader:
         ``since`` is the token with which the clause begins.
         """
         fold = self._fold_before(cursor, since)
+        cursor.take("it")  # "fold it in half"
         groups: list[Group] = []
         side_first: bool | None = True if place is not None else None
         failed = False
@@ -61,6 +62,7 @@ class MarkReader:
             said_place = self._pre(cursor, group)
             if groups and (said_place or cursor.word() == "at"):
                 groups[-1].closed = True
+                group.again = not said_place and not group.turned
             if side_first is None:
                 side_first = said_place or group.place is not None
             fold = group.fold
@@ -315,7 +317,7 @@ class MarkReader:
         reading = self.reading
         for group, after in pairwise(groups):
             known = group.place is not None or group.turned or side_first
-            if group.closed and not known and after.place is not None:
+            if group.closed and not known and (after.place is not None or after.again):
                 text = reading.text[slice(*group.where)]
                 asked = message("no-side")
                 reading.ask(*group.where, asked, f"{text} on the width", f"{text} on the height")

@@ -93,6 +93,7 @@ def role_here(reading: Reading, cursor: Cursor) -> str:
         stray = words[n : n + 1]
         if known and not (stray and len(stray[0].text) == 1 and stray[0].text.isalnum()):
             cursor.at += n
+            cursor.take("cardstock", "paper")
             return known[0]
     if (
         only_known

@@ -96,12 +96,19 @@ def _from(reading: Reading, cursor: Cursor, sided: bool) -> Place | None:
     cursor.take("the", "its", "of")
     if not opposite and cursor.word() in _EDGES:
         return _from_edges(cursor)
-    named = _named_side(reading, cursor, followed=True) if said_from else None
+    named = _named_side(reading, cursor, followed=True)
     word = cursor.take(*ENDS)
     if not word:
         cursor.at = since
         return None
     several = opposite or word in ("ends", "sides", "edges")
+    if named is not None and not said_from:
+        # "on both long sides": along them, or in from them?
+        start, end = cursor.tokens[since].start, cursor.tokens[cursor.at - 1].end
+        text = reading.text[start:end]
+        ends = (f"from both ends of the {named}", f"from both ends of the {_other(named)}")
+        reading.ask(start, end, message("which-ends", text=text), *ends)
+        return Place(named, Ends.BOTH)
     if named is not None and word.startswith("end") and named is long_side(reading.size):
         return _which(reading, cursor, since)  # the ends of a piece are its short edges
     if named is not None:

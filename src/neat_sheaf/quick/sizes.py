@@ -13,7 +13,7 @@ __all__ = ["Size", "find_size", "size_at"]
 
 _WAYS = ("wide", "high", "tall", "long", "deep", "w", "h")
 _HIGH = ("high", "tall", "long", "h")
-_SQUARE = ("square", "squares")
+_SQUARE = ("square", "squares", "sq")
 _ROUND = ("circle", "circles", "disc", "discs", "round", "rounds")
 _TWO_NUMBERS = re.compile(r"(\d+)\s+(\d+\s*/\s*\d+)")
 

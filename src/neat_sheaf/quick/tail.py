@@ -64,6 +64,9 @@ def read_tail(reading: Reading, cursor: Cursor, marks: MarkReader) -> None:
             may_name = may_name and _is_count(cursor, since)
             continue
         cursor.at = since + 1
+        if token.text in ("(", ")"):
+            close()  # "(from the offcut)": what is in the brackets stands for itself
+            continue
         unknown.append(token)
     close()
 
@@ -93,6 +96,9 @@ def _clause(reading: Reading, cursor: Cursor, marks: MarkReader) -> bool:
     if word in ("with", "plus") and _with(reading, cursor, marks):
         return True
     cursor.at = since
+    if word == "cut" and cursor.word(1) in ("a", "window", "hole", "from") and _with(reading, cursor, marks):
+        return True
+    cursor.at = since
     if word in CUT_OUT_READERS or word in READERS:
         for reader in (*CUT_OUT_READERS.get(word, ()), *READERS.get(word, ())):
             if word in ("in", "from") and _marks_place(reading, cursor, marks):
@@ -114,7 +120,7 @@ def _with(reading: Reading, cursor: Cursor, marks: MarkReader) -> bool:
     cursor.at += 1
     if cursor.word(1) not in ("margin", "relief", "pair"):
         cursor.take("a", "an", "the")
-    return cursor.word() not in ("with", "plus", "in", "from") and _clause(reading, cursor, marks)
+    return cursor.word() not in ("with", "plus", "in", "cut") and _clause(reading, cursor, marks)
 
 
 def _marks(reading: Reading, cursor: Cursor, marks: MarkReader) -> bool:
@@ -189,6 +195,7 @@ def _numbered(reading: Reading, cursor: Cursor, marks: MarkReader) -> bool:
         cursor.at = since
     before = cursor.peek(-1)
     parted = before is not None and (before.kind is Kind.SIGN or before.word in ("and", "then"))
+    parted = parted or (before is not None and before.end == reading.size_end)
     second = size_at(cursor)
     if second is not None:
         if cursor.word() == "window":

@@ -26,7 +26,7 @@ _UNIT = (
     rf"in\.(?!\w)|-in\b|in\b(?!\s+(?!(?:{_AFTER_UNIT})\b)(?:[^\W\d_]|\")))"
 )
 _NUMBER = (
-    rf"(?:\d+\s*-?\s*[{_VULGAR}]|[{_VULGAR}]|\d+(?:\s*-\s*|\s+)\d+\s*[\/⁄]\s*\d+|\d+\s*[\/⁄]\s*\d+|"
+    rf"(?:\d+\s*-?\s*[{_VULGAR}]|[{_VULGAR}]|\d+(?:-|\s+)\d+\s*[\/⁄]\s*\d+|\d+\s*[\/⁄]\s*\d+|"
     r"\d+\.\d+|\.\d+|\d+)"
 )
 # A number is followed by no letter of its own ("1st", "3D"), but by the x of a size ("4x5").
