@@ -100,7 +100,6 @@ class _Run:
             return []  # the shaped end before this edge has drawn its corner
         corner = _FIRST[self.edge]
         cut = next((c for c in self.piece.corners if c.corner is corner), None)
-        # The next edge's shaped end begins where it will; this corner is of this edge and the one before.
         if cut is None:
             return [self.at(Fraction(0))]
         level, upright = (min(_mm(size), self.w, self.h) for size in cut.sizes)

@@ -45,8 +45,8 @@ def resolve_mat(reading: Reading, mat: Mat) -> MatOf:
         return MatOf(mat.piece, mat.panel, mat.until)
     under = reading.known.listed.get(mat.piece)
     if under is None:
-        # A piece that is not on the list has been asked about, or nothing is known of any.
-        if reading.known.pieces and mat.piece in reading.known.pieces:
+        # A piece that is not on the list has been asked about already.
+        if not any(question.code == "unknown-piece" for question in reading.questions):
             reading.ask(mat.start, mat.end, message("which-panel.unknown", piece=mat.piece))
         return MatOf(mat.piece, Panel(1, 1))
     every = _panels(under)

@@ -57,10 +57,7 @@ def read_tail(reading: Reading, cursor: Cursor, marks: MarkReader) -> None:
             continue
         since = cursor.at
         if _clause(reading, cursor, marks):
-            if unknown:
-                asked = list(unknown)
-                # The name before a clause is closed with what was known before the clause.
-                close() if may_name or asked else None
+            close()
             may_name = may_name and _is_count(cursor, since)
             continue
         cursor.at = since + 1

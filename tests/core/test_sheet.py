@@ -1,0 +1,112 @@
+"""A whole sheet is told apart line by line: headings, pieces, supplies, steps; nothing is lost."""
+
+from decimal import Decimal
+
+import pytest
+from hypothesis import given, settings
+from hypothesis import strategies as st
+
+from neat_sheaf.quick import Known, SupplyLine, What, read_sheet
+from tests.words import said
+
+from .building import inch
+
+SHEET = """
+Seed packet holder
+
+CUT LIST
+- Base: 4 1/4 x 11 in kraft, score at 5 1/2
+- 2 sides 2 x 6, score 1/2 from each end
+* Front mat 4 x 5 1/4 in print A, mat of Base column 1 row 2
+stars: 7, punched
+
+Supplies:
+4 foam pads
+20 in of ribbon
+2 lengths of twine, 10 in each
+brads x 4
+glue
+
+Assembly
+1. Fold the base in half and burnish.
+2. Glue the sides inside the base.
+3. Add the 4 x 5 1/4 mat to the front.
+Tie the ribbon round it and make a bow.
+""".strip()
+
+
+def test_each_line_of_a_sheet_goes_where_it_belongs():
+    read = read_sheet(SHEET, "in")
+    assert [line.what for line in read] == [
+        What.HEADING, What.HEADING, What.PIECE, What.PIECE, What.PIECE, What.PIECE,
+        What.HEADING, *[What.SUPPLY] * 5, What.HEADING, *[What.STEP] * 4,
+    ]  # fmt: skip
+    assert [line.number for line in read if line.questions] == [7, 14]
+    assert [line.piece.piece.paper for line in read[2:5]] == ["kraft", "kraft", "print A"]
+    assert [line.piece.carried for line in read[2:5]] == [False, True, False]
+    assert [line.supply for line in read[7:11]] == [
+        SupplyLine("foam pads", Decimal(4)), SupplyLine("ribbon", length=inch("20")),
+        SupplyLine("twine", length=inch("20"), cuts=2), SupplyLine("brads", Decimal(4)),
+    ]  # fmt: skip
+    assert read[-4].step == "Fold the base in half and burnish."
+
+
+@pytest.mark.parametrize(
+    ("line", "what"),
+    [
+        ("2 sides 2 x 6", What.PIECE), ("cut two flaps at 2 x 3", What.PIECE),
+        ("Glue the 2 x 3 mat to the front", What.STEP), ("Score the base all round.", What.STEP),
+        ("4 foam pads", What.SUPPLY), ("foam pads (4)", What.SUPPLY), ("ribbon: 20 in", What.SUPPLY),
+        ("a pair of brads", What.SUPPLY), ("half an inch of tape", What.SUPPLY), ("7 punched stars", What.PIECE),
+        ("2 die-cut leaves", What.PIECE),
+        ("Card 4 x 6, then glue the front to the back.", What.PIECE),
+        ("Tie a bow.", What.STEP), ("When it is dry, fold the flaps in.", What.STEP), ("Base", What.PIECE),
+        ("Instructions:", What.HEADING), ("# Lid", What.HEADING),
+    ],
+)  # fmt: skip
+def test_a_line_alone_is_told_by_what_it_says(line, what):
+    (read,) = read_sheet(line, "in")
+    assert read.what is what
+
+
+def test_what_a_person_says_it_is_goes_before_what_it_looks_like():
+    first, second = read_sheet("4 foam pads\nTie a bow.", "in", kinds={1: What.STEP, 2: What.PIECE})
+    assert (first.what, first.step) == (What.STEP, "4 foam pads")
+    assert (second.what, second.questions[0].code) == (What.PIECE, "no-size")
+
+
+def test_a_supply_is_found_in_the_cupboard_or_asked_about():
+    cupboard = ("Foam pads", "Hemp ribbon")
+    pads, ribbon, gems = read_sheet("4 foam pads\n20 in of ribbon\n3 gems", "in", supplies=cupboard)
+    assert (pads.supply.name, pads.questions) == ("Foam pads", ())
+    (question,) = ribbon.questions
+    assert (question.code, question.suggestions) == ("no-such-supply", ("Hemp ribbon",))
+    assert ribbon.text[question.start : question.end] == "ribbon"
+    fixed = question.put(ribbon.text, "Hemp ribbon")
+    assert read_sheet(fixed, "in", supplies=cupboard)[0].questions == ()
+    assert gems.questions[0].suggestions == ()
+
+
+def test_a_mat_may_be_written_before_the_piece_it_lies_on():
+    mat, _ = read_sheet(
+        "Mat 3 3/4 x 4 3/4, mat of Card\nCard 4 x 10, score 5", "in", Known(pieces=("Sleeve",))
+    )
+    # Both halves of the card take it: which one is a question with those two.
+    assert [q.code for q in mat.questions] == ["which-panel"]
+    assert mat.questions[0].suggestions == ("mat of Card column 1 row 1", "mat of Card column 1 row 2")
+    mat, _ = read_sheet("Mat 3 3/4 x 5 3/4, mat of Card\nCard 4 x 10, score 4", "in")
+    assert mat.questions == ()
+    assert (mat.piece.piece.mat_of.panel.column, mat.piece.piece.mat_of.panel.row) == (1, 2)
+    (alone,) = read_sheet("Mat 3 3/4 x 5 3/4, mat of Card", "in")
+    assert [q.code for q in alone.questions] == ["which-panel"]
+
+
+@given(st.text(max_size=200))
+@settings(max_examples=200, deadline=None)
+def test_no_line_of_any_text_is_lost(text):
+    lines = [line.strip() for line in text.splitlines() if line.strip()]
+    read = read_sheet(text, "in", supplies=("Pads",))
+    assert [line.text for line in read] == lines
+    for line in read:
+        assert line.piece or line.supply or line.step or line.what is What.HEADING or line.questions
+        assert all(said(question) for question in line.questions)
