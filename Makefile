@@ -41,6 +41,7 @@ bench: setup-bench ## the benchmarks, as ratios in one run
 	$(DEBUG) $(PY) benchmarks/quality.py
 	$(DEBUG) $(PY) tools/cluster.py $(PY) benchmarks/writing_a_list.py
 	$(DEBUG) $(PY) benchmarks/misread.py
+	$(DEBUG) $(PY) benchmarks/hostile_lines.py
 	$(DEBUG) $(PY) benchmarks/hostile_sizes.py
 	$(DEBUG) $(PY) tools/cluster.py $(PY) benchmarks/hostile_requests.py
 	$(DEBUG) $(PY) tools/cluster.py $(PY) benchmarks/described_requests.py

@@ -24,6 +24,9 @@ __all__ = ["LONGEST_LINE", "MOST_LINES", "ReadLine", "read_clauses", "read_line"
 
 LONGEST_LINE = 20_000
 MOST_LINES = 2_000
+# Of so many questions of one line the suggestions are tried, and offered; nobody answers more at once.
+MOST_TRIED = 12
+LONGEST_TRIED = 2_000  # characters
 _BULLET = re.compile(r"\s*(?:[-*•–]|\d{1,2}[.)])\s+")
 # What a table has columns of its own for.
 _COLUMNS = {
@@ -97,8 +100,10 @@ def read_line(text: str, units: Unit, known: Known) -> ReadLine:
     found = _read(text, units, known)
     if not found.questions:
         return found
-    questions = tuple(_with_sound_suggestions(found, question, units, known) for question in found.questions)
-    return replace(found, questions=questions)
+    most = MOST_TRIED if len(text) <= LONGEST_TRIED else 0
+    first, rest = found.questions[:most], found.questions[most:]
+    tried = [_with_sound_suggestions(found, question, units, known) for question in first]
+    return replace(found, questions=(*tried, *(replace(question, suggestions=()) for question in rest)))
 
 
 def _with_sound_suggestions(found: ReadLine, question: Question, units: Unit, known: Known) -> Question:

@@ -17,6 +17,8 @@ from neat_sheaf.quick.tokens import Kind, Token
 
 __all__ = ["KEYWORDS", "read_tail"]
 
+# How many distances without a verb are looked through for the place behind them.
+MOST_AHEAD = 8
 SLIT_WORDS = ("slit", "slits")
 _PLACES = (
     "on", "along", "across", "down", "the", "long", "short", "longer", "shorter", "width", "height", "all",
@@ -200,14 +202,18 @@ def _numbered(reading: Reading, cursor: Cursor, marks: MarkReader) -> bool:
         text = reading.text[cursor.tokens[since].start : cursor.tokens[cursor.at - 1].end]
         reading.ask_about(cursor, since, message("second-size", text=text), "")
         return True
+    if not parted:
+        return False
     asked = len(reading.questions)
-    while cursor.number() is not None:
+    for _ in range(MOST_AHEAD):
+        if cursor.number() is None:
+            break
         cursor.take_sign(",")
         cursor.take("and")
     place = place_here(reading, cursor, True)
     cursor.at = since
     del reading.questions[asked:]
-    if place is None or not parted:
+    if place is None:
         return False
     if marks.verb is None:
         _ask_verb(reading, cursor, since)
