@@ -191,7 +191,7 @@ def mats(request: HttpRequest, payload: MatsIn) -> list[dict[str, Any]]:
     if faults:
         raise FileError(faults)
     if payload.panels is None:
-        chosen = panels_to_mat(piece)
+        chosen = list(panels_to_mat(piece))
     else:
         chosen = [Panel(panel.column, panel.row) for panel in payload.panels]
     found = mats_for(piece, chosen, border, payload.paper, payload.names)

@@ -28,6 +28,7 @@ def check_marks(context: CheckContext, index: int, piece: Piece) -> Iterator[Fin
 
     for key in _ONCE:
         parts: tuple[Any, ...] = getattr(piece, key)
+        seen: set[Any] = set()
         for n, part in enumerate(parts):
             if _outside(piece, key, part):
                 what = message(f"mark.{key}", number=n + 1)
@@ -35,12 +36,13 @@ def check_marks(context: CheckContext, index: int, piece: Piece) -> Iterator[Fin
                     Level.ERROR, message("mark-outside", what=what), message("fix-mark.remove", what=what),
                     _without(piece, key, n),
                 )  # fmt: skip
-            elif any(_same(part, other) for other in parts[:n]):
+            elif _what(part) in seen:
                 what = message(f"mark.{key}", number=n + 1)
                 yield finding(
                     Level.WARNING, message("mark-doubled", what=what), message("fix-mark.keep-one"),
                     _without(piece, key, n),
                 )  # fmt: skip
+            seen.add(_what(part))
     for n, line in enumerate(piece.scores):
         across = piece.height if line.along is Side.WIDTH else piece.width
         if (line.start or 0) > across or (line.end is not None and line.end > across):
@@ -57,15 +59,13 @@ def _without(piece: Piece, key: str, number: int) -> Piece:
     return replace(piece, **{key: parts[:number] + parts[number + 1 :]})
 
 
-def _same(one: Any, other: Any) -> bool:
-    """Whether two marks of a kind are one and the same: a corner, a tab or an end is there once."""
-    if hasattr(one, "corner"):
-        return bool(one.corner == other.corner)
-    if hasattr(one, "runs"):
-        return bool(one.panel == other.panel)
-    if hasattr(one, "inset"):
-        return bool(one.edge == other.edge)
-    return bool(one == other)
+def _what(mark: Any) -> Any:
+    """What there can be one of only: a corner, a tab's panel, an end's edge, else the mark itself."""
+    if hasattr(mark, "corner"):
+        return mark.corner
+    if hasattr(mark, "runs"):
+        return mark.panel
+    return mark.edge if hasattr(mark, "inset") else mark
 
 
 def _outside(piece: Piece, key: str, part: Any) -> bool:

@@ -2,16 +2,18 @@
 
 from __future__ import annotations
 
-from collections.abc import Iterator
+from collections.abc import Iterator, Mapping
 from dataclasses import replace
 
 from neat_sheaf.checks.finding import CheckContext, Finding, Fix, Level, of_named
+from neat_sheaf.measure.length import Length
 from neat_sheaf.messages import Sized, message, several
 from neat_sheaf.project import MatOf, Panel, Piece
 from neat_sheaf.project.matting import panels_to_mat
-from neat_sheaf.project.panels import panel_size
 
 __all__ = ["check_matting"]
+
+Sizes = Mapping[Panel, tuple[Length, Length]]
 
 FEWEST_ALIKE = 3  # From memory: of two panels alike one is often left bare on purpose.
 
@@ -25,24 +27,25 @@ def check_matting(context: CheckContext, index: int, piece: Piece) -> Iterator[F
     ]
     if not mats or not piece.per_kit:
         return
-    yield from _counts(context, piece, mats)
+    sizes = panels_to_mat(piece)
+    yield from _counts(context, piece, sizes, mats)
     yield from _twice(context, piece, mats)
-    yield from _forgotten(context, index, piece, mats)
+    yield from _forgotten(context, index, piece, sizes, mats)
 
 
-def _alike(piece: Piece, panel: Panel) -> list[Panel]:
+def _alike(sizes: Sizes, panel: Panel) -> list[Panel]:
     """The panels of one size with this one, itself among them."""
-    size = panel_size(piece, panel)
-    return [
-        p for p in panels_to_mat(piece) if size is not None and panel_size(piece, p) in (size, size[::-1])
-    ]
+    size = sizes.get(panel)
+    return [] if size is None else [p for p, other in sizes.items() if other in (size, size[::-1])]
 
 
-def _counts(context: CheckContext, piece: Piece, mats: list[tuple[int, Piece]]) -> Iterator[Finding]:
+def _counts(
+    context: CheckContext, piece: Piece, sizes: Sizes, mats: list[tuple[int, Piece]]
+) -> Iterator[Finding]:
     """A mat for each piece it is of; one line may be for several panels that are alike."""
     for n, mat in mats:
         assert mat.mat_of is not None  # noqa: S101 - told apart by the caller
-        alike = len(_alike(piece, mat.mat_of.panel))
+        alike = len(_alike(sizes, mat.mat_of.panel))
         if alike == 0 or (mat.per_kit % piece.per_kit == 0 and mat.per_kit <= alike * piece.per_kit):
             continue
         few = mat.per_kit < piece.per_kit
@@ -70,11 +73,11 @@ def _twice(context: CheckContext, piece: Piece, mats: list[tuple[int, Piece]]) -
 
 
 def _forgotten(
-    context: CheckContext, index: int, piece: Piece, mats: list[tuple[int, Piece]]
+    context: CheckContext, index: int, piece: Piece, sizes: Sizes, mats: list[tuple[int, Piece]]
 ) -> Iterator[Finding]:
     """All but one of three or more panels alike have their mat."""
-    for panel in panels_to_mat(piece):
-        alike = _alike(piece, panel)
+    for panel in sizes:
+        alike = _alike(sizes, panel)
         if len(alike) < FEWEST_ALIKE or panel != alike[0]:
             continue
         on = {mat.mat_of.panel for _, mat in mats if mat.mat_of is not None}
@@ -84,7 +87,7 @@ def _forgotten(
         if len(bare) != 1 or for_several:
             continue
         like = here[-1]
-        size = panel_size(piece, bare[0])
+        size = sizes[bare[0]]
         names = {p.name for p in context.project.pieces}
         name = next(
             f"{piece.name} mat {n}" for n in range(len(names) + 2) if f"{piece.name} mat {n}" not in names
@@ -93,7 +96,7 @@ def _forgotten(
         added = replace(context.project, pieces=(*context.project.pieces, mat))
         said = message(
             "panel-without-mat", column=bare[0].column, row=bare[0].row,
-            count=len(alike), size=Sized(*(size or (0, 0))), mats=several(m.name for m in here),
+            count=len(alike), size=Sized(*size), mats=several(m.name for m in here),
         )  # fmt: skip
         fix = Fix(message("fix-mat.add", size=Sized(mat.width, mat.height)), added)
         yield Finding(Level.NOTE, said, of_named(piece.name), index, fix)

@@ -11,15 +11,25 @@ from neat_sheaf.project.panels import columns, panel_size, rows
 __all__ = ["mat_for", "mats_for", "panels_to_mat"]
 
 
-def panels_to_mat(piece: Piece) -> list[Panel]:
-    """The panels of a piece that can take a mat: there, and neither a tab nor cut away."""
-    tabs = {tab.panel for tab in piece.tabs}
-    return [
-        panel
-        for row in range(1, len(rows(piece)) + 1)
-        for column in range(1, len(columns(piece)) + 1)
-        if (panel := Panel(column, row)) not in tabs and panel not in piece.removed
-    ]
+# Nobody mats more; a grid of scores can make a million panels.
+MOST_PANELS = 400
+
+
+def panels_to_mat(piece: Piece) -> dict[Panel, tuple[Length, Length]]:
+    """The panels of a piece that can take a mat, with their sizes: neither a tab nor cut away.
+
+    None at all where there are more than 400.
+    """
+    wide, high = columns(piece), rows(piece)
+    if len(wide) * len(high) > MOST_PANELS:
+        return {}
+    gone = {tab.panel for tab in piece.tabs} | set(piece.removed)
+    return {
+        panel: (width, height)
+        for row, height in enumerate(high, 1)
+        for column, width in enumerate(wide, 1)
+        if (panel := Panel(column, row)) not in gone
+    }
 
 
 def mat_for(piece: Piece, panel: Panel, border: Length, paper: str, name: str) -> Piece | None:
