@@ -12,6 +12,7 @@ from neat_sheaf.measure.length import Length
 from neat_sheaf.measure.side import Side
 from neat_sheaf.messages import Measured, Message, Sized, message, several
 from neat_sheaf.project import Edge, Face, MatOf, Panel, Piece
+from neat_sheaf.project.matting import MOST_PANELS
 from neat_sheaf.project.panels import columns, panel_box, panel_size, rows, span_size
 from neat_sheaf.stock import Print
 
@@ -104,8 +105,11 @@ def _over_several(context: CheckContext, under: Piece, mat: Piece) -> Panel | No
     """The panel up to which a mat would lie with an even border, from the one it is on; None where none."""
     assert mat.mat_of is not None  # noqa: S101 - only mats are asked
     first = mat.mat_of.panel
-    for row in range(1, len(rows(under)) + 1):
-        for column in range(1, len(columns(under)) + 1):
+    wide, high = len(columns(under)), len(rows(under))
+    if wide * high > MOST_PANELS:
+        return None
+    for row in range(1, high + 1):
+        for column in range(1, wide + 1):
             last = Panel(column, row)
             sides = span_size(under, first, last)
             if last != first and sides is not None and _even(context, sides, mat):

@@ -70,6 +70,7 @@ def _twice(context: CheckContext, piece: Piece, mats: list[tuple[int, Piece]]) -
                 continue
             said = message("two-mats", mat=mat.name, other=other.name, piece=piece.name)
             yield Finding(Level.WARNING, said, of_named(mat.name), n)
+            break
 
 
 def _forgotten(

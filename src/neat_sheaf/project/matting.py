@@ -8,7 +8,7 @@ from neat_sheaf.measure.length import Length
 from neat_sheaf.project import MatOf, Panel, Piece
 from neat_sheaf.project.panels import columns, panel_size, rows
 
-__all__ = ["mat_for", "mats_for", "panels_to_mat"]
+__all__ = ["MOST_PANELS", "mat_for", "mats_for", "panels_to_mat"]
 
 
 # Nobody mats more; a grid of scores can make a million panels.
