@@ -56,6 +56,9 @@ def test_each_line_of_a_sheet_goes_where_it_belongs():
     [
         ("2 sides 2 x 6", What.PIECE), ("cut two flaps at 2 x 3", What.PIECE),
         ("Glue the 2 x 3 mat to the front", What.STEP), ("Score the base all round.", What.STEP),
+        ("Wrap 11 x 5, score 2, 4, 6, 8", What.PIECE), ("Tuck flap 2 x 3", What.PIECE),
+        ("Wrap it.", What.STEP),
+        ("tape: 20 in", What.SUPPLY), ("Tie 22 in", What.SUPPLY), ("Glue mats on", What.STEP),
         ("4 foam pads", What.SUPPLY), ("foam pads (4)", What.SUPPLY), ("ribbon: 20 in", What.SUPPLY),
         ("a pair of brads", What.SUPPLY), ("half an inch of tape", What.SUPPLY),
         ("7 punched stars", What.PIECE),

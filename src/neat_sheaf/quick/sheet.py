@@ -19,7 +19,7 @@ from neat_sheaf.quick.draft import Known, nearest
 from neat_sheaf.quick.question import Question
 from neat_sheaf.quick.reading import MOST_LINES, ReadLine, read_lines
 from neat_sheaf.quick.sizes import find_size
-from neat_sheaf.quick.tokens import Kind, tokens_of
+from neat_sheaf.quick.tokens import Kind, Token, tokens_of
 
 __all__ = ["SheetLine", "SupplyLine", "What", "read_sheet"]
 
@@ -33,6 +33,10 @@ _DOING = (
     "stamp", "stick", "tape", "take", "thread", "tie", "trim", "tuck", "turn", "use", "wrap", "cut",
     "punch", "round", "make", "heat", "spray", "then", "now", "next", "finally", "first", "if", "when",
     "once", "before", "after",
+)  # fmt: skip
+_OBJECTS = (
+    "the", "a", "an", "it", "them", "all", "each", "both", "your", "this", "that", "these", "those", "one",
+    "on", "to", "over", "in", "up", "down", "off", "out", "together", "under", "with", "some",
 )  # fmt: skip
 _PIECE_VERBS = ("cut", "make", "score", "punch", "die-cut", "trim", "round")
 _SECTIONS = {
@@ -139,16 +143,23 @@ def _told(line: str, section: str, title: bool) -> tuple[What, str]:
         return What.HEADING, heading or section
     size = find_size(tokens)
     if size is not None:
-        doing = first in _DOING and first not in _PIECE_VERBS
+        # "Wrap 11 x 5" is a piece, "Wrap the 4 x 6 card" a step.
+        doing = first in _DOING and first not in _PIECE_VERBS and _says_what(tokens)
         return (What.STEP if doing else What.PIECE), section
     sentence = bare.endswith((".", "!")) and len(words) >= 4
-    if section == "steps" or (first in _DOING and len(words) >= 3) or sentence:
+    doing = first in _DOING and (_says_what(tokens) or (len(words) >= 3 and not digits))
+    if section == "steps" or doing or sentence:
         return What.STEP, section
     if section == "supplies" or _amount(bare) is not None:
         return What.SUPPLY, section
     if section != "pieces" and len(words) >= 6 and not digits:
         return What.STEP, section
     return What.PIECE, section
+
+
+def _says_what(tokens: list[Token]) -> bool:
+    """Whether a doing word is followed by what is done to, or by how: ``glue the``, ``fold it``."""
+    return len(tokens) > 1 and tokens[1].word in _OBJECTS
 
 
 def _section_of(bare: str) -> str:
@@ -211,7 +222,7 @@ def _lengths(bare: str, cursor: Cursor, count: Decimal) -> SupplyLine | None:
     return SupplyLine(name, None, _length(number.said, int(count)), int(count))
 
 
-def _amount_behind(bare: str, tokens: list) -> SupplyLine | None:  # type: ignore[type-arg]
+def _amount_behind(bare: str, tokens: list[Token]) -> SupplyLine | None:
     """``foam pads (4)``, ``ribbon: 20 in``, ``brads x 4``."""
     cut = next((n for n, t in enumerate(tokens) if t.kind is not Kind.WORD), None)
     if not cut:

@@ -2,18 +2,17 @@ import type { Piece } from '../../api/client'
 import type { Units } from '../text/length'
 import { holesOf, removedOf, windowsOf } from './cutouts'
 
-/** What is cut out of a piece: removed panels hatched, windows and holes open. */
-export function PieceCutOuts({
-  piece,
-  units,
-  scale,
-  h,
-}: {
+interface Props {
   piece: Piece
   units: Units
+  /** Pixels to a nanometre. */
   scale: number
+  /** The height of the drawn piece, in pixels. */
   h: number
-}) {
+}
+
+/** What is cut out of a piece before anything lies on it: removed panels and windows. */
+export function PieceCutOuts({ piece, units, scale, h }: Props) {
   const y = (nm: number) => h - nm * scale
   const ink = 'var(--drawn-ink)'
   return (
@@ -61,6 +60,15 @@ export function PieceCutOuts({
           />
         ),
       )}
+    </>
+  )
+}
+
+/** The holes of a piece, made through all that lies on it. */
+export function PieceHoles({ piece, units, scale, h }: Props) {
+  const y = (nm: number) => h - nm * scale
+  return (
+    <>
       {holesOf(piece, units).map((hole, n) => (
         <circle
           key={`hole ${n}`}
@@ -68,7 +76,7 @@ export function PieceCutOuts({
           cy={y(hole.y)}
           r={(hole.diameter * scale) / 2}
           fill="var(--ground)"
-          stroke={ink}
+          stroke="var(--drawn-ink)"
         />
       ))}
     </>

@@ -7,7 +7,7 @@ import { LaidMat } from './LaidMat'
 import { marksOf, panelsOf } from './marks'
 import { outlineOf } from './outline'
 import { PanelPicks, type Picking } from './PanelPicks'
-import { PieceCutOuts } from './PieceCutOuts'
+import { PieceCutOuts, PieceHoles } from './PieceCutOuts'
 import { dashes, Handle, type Handling, keyOf, MarkLine } from './PieceLines'
 import { Measures, PanelNames } from './PieceMeasures'
 import { MotifPattern, type SwatchLook } from './Swatch'
@@ -94,6 +94,7 @@ export function PieceDrawing(props: Props) {
           strokeWidth="1.300"
         />
         {props.look ? <path d={edge} fill="var(--drawn-paper)" opacity={measured ? 0.62 : 0.15} /> : null}
+        <PieceCutOuts {...{ piece, units, scale, h }} />
         {(props.mats ?? []).map(({ mat, letter, look }, n) => (
           <LaidMat
             key={n}
@@ -122,7 +123,7 @@ export function PieceDrawing(props: Props) {
             strokeDasharray={dashes(s.mountain, measured)}
           />
         ))}
-        <PieceCutOuts {...{ piece, units, scale, h }} />
+        <PieceHoles {...{ piece, units, scale, h }} />
         {marks.slits.map((line) => (
           <MarkLine key={keyOf(line.ref)} line={line} kind="slit" {...{ width, height, scale, measured }} />
         ))}
