@@ -107,9 +107,11 @@ def test_the_sheet_says_numbers_steps_and_cautions_and_counts_its_pages(paper_ro
 def test_the_sheet_says_where_a_window_or_notch_lies(db, line, note):
     studio = Studio.objects.create(name="Mine")
     read = read_line(line, "in", Known())
-    assert read.piece and not read.questions
-    piece = read.piece
-    project = replace(core_project(Project.objects.create(studio=studio, name="Frames")), pieces=(piece,))
+    assert not read.questions
+    assert read.piece
+    project = replace(
+        core_project(Project.objects.create(studio=studio, name="Frames")), pieces=(read.piece,)
+    )
     pdf = pdfplumber.open(io.BytesIO(printed_sheet(project, studio, "a4", voice_of(studio))))
     assert note in " ".join(pdf.pages[0].extract_text().split())
 
