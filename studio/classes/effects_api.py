@@ -28,7 +28,7 @@ MOST_CLASSES = 3
 class EffectOut(Schema):
     """A class, the whole sheets it opens now and would open then; null where that is not known yet.
 
-    ``why`` says what stands in the way of a plan then.
+    ``why`` says why there is no plan then.
     """
 
     id: int

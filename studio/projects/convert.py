@@ -297,6 +297,6 @@ def _store_assembly(row: models.Project, project: core.Project) -> None:
 
 
 def _more(variant: core.Variant) -> dict[str, Any]:
-    """What a version changes besides numbers."""
+    """What a version changes other than numbers."""
     document = variant_document(variant, "mm")
     return {key: part for key, part in document.items() if key not in ("name", "numbers")}

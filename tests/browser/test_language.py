@@ -63,7 +63,7 @@ def typed(studio: Studio) -> set[str]:
 
 
 def plain(texts: Iterable[str], data: set[str]) -> list[str]:
-    """The texts that still read as plain English once what was typed is taken out of them."""
+    """The texts that still read as plain English once what was typed is removed from them."""
     known = "|".join(re.escape(name) for name in sorted(data, key=len, reverse=True))
     own = re.compile(rf"(?<![A-Za-z])(?:{known}|{UNITS}|{DAYS})(?![A-Za-z])")
     return [text for text in texts if re.search(r"[A-Za-z]{2}", own.sub("·", text))]

@@ -1,7 +1,7 @@
 """Every check has a case where it fires and one beside it where it must not; every fix fixes.
 
 The pieces are common practice or made up for the rule they pin; the numbers that come from the
-trade are said where they stand.
+trade are said where they are.
 """
 
 from dataclasses import replace

@@ -116,6 +116,13 @@ def over_two(width, height):
     return project(under, replace(mat, mat_of=MatOf("Wrap", Panel(1, 1), Panel(2, 1))))
 
 
+def wide_mats(*spans, faces=()):
+    """A wrap with its print to be seen, and mats of 3 3/4 in from one of its panels to another."""
+    under = replace(matted(faces=faces).pieces[0], follows_print=True)
+    over = [MatOf("Wrap", Panel(one, 1), Panel(other, 1)) for one, other in spans]
+    return project(under, *(piece(f"Wide {n}", "3 3/4", "3 1/4", mat_of=of) for n, of in enumerate(over)))
+
+
 def halved(width, height):
     under, mat = matted((1, width, height, 1)).pieces
     part = Line(Side.HEIGHT, inch("1 3/4"), None, inch("2"))
@@ -168,7 +175,7 @@ PAIRS = [
      wrap("9", "1", "4", "5", "8"), {}),
     ("wrap-tab-wide", wrap("10 1/2", "2", "4", "6", "8"), wrap("8 1/2", "2", "4", "6", "8"), {}),
     ("fold-off-middle", marked(scores=upward("2 7/8")), marked(scores=upward("3")), {}),
-    # A divider that stands on a narrow foot is folded near its middle by chance.
+    # A divider that rests on a narrow foot is folded near its middle by chance.
     ("fold-off-middle", marked(scores=upward("2 7/8")), project(piece("Foot", "3", "2", scores=upward("15/16"))), {}),
     # A pocket, a front that is cut shorter on purpose: far from the middle.
     ("fold-off-middle", marked(scores=upward("2 7/8")), marked(scores=upward("2 1/2")), {}),
@@ -209,7 +216,14 @@ PAIRS = [
     ("mats-off", matted((1, "1 3/4", "3 1/4", 5)), matted((1, "1 3/4", "3 1/4", 4)), {}),
     ("two-mats", matted((1, *MAT), (1, *MAT)), matted((1, *MAT), (1, "1 1/2", "3", 1)), {}),
     ("two-mats", matted((1, *MAT), (1, *MAT)), matted((1, *MAT), (2, *MAT)), {}),
+    # Over panels 1 and 2, and over 2 and 1, is the same place; over 3 and 4 is another.
+    ("two-mats", wide_mats((1, 2), (2, 1)), wide_mats((1, 2), (3, 4)), {}),
+    ("two-mats", wide_mats((1, 2), (2, 3)), wide_mats((1, 2), (4, 3)), {}),
     ("panel-without-mat", matted((1, *MAT), (2, *MAT), (4, *MAT)), matted((1, *MAT), (2, *MAT), (3, *MAT), (4, *MAT)), {}),
+    ("panel-without-mat", matted((1, *MAT), (2, *MAT), (4, *MAT)),
+     project(*wide_mats((3, 4)).pieces, *matted((1, *MAT), (2, *MAT)).pieces[1:]), {}),
+    ("print-upside-down", wide_mats(faces=(Face(Panel(2, 1), Edge.BOTTOM),)),
+     wide_mats((1, 2), faces=(Face(Panel(2, 1), Edge.BOTTOM),)), {}),
     ("panel-without-mat", matted((1, *MAT), (2, *MAT), (4, *MAT)), matted((1, "1 3/4", "3 1/4", 4)), {}),
     ("fit-without-panel",
      project(piece("A", "4", "5"), piece("B", "4", "5"), fits=(Fit(FitKind.SHARED, "A", "B", Panel(2, 1)),)),
@@ -283,6 +297,27 @@ def test_a_fix_that_breaks_another_fit_is_not_offered():
     fits = (Fit(FitKind.LID, "Lid", "Base"), Fit(FitKind.SLEEVE, "Sleeve", "Base"))
     (finding,) = [f for f in found(project(lid, base, sleeve, fits=fits), {}) if f.code == "lid-too-small"]
     assert [fix.project.pieces[1] for fix in finding.fixes] == [base]
+
+
+def test_the_mat_that_is_forgotten_lies_as_its_panel_does():
+    # A tray whose four walls are 3 x 2 in, two of them on their side: the mats are turned with them.
+    walls = (Panel(2, 1), Panel(2, 3), Panel(1, 2), Panel(3, 2))
+    under = piece("Tray", "7", "7", scores=(*across("2", "5"), *upward("2", "5")))
+    sizes = [("2 3/4", "1 3/4")] * 2 + [("1 3/4", "2 3/4")] * 2
+    mats = [
+        piece(f"Mat {n}", *size, mat_of=MatOf("Tray", wall))
+        for n, (size, wall) in enumerate(zip(sizes, walls, strict=True))
+    ]
+    for forgotten in mats:
+        listed = [mat for mat in mats if mat is not forgotten]
+        (finding,) = [f for f in found(project(under, *listed), {}) if f.code == "panel-without-mat"]
+        made = finding.fixes[0].project.pieces[-1]
+        assert made == replace(forgotten, name=made.name)
+    # Where none lies the same way, one that lies the other way is turned.
+    turned = project(replace(under, removed=(Panel(3, 2),)), *mats[:2])
+    (finding,) = [f for f in found(turned, {}) if f.code == "panel-without-mat"]
+    made = finding.fixes[0].project.pieces[-1]
+    assert (made.width, made.height, made.name) == (inch("1 3/4"), inch("2 3/4"), "Tray mat 1.2")
 
 
 def test_borders_that_look_even_are_even():

@@ -31,7 +31,7 @@ def split(along, at, first, second):
 
 @st.composite
 def trees(draw, width=WIDE, height=HIGH, depth=4):
-    """A tree of cuts; each spot takes all of its region, so kinds stand for nothing but themselves."""
+    """A tree of cuts; each spot takes all of its region, so kinds mean nothing but themselves."""
     choice = draw(st.integers(0, 3)) if depth else draw(st.integers(0, 1))
     if choice == 0:
         return None

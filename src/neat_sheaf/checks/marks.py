@@ -2,8 +2,9 @@
 
 from __future__ import annotations
 
-from collections.abc import Iterator
+from collections.abc import Callable, Iterator
 from dataclasses import replace
+from operator import attrgetter
 from typing import Any
 
 from neat_sheaf.checks.finding import CheckContext, Finding, Fix, Level, of_named
@@ -17,7 +18,11 @@ from neat_sheaf.project.windows import window_box
 __all__ = ["check_marks", "check_slits", "check_tab_scores", "check_tabs_free"]
 
 SLIP = inches("1/4")  # From memory: a slit that misses its score by more was meant to be elsewhere.
-_ONCE = ("slits", "diagonals", "holes", "corners", "tabs", "windows", "notches", "ends", "removed")
+# What there can be one of only: the part itself, or its corner, panel or edge.
+_ONCE: dict[str, Callable[[Any], Any]] = {
+    **dict.fromkeys(("slits", "diagonals", "holes", "windows", "notches", "removed"), lambda part: part),
+    "corners": attrgetter("corner"), "tabs": attrgetter("panel"), "ends": attrgetter("edge"),
+}  # fmt: skip
 
 
 def check_marks(context: CheckContext, index: int, piece: Piece) -> Iterator[Finding]:
@@ -26,7 +31,7 @@ def check_marks(context: CheckContext, index: int, piece: Piece) -> Iterator[Fin
     def finding(level: Level, said: Message, fix: Message, fixed: Piece) -> Finding:
         return Finding(level, said, of_named(piece.name), index, Fix(fix, context.with_piece(index, fixed)))
 
-    for key in _ONCE:
+    for key, only in _ONCE.items():
         parts: tuple[Any, ...] = getattr(piece, key)
         seen: set[Any] = set()
         for n, part in enumerate(parts):
@@ -36,13 +41,13 @@ def check_marks(context: CheckContext, index: int, piece: Piece) -> Iterator[Fin
                     Level.ERROR, message("mark-outside", what=what), message("fix-mark.remove", what=what),
                     _without(piece, key, n),
                 )  # fmt: skip
-            elif _what(part) in seen:
+            elif only(part) in seen:
                 what = message(f"mark.{key}", number=n + 1)
                 yield finding(
                     Level.WARNING, message("mark-doubled", what=what), message("fix-mark.keep-one"),
                     _without(piece, key, n),
                 )  # fmt: skip
-            seen.add(_what(part))
+            seen.add(only(part))
     for n, line in enumerate(piece.scores):
         across = piece.height if line.along is Side.WIDTH else piece.width
         if (line.start or 0) > across or (line.end is not None and line.end > across):
@@ -57,15 +62,6 @@ def check_marks(context: CheckContext, index: int, piece: Piece) -> Iterator[Fin
 def _without(piece: Piece, key: str, number: int) -> Piece:
     parts = getattr(piece, key)
     return replace(piece, **{key: parts[:number] + parts[number + 1 :]})
-
-
-def _what(mark: Any) -> Any:
-    """What there can be one of only: a corner, a tab's panel, an end's edge, else the mark itself."""
-    if hasattr(mark, "corner"):
-        return mark.corner
-    if hasattr(mark, "runs"):
-        return mark.panel
-    return mark.edge if hasattr(mark, "inset") else mark
 
 
 def _outside(piece: Piece, key: str, part: Any) -> bool:
@@ -191,7 +187,7 @@ def _slit(
 
 
 def check_tab_scores(context: CheckContext, index: int, piece: Piece) -> Iterator[Finding]:
-    """A score that runs on through the tab of a wrap: what it parts off beside the tab is no tab."""
+    """A score that runs on through the tab of a wrap: what it separates beside the tab is no tab."""
     wide, high = columns(piece), rows(piece)
     tabs = {tab.panel for tab in piece.tabs}
     if len(wide) < 4 or len(high) < 2:

@@ -12,7 +12,7 @@ from neat_sheaf.measure.length import Length
 from neat_sheaf.measure.side import Side
 from neat_sheaf.messages import Measured, Message, Sized, message, several
 from neat_sheaf.project import Edge, Face, MatOf, Panel, Piece
-from neat_sheaf.project.matting import MOST_PANELS
+from neat_sheaf.project.matting import MOST_PANELS, mat_for, mat_name
 from neat_sheaf.project.panels import columns, panel_box, panel_size, rows, span_size
 from neat_sheaf.stock import Print
 
@@ -180,36 +180,20 @@ def check_print(context: CheckContext, index: int, piece: Piece) -> Iterator[Fin
 
 
 def _covered(context: CheckContext, piece: str, panel: Panel) -> bool:
-    return any(p.mat_of == MatOf(piece, panel) for p in context.project.pieces)
+    mats = (p.mat_of for p in context.project.pieces if p.mat_of is not None)
+    return any(mat.piece == piece and mat.covers(panel) for mat in mats)
 
 
 def _laid_over(context: CheckContext, piece: Piece, face: Face) -> Fix | None:
     """A mat of the same paper on that panel, cut the right size up."""
-    size = panel_size(piece, face.panel)
-    both = 2 * context.habits.border
-    if size is None or min(size) <= both:
+    name = mat_name(piece, face.panel, {p.name for p in context.project.pieces})
+    mat = mat_for(piece, face.panel, context.habits.border, piece.paper, name)
+    if mat is None:
         return None
-    names = {p.name for p in context.project.pieces}
-    stem = name = f"{piece.name} mat {face.panel.column}.{face.panel.row}"
-    n = 2
-    while name in names:
-        name, n = f"{stem} ({n})", n + 1
-    width, height = Length(size[0] - both), Length(size[1] - both)
-    # It is cut as it will be seen, so a panel seen on its side takes it the other size round.
-    if face.up in (Edge.LEFT, Edge.RIGHT):
-        width, height = height, width
-    mat = Piece(
-        name,
-        piece.paper,
-        piece.per_kit,
-        width,
-        height,
-        follows_print=True,
-        mat_of=MatOf(piece.name, face.panel),
-    )
+    mat = replace(mat, follows_print=True)
     pieces = (*context.project.pieces, mat)
     return Fix(
-        message("fix-mat.cover", size=Sized(width, height)),
+        message("fix-mat.cover", size=Sized(mat.width, mat.height)),
         replace(context.project, pieces=pieces),
     )
 

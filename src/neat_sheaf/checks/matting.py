@@ -9,7 +9,7 @@ from neat_sheaf.checks.finding import CheckContext, Finding, Fix, Level, of_name
 from neat_sheaf.measure.length import Length
 from neat_sheaf.messages import Sized, message, several
 from neat_sheaf.project import MatOf, Panel, Piece
-from neat_sheaf.project.matting import panels_to_mat
+from neat_sheaf.project.matting import mat_name, panels_to_mat
 
 __all__ = ["check_matting"]
 
@@ -61,7 +61,7 @@ def _twice(context: CheckContext, piece: Piece, mats: list[tuple[int, Piece]]) -
     """Two mats on one panel of which neither lies on the other."""
     for k, (n, mat) in enumerate(mats):
         for _, other in mats[:k]:
-            if mat.mat_of != other.mat_of:
+            if mat.mat_of is None or other.mat_of is None or not mat.mat_of.meets(other.mat_of):
                 continue
             small, large = sorted((mat, other), key=lambda m: m.width * m.height)
             inside = small.width < large.width and small.height < large.height
@@ -81,19 +81,19 @@ def _forgotten(
         alike = _alike(sizes, panel)
         if len(alike) < FEWEST_ALIKE or panel != alike[0]:
             continue
-        on = {mat.mat_of.panel for _, mat in mats if mat.mat_of is not None}
-        bare = [p for p in alike if p not in on]
-        here = [mat for _, mat in mats if mat.mat_of is not None and mat.mat_of.panel in alike]
+        laid = [(mat.mat_of, mat) for _, mat in mats if mat.mat_of is not None]
+        bare = [p for p in alike if not any(of.covers(p) for of, _ in laid)]
+        here = [mat for of, mat in laid if of.until is None and of.panel in alike]
         for_several = any(mat.per_kit > piece.per_kit for mat in here)
-        if len(bare) != 1 or for_several:
+        if len(bare) != 1 or for_several or not here:
             continue
-        like = here[-1]
         size = sizes[bare[0]]
-        names = {p.name for p in context.project.pieces}
-        name = next(
-            f"{piece.name} mat {n}" for n in range(len(names) + 2) if f"{piece.name} mat {n}" not in names
-        )
+        # One of a panel that lies the same way, or else turned with the panel.
+        like = max(here, key=lambda mat: mat.mat_of is not None and sizes[mat.mat_of.panel] == size)
+        name = mat_name(piece, bare[0], {p.name for p in context.project.pieces})
         mat = replace(like, name=name, mat_of=MatOf(piece.name, bare[0]))
+        if like.mat_of is not None and sizes[like.mat_of.panel] != size:
+            mat = replace(mat, width=like.height, height=like.width)
         added = replace(context.project, pieces=(*context.project.pieces, mat))
         said = message(
             "panel-without-mat", column=bare[0].column, row=bare[0].row,

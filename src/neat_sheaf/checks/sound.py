@@ -14,7 +14,7 @@ __all__ = ["sound"]
 
 
 def sound(context: CheckContext, finding: Finding) -> Finding:
-    """The finding with only those of its fixes that mend it without breaking something else."""
+    """The finding with only those of its fixes that fix it without breaking something else."""
     if not finding.fixes:
         return finding
     kept = [fix for fix in finding.fixes if _holds(context, fix)]

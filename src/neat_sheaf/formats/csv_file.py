@@ -79,7 +79,7 @@ def looks_like_rows(text: str) -> bool:
 def read_csv(text: str, units: Unit, known: Known | None = None) -> list[Piece]:
     """The pieces of a table; raises FileError with every fault by line and column.
 
-    Columns are parted by commas, semicolons or tabs. Without a header the columns are taken in
+    Columns are separated by commas, semicolons or tabs. Without a header the columns are taken in
     the order in which ``write_csv`` writes them.
     """
     known = known or Known()

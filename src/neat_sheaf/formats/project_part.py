@@ -108,7 +108,7 @@ def changes_document(before: Project, after: Project, units: Unit) -> dict[str, 
     """What ``project_document`` of ``after`` has that ``before`` has not, for a project fixed in place.
 
     ``pieces`` lists only the changed ones, ``{"at": index, "piece": ...}``; an index past the last adds a
-    piece, and none is ever taken out. Every other changed part comes whole.
+    piece, and none is ever removed. Every other changed part comes whole.
     """
     document = project_document(replace(after, pieces=()), units)
     same = {key for key in document if key == "pieces" or getattr(before, key) == getattr(after, key)}

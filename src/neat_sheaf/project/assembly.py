@@ -13,7 +13,7 @@ __all__ = ["Caution", "Content", "Step", "When", "cautions_for"]
 
 
 class When(StrEnum):
-    """Prepared beforehand, or done at the table by the attendee."""
+    """Prepared before the class, or done at the table by the attendee."""
 
     BEFORE = "before"
     TABLE = "table"

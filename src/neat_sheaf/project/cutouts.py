@@ -1,4 +1,4 @@
-"""What is cut away from a piece besides its corners: windows, notches along an edge, shaped ends. nm."""
+"""What is cut away from a piece, apart from its corners: windows, notches along an edge, shaped ends. nm."""
 
 from __future__ import annotations
 

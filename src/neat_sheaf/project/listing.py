@@ -109,7 +109,7 @@ class PaperOverride:
 class Variant:
     """A sister version: the same list but for what is here.
 
-    ``supplies`` stand in place of the list's use of the same supply, or are taken besides it;
+    ``supplies`` take the place of the list's use of the same supply, or are added to it;
     ``without`` names supplies that it does not take. ``added`` pieces come last, ``left_out`` ones
     are named as on the list.
     """

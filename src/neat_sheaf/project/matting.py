@@ -8,7 +8,7 @@ from neat_sheaf.measure.length import Length
 from neat_sheaf.project import MatOf, Panel, Piece
 from neat_sheaf.project.panels import columns, panel_size, rows
 
-__all__ = ["MOST_PANELS", "mat_for", "mats_for", "panels_to_mat"]
+__all__ = ["MOST_PANELS", "mat_for", "mat_name", "mats_for", "panels_to_mat"]
 
 
 # Nobody mats more; a grid of scores can make a million panels.
@@ -46,6 +46,15 @@ def mat_for(piece: Piece, panel: Panel, border: Length, paper: str, name: str) -
     )
 
 
+def mat_name(piece: Piece, panel: Panel, taken: Collection[str]) -> str:
+    """A name for a mat of a panel that is none of those ``taken``."""
+    stem = name = f"{piece.name} mat {panel.column}.{panel.row}"
+    n = 2
+    while name in taken:
+        name, n = f"{stem} ({n})", n + 1
+    return name
+
+
 def mats_for(
     piece: Piece, panels: Iterable[Panel], border: Length, paper: str, taken: Collection[str]
 ) -> list[Piece]:
@@ -53,10 +62,7 @@ def mats_for(
     found: list[Piece] = []
     names = set(taken)
     for panel in panels:
-        stem = name = f"{piece.name} mat {panel.column}.{panel.row}"
-        n = 2
-        while name in names:
-            name, n = f"{stem} ({n})", n + 1
+        name = mat_name(piece, panel, names)
         mat = mat_for(piece, panel, border, paper, name)
         if mat is not None:
             names.add(name)

@@ -171,6 +171,31 @@ class MatOf:
     panel: Panel
     until: Panel | None = None
 
+    @property
+    def columns(self) -> range:
+        """The columns that it lies over, from 1."""
+        return _between(self.panel.column, (self.until or self.panel).column)
+
+    @property
+    def rows(self) -> range:
+        """The rows that it lies over, from 1."""
+        return _between(self.panel.row, (self.until or self.panel).row)
+
+    def covers(self, panel: Panel) -> bool:
+        """Whether it lies on this panel of its piece, alone or among others."""
+        return panel.column in self.columns and panel.row in self.rows
+
+    def meets(self, other: MatOf) -> bool:
+        """Whether both lie on some panel of one piece."""
+        pairs = ((self.columns, other.columns), (self.rows, other.rows))
+        return self.piece == other.piece and all(
+            max(one.start, two.start) < min(one.stop, two.stop) for one, two in pairs
+        )
+
+
+def _between(one: int, other: int) -> range:
+    return range(min(one, other), max(one, other) + 1)
+
 
 @dataclass(frozen=True, slots=True)
 class Piece:

@@ -1,4 +1,4 @@
-"""What each clause of a line says of the piece besides its marks and cut-outs: one reader a clause.
+"""What each clause of a line says of the piece, apart from its marks and cut-outs: one reader a clause.
 
 A reader is called at the first word of its clause. It moves the cursor past what it takes and gives
 True, or leaves the cursor and gives False; what nobody takes is asked about.

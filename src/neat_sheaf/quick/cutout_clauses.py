@@ -24,51 +24,22 @@ from neat_sheaf.project import (
     WindowShape,
 )
 from neat_sheaf.quick.cursor import Cursor, Number
+from neat_sheaf.quick.cutout_parts import (
+    CENTRED,
+    centred_here,
+    centred_instead,
+    lengths_of,
+    numbers_here,
+    over_zero,
+    size_here,
+)
 from neat_sheaf.quick.draft import Reading, panel
 from neat_sheaf.quick.sizes import Size
 from neat_sheaf.quick.tokens import Kind
 
 __all__ = ["CUT_OUT_READERS", "number_hole", "window_behind"]
 
-_CENTRED = ("centred", "centered", "central")
-_MIDDLE = ("middle", "centre", "center")
 _EDGE_WORDS = ("top", "bottom", "left", "right")
-
-
-def _numbers(cursor: Cursor, signs: str = ",()", words: tuple[str, ...] = ()) -> list[Number]:
-    """Move past numbers parted by these signs and words."""
-    found: list[Number] = []
-    while True:
-        before = cursor.at
-        while cursor.take_sign(*signs) or cursor.take(*words):
-            pass
-        number = cursor.number()
-        if number is None:
-            cursor.at = before
-            if found and ")" in signs:
-                cursor.take_sign(")")
-            return found
-        found.append(number)
-
-
-def _lengths(
-    reading: Reading, cursor: Cursor, since: int, numbers: list[Number], wanted: int, example: str
-) -> list[Length] | None:
-    """The lengths of so many numbers; a question where there are more or fewer."""
-    lengths = [reading.length(number) for number in numbers]
-    if len(numbers) != wanted:
-        asked = message("not-understood.numbers", count=wanted, example=example)
-        reading.ask_about(cursor, since, asked)
-        return None
-    known = [length for length in lengths if length is not None]
-    return known if len(known) == wanted else None
-
-
-def _over_zero(reading: Reading, cursor: Cursor, since: int, *lengths: Length) -> bool:
-    if all(length > 0 for length in lengths):
-        return True
-    reading.ask_about(cursor, since, message("not-over-zero.number"))
-    return False
 
 
 def _hole(reading: Reading, cursor: Cursor) -> bool:
@@ -105,7 +76,7 @@ def _hole_behind(reading: Reading, cursor: Cursor, since: int, said: list[Number
         if opened:
             cursor.take_sign(")")
     through = _through(reading, cursor)
-    found = _lengths(reading, cursor, since, numbers, 3, "hole 1/8 at 5/8, 3/8")
+    found = lengths_of(reading, cursor, since, numbers, 3, "hole 1/8 at 5/8, 3/8")
     if found and found[0] > 0:
         reading.lists["holes"].append(Hole(found[1], found[2], found[0], through))
     elif found:
@@ -121,8 +92,7 @@ def _through(reading: Reading, cursor: Cursor) -> Side | None:
     cursor.take("the", "all", "both")
     cursor.take("the", "folded")
     if not cursor.take("folds", "fold", "layers", "folded"):
-        reading.ask_about(cursor, since, message("through-what"), "through the folds along the width",
-                          "through the folds along the height")  # fmt: skip
+        _through_what(reading, cursor, since)
         return None
     before = cursor.at
     cursor.take("along", "on")
@@ -130,10 +100,14 @@ def _through(reading: Reading, cursor: Cursor) -> Side | None:
     side = cursor.take("width", "height")
     if not side:
         cursor.at = before
-        reading.ask_about(cursor, since, message("through-what"), "through the folds along the width",
-                          "through the folds along the height")  # fmt: skip
+        _through_what(reading, cursor, since)
         return None
     return Side(side)
+
+
+def _through_what(reading: Reading, cursor: Cursor, since: int) -> None:
+    ways = (f"through the folds along the {side}" for side in Side)
+    reading.ask_about(cursor, since, message("through-what"), *ways)
 
 
 def _diagonal(reading: Reading, cursor: Cursor) -> bool:
@@ -145,8 +119,8 @@ def _diagonal(reading: Reading, cursor: Cursor) -> bool:
     folds.append(cursor.take("mountain", "valley"))
     cursor.take("score", "fold")
     cursor.take("from")
-    numbers = _numbers(cursor, words=("to",))
-    found = _lengths(reading, cursor, since, numbers, 4, "diagonal from (1/2, 0) to (1, 1 1/2)")
+    numbers = numbers_here(cursor, words=("to",))
+    found = lengths_of(reading, cursor, since, numbers, 4, "diagonal from (1/2, 0) to (1, 1 1/2)")
     if found:
         fold = Fold.MOUNTAIN if "mountain" in folds else Fold.VALLEY
         reading.lists["diagonals"].append(Diagonal((found[0], found[1]), (found[2], found[3]), fold))
@@ -181,7 +155,7 @@ def _corner(reading: Reading, cursor: Cursor) -> bool:
     if where is None:
         where = _corner_words(cursor) or ("all",)
     wanted = 2 if len(numbers) == 2 and shape is not CornerShape.ROUND else 1
-    found = _lengths(reading, cursor, since, numbers, wanted, "round all corners 1/4")
+    found = lengths_of(reading, cursor, since, numbers, wanted, "round all corners 1/4")
     if not found:
         return True
     if min(found) <= 0:
@@ -224,50 +198,27 @@ def _notch(reading: Reading, cursor: Cursor) -> bool:
     if not shape or not cursor.take("notch"):
         cursor.at = since
         return False
-    numbers = _size(cursor)
+    numbers = size_here(cursor)
     cursor.take("on", "in", "into")
     cursor.take("the")
     edge = cursor.take(*_EDGE_WORDS)
     cursor.take("edge", "side")
     if not numbers:
-        numbers = _size(cursor)
-    at, placed = None, _centred(cursor)
+        numbers = size_here(cursor)
+    at, placed = None, centred_here(cursor)
     if not placed and cursor.take("at"):
         number = cursor.number()
         at = None if number is None else reading.length(number)
         placed = number is not None
     example = "rounded notch 1 x 1/2 on the top edge centred"
-    found = _lengths(reading, cursor, since, numbers, 2, example)
+    found = lengths_of(reading, cursor, since, numbers, 2, example)
     if found and not (edge and placed):
-        reading.ask_about(cursor, since, message("notch-where", example=example))
-    elif found and _over_zero(reading, cursor, since, *found):
+        centred = centred_instead(reading, cursor, since, cursor.at) if edge else ()
+        reading.ask_about(cursor, since, message("notch-where", example=example), *centred)
+    elif found and over_zero(reading, cursor, since, *found):
         form = NotchShape.ROUNDED if shape in ("rounded", "round", "thumb") else NotchShape.TRIANGULAR
         reading.lists["notches"].append(Notch(Edge(edge), form, found[0], found[1], at))
     return True
-
-
-def _size(cursor: Cursor) -> list[Number]:
-    """``1 x 1/2``, ``1 wide 1/2 deep``: one or two numbers."""
-    first = cursor.number()
-    if first is None:
-        return []
-    cursor.take("wide", "across")
-    token = cursor.peek()
-    before = cursor.at
-    if token is not None and (token.kind is Kind.TIMES or token.word in ("by", "and")):
-        cursor.at += 1
-    second = cursor.number()
-    if second is None:
-        cursor.at = before
-        return [first]
-    cursor.take("deep", "high")
-    return [first, second]
-
-
-def _centred(cursor: Cursor) -> bool:
-    return bool(cursor.take(*_CENTRED)) or any(
-        cursor.phrase(*words, "|".join(_MIDDLE)) for words in (("in", "the"), ("at", "the"))
-    )
 
 
 def _end(reading: Reading, cursor: Cursor) -> bool:
@@ -280,12 +231,12 @@ def _end(reading: Reading, cursor: Cursor) -> bool:
         cursor.at = since
         return False
     cursor.take("end", "edge")
-    numbers = _size(cursor)
+    numbers = size_here(cursor)
     shape = EndShape(said)
     wanted = 2 if shape is EndShape.CUT_OFF else 1
     example = "cut-off top end 1/2 x 3/4" if wanted == 2 else f"{said} {edge} end 3/4"
-    found = _lengths(reading, cursor, since, numbers, wanted, example)
-    if found and _over_zero(reading, cursor, since, *found):
+    found = lengths_of(reading, cursor, since, numbers, wanted, example)
+    if found and over_zero(reading, cursor, since, *found):
         end = End(Edge(edge), shape, found[-1], found[0]) if wanted == 2 else End(Edge(edge), shape, found[0])
         reading.lists["ends"].append(end)
     return True
@@ -300,12 +251,12 @@ def _window(reading: Reading, cursor: Cursor) -> bool:
     if not cursor.take("window"):
         cursor.at = since
         return False
-    numbers = _size(cursor)
+    numbers = size_here(cursor)
     if not numbers:
         cursor.at = since
         return False
     one = shape in ("circle", "round", "square")
-    found = _lengths(reading, cursor, since, numbers, 1 if one else 2, "window 2 x 1 centred")
+    found = lengths_of(reading, cursor, since, numbers, 1 if one else 2, "window 2 x 1 centred")
     return _windowed(reading, cursor, since, shape in ("circle", "round", "oval"), found)
 
 
@@ -319,14 +270,17 @@ def window_behind(reading: Reading, cursor: Cursor, since: int, size: Size) -> b
 
 
 def _windowed(reading: Reading, cursor: Cursor, since: int, oval: bool, found: list[Length] | None) -> bool:
+    sized = cursor.at
     where = _window_place(reading, cursor)
+    begun = cursor.at > sized
     on = panel(reading, cursor) if cursor.phrase("on|in") or cursor.word() in ("panel", "column") else None
     if not found:
         return True
     if where is None:
-        reading.ask_about(cursor, since, message("window-where"))
+        centred = () if begun else centred_instead(reading, cursor, since, sized)
+        reading.ask_about(cursor, since, message("window-where"), *centred)
         return True
-    if _over_zero(reading, cursor, since, *found):
+    if over_zero(reading, cursor, since, *found):
         form = WindowShape.OVAL if oval else WindowShape.RECTANGLE
         reading.lists["windows"].append(Window(form, found[0], found[-1], *where, on))
     return True
@@ -334,14 +288,14 @@ def _windowed(reading: Reading, cursor: Cursor, since: int, oval: bool, found: l
 
 def _window_place(reading: Reading, cursor: Cursor) -> tuple[Length | None, Length | None] | None:
     """``centred``, or ``at`` two places of which each may be ``centred``; None where none is said."""
-    if _centred(cursor):
+    if centred_here(cursor):
         return None, None
     if not cursor.take("at"):
         return None
     places: list[Length | None] = []
     for n in range(2):
         cursor.take_sign(",", "(") or (n and cursor.take("and"))
-        if cursor.take(*_CENTRED):
+        if cursor.take(*CENTRED):
             places.append(None)
             continue
         number = cursor.number()

@@ -1,4 +1,4 @@
-"""Groups of distances that share a place, and what may stand around a distance."""
+"""Groups of distances that share a place, and what may be around a distance."""
 
 from __future__ import annotations
 
@@ -37,7 +37,7 @@ _HALFWAY = (
     ("halfway",), ("half-way",), ("in", "half"), ("at", "halfway"), ("in", "the", "middle|centre|center"),
     ("down|at", "the", "middle|centre|center"),
 )  # fmt: skip
-# What may stand behind a distance of a list; before another word the number belongs to what follows it.
+# What may follow a distance of a list; before another word the number belongs to what follows it.
 _BEHIND = (
     "and", "on", "along", "across", "down", "from", "to", "in", "all", "relief", "with", "mountain", "valley",
     "for", "of", "both", "each", "width", "height", "off", "at", "long", "short", "then", "turn", "score",
@@ -57,7 +57,7 @@ class Group:
     again: bool = False
     """It begins with an "at" of its own, with no side before it."""
     where: tuple[int, int] = (0, 0)
-    """Where its distances stand in the line."""
+    """Where its distances are in the line."""
     place: Place | None = None
     turned: bool = False
     start: Length | None = None
@@ -128,7 +128,7 @@ def ends_after(cursor: Cursor) -> bool:
 
 
 def to_ahead(cursor: Cursor) -> bool:
-    """Whether a number and then "to" stand here."""
+    """Whether a number and then "to" are here."""
     before = cursor.at
     found = cursor.number() is not None and cursor.word() == "to"
     cursor.at = before

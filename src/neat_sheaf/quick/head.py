@@ -1,4 +1,4 @@
-"""What stands before the size: the name, how many, how it is cut, whose mat it is, its paper."""
+"""What is before the size: the name, how many, how it is cut, whose mat it is, its paper."""
 
 from __future__ import annotations
 
@@ -63,7 +63,7 @@ def _about(reading: Reading, token: Token) -> None:
     reading.ask(token.start, token.end, message("about", text=token.text), "")
 
 
-def _count_before(reading: Reading, tokens: list[Token], parted: bool) -> list[Token]:
+def _count_before(reading: Reading, tokens: list[Token], separated: bool) -> list[Token]:
     """``2 walls``, ``cut two flaps``, ``3x tags``, ``a pair of gussets``, ``(2) walls``."""
     cursor = Cursor(tokens)
     made = bool(cursor.take(*_MAKING[:3]))
@@ -71,7 +71,7 @@ def _count_before(reading: Reading, tokens: list[Token], parted: bool) -> list[T
         return tokens[cursor.at :]
     if len(tokens) == cursor.at + 1 and (found := cursor.whole()) is not None:
         # "cut 2 at 2 x 6", "2 1 3/4 inch circles"; but "7 10 x 4" may be anything.
-        if not parted:
+        if not separated:
             reading.ask(tokens[0].start, tokens[-1].end, message("lone-number", number=tokens[-1].text))
         reading.set_count(found)
         return []
@@ -188,7 +188,7 @@ def _scores(reading: Reading, tokens: list[Token]) -> bool:
 
 
 def _name(reading: Reading, tokens: list[Token]) -> str:
-    """The name as it stands; its parts joined where something between them was taken."""
+    """The name as written; its parts joined where something between them was taken."""
     runs: list[list[Token]] = []
     for token in tokens:
         between = reading.text[runs[-1][-1].end : token.start] if runs else None

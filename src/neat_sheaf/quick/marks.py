@@ -79,7 +79,7 @@ class MarkReader:
                 group.closed = group.closed or cursor.word(-1) == "then"
             then = cursor.word(-1) == "then" and cursor.at == before + 1  # "5 then 5/8", with no comma
             lone = (group.every is not None or group.half or then) and cursor.is_number()
-            if lone or not self._goes_on(cursor, parted=cursor.at > before):
+            if lone or not self._goes_on(cursor, separated=cursor.at > before):
                 cursor.at = before
                 break
         self.verb = "slit" if slit else "score"
@@ -93,31 +93,31 @@ class MarkReader:
         words = [token.word for token in cursor.tokens[since : cursor.at]]
         return Fold.MOUNTAIN if "mountain" in words else Fold.VALLEY
 
-    def _goes_on(self, cursor: Cursor, *, parted: bool) -> bool:
+    def _goes_on(self, cursor: Cursor, *, separated: bool) -> bool:
         """Whether another group of distances of the same clause begins here.
 
-        ``parted``: a comma or "and" stands before it; a number needs one.
+        ``separated``: a comma or "and" is before it; a number needs one.
         """
         if cursor.take("mountain", "valley"):
             found = cursor.is_number() or cursor.word() in ("at", "every", "width", "height")
             cursor.at -= 1
-            return parted and found
+            return separated and found
         if cursor.word() in TURN_WORDS:
             return turn_ahead(cursor)
         if cursor.word() == "at":
-            return parted
+            return separated
         if cursor.word() == "every":
             return False
         before, asked = cursor.at, len(self.reading.questions)
         if cursor.number() is not None:
             named = cursor.word() in ("side", "edge", "way")
-            found = ((parted or named) and may_end(cursor)) or named
+            found = ((separated or named) and may_end(cursor)) or named
         else:
             placed = place_here(self.reading, cursor, True)
             cursor.take_sign(":", ",")
             found = (
                 placed is not None
-                and parted
+                and separated
                 and (cursor.word() in ("at", "every") or cursor.is_number() or halfway_here(cursor))
             )
         cursor.at = before
@@ -125,7 +125,7 @@ class MarkReader:
         return found
 
     def _pre(self, cursor: Cursor, group: Group) -> bool:
-        """What stands before the distances: a turn, a fold, the side. Whether the side was said."""
+        """What is before the distances: a turn, a fold, the side. Whether the side was said."""
         said = False
         while True:
             if cursor.word() in TURN_WORDS and turn_ahead(cursor):
@@ -236,7 +236,7 @@ class MarkReader:
             self.reading.ask(start, end, message("missing-comma"), ", ".join(said))
 
     def _post(self, cursor: Cursor, group: Group, side_first: bool) -> None:
-        """What stands behind the distances: where they are measured from, a stretch, a wedge."""
+        """What follows the distances: where they are measured from, a stretch, a wedge."""
         while True:
             since = cursor.at
             stretch = cursor.word() in ("from", "to") and number_after(cursor)

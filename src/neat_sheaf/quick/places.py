@@ -207,7 +207,7 @@ def _named_side(
     """The side that a word or a length names; a question where it could be either, or neither.
 
     ``said``: a word such as "the" has shown that a side comes; ``followed``: only where "side" or
-    "ends" stands behind it.
+    "ends" follows it.
     """
     since = cursor.at
     width, height = reading.size

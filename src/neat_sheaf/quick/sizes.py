@@ -1,4 +1,4 @@
-"""The size of a line, wherever it stands: two sides, a square, or a circle by its diameter."""
+"""The size of a line, wherever it is: two sides, a square, or a circle by its diameter."""
 
 from __future__ import annotations
 

@@ -1,4 +1,4 @@
-"""What stands behind the size: clause after clause, and a question for what belongs to none."""
+"""What follows the size: clause after clause, and a question for what belongs to none."""
 
 from __future__ import annotations
 
@@ -64,7 +64,7 @@ def read_tail(reading: Reading, cursor: Cursor, marks: MarkReader) -> None:
             continue
         cursor.at = since + 1
         if token.text in ("(", ")"):
-            close()  # "(from the offcut)": what is in the brackets stands for itself
+            close()  # "(from the offcut)": what is in the brackets is a clause of its own
             continue
         unknown.append(token)
     close()
@@ -193,8 +193,8 @@ def _numbered(reading: Reading, cursor: Cursor, marks: MarkReader) -> bool:
             return True
         cursor.at = since
     before = cursor.peek(-1)
-    parted = before is not None and (before.kind is Kind.SIGN or before.word in ("and", "then"))
-    parted = parted or (before is not None and before.end == reading.size_end)
+    separated = before is not None and (before.kind is Kind.SIGN or before.word in ("and", "then"))
+    separated = separated or (before is not None and before.end == reading.size_end)
     second = size_at(cursor)
     if second is not None:
         if cursor.word() == "window":
@@ -202,7 +202,7 @@ def _numbered(reading: Reading, cursor: Cursor, marks: MarkReader) -> bool:
         text = reading.text[cursor.tokens[since].start : cursor.tokens[cursor.at - 1].end]
         reading.ask_about(cursor, since, message("second-size", text=text), "")
         return True
-    if not parted:
+    if not separated:
         return False
     asked = len(reading.questions)
     for _ in range(MOST_AHEAD):

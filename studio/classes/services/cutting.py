@@ -198,7 +198,7 @@ def _lost(made: Pieces, job: Job, paper: str, piece: str, count: int) -> Pieces:
 
 
 def _lost_before(run: CuttingRun, *, spared: bool) -> Pieces:
-    """Pieces that were spoilt and a spare stood in for, or those that had to be cut again."""
+    """Pieces that were spoilt and a spare replaced, or those that had to be cut again."""
     lost: Pieces = Counter()
     for row in run.spoilt:
         if (row["help"] == RescueKind.SPARE) is spared:

@@ -20,7 +20,7 @@ test('a line is cut where it is asked about, in characters and not in code units
   expect(spansOf({ text: 'all', questions: [] })).toEqual([{ text: 'all', question: null }])
 })
 
-test('a suggestion goes in its place; taken out, words leave no gap', () => {
+test('a suggestion goes in its place; removed words leave no gap', () => {
   const text = 'Card 2 x 3, skore 2'
   expect(withSuggestion(text, question(12, 19), 'score 2')).toBe('Card 2 x 3, score 2')
   expect(withSuggestion(text, question(12, 19), '')).toBe('Card 2 x 3')

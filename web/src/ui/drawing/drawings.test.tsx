@@ -206,7 +206,7 @@ test('an up is drawn only where the print has one', () => {
   expect(arrows(sheet(null, 'two-way'))).toBe(0)
 })
 
-test('the piece pointed at is lit and the others stand back', () => {
+test('the piece pointed at is lit and the others are faint', () => {
   const faded = [...sheet('Tray').querySelectorAll('g[opacity="0.45"]')]
   expect(faded).toHaveLength(1)
   expect(faded[0]?.textContent).toContain('B')
