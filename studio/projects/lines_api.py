@@ -17,6 +17,7 @@ from neat_sheaf.measure.length import Unit, write_length
 from neat_sheaf.project import Panel, Piece
 from neat_sheaf.project.matting import mats_for, panels_to_mat
 from neat_sheaf.quick import Known, SheetLine, SupplyLine, What, read_sheet, tidy_line
+from neat_sheaf.stock.supply import SupplyUnit
 from neat_sheaf.wording import Voice
 from studio.accounts.models import Measure
 from studio.accounts.tenancy import studio_of
@@ -59,11 +60,15 @@ class QuestionOut(Schema):
 
 
 class SupplySaid(Schema):
-    """What a line says of a supply; ``id`` is that of the cupboard, null where it has none of the name."""
+    """What a line says of a supply, in ``unit``: empty for a count.
+
+    ``id`` is that of the cupboard, null where it has none of the name or measures it in another way.
+    """
 
     id: int | None
     name: str
     per_kit: str
+    unit: str
     cuts: int
 
 
@@ -104,7 +109,13 @@ def lines(request: HttpRequest, payload: LinesIn) -> dict[str, Any]:
     if not looks_like_rows(payload.text):
         stocked = {supply.name: supply for supply in studio_of(request).supplies.all()}
         kinds = {number: What(kind) for number, kind in payload.kinds.items()}
-        read = read_sheet(payload.text, units, known, tuple(stocked), kinds)
+        read = read_sheet(
+            payload.text,
+            units,
+            known,
+            {name: SupplyUnit(supply.unit) for name, supply in stocked.items()},
+            kinds,
+        )
         return {"rows": False, "lines": [_line(line, voice, stocked) for line in read], "faults": []}
     try:
         pieces = read_csv(payload.text, units, known)
@@ -151,8 +162,9 @@ def _supply(supply: SupplyLine, units: Unit, stocked: dict[str, Supply]) -> dict
     known = stocked.get(supply.name)
     length = supply.length
     amount = write_length(length, units) if length is not None else format(supply.count or 0, "f")
-    pk = None if known is None else known.pk
-    return {"id": pk, "name": supply.name, "per_kit": amount, "cuts": supply.cuts}
+    pk = known.pk if known is not None and known.unit == supply.unit else None
+    unit = {SupplyUnit.EACH: "", SupplyUnit.ML: "ml", SupplyUnit.LENGTH: units}[supply.unit]
+    return {"id": pk, "name": supply.name, "per_kit": amount, "unit": unit, "cuts": supply.cuts}
 
 
 def _row(piece: Piece, units: Unit) -> dict[str, Any]:

@@ -7,6 +7,7 @@ from hypothesis import given, settings
 from hypothesis import strategies as st
 
 from neat_sheaf.quick import Known, SupplyLine, What, read_sheet
+from neat_sheaf.stock.supply import SupplyUnit
 from tests.words import said
 
 from .building import inch
@@ -45,8 +46,9 @@ def test_each_line_of_a_sheet_goes_where_it_belongs():
     assert [line.piece.piece.paper for line in read[2:5]] == ["kraft", "kraft", "print A"]
     assert [line.piece.carried for line in read[2:5]] == [False, True, False]
     assert [line.supply for line in read[7:11]] == [
-        SupplyLine("foam pads", Decimal(4)), SupplyLine("ribbon", length=inch("20")),
-        SupplyLine("twine", length=inch("20"), cuts=2), SupplyLine("brads", Decimal(4)),
+        SupplyLine("foam pads", Decimal(4)),
+            SupplyLine("ribbon", length=inch("20"), unit=SupplyUnit.LENGTH),
+        SupplyLine("twine", length=inch("20"), cuts=2, unit=SupplyUnit.LENGTH), SupplyLine("brads", Decimal(4)),
     ]  # fmt: skip
     assert read[-4].step == "Fold the base in half and burnish."
 
@@ -80,7 +82,7 @@ def test_what_a_person_says_it_is_goes_before_what_it_looks_like():
 
 
 def test_a_supply_is_found_in_the_cupboard_or_asked_about():
-    cupboard = ("Foam pads", "Hemp ribbon")
+    cupboard = {"Foam pads": SupplyUnit.EACH, "Hemp ribbon": SupplyUnit.LENGTH}
     pads, ribbon, gems = read_sheet("4 foam pads\n20 in of ribbon\n3 gems", "in", supplies=cupboard)
     assert (pads.supply.name, pads.questions) == ("Foam pads", ())
     (question,) = ribbon.questions
@@ -89,6 +91,24 @@ def test_a_supply_is_found_in_the_cupboard_or_asked_about():
     fixed = question.put(ribbon.text, "Hemp ribbon")
     assert read_sheet(fixed, "in", supplies=cupboard)[0].questions == ()
     assert gems.questions[0].suggestions == ()
+
+
+@pytest.mark.parametrize(
+    ("line", "amount"),
+    [
+        ("4 foam pads", SupplyUnit.EACH),
+        ("foam pads (4)", SupplyUnit.EACH),
+        ("20 in of foam pads", SupplyUnit.LENGTH),
+        ("5 ml of foam pads", SupplyUnit.ML),
+        ("foam pads: 2.5 ml", SupplyUnit.ML),
+        ("2 lengths of foam pads, 10 in each", SupplyUnit.LENGTH),
+    ],
+)
+@pytest.mark.parametrize("sold", list(SupplyUnit))
+def test_an_amount_that_is_not_how_the_supply_is_measured_is_a_question(line, amount, sold):
+    (read,) = read_sheet(line, "in", supplies={"Foam pads": sold}, kinds={1: What.SUPPLY})
+    assert read.supply.unit is amount
+    assert [q.code for q in read.questions] == ([] if amount is sold else ["supply-measure"])
 
 
 def test_a_mat_may_be_written_before_the_piece_it_lies_on():
@@ -109,7 +129,7 @@ def test_a_mat_may_be_written_before_the_piece_it_lies_on():
 @settings(max_examples=200, deadline=None)
 def test_no_line_of_any_text_is_lost(text):
     lines = [line.strip() for line in text.splitlines() if line.strip()]
-    read = read_sheet(text, "in", supplies=("Pads",))
+    read = read_sheet(text, "in", supplies={"Pads": SupplyUnit.EACH})
     assert [line.text for line in read] == lines
     for line in read:
         assert line.piece or line.supply or line.step or line.what is What.HEADING or line.questions

@@ -191,6 +191,11 @@ def test_a_whole_sheet_comes_back_in_its_three_places(person):
     assert step["step"] == "Fold the card in half."
     moved = person.ask("POST", "/lines", {"text": text, "kinds": {6: "step"}}).json()["lines"]
     assert (moved[4]["what"], moved[4]["step"]) == ("step", "20 in of hemp ribbon")
+    assert (tie["supply"]["unit"], step["supply"]) == ("in", None)
+    # Four of what is sold by length are not 4 inches of it: it has no place to go until that is said.
+    (four,) = person.ask("POST", "/lines", {"text": "4 hemp ribbon"}).json()["lines"]
+    assert (four["supply"]["id"], four["questions"][0]["code"]) == (None, "supply-measure")
+    assert "Write 20 in of Hemp ribbon" in four["questions"][0]["message"]
 
 
 def test_pasted_rows_come_back_as_pieces_or_faults_by_line(person):

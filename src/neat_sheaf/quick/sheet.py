@@ -20,6 +20,7 @@ from neat_sheaf.quick.question import Question
 from neat_sheaf.quick.reading import MOST_LINES, ReadLine, read_lines
 from neat_sheaf.quick.sizes import find_size
 from neat_sheaf.quick.tokens import Kind, Token, tokens_of
+from neat_sheaf.stock.supply import SupplyUnit
 
 __all__ = ["SheetLine", "SupplyLine", "What", "read_sheet"]
 
@@ -53,6 +54,7 @@ _SECTIONS = {
     ),
 }  # fmt: skip
 _LONGEST_STEP = 400
+_VOLUMES = ("ml", "millilitre", "millilitres", "milliliter", "milliliters")
 
 
 class What(StrEnum):
@@ -66,12 +68,15 @@ class What(StrEnum):
 
 @dataclass(frozen=True, slots=True)
 class SupplyLine:
-    """What a line says of a supply: how many, or ``cuts`` lengths of ``length`` nm in all."""
+    """What a line says of a supply: how many (or ml, by its unit), or ``cuts`` lengths of ``length`` nm in
+    all.
+    """
 
     name: str
     count: Decimal | None = None
     length: Length | None = None
     cuts: int = 1
+    unit: SupplyUnit = SupplyUnit.EACH
 
 
 @dataclass(frozen=True, slots=True)
@@ -91,13 +96,13 @@ def read_sheet(
     text: str,
     units: Unit,
     known: Known | None = None,
-    supplies: tuple[str, ...] | None = None,
+    supplies: Mapping[str, SupplyUnit] | None = None,
     kinds: Mapping[int, What] | None = None,
 ) -> list[SheetLine]:
     """Every line that is not blank, and what it is; ``kinds`` says what a line is, by its number.
 
-    ``supplies`` are the names of those there are: one that is none of them is asked about. Pieces
-    are read as by ``read_lines``.
+    ``supplies`` are those there are, and how each is measured: one that is none of them, or is measured
+    in another way than the line says, is asked about. Pieces are read as by ``read_lines``.
     """
     kinds = kinds or {}
     lines = [(n, line.strip()) for n, line in enumerate(text.splitlines(), 1) if line.strip()]
@@ -180,27 +185,34 @@ def _amount(bare: str) -> SupplyLine | None:
         return None
     first = _first_amount(cursor)
     if first is not None:
-        count, length = first
-        if count is not None and (cursor.take("lengths", "pieces", "strands", "cuts") and cursor.take("of")):
+        count, length, unit = first
+        if (
+            count is not None
+            and unit is SupplyUnit.EACH
+            and (cursor.take("lengths", "pieces", "strands", "cuts") and cursor.take("of"))
+        ):
             return _lengths(bare, cursor, count)
         cursor.take("of", "x")
         name = _rest(bare, cursor)
-        return None if not name else _supply_of(name, count, length)
+        return None if not name else _supply_of(name, count, length, unit)
     return _amount_behind(bare, tokens)
 
 
-def _first_amount(cursor: Cursor) -> tuple[Decimal | None, str | None] | None:
-    """Move past an amount at the beginning: (how many, None) or (None, a length with its unit)."""
+def _first_amount(cursor: Cursor) -> tuple[Decimal | None, str | None, SupplyUnit] | None:
+    """Move past an amount at the beginning: how many or how many ml, or a length with its unit."""
     number = cursor.number() if not cursor.phrase("a", "pair", "of") else None
     if number is None:
-        return (Decimal(2), None) if cursor.at else None
+        return (Decimal(2), None, SupplyUnit.EACH) if cursor.at else None
     if number.unit:
-        return None, number.said
+        return None, number.said, SupplyUnit.LENGTH
+    if cursor.take(*_VOLUMES):
+        plain = re.fullmatch(r"[0-9]{0,6}\.?[0-9]{1,3}", number.text)
+        return (Decimal(number.text), None, SupplyUnit.ML) if plain else None
     token = cursor.tokens[cursor.at - 1]
     whole = token.whole if token.kind is Kind.NUMBER else None
     if whole is None and number.text.isdigit():
         whole = int(number.text)
-    return None if whole is None else (Decimal(whole), None)
+    return None if whole is None else (Decimal(whole), None, SupplyUnit.EACH)
 
 
 def _lengths(bare: str, cursor: Cursor, count: Decimal) -> SupplyLine | None:
@@ -219,7 +231,7 @@ def _lengths(bare: str, cursor: Cursor, count: Decimal) -> SupplyLine | None:
     cursor.take("each", "long")
     if number is None or not number.unit or cursor.peek() is not None:
         return None
-    return SupplyLine(name, None, _length(number.said, int(count)), int(count))
+    return SupplyLine(name, None, _length(number.said, int(count)), int(count), SupplyUnit.LENGTH)
 
 
 def _amount_behind(bare: str, tokens: list[Token]) -> SupplyLine | None:
@@ -240,11 +252,11 @@ def _amount_behind(bare: str, tokens: list[Token]) -> SupplyLine | None:
     return _supply_of(bare[: tokens[cut - 1].end], *amount)
 
 
-def _supply_of(name: str, count: Decimal | None, length: str | None) -> SupplyLine | None:
+def _supply_of(name: str, count: Decimal | None, length: str | None, unit: SupplyUnit) -> SupplyLine | None:
     if length is None:
-        return SupplyLine(name, count)
+        return SupplyLine(name, count, unit=unit)
     found = _length(length, 1)
-    return None if found is None else SupplyLine(name, None, found)
+    return None if found is None else SupplyLine(name, None, found, unit=unit)
 
 
 def _length(said: str, times: int) -> Length | None:
@@ -264,7 +276,7 @@ def _rest(bare: str, cursor: Cursor) -> str:
     return bare[left[0].start : left[-1].end]
 
 
-def _supply(line: SheetLine, supplies: tuple[str, ...] | None) -> SheetLine:
+def _supply(line: SheetLine, supplies: Mapping[str, SupplyUnit] | None) -> SheetLine:
     bullet = _BULLET.match(line.text)
     begin = bullet.end() if bullet else 0
     bare = line.text[begin:].strip()
@@ -276,8 +288,10 @@ def _supply(line: SheetLine, supplies: tuple[str, ...] | None) -> SheetLine:
         return replace(line, supply=said)
     same = next((name for name in supplies if name.lower() == said.name.lower()), None)
     if same is not None:
-        return replace(line, supply=replace(said, name=same))
-    near = nearest(said.name, supplies, 55) or next(
+        unit = supplies[same]
+        odd = Question(begin, len(line.text), message("supply-measure", supply=same, unit=unit.value))
+        return replace(line, supply=replace(said, name=same), questions=() if said.unit is unit else (odd,))
+    near = nearest(said.name, tuple(supplies), 55) or next(
         (name for name in supplies if set(said.name.lower().split()) & set(name.lower().split())), None
     )
     at = line.text.find(said.name)

@@ -64,6 +64,12 @@ second-size = '{ $text }' is a second size; a piece has one
 which-paper = in which paper? There is none called '{ $text }', but one that begins so
 from-to = only a part of the line? Write from 1 to 3, measured along the other side
 supply-amount = how much of it does a kit take? Write 4 foam pads, or 20 in of ribbon
+supply-measure =
+    { $unit ->
+        [length] { $supply } is measured by length. How long? Write 20 in of { $supply }
+        [ml] { $supply } is measured in ml. Write 5 ml of { $supply }
+       *[each] { $supply } is counted. How many? Write 4 { $supply }
+    }
 no-such-supply = there is no supply called '{ $supply }'
 lone-number = '{ $number }' alone: how many, or what?
 for-whom = for { $piece } in which way? A mat of it, or only its name

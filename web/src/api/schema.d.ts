@@ -1965,7 +1965,9 @@ export interface components {
         };
         /**
          * SupplySaid
-         * @description What a line says of a supply; ``id`` is that of the cupboard, null where it has none of the name.
+         * @description What a line says of a supply, in ``unit``: empty for a count.
+         *
+         *     ``id`` is that of the cupboard, null where it has none of the name or measures it in another way.
          */
         SupplySaid: {
             /** Id */
@@ -1974,6 +1976,8 @@ export interface components {
             name: string;
             /** Per Kit */
             per_kit: string;
+            /** Unit */
+            unit: string;
             /** Cuts */
             cuts: number;
         };
@@ -3009,7 +3013,7 @@ export interface components {
          * EffectOut
          * @description A class, the whole sheets it opens now and would open then; null where that is not known yet.
          *
-         *     ``why`` says what stands in the way of a plan then.
+         *     ``why`` says why there is no plan then.
          */
         EffectOut: {
             /** Id */

@@ -21,6 +21,13 @@ interface At {
 
 const same = (a: At, b: At) => a.column === b.column && a.row === b.row
 
+/** Whether a mat lies over a panel; one over several reaches from its first to its last. */
+const covers = (mat: NonNullable<Piece['mat_of']>, at: At) =>
+  mat.column <= at.column &&
+  at.column <= (mat.to_column ?? mat.column) &&
+  mat.row <= at.row &&
+  at.row <= (mat.to_row ?? mat.row)
+
 /** The panels that can take a mat: neither a tab nor cut away. */
 function free(piece: Piece, units: 'in' | 'cm' | 'mm'): At[] {
   const marks = marksOf(piece, units)
@@ -42,7 +49,7 @@ export function MatPanels(props: { piece: Piece; actions: ListActions; close: ()
   const habits = useQuery(asked.studio())
   const on = (doc.pieces ?? []).flatMap((mat) => (mat.mat_of?.piece === piece.name ? [mat.mat_of] : []))
   const open = free(piece, units)
-  const [chosen, setChosen] = useState(() => open.filter((at) => !on.some((mat) => same(mat, at))))
+  const [chosen, setChosen] = useState(() => open.filter((at) => !on.some((mat) => covers(mat, at))))
   const roles = [...new Set((doc.pieces ?? []).map((row) => row.paper).filter(Boolean))]
   const [paper, setPaper] = useState(roles.find((role) => role.startsWith('print')) ?? 'print')
   const [border, setBorder] = useState<string | null>(null)

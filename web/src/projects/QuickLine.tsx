@@ -42,7 +42,7 @@ export function QuickLine(props: {
         ) : null}
       </span>
       <div>
-        <Said line={line} units={units} />
+        <Said line={line} />
         {line.carried && line.piece && !props.bare ? (
           <p className={classes.carried}>
             <Trans>in {line.piece.paper}, as the line before</Trans>
@@ -99,12 +99,11 @@ export function QuickLine(props: {
 }
 
 /** What the line says, in tidy words. */
-function Said({ line, units }: { line: ReadLine; units: Units }) {
+function Said({ line }: { line: ReadLine }) {
   if (line.what === 'step') return <p className={classes.tidy}>{line.step}</p>
   if (line.what === 'supply' && line.supply) {
-    const { name, per_kit, cuts } = line.supply
-    const measured = /[0-9]\s*(in|cm|mm|"|inch)/.test(line.text) ? units : ''
-    const amount = `${per_kit} ${measured}`.trim()
+    const { name, per_kit, unit, cuts } = line.supply
+    const amount = `${per_kit} ${unit}`.trim()
     return (
       <p className={classes.tidy}>
         {cuts > 1 ? (

@@ -130,7 +130,7 @@ export function withSuggestion(text: string, question: Question, suggestion: str
 
 const COLUMNS = ['name', 'per_kit', 'width', 'height', 'score_width', 'score_height', 'paper', 'follows_print', 'cut', 'margin', 'also'] // prettier-ignore
 
-/** Pieces as rows for a spreadsheet, parted by tabs, in the columns of the table format. */
+/** Pieces as rows for a spreadsheet, separated by tabs, in the columns of the table format. */
 export function rowsOf(pieces: Piece[], also: (piece: Piece) => string): string {
   const scores = (piece: Piece, along: 'width' | 'height') =>
     (piece.scores ?? [])

@@ -27,7 +27,7 @@ const line = (more: Partial<ReadLine>): ReadLine => ({
   ...more,
 })
 const question = { start: 0, end: 1, code: 'no-size', message: 'how large?', suggestions: [] }
-const ribbon = { id: 7, name: 'Ribbon', per_kit: '20', cuts: 2 }
+const ribbon = { id: 7, name: 'Ribbon', per_kit: '20', unit: 'in', cuts: 2 }
 
 test('a sheet goes to its three places, and what is asked about stays', () => {
   const lines = [

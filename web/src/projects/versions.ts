@@ -1,4 +1,4 @@
-/** Sister versions: the list but for some named numbers. Free of React. */
+/** Versions: the list with some numbers, papers, supplies and pieces of its own. Free of React. */
 import { t } from '@lingui/core/macro'
 import type { ProjectIn, Schemas } from '../api/client'
 import { freeName } from '../ui/text/names'
