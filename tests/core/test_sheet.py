@@ -48,7 +48,8 @@ def test_each_line_of_a_sheet_goes_where_it_belongs():
     assert [line.supply for line in read[7:11]] == [
         SupplyLine("foam pads", Decimal(4)),
             SupplyLine("ribbon", length=inch("20"), unit=SupplyUnit.LENGTH),
-        SupplyLine("twine", length=inch("20"), cuts=2, unit=SupplyUnit.LENGTH), SupplyLine("brads", Decimal(4)),
+        SupplyLine("twine", length=inch("20"), cuts=2, unit=SupplyUnit.LENGTH),
+            SupplyLine("brads", Decimal(4)),
     ]  # fmt: skip
     assert read[-4].step == "Fold the base in half and burnish."
 
