@@ -12,7 +12,18 @@ from decimal import Decimal
 from enum import StrEnum
 from typing import Literal, NamedTuple
 
-__all__ = ["Amount", "Measured", "Message", "Param", "Several", "Sized", "message", "recorded", "several"]
+__all__ = [
+    "Amount",
+    "Boxed",
+    "Measured",
+    "Message",
+    "Param",
+    "Several",
+    "Sized",
+    "message",
+    "recorded",
+    "several",
+]
 
 
 class Measured(NamedTuple):
@@ -25,6 +36,14 @@ class Sized(NamedTuple):
     """A width and a height to be said with their unit, nm."""
 
     width: int
+    height: int
+
+
+class Boxed(NamedTuple):
+    """A width, a depth and a height to be said with their unit, nm; a depth of 0 is left out."""
+
+    width: int
+    depth: int
     height: int
 
 
@@ -65,7 +84,7 @@ class Message:
         return f"{self.key}({given})"
 
 
-Param = str | int | Decimal | StrEnum | Measured | Sized | Amount | Several | Message
+Param = str | int | Decimal | StrEnum | Measured | Sized | Boxed | Amount | Several | Message
 """A parameter; a StrEnum is said by the word that the catalogue has for it."""
 
 

@@ -11,6 +11,7 @@ from pathlib import Path
 
 from neat_sheaf.cli.check_command import check_command
 from neat_sheaf.cli.choices_report import choices_report
+from neat_sheaf.cli.fold_command import fold_command
 from neat_sheaf.cli.read_command import read_command
 from neat_sheaf.cli.report import plan_report
 from neat_sheaf.errors import CannotPlanError, Fault, fault
@@ -44,6 +45,9 @@ def main(arguments: Sequence[str] | None = None) -> int:
     check = commands.add_parser("check", help=say("command.check"))
     check.add_argument("job", type=Path)
     check.add_argument("--json", action="store_true", help=say("command.check-json"))
+    folding = commands.add_parser("fold", help=say("command.fold"))
+    folding.add_argument("job", type=Path)
+    folding.add_argument("--json", action="store_true", help=say("command.fold-json"))
     chosen = parser.parse_args(arguments)
     try:
         if chosen.command == "read":
@@ -51,6 +55,8 @@ def main(arguments: Sequence[str] | None = None) -> int:
         job = read_job(_text(chosen.job))
         if chosen.command == "check":
             return check_command(job, as_json=chosen.json)
+        if chosen.command == "fold":
+            return fold_command(job, as_json=chosen.json)
         if chosen.command == "compare":
             with _solver_silenced():
                 said = choices_report(job)

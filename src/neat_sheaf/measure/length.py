@@ -10,6 +10,7 @@ from __future__ import annotations
 import functools
 import re
 from dataclasses import dataclass
+from decimal import Decimal
 from fractions import Fraction
 from typing import Literal, NewType
 
@@ -27,6 +28,7 @@ __all__ = [
     "inches",
     "millimetre_number",
     "millimetres",
+    "near_length",
     "nearest_inches",
     "parse_length",
     "say_length",
@@ -166,6 +168,23 @@ def say_length(length: int, units: Unit) -> str:
 def say_size(width: int, height: int, units: Unit) -> str:
     """Two sizes in words, the unit said once: ``4 1/4 x 11 in``."""
     return f"{write_length(Length(width), units)} x {say_length(height, units)}"
+
+
+def near_length(length: int, units: Unit) -> tuple[str, bool]:
+    """A length as a short text without its unit, and whether that is exact.
+
+    What is on no 1/64 in, or no 1/100 mm, is cut down to 1/100 in or 1/10 mm: never said too large.
+    """
+    if units == "in":
+        written = nearest_inches(Length(length))
+        return (written.text, True) if written.exact else (_cut(length, INCH // 100, INCH), False)
+    if length % (MILLIMETRE // 100) == 0:
+        return _decimal(Length(length), _PER_UNIT[units]), True
+    return _cut(length, MILLIMETRE // 10, _PER_UNIT[units]), False
+
+
+def _cut(length: int, step: int, per: int) -> str:
+    return f"{Decimal(length // step * step) / per:f}"
 
 
 def _decimal(length: Length, per: Length) -> str:

@@ -15,8 +15,8 @@ from babel.dates import format_date
 from babel.numbers import format_currency, format_decimal
 
 from neat_sheaf.errors import Fault
-from neat_sheaf.measure.length import Unit, say_length, say_size
-from neat_sheaf.messages import Amount, Measured, Message, Param, Several, Sized
+from neat_sheaf.measure.length import Unit, near_length, say_length, say_size
+from neat_sheaf.messages import Amount, Boxed, Measured, Message, Param, Several, Sized
 from neat_sheaf.plain_text import printable
 from neat_sheaf.wording.catalogue import Catalogue, catalogue
 
@@ -72,6 +72,15 @@ class Voice:
         """Two lengths, the unit said once."""
         return say_size(width, height, self.units)
 
+    def box(self, *sizes: int) -> str:
+        """A width, a depth and a height, the unit said once; what is flat has two.
+
+        What is on no grid (a diagonal is not) is said a little smaller, as ``about``.
+        """
+        near = [near_length(size, self.units) for size in sizes if size] or [("0", True)]
+        whole = f"{' x '.join(text for text, _ in near)} {self.units}"
+        return whole if all(exact for _, exact in near) else self.say("about", what=whole)
+
     def number(self, value: int | Decimal) -> str:
         """A number as the place writes it."""
         return format_decimal(value, locale=self._locale, decimal_quantization=False)
@@ -95,6 +104,8 @@ class Voice:
             return self.length(param.nm)
         if isinstance(param, Sized):
             return self.size(param.width, param.height)
+        if isinstance(param, Boxed):
+            return self.box(*param)
         if isinstance(param, Amount):
             return self.money(param)
         if isinstance(param, Message):

@@ -1,0 +1,67 @@
+## Folding: what a piece is, and what was found on the way
+
+form =
+    .flat = flat piece
+    .card = card
+    .pocket-card = pocket card
+    .gate-card = card with two doors
+    .spine = cover with a spine
+    .tray = tray
+    .tube = box, closed at both ends
+    .closed-tube = box, closed at one end
+    .sleeve = sleeve
+    .flat-sleeve = flat sleeve
+    .hinged-box = box with a hinged lid
+    .tuck-box = box with a lid that tucks in
+    .pinched-box = box with a pinched top
+    .holder = holder, open at the top
+    .bag = bag from one sheet
+    .folded-bag = folded bag without glue
+    .gusset-bag = bag with gussets
+    .pocket = flat pocket
+    .pouch = flat pouch
+    .envelope = envelope
+    .square-envelope = envelope with folded corners
+    .by-hand = folded as you said
+fold-why =
+    .panels = panels of { $panels }
+    .diagonals = four folds cut off its four corners and form a rectangle
+    .by-hand = its folds are on the list
+fold-unknown = how { $piece } folds is not known; say the folds, and its size and room follow
+fold-which = is it a { $forms }? Each has this list
+fold-unequal = along the { $side } panel { $first } is { $one } and panel { $second }, opposite it, { $other }: they do not meet by { $apart }
+fold-no-tab = there is no tab behind panel { $panel }: nothing to glue it closed with
+fold-tab-wide = the tab is { $tab }, and the panel that it is glued behind { $panel }
+fold-flap-long = the end flaps are { $flap } and the base { $base } across: they stand out by { $by }
+fold-flap-gap = the end flaps are { $flap }: they leave a gap of { $gap } in the base
+fold-flap-short = the flaps are { $flap }: they stop { $by } before the far side
+fold-flap-over = the flaps are { $flap }: they reach { $by } past the far side
+fold-gussets = one gusset is { $one } deep and the other { $other }
+fold-walls = the wall in column { $column } row { $row } is { $wall }; the others are { $usual }
+fold-walls-differ = the walls are { $one } at the sides and { $other } at the front and back
+fold-lid-differs = the lid is { $lid } and the box { $deep } deep
+fold-lid-short = the lid is { $by } shorter than the base
+fold-lid-long = the lid is { $by } longer than the base
+fold-loose = column { $column } row { $row } is cut off all round: it falls off
+fold-envelope-gap = the closing flap stops { $gap } before the front: it does not close
+fold-flaps-apart = the flaps do not meet: { $gap } stays open
+fold-slits-missing =
+    { $count ->
+        [one] it needs a slit that the list does not name; its size and room are as if it were there
+       *[other] it needs { $count } slits that the list does not name; its size and room are as if they were there
+    }
+fold-slit-missing = a slit is missing along the { $side } at { $at }, from { $start } to { $end }
+fold-slit-short = the slit along the { $side } at { $at } stops { $by } too soon
+fold-slit-long = the slit along the { $side } at { $at } goes { $by } into a fold
+fold-slit-wrong = the slit along the { $side } at { $at }, from { $start } to { $end }, cuts through a fold
+fold-vertex = the paper cannot fold like this at { $x } from the left and { $y } from the bottom: something has to be slit there
+fold-together =
+    .lid = { $outer } over { $inner }
+    .sleeve = { $inner } in { $outer }
+fold-apart = { $inner } does not go into { $outer }: { $by } too large
+fold-report =
+    .form = { $form }
+    .unknown = not known
+    .finished = { $sizes } outside
+    .room = room for { $sizes }
+about = about { $what }
