@@ -33,7 +33,7 @@ def test_no_sentence_is_left_over():
         assert used or name in ENUMS, key
 
 
-ENUMS = {"side", "lidfeel", "portion", "level", "caution", "joined"}
+ENUMS = {"side", "form", "lidfeel", "portion", "level", "caution", "joined"}
 
 
 @pytest.mark.parametrize("kind", [Side, LidFeel])

@@ -7,7 +7,9 @@ from collections.abc import Mapping
 from neat_sheaf.checks.belonging import check_counts, check_offers
 from neat_sheaf.checks.cutting import check_die, check_portions, check_sheet, check_tabs
 from neat_sheaf.checks.finding import CheckContext, Finding, Fix, Level
-from neat_sheaf.checks.fits import check_content, check_fit
+from neat_sheaf.checks.fits import check_fit
+from neat_sheaf.checks.folds import check_folds
+from neat_sheaf.checks.inside import check_content, check_contents
 from neat_sheaf.checks.marks import check_marks, check_slits, check_tab_scores, check_tabs_free
 from neat_sheaf.checks.mats import check_mat, check_matched, check_print
 from neat_sheaf.checks.matting import check_matting
@@ -24,7 +26,7 @@ __all__ = ["Finding", "Fix", "Level", "check_project"]
 
 _OF_A_PIECE = (
     check_scores, check_middle, check_wrap, check_walls, check_marks, check_slits, check_mat, check_matting,
-    check_print, check_tabs, check_tabs_free, check_tab_scores, check_die, check_sheet,
+    check_print, check_tabs, check_tabs_free, check_tab_scores, check_folds, check_die, check_sheet,
 )  # fmt: skip
 
 
@@ -51,6 +53,7 @@ def check_project(
         found += check_fit(context, fit)
     for content in project.contents:
         found += check_content(context, content)
+    found += check_contents(context)
     found += check_counts(context)
     found += check_supplies(context)
     found += check_steps(context)

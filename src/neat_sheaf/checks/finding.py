@@ -9,7 +9,7 @@ from enum import StrEnum
 from neat_sheaf.habits import USUAL_HABITS, Habits
 from neat_sheaf.measure.length import Length, Unit
 from neat_sheaf.messages import Message, message
-from neat_sheaf.project import Piece, Project
+from neat_sheaf.project import Panel, Piece, Project
 from neat_sheaf.stock import Paper, Supply
 
 __all__ = ["CheckContext", "Finding", "Fix", "Level", "of_named"]
@@ -93,6 +93,11 @@ class CheckContext:
         pieces = list(self.project.pieces)
         pieces[index] = piece
         return replace(self.project, pieces=tuple(pieces))
+
+    def matted(self, piece: str, panel: Panel) -> bool:
+        """Whether a mat lies on a panel."""
+        mats = (p.mat_of for p in self.project.pieces if p.mat_of is not None)
+        return any(mat.piece == piece and mat.covers(panel) for mat in mats)
 
     def supply_name(self, supply: str) -> str:
         """What a supply is called."""

@@ -1,19 +1,17 @@
-"""What fits what: lid over base, sleeve around drawer, panels that two pieces share, contents inside."""
+"""What fits what: lid over base, sleeve around drawer, panels that two pieces share."""
 
 from __future__ import annotations
 
 from collections.abc import Iterator
 from dataclasses import replace
-from itertools import permutations
 
 from neat_sheaf.checks.belonging import check_band, check_cover
 from neat_sheaf.checks.finding import CheckContext, Finding, Fix, Level
 from neat_sheaf.habits import LidFeel
 from neat_sheaf.measure.length import Length, inches
 from neat_sheaf.measure.side import Side
-from neat_sheaf.messages import Measured, Message, Several, Sized, message, several
+from neat_sheaf.messages import Measured, Message, Sized, message
 from neat_sheaf.project import Fit, FitKind, Line, Piece
-from neat_sheaf.project.assembly import Content
 from neat_sheaf.project.panels import (
     columns,
     floor,
@@ -25,11 +23,10 @@ from neat_sheaf.project.panels import (
     wrap_side,
 )
 
-__all__ = ["check_content", "check_fit"]
+__all__ = ["check_fit"]
 
 LOOSEST = inches("3/16")  # Common practice: a lid with more play than this falls off.
 SLIP = inches("1/4")  # From memory: panels that differ by more were not meant to be alike.
-SLACK = inches("1/8")  # From memory: what a rigid thing needs to slide in, in all.
 
 
 def check_fit(context: CheckContext, fit: Fit) -> Iterator[Finding]:
@@ -231,82 +228,3 @@ def _shared(context: CheckContext, where: Message, one: Piece, other: Piece, fit
         apart=Measured(apart),
     )
     yield Finding(Level.WARNING, said, where, index, fix)
-
-
-_DIRECTIONS = ("width", "depth", "height")
-
-
-def check_content(context: CheckContext, content: Content) -> Iterator[Finding]:
-    """What goes inside against the room there is: which dimension fails, and by how much."""
-    piece = context.project.piece(content.piece)
-    where = message("place.content", content=content.name, piece=content.piece)
-    less = replace(context.project, contents=tuple(c for c in context.project.contents if c != content))
-    if piece is None:
-        said = message("content-without-piece", content=content.name, piece=content.piece)
-        fix = Fix(message("fix-content", content=content.name), less)
-        yield Finding(Level.ERROR, said, where, None, fix)
-        return
-    index = context.project.pieces.index(piece)
-    room = inside(piece)
-    if room is None or min(room.sizes) <= 0:
-        yield Finding(Level.NOTE, message("inside-unknown", piece=piece.name), where, index)
-        return
-    item = (content.width, content.depth, content.height)
-    slack = SLACK if content.rigid else 0
-    # A soft thing may bulge the thinnest direction of the room that it lies in.
-    thinnest = room.sizes.index(min(room.sizes))
-
-    def over(order: tuple[int, ...]) -> list[int]:
-        return [
-            0
-            if not content.rigid and direction == thinnest
-            else max(0, item[d] + slack - room.sizes[direction])
-            for direction, d in enumerate(order)
-        ]
-
-    best = min(permutations(range(3)), key=lambda order: sum(over(order)))
-    excess = over(best)
-    inside_sizes = [Measured(size) for size in room.sizes]
-    room_said = message("room", width=inside_sizes[0], depth=inside_sizes[1], height=inside_sizes[2])
-    if not any(excess):
-        said = message("content-fits", content=content.name, piece=piece.name, room=room_said)
-        yield Finding(Level.NOTE, said, where, index)
-        return
-    fails: Several = several(
-        (
-            message(
-                f"content-side.{_DIRECTIONS[best[direction]]}",
-                size=Measured(item[best[direction]]),
-                by=Measured(by),
-            )
-            for direction, by in enumerate(excess)
-            if by
-        ),
-        "and",
-    )
-    tray = wrap_side(piece) is None
-    changes: list[tuple[Side, int, int]] = []
-    for direction, ((size, side, panels), by) in enumerate(zip(room.directions, excess, strict=True)):
-        if by and direction == 2 and tray:
-            changes += _walls(piece, size + by)
-        elif by:
-            changes += [(side, panel, by) for panel in panels]
-    said = message(
-        "content-too-large.rigid" if slack else "content-too-large.soft",
-        content=content.name,
-        piece=piece.name,
-        room=room_said,
-        fails=fails,
-        **({"slack": Measured(slack)} if slack else {}),
-    )
-    yield Finding(Level.ERROR, said, where, index, _refit(context, piece, changes))
-
-
-def _walls(piece: Piece, deep: int) -> list[tuple[Side, int, int]]:
-    """The changes that make every wall of a tray at least that deep."""
-    return [
-        (side, n, deep - sizes[n])
-        for side, sizes in ((Side.WIDTH, columns(piece)), (Side.HEIGHT, rows(piece)))
-        for n in (0, len(sizes) - 1)
-        if sizes[n] < deep
-    ]

@@ -167,7 +167,7 @@ def check_print(context: CheckContext, index: int, piece: Piece) -> Iterator[Fin
         sideways = face.up in (Edge.LEFT, Edge.RIGHT)
         if face.up is Edge.TOP or prints == {Print.NONE} or (not sideways and Print.ONE_WAY not in prints):
             continue
-        if _covered(context, piece.name, face.panel):
+        if context.matted(piece.name, face.panel):
             continue
         key = "print-upside-down.sideways" if sideways else "print-upside-down.over"
         yield Finding(
@@ -177,11 +177,6 @@ def check_print(context: CheckContext, index: int, piece: Piece) -> Iterator[Fin
             index,
             _laid_over(context, piece, face),
         )
-
-
-def _covered(context: CheckContext, piece: str, panel: Panel) -> bool:
-    mats = (p.mat_of for p in context.project.pieces if p.mat_of is not None)
-    return any(mat.piece == piece and mat.covers(panel) for mat in mats)
 
 
 def _laid_over(context: CheckContext, piece: Piece, face: Face) -> Fix | None:

@@ -90,9 +90,10 @@ def facets_of(piece: Piece) -> Sheet:
         creases.append((diagonal, (float(start[0]), float(start[1])), (float(end[0]), float(end[1]))))
     lines += [[a, b] for a, b in slits] + [[a, b] for _, a, b in creases]
     net = shapely.unary_union([shapely.LineString(line) for line in lines], grid_size=1.0)
-    whole = shapely.Polygon(outline)
+    whole = _solid(outline)
     if gone:
-        whole = whole.difference(shapely.unary_union([shapely.Polygon(ring) for ring in gone]))
+        cut = shapely.unary_union([_solid(ring) for ring in gone], grid_size=1.0)
+        whole = shapely.difference(whole, cut, grid_size=1.0)
     shapely.prepare(whole)
     cells = shapely.get_parts(shapely.polygonize(shapely.get_parts(net)))
     points = shapely.point_on_surface(cells)
@@ -100,6 +101,12 @@ def facets_of(piece: Piece) -> Sheet:
     marks = _marks(columns(piece)), _marks(rows(piece))
     facets = tuple(_facet(cell, point, marks) for cell, point in zip(cells[kept], points[kept], strict=True))
     return Sheet(facets, _hinges(facets, creases, slits))
+
+
+def _solid(ring: list[Point]) -> shapely.Geometry:
+    """What a ring encloses. Ends and notches that meet make one that crosses itself: still paper."""
+    shape = shapely.Polygon(ring)
+    return shape if shape.is_valid else shape.buffer(0)
 
 
 def _marks(sizes: Sequence[int]) -> list[int]:

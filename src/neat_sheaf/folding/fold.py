@@ -18,8 +18,13 @@ from neat_sheaf.folding.seeing import compass_of, lifts_of, seen_of
 from neat_sheaf.measure.length import Length
 from neat_sheaf.messages import message, several
 from neat_sheaf.project import Piece
+from neat_sheaf.project.panels import columns, rows
 
 __all__ = ["fold"]
+
+
+# No form has as many; what has is a pattern of scores, not a thing.
+_MOST_PANELS, _MOST_DIAGONALS = 64, 16
 
 
 @lru_cache(maxsize=512)
@@ -31,6 +36,10 @@ def fold(piece: Piece, caliper: int = 0) -> Folded:
     """
     if not piece.scores and not piece.diagonals:
         return _flat(piece, caliper)
+    wide, high = columns(piece), rows(piece)
+    many = len(wide) * len(high) > _MOST_PANELS or len(piece.diagonals) > _MOST_DIAGONALS
+    if many or min(*wide, *high) <= 0:
+        return Folded(piece, None, remarks=(_unknown(piece),))
     sheet = facets_of(piece)
     square = fold_square(piece, sheet, caliper)
     if square is not None:

@@ -116,9 +116,8 @@ class Made:
     ``angles`` are degrees for the hinge between two cells, away from the print where positive; what is
     not there folds by ``around`` (across scores that cross the way around) or ``other``. ``freed`` are
     the neighbours that a slit has to part. ``order`` of ``room`` and ``axes`` is the form's: width, depth,
-    height. ``upright``: it stands on its base; with its front towards the beginning of ``front``; otherwise the base
-    is its front. ``opened`` are the
-    angles that differ when it is open.
+    height. ``upright``: it stands on its base, with its front towards the beginning of ``front``;
+    otherwise the base is its front. ``opened`` are the angles that differ when it is open.
     """
 
     form: Form

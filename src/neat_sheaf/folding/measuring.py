@@ -8,7 +8,7 @@ import shapely
 
 from neat_sheaf.folding.facets import Sheet
 from neat_sheaf.folding.folded import Sizes
-from neat_sheaf.folding.form import Axis, Between, Made, Room, Span
+from neat_sheaf.folding.form import Axis, Between, Made, Reach, Room, Span
 from neat_sheaf.folding.motion import Pose, Spot, Vector
 from neat_sheaf.folding.view import Cell, View
 from neat_sheaf.measure.length import Length
@@ -73,11 +73,22 @@ def room_of(made: Made, sheet: Sheet, poses: Sequence[Pose | None], caliper: int
     if made.room is None:
         return None
     measure = _Measure(made, sheet, poses, caliper)
+    if any(not measure.by_cell.get(cell) for room in made.room for cell in _cells(room)):
+        return None  # a wall is cut away, or cut off
     first, second, third = (measure.size(room) for room in made.room)
     flat = isinstance(made.room[2], Span) and made.room[2].axis is None
     if min(first, second) <= 0 or (third <= 0 and not flat):
         return None
     return first, second, third
+
+
+def _cells(room: Room) -> tuple[Cell, ...]:
+    """The cells that a size is measured on."""
+    if isinstance(room, Between):
+        return (*room.low, *room.high, *(() if room.across is None else (room.across,)))
+    if isinstance(room, Reach):
+        return (room.floor, *room.walls)
+    return () if room.axis is None else (room.cell,)
 
 
 def outside(directions: Sequence[Vector], sheet: Sheet, poses: Sequence[Pose | None], caliper: int) -> Sizes:

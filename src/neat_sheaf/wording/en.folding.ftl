@@ -26,7 +26,6 @@ form =
 fold-why =
     .panels = panels of { $panels }
     .diagonals = four folds cut off its four corners and form a rectangle
-    .by-hand = its folds are on the list
 fold-unknown = how { $piece } folds is not known; say the folds, and its size and room follow
 fold-which = is it a { $forms }? Each has this list
 fold-unequal = along the { $side } panel { $first } is { $one } and panel { $second }, opposite it, { $other }: they do not meet by { $apart }
@@ -54,7 +53,6 @@ fold-slit-missing = a slit is missing along the { $side } at { $at }, from { $st
 fold-slit-short = the slit along the { $side } at { $at } stops { $by } too soon
 fold-slit-long = the slit along the { $side } at { $at } goes { $by } into a fold
 fold-slit-wrong = the slit along the { $side } at { $at }, from { $start } to { $end }, cuts through a fold
-fold-vertex = the paper cannot fold like this at { $x } from the left and { $y } from the bottom: something has to be slit there
 fold-together =
     .lid = { $outer } over { $inner }
     .sleeve = { $inner } in { $outer }
@@ -64,4 +62,22 @@ fold-report =
     .unknown = not known
     .finished = { $sizes } outside
     .room = room for { $sizes }
-about = about { $what }
+box-about = about { $what }
+fold-print =
+    .over = upside down on the { $face }
+    .sideways = on its side on the { $face }
+fold-face =
+    .front = front
+    .back = back
+    .left = left
+    .right = right
+    .top = top
+    .bottom = bottom
+fold-prints = folded, its print is { $faces }
+fold-mat-sideways = folded, its print is on its side on the { $face } of { $piece }
+fix-fold-mat = cut it the other way round
+fix-fold-slits =
+    { $count ->
+        [one] add the slit
+       *[other] add { $count } slits
+    }

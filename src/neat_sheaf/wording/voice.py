@@ -79,7 +79,7 @@ class Voice:
         """
         near = [near_length(size, self.units) for size in sizes if size] or [("0", True)]
         whole = f"{' x '.join(text for text, _ in near)} {self.units}"
-        return whole if all(exact for _, exact in near) else self.say("about", what=whole)
+        return whole if all(exact for _, exact in near) else self.say("box-about", what=whole)
 
     def number(self, value: int | Decimal) -> str:
         """A number as the place writes it."""

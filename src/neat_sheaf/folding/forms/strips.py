@@ -9,7 +9,7 @@ from neat_sheaf.measure.length import inches
 
 __all__ = ["card", "concertina", "flat_sleeve", "pocket_card", "spine"]
 
-_SPINE = inches(1)  # From memory: a wider one is a panel.
+_THIN, _SPINE = inches("1/8"), inches(1)  # From memory: a wider one is a panel.
 
 
 def card(v: View) -> Made | None:
@@ -68,7 +68,7 @@ def spine(v: View) -> Made | None:
     if len(v.b) != 1 or len(v.a) != 3 or v.back or v.down:
         return None
     front, back = v.a[0], v.a[2]
-    if not alike(front, back) or v.a[1] > _SPINE or 3 * v.a[1] > min(front, back):
+    if not alike(front, back) or not _THIN <= v.a[1] <= _SPINE or 3 * v.a[1] > min(front, back):
         return None
     return Made(
         Form.SPINE,

@@ -1,0 +1,79 @@
+"""Which panels make the room larger: found by trying, not by knowing the form. nm."""
+
+from __future__ import annotations
+
+from collections.abc import Iterator
+from itertools import combinations
+
+from neat_sheaf.folding.fold import fold
+from neat_sheaf.folding.folded import Folded
+from neat_sheaf.folding.form import Severity
+from neat_sheaf.measure.length import inches
+from neat_sheaf.measure.side import Side
+from neat_sheaf.project import Piece
+from neat_sheaf.project.panels import panels_along, stretched
+
+__all__ = ["Lever", "lever_for", "pulled"]
+
+Lever = tuple[tuple[Side, int], ...]
+"""Panels (side, number from 0) that are stretched by the same length."""
+_STEP = inches("1/8")
+
+
+def pulled(piece: Piece, lever: Lever, by: int) -> Piece | None:
+    """The piece with those panels longer by ``by`` nm; None where one would vanish."""
+    for side, panel in lever:
+        if panels_along(piece, side)[panel] + by <= 0:
+            return None
+        piece = stretched(piece, side, panel, by)
+    return piece
+
+
+def lever_for(piece: Piece, direction: int, caliper: int = 0) -> Lever | None:
+    """The fewest panels that, stretched alike, enlarge the room in one direction (0 to 2) by as much and in
+    no other, without anything new to be said; with something to be said where it cannot be without.
+    """
+    before = fold(piece, caliper)
+    if before.room is None:
+        return None
+    second: Lever | None = None
+    for lever in _levers(piece):
+        larger = pulled(piece, lever, _STEP)
+        after = None if larger is None else fold(larger, caliper)
+        if after is None or after.room is None or after.form is not before.form:
+            continue
+        grown = [after.room[n] - before.room[n] for n in range(3)]
+        if grown[direction] != _STEP or any(grown[n] for n in range(3) if n != direction):
+            continue
+        if _said(after) <= _said(before):
+            return lever
+        second = second or lever
+    return second
+
+
+def _said(folded: Folded) -> int:
+    return sum(remark.severity is not Severity.NOTE for remark in folded.remarks)
+
+
+def _levers(piece: Piece) -> Iterator[Lever]:
+    """Single panels, then panels of one size along a side, then of one size along both, then pairs."""
+    panels = [(side, n, size) for side in Side for n, size in enumerate(panels_along(piece, side))]
+    for side, n, _ in panels:
+        yield ((side, n),)
+    sizes = sorted({size for _, _, size in panels})
+    alike = [[(side, n) for side, n, size in panels if size == wanted] for wanted in sizes]
+    for group in alike:
+        for side in Side:
+            own = tuple(place for place in group if place[0] is side)
+            if len(own) > 1:
+                yield own
+            # Opposite panels of a wrap whose four panels are alike.
+            if len(own) > 2:
+                yield own[::2]
+                yield own[1::2]
+    for group in alike:
+        if len({side for side, _ in group}) == 2:
+            yield tuple(group)
+    singles = [(side, n) for side, n, _ in panels]
+    if len(singles) <= 8:
+        yield from combinations(singles, 2)
