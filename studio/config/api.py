@@ -31,6 +31,7 @@ from studio.common.voices import plain_voice
 from studio.cupboard.api import router as cupboard
 from studio.projects.api import router as projects
 from studio.projects.files_api import router as files
+from studio.projects.folding_api import router as folding
 from studio.projects.lines_api import router as lines
 
 _log = logging.getLogger(__name__)
@@ -42,6 +43,7 @@ for router in (
     cupboard,
     projects,
     lines,
+    folding,
     files,
     classes,
     cutting,

@@ -8,12 +8,16 @@ from ninja import Field, Router, Schema, Status
 
 from neat_sheaf import job as core
 from neat_sheaf.errors import fault
+from neat_sheaf.folding import fold
 from neat_sheaf.formats.csv_file import write_csv
+from neat_sheaf.formats.fold_file import write_fold
+from neat_sheaf.formats.folded_svg import write_folded_svg
 from neat_sheaf.formats.job_file import read_job, write_job
 from neat_sheaf.formats.reading import FileError
 from neat_sheaf.formats.svg_file import write_svg
 from neat_sheaf.limits import LARGEST_FILE, MOST_PRINTED_PIECES
 from neat_sheaf.measure.length import inches, millimetres
+from neat_sheaf.project import Piece
 from neat_sheaf.project import Project as CoreProject
 from neat_sheaf.stock import Paper
 from studio.accounts.models import Studio
@@ -39,6 +43,12 @@ def _project(request: HttpRequest, project_id: int, version: str) -> tuple[Proje
     return found, version_of(found, version)
 
 
+def _piece(project: CoreProject, number: int) -> Piece:
+    if not 0 <= number < len(project.pieces):
+        raise Http404
+    return project.pieces[number]
+
+
 @router.get("/projects/{project_id}/list.csv", response={200: str, 404: Problem, 422: Problem})
 def table(request: HttpRequest, project_id: int, version: str = "") -> HttpResponse:
     """The list as a table for a spreadsheet."""
@@ -52,10 +62,29 @@ def table(request: HttpRequest, project_id: int, version: str = "") -> HttpRespo
 def drawing(request: HttpRequest, project_id: int, number: int, version: str = "") -> HttpResponse:
     """One piece (from 0) at true size."""
     found, project = _project(request, project_id, version)
-    if not 0 <= number < len(project.pieces):
-        raise Http404
-    piece = project.pieces[number]
+    piece = _piece(project, number)
     return download(f"{found.name} {piece.name}", "svg", write_svg(piece), "image/svg+xml")
+
+
+@router.get(
+    "/projects/{project_id}/pieces/{number}/folded.svg", response={200: str, 404: Problem, 422: Problem}
+)
+def folded_drawing(request: HttpRequest, project_id: int, number: int, version: str = "") -> HttpResponse:
+    """The folded piece (from 0) as an isometric line drawing; not found where that is not known."""
+    found, project = _project(request, project_id, version)
+    text = write_folded_svg(fold(_piece(project, number)))
+    if not text:
+        raise Http404
+    name = f"{found.name} {project.pieces[number].name} folded"
+    return download(name, "svg", text, "image/svg+xml")
+
+
+@router.get("/projects/{project_id}/pieces/{number}.fold", response={200: str, 404: Problem, 422: Problem})
+def fold_file(request: HttpRequest, project_id: int, number: int, version: str = "") -> HttpResponse:
+    """One piece (from 0) as a FOLD file: its creases, and the folded form where it is known."""
+    found, project = _project(request, project_id, version)
+    piece = _piece(project, number)
+    return download(f"{found.name} {piece.name}", "fold", write_fold(fold(piece)), "application/json")
 
 
 @router.get("/projects/{project_id}/sheet.pdf", response={200: bytes, 404: Problem, 422: Problem})

@@ -330,12 +330,47 @@ class NumberOut(Schema):
     nominal: str
 
 
+class RemarkOut(Schema):
+    """What was found while folding, in words."""
+
+    level: Literal["error", "warning", "note"]
+    code: str
+    message: str
+
+
+class FoldedOut(Schema):
+    """What a piece folds into, in words; what is not known is empty, and ``kind`` null.
+
+    ``flat``: the room in it has no depth. ``slits`` are how many of its slits the list does not name.
+    """
+
+    form: str
+    kind: str | None
+    why: str
+    finished: str
+    opened: str
+    room: str
+    flat: bool
+    remarks: list[RemarkOut]
+    slits: int
+
+
+class TogetherOut(Schema):
+    """Two pieces of which one goes on or into the other, as one thing."""
+
+    pieces: list[str]
+    says: str
+    finished: str
+    room: str
+    wrong: list[str]
+
+
 class ProjectOut(ProjectIn):
     """A project as it is kept, with what the checks say.
 
     ``words`` is each piece as one tidy line, ``also`` what a table has no column for,
     ``numbers`` every number that a version may change, ``papers`` the papers that the classes
-    have chosen for each role, the soonest class first.
+    have chosen for each role, the soonest class first. ``folded`` is each piece folded.
     """
 
     id: int
@@ -344,6 +379,8 @@ class ProjectOut(ProjectIn):
     also: list[str]
     numbers: list[NumberOut]
     checks: list[FindingOut]
+    folded: list[FoldedOut]
+    together: list[TogetherOut]
     papers: dict[str, list[int]]
 
 

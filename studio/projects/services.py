@@ -20,6 +20,7 @@ from studio.accounts.models import Studio
 from studio.cupboard.convert import core_supply
 from studio.projects.convert import core_project, store_pieces
 from studio.projects.findings import findings_of, papers_chosen
+from studio.projects.folding import folded_list, together_list
 from studio.projects.models import Project
 from studio.projects.schemas import ProjectIn, ProjectOut
 
@@ -51,6 +52,8 @@ def project_out(project: Project, voice: Voice, version: str = "") -> ProjectOut
                 for number, value in numbers_of(piece).items()
             ],
             "papers": {role: [paper.pk for paper in papers] for role, papers in chosen.items()},
+            "folded": folded_list(core, chosen, voice),
+            "together": together_list(core, chosen, voice),
             "checks": findings_of(core, project.studio, chosen, voice),
         }
     )

@@ -2,7 +2,16 @@
 import { queryOptions, type QueryClient } from '@tanstack/react-query'
 import { writeAsIn } from '../i18n/format'
 import type { Units } from '../ui/text/length'
-import { api, ask, type Cutting, type KitClass, type Pack, type Project, type Session } from './client'
+import {
+  api,
+  ask,
+  type Cutting,
+  type KitClass,
+  type Pack,
+  type Piece,
+  type Project,
+  type Session,
+} from './client'
 
 export const keys = {
   session: ['session'],
@@ -115,6 +124,16 @@ export const asked = {
   supplies: () => queryOptions({ queryKey: keys.supplies, queryFn: () => ask(api.GET('/api/supplies')) }),
   packs: () => queryOptions({ queryKey: keys.packs, queryFn: () => ask(api.GET('/api/packs')) }),
 }
+
+/** A piece folded, as it is on the screen. */
+export const foldOf = (piece: Piece, units: Units) =>
+  queryOptions({
+    queryKey: ['fold', units, JSON.stringify(piece)],
+    queryFn: () => ask(api.POST('/api/fold', { body: { piece, units, caliper: '' } })),
+    staleTime: Infinity,
+    gcTime: 60_000,
+    retry: false,
+  })
 
 /** Answers of a change, put where the page that shows them looks. */
 export const keep = {

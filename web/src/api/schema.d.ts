@@ -296,6 +296,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/fold": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Fold Piece
+         * @description A piece folded. One that no form explains has facets and no angles.
+         */
+        post: operations["studio_projects_folding_api_fold_piece"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/projects/{project_id}/list.csv": {
         parameters: {
             query?: never;
@@ -328,6 +348,46 @@ export interface paths {
          * @description One piece (from 0) at true size.
          */
         get: operations["studio_projects_files_api_drawing"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/projects/{project_id}/pieces/{number}/folded.svg": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Folded Drawing
+         * @description The folded piece (from 0) as an isometric line drawing; not found where that is not known.
+         */
+        get: operations["studio_projects_files_api_folded_drawing"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/projects/{project_id}/pieces/{number}.fold": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Fold File
+         * @description One piece (from 0) as a FOLD file: its creases, and the folded form where it is known.
+         */
+        get: operations["studio_projects_files_api_fold_file"];
         put?: never;
         post?: never;
         delete?: never;
@@ -1405,6 +1465,32 @@ export interface components {
             changes: components["schemas"]["ChangesDoc"];
         };
         /**
+         * FoldedOut
+         * @description What a piece folds into, in words; what is not known is empty, and ``kind`` null.
+         *
+         *     ``flat``: the room in it has no depth. ``slits`` are how many of its slits the list does not name.
+         */
+        FoldedOut: {
+            /** Form */
+            form: string;
+            /** Kind */
+            kind: string | null;
+            /** Why */
+            why: string;
+            /** Finished */
+            finished: string;
+            /** Opened */
+            opened: string;
+            /** Room */
+            room: string;
+            /** Flat */
+            flat: boolean;
+            /** Remarks */
+            remarks: components["schemas"]["RemarkOut"][];
+            /** Slits */
+            slits: number;
+        };
+        /**
          * HoleDoc
          * @description A round hole by its centre; ``through`` the layers that are folded along a side.
          */
@@ -1647,7 +1733,7 @@ export interface components {
          *
          *     ``words`` is each piece as one tidy line, ``also`` what a table has no column for,
          *     ``numbers`` every number that a version may change, ``papers`` the papers that the classes
-         *     have chosen for each role, the soonest class first.
+         *     have chosen for each role, the soonest class first. ``folded`` is each piece folded.
          */
         ProjectOut: {
             /**
@@ -1706,10 +1792,29 @@ export interface components {
             numbers: components["schemas"]["NumberOut"][];
             /** Checks */
             checks: components["schemas"]["FindingOut"][];
+            /** Folded */
+            folded: components["schemas"]["FoldedOut"][];
+            /** Together */
+            together: components["schemas"]["TogetherOut"][];
             /** Papers */
             papers: {
                 [key: string]: number[];
             };
+        };
+        /**
+         * RemarkOut
+         * @description What was found while folding, in words.
+         */
+        RemarkOut: {
+            /**
+             * Level
+             * @enum {string}
+             */
+            level: "error" | "warning" | "note";
+            /** Code */
+            code: string;
+            /** Message */
+            message: string;
         };
         /**
          * StepDoc
@@ -1758,6 +1863,22 @@ export interface components {
              * @default 1
              */
             runs: number;
+        };
+        /**
+         * TogetherOut
+         * @description Two pieces of which one goes on or into the other, as one thing.
+         */
+        TogetherOut: {
+            /** Pieces */
+            pieces: string[];
+            /** Says */
+            says: string;
+            /** Finished */
+            finished: string;
+            /** Room */
+            room: string;
+            /** Wrong */
+            wrong: string[];
         };
         /**
          * UseDoc
@@ -2044,6 +2165,94 @@ export interface components {
             names: string[];
             /** Units */
             units?: ("in" | "cm" | "mm") | null;
+        };
+        /**
+         * FacetOut
+         * @description A flat part: its outer ring and its openings in mm from the lower left corner, and its panel.
+         *
+         *     ``lift`` tells layers on one plane apart; ``face`` is where it is seen, empty where it is not.
+         */
+        FacetOut: {
+            /** Ring */
+            ring: number[][];
+            /** Openings */
+            openings: number[][][];
+            panel: components["schemas"]["PanelDoc"];
+            /** Lift */
+            lift: number[];
+            /** Face */
+            face: string;
+            /** Up */
+            up: string;
+        };
+        /**
+         * HingeOut
+         * @description A stretch of score between two facets, mm; its angles in degrees, positive towards the print.
+         */
+        HingeOut: {
+            /** One */
+            one: number;
+            /** Other */
+            other: number;
+            /** Start */
+            start: number[];
+            /** End */
+            end: number[];
+            /** Closed */
+            closed: number;
+            /** Opened */
+            opened: number;
+        };
+        /**
+         * ShapeOut
+         * @description A piece as facets and hinges. ``up`` and ``front`` are directions of the base's frame.
+         *
+         *     ``completed`` is the piece with the slits that its form needs, null where it has them.
+         */
+        ShapeOut: {
+            /** Form */
+            form: string;
+            /** Kind */
+            kind: string | null;
+            /** Why */
+            why: string;
+            /** Finished */
+            finished: string;
+            /** Opened */
+            opened: string;
+            /** Room */
+            room: string;
+            /** Flat */
+            flat: boolean;
+            /** Remarks */
+            remarks: components["schemas"]["RemarkOut"][];
+            /** Slits */
+            slits: number;
+            /** Facets */
+            facets: components["schemas"]["FacetOut"][];
+            /** Hinges */
+            hinges: components["schemas"]["HingeOut"][];
+            /** Base */
+            base: number;
+            /** Up */
+            up: number[];
+            /** Front */
+            front: number[];
+            completed: components["schemas"]["PieceDoc"] | null;
+        };
+        /**
+         * FoldIn
+         * @description A piece as it is on the screen; bare numbers take ``units``, null for the studio's.
+         */
+        FoldIn: {
+            piece: components["schemas"]["PieceDoc"];
+            /** Units */
+            units?: ("in" | "cm" | "mm") | null;
+            /**
+             * Caliper
+             * @default
+             */
+            caliper: string;
         };
         /**
          * JobText
@@ -3859,6 +4068,39 @@ export interface operations {
             };
         };
     };
+    studio_projects_folding_api_fold_piece: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["FoldIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ShapeOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
     studio_projects_files_api_table: {
         parameters: {
             query?: {
@@ -3902,6 +4144,92 @@ export interface operations {
         };
     };
     studio_projects_files_api_drawing: {
+        parameters: {
+            query?: {
+                version?: string;
+            };
+            header?: never;
+            path: {
+                project_id: number;
+                number: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": string;
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    studio_projects_files_api_folded_drawing: {
+        parameters: {
+            query?: {
+                version?: string;
+            };
+            header?: never;
+            path: {
+                project_id: number;
+                number: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": string;
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    studio_projects_files_api_fold_file: {
         parameters: {
             query?: {
                 version?: string;

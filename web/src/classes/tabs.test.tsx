@@ -146,6 +146,8 @@ const project: Project = {
       papers: {},
       roles: ['body'], fits: [], supplies: [],
   pieces: [piece('Card', 'body', '4 1/4', '11')],
+  folded: [],
+  together: [],
   checks: [{ level: 'warning', code: 'mat-uneven', place: 'named', where: 'Card', message: 'the border is 1/8 in', piece: 0, version: '', others: [] }],
 } // prettier-ignore
 

@@ -1,6 +1,7 @@
 import { t } from '@lingui/core/macro'
 import { Trans } from '@lingui/react/macro'
 import { Button } from '@mantine/core'
+import { useDebouncedValue } from '@mantine/hooks'
 import { useQuery } from '@tanstack/react-query'
 import { useState } from 'react'
 import type { Piece } from '../api/client'
@@ -8,9 +9,12 @@ import { asked } from '../api/queries'
 import { letterOf } from '../ui/drawing/letters'
 import { type MarkRef, withMark } from '../ui/drawing/marks'
 import { PieceDrawing } from '../ui/drawing/PieceDrawing'
+import type { PanelAt } from '../ui/folding/FoldedDrawing'
 import { readLength, writeLength } from '../ui/text/length'
 import type { ListActions } from './actions'
 import { useProject } from './context'
+import { FoldedLine } from './FoldedLine'
+import { FoldIt } from './FoldIt'
 import { Distances, fieldOf } from './Distances'
 import { InWords } from './InWords'
 import { MatPanels } from './MatPanels'
@@ -30,6 +34,10 @@ export function PieceAside(props: {
   const { units, doc, project, status, paperOf } = useProject()
   const [lit, setLit] = useState<MarkRef | null>(null)
   const [matting, setMatting] = useState(false)
+  const [folding, setFolding] = useState(false)
+  const [panel, setPanel] = useState<PanelAt | null>(null)
+  // What is typed is folded once the typing rests.
+  const [shown] = useDebouncedValue(piece, 250)
   const habits = useQuery(asked.studio())
   const read = habits.data ? readLength(habits.data.groove, units) : null
   const groove = read?.ok && read.nm > 0 ? read.nm : DEFAULT_GROOVE
@@ -43,6 +51,7 @@ export function PieceAside(props: {
       </aside>
     )
   }
+  const creased = Boolean(piece.scores?.length)
   const mats = (doc.pieces ?? []).filter((mat) => mat.mat_of?.piece === piece.name)
   return (
     <aside className={classes.drawing} aria-label={t`Drawing of the chosen piece`}>
@@ -57,6 +66,7 @@ export function PieceAside(props: {
           frameHeight={360}
           look={paperOf(piece.paper)}
           measured
+          {...(folding ? { panels: { lit: panel, light: setPanel } } : {})}
           mats={mats.map((mat) => ({
             mat,
             letter: letterOf((doc.pieces ?? []).indexOf(mat)),
@@ -71,6 +81,22 @@ export function PieceAside(props: {
           }}
         />
         <Legend piece={piece} />
+        <FoldedLine folded={status === 'saved' ? project.folded[index] : undefined} />
+        {folding && shown ? (
+          <FoldIt piece={shown} lit={panel} light={setPanel} complete={(whole) => set(whole, 'slits')} />
+        ) : null}
+        {creased ? (
+          <Button
+            variant="default"
+            size="compact-sm"
+            mt={8}
+            mr={8}
+            aria-expanded={folding}
+            onClick={() => setFolding((now) => !now)}
+          >
+            {folding ? <Trans>Leave it flat</Trans> : <Trans>Fold it</Trans>}
+          </Button>
+        ) : null}
         {matting ? (
           <MatPanels piece={piece} actions={actions} close={() => setMatting(false)} />
         ) : (

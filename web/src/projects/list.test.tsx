@@ -50,6 +50,8 @@ const project: Project = {
   words: ['Tray: 5 1/2 x 7 in; in body', 'Mat: 3 1/4 x 6 in; in print'],
   also: ['hole 1/8 at 1, 1', 'mat of Tray column 2'],
   numbers: [],
+  folded: [],
+  together: [],
   checks: [finding],
   papers: {},
 }

@@ -35,6 +35,8 @@ const project: Project = {
     { piece: 'Card', number: 'width', value: '8 1/2', nominal: '21.5 cm' },
     { piece: 'Card', number: 'height', value: '4', nominal: '10 cm' },
   ],
+  folded: [],
+  together: [],
   checks: [
     {
       level: 'note',

@@ -6,6 +6,7 @@ import { MILLIMETRE, scaleToFit } from './geometry'
 import { LaidMat } from './LaidMat'
 import { marksOf, panelsOf } from './marks'
 import { outlineOf } from './outline'
+import { type LitPanels, PanelLights } from './PanelLights'
 import { PanelPicks, type Picking } from './PanelPicks'
 import { PieceCutOuts, PieceHoles } from './PieceCutOuts'
 import { dashes, Handle, type Handling, keyOf, MarkLine } from './PieceLines'
@@ -27,6 +28,8 @@ interface Props {
   handling?: Handling
   /** Panels that can be chosen on the drawing. */
   picking?: Picking
+  /** Lights a panel under the pointer, here and where it is folded. */
+  panels?: LitPanels
 }
 
 /** One piece at true proportion: valley folds dashed, slits solid. */
@@ -108,6 +111,14 @@ export function PieceDrawing(props: Props) {
             named={measured}
           />
         ))}
+        {props.panels ? (
+          <PanelLights
+            {...{ piece, units, scale, h }}
+            columns={columns.length}
+            rows={rows.length}
+            panels={props.panels}
+          />
+        ) : null}
         {marks.scores.map((line) => (
           <MarkLine key={keyOf(line.ref)} line={line} kind="score" {...{ width, height, scale, measured }} />
         ))}

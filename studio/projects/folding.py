@@ -1,0 +1,68 @@
+"""What folding says of a list, in words."""
+
+from __future__ import annotations
+
+from collections.abc import Mapping, Sequence
+
+from neat_sheaf.folding import Folded, Severity, Sizes
+from neat_sheaf.folding.together import Assembled, fold_project, together_of
+from neat_sheaf.messages import Boxed
+from neat_sheaf.project import Project as CoreProject
+from neat_sheaf.wording import Voice
+from studio.cupboard.models import Paper
+from studio.projects.schemas import FoldedOut, RemarkOut, TogetherOut
+
+__all__ = ["folded_list", "folded_out", "together_list"]
+
+
+def _folded(core: CoreProject, chosen: Mapping[str, Sequence[Paper]]) -> list[Folded]:
+    calipers = {
+        role: max((paper.caliper_nm for paper in papers), default=0) for role, papers in chosen.items()
+    }
+    return fold_project(core, calipers)
+
+
+def folded_list(core: CoreProject, chosen: Mapping[str, Sequence[Paper]], voice: Voice) -> list[FoldedOut]:
+    """Each piece of the list folded, in its order."""
+    return [folded_out(one, voice) for one in _folded(core, chosen)]
+
+
+def together_list(
+    core: CoreProject, chosen: Mapping[str, Sequence[Paper]], voice: Voice
+) -> list[TogetherOut]:
+    """What goes on or into what, as one thing."""
+    return [_together_out(one, voice) for one in together_of(core, _folded(core, chosen))]
+
+
+def _said(sizes: Sizes | None, voice: Voice) -> str:
+    return "" if sizes is None else voice.box(*Boxed(*sizes))
+
+
+def folded_out(folded: Folded, voice: Voice) -> FoldedOut:
+    """A folded piece in words; what is not known is empty."""
+    return FoldedOut(
+        form="" if folded.form is None else voice.say(f"form.{folded.form}"),
+        kind=None if folded.form is None else folded.form.value,
+        why="; ".join(voice.words(why) for why in folded.why),
+        finished=_said(folded.finished, voice),
+        opened="" if folded.opened == folded.finished else _said(folded.opened, voice),
+        room=_said(folded.room, voice),
+        flat=folded.room is not None and folded.room[2] == 0,
+        remarks=[
+            RemarkOut(
+                level=remark.severity.value, code=remark.message.code, message=voice.words(remark.message)
+            )
+            for remark in folded.remarks
+        ],
+        slits=len(folded.slits),
+    )
+
+
+def _together_out(one: Assembled, voice: Voice) -> TogetherOut:
+    return TogetherOut(
+        pieces=[part.piece.name for part in one.parts],
+        says=voice.words(one.why),
+        finished=_said(one.finished, voice),
+        room=_said(one.room, voice),
+        wrong=[voice.words(remark.message) for remark in one.remarks if remark.severity is Severity.ERROR],
+    )

@@ -1,0 +1,29 @@
+import { Trans } from '@lingui/react/macro'
+import type { Schemas } from '../api/client'
+import { FracWords } from '../ui/text/FracWords'
+
+/** What a piece folds into, in one line; nothing where that is not known or it is flat. */
+export function FoldedLine({ folded }: { folded: Schemas['FoldedOut'] | undefined }) {
+  if (!folded || !folded.kind || folded.kind === 'flat') return null
+  const { form } = folded
+  const { finished, room } = folded
+  return (
+    <p className="soft">
+      {folded.finished ? (
+        <Trans>
+          {form}: <FracWords text={finished} /> outside
+        </Trans>
+      ) : (
+        form
+      )}
+      {folded.room ? (
+        <>
+          {'; '}
+          <Trans>
+            room for <FracWords text={room} />
+          </Trans>
+        </>
+      ) : null}
+    </p>
+  )
+}

@@ -1,0 +1,204 @@
+/** The folded thing as flat shapes on the screen, those behind first. Free of React. */
+import { cross, dot, normalOf, type Pose, posesOf, put, type Shape, type Vector, vector } from './motion'
+
+/** From where it is looked at: turned about its up, and tilted, in degrees. */
+export interface Eye {
+  turn: number
+  tilt: number
+}
+
+/** One facet, or a mat on one: its ring in its own flat mm (y downwards), and how that lies on the screen. */
+export interface Plate {
+  /** The number of its facet. */
+  facet: number
+  /** The number of the mat on it, null for the facet itself. */
+  mat: number | null
+  path: string
+  matrix: string
+  /** Whether its printed side is towards the eye. */
+  printed: boolean
+  /** How much light falls on it, 0 to 1. */
+  light: number
+}
+
+export interface Patch {
+  facet: number
+  x: number
+  y: number
+  width: number
+  height: number
+}
+
+export interface Scene {
+  plates: Plate[]
+  /** The frame that holds it, in mm on the screen. */
+  box: { x: number; y: number; width: number; height: number }
+}
+
+interface Placed extends Plate {
+  spots: Vector[]
+  normal: Vector
+}
+
+const LAYER = 0.12
+
+/** Everything that is drawn at a share of the way from flat to closed. */
+export function sceneOf(
+  shape: Shape,
+  size: { width: number; height: number },
+  share: number,
+  eye: Eye,
+  patches: Patch[] = [],
+  opened = false,
+): Scene {
+  const poses = posesOf(shape, share, opened)
+  const view = viewOf(shape, eye)
+  const placed: Placed[] = []
+  shape.facets.forEach((facet, n) => {
+    const pose = poses[n]
+    if (!pose) return
+    const lift = vector(facet.lift).map((v) => v * LAYER * 1000 * share) as unknown as Vector
+    placed.push(plate(facet.ring, facet.openings, n, null, pose, lift, view, size.height))
+    patches.forEach((patch, m) => {
+      if (patch.facet !== n) return
+      const { x, y, width, height } = patch
+      const ring = [
+        [x, y],
+        [x, y + height],
+        [x + width, y + height],
+        [x + width, y],
+      ]
+      const up = normalOf(pose)
+      const over: Vector = [lift[0] + up[0] * LAYER, lift[1] + up[1] * LAYER, lift[2] + up[2] * LAYER]
+      placed.push(plate(ring, [], n, m, pose, over, view, size.height))
+    })
+  })
+  const spots = placed.flatMap((one) => one.spots)
+  const xs = spots.map((spot) => spot[0])
+  const ys = spots.map((spot) => spot[1])
+  const [x, y] = [Math.min(...xs), Math.min(...ys)]
+  return {
+    plates: backToFront(placed),
+    box: { x, y, width: Math.max(...xs) - x, height: Math.max(...ys) - y },
+  }
+}
+
+interface View {
+  right: Vector
+  down: Vector
+  near: Vector
+}
+
+/** The screen's own directions in the frame of the base. */
+function viewOf(shape: Shape, eye: Eye): View {
+  const up = vector(shape.up)
+  const front = vector(shape.front)
+  const side = cross(up, front)
+  const [a, b] = [(eye.turn * Math.PI) / 180, (eye.tilt * Math.PI) / 180]
+  const mix = (p: Vector, s: number, q: Vector, t: number): Vector => [
+    p[0] * s + q[0] * t,
+    p[1] * s + q[1] * t,
+    p[2] * s + q[2] * t,
+  ]
+  const right = mix(side, Math.cos(a), front, -Math.sin(a))
+  const level = mix(front, Math.cos(a), side, Math.sin(a))
+  const near = mix(level, Math.cos(b), up, Math.sin(b))
+  const down = mix(level, Math.sin(b), up, -Math.cos(b))
+  return { right, down, near }
+}
+
+function plate(
+  ring: readonly (readonly number[])[],
+  openings: readonly (readonly (readonly number[])[])[],
+  facet: number,
+  mat: number | null,
+  pose: Pose,
+  lift: Vector,
+  view: View,
+  height: number,
+): Placed {
+  const seen = (x: number, y: number): Vector => {
+    const at = put(pose, x, y)
+    const spot: Vector = [at[0] + lift[0], at[1] + lift[1], at[2] + lift[2]]
+    return [dot(view.right, spot), dot(view.down, spot), dot(view.near, spot)]
+  }
+  const line = (points: readonly (readonly number[])[]) =>
+    `M${points.map((p) => `${round(p[0] ?? 0)} ${round(height - (p[1] ?? 0))}`).join('L')}Z`
+  // A plane seen from far away: three of its points say how all of it lies on the screen.
+  const origin = seen(0, height)
+  const across = seen(1, height)
+  const along = seen(0, height - 1)
+  const matrix = [
+    across[0] - origin[0],
+    across[1] - origin[1],
+    along[0] - origin[0],
+    along[1] - origin[1],
+    origin[0],
+    origin[1],
+  ]
+  const normal = normalOf(pose)
+  const facing = dot(normal, view.near)
+  const sign = facing >= 0 ? 1 : -1
+  const light =
+    sign * (0.5 * dot(normal, view.near) - 0.35 * dot(normal, view.right) - 0.45 * dot(normal, view.down))
+  return {
+    facet,
+    mat,
+    path: [ring, ...openings].map(line).join(''),
+    matrix: matrix.map((value) => value.toFixed(5)).join(' '),
+    printed: facing >= 0,
+    light: Math.max(0, Math.min(1, 0.45 + 0.6 * light)),
+    spots: ring.map((p) => seen(p[0] ?? 0, p[1] ?? 0)),
+    normal: [dot(normal, view.right), dot(normal, view.down), dot(normal, view.near)],
+  }
+}
+
+const round = (value: number) => Math.round(value * 1000) / 1000
+
+/** Which plates are drawn first: one is behind another where it lies wholly behind its plane. */
+function backToFront(placed: Placed[]): Plate[] {
+  const left = [...placed].sort((one, other) => depth(one) - depth(other))
+  const before = left.map((one) => left.map((other) => one !== other && isBehind(one, other)))
+  const done = left.map(() => false)
+  const order: Plate[] = []
+  while (order.length < left.length) {
+    const free = left.findIndex((_, n) => !done[n] && left.every((_, m) => done[m] || !before[m]?.[n]))
+    // Where they lie before one another in a ring, the farthest goes first.
+    const next = free >= 0 ? free : done.indexOf(false)
+    const one = left[next]
+    if (!one) break
+    done[next] = true
+    order.push(one)
+  }
+  return order
+}
+
+const depth = (one: Placed) => one.spots.reduce((sum, spot) => sum + spot[2], 0) / one.spots.length
+
+const NEAR = 1e-3
+
+/** Whether the first must be drawn before the second: they overlap on the screen, and it is behind. */
+function isBehind(one: Placed, other: Placed): boolean {
+  if (!meets(one, other)) return false
+  const side = (plane: Placed, spots: Vector[]) => {
+    const facing = plane.normal[2]
+    if (Math.abs(facing) < 1e-4 || !plane.spots[0]) return { front: true, behind: true }
+    const far = dot(plane.normal, plane.spots[0])
+    const over = spots.map((spot) => (dot(plane.normal, spot) - far) * Math.sign(facing))
+    return { front: over.every((v) => v >= -NEAR), behind: over.every((v) => v <= NEAR) }
+  }
+  const mine = side(other, one.spots)
+  if (mine.behind !== mine.front) return mine.behind
+  const theirs = side(one, other.spots)
+  if (theirs.behind !== theirs.front) return theirs.front
+  return depth(one) < depth(other)
+}
+
+/** Whether the boxes of two plates overlap on the screen by more than a line. */
+function meets(one: Placed, other: Placed): boolean {
+  return ([0, 1] as const).every((k) => {
+    const a = one.spots.map((spot) => spot[k])
+    const b = other.spots.map((spot) => spot[k])
+    return Math.min(Math.max(...a), Math.max(...b)) - Math.max(Math.min(...a), Math.min(...b)) > NEAR
+  })
+}
