@@ -7,10 +7,10 @@ from dataclasses import replace
 
 from neat_sheaf.checks.finding import CheckContext, Finding, Fix, Level, of_named
 from neat_sheaf.checks.scores import NEAR
-from neat_sheaf.folding import Folded, Remark, fold
+from neat_sheaf.folding import Folded, Form, Remark, fold
 from neat_sheaf.measure.side import Side
 from neat_sheaf.messages import Measured, Message, message, several
-from neat_sheaf.project import Piece
+from neat_sheaf.project import FitKind, Piece
 from neat_sheaf.project.panels import columns, panel_size, panels_along, rows
 from neat_sheaf.stock import Print
 
@@ -30,22 +30,32 @@ def check_folds(context: CheckContext, index: int, piece: Piece) -> Iterator[Fin
         return
     folded = fold(piece, context.caliper(piece.paper))
     for remark in folded.remarks:
-        if remark.message.code not in _SILENT and not _said_otherwise(piece, remark):
+        silent = remark.message.code in _SILENT and not (folded.form is None and _in_use(context, piece))
+        if not silent and not _said_otherwise(folded, remark):
             fix = _with_slits(context, index, folded) if "slit" in remark.message.code else None
-            yield Finding(Level(remark.severity.value), remark.message, of_named(piece.name), index, fix)
+            level = Level.WARNING if folded.form is None else Level(remark.severity.value)
+            yield Finding(level, remark.message, of_named(piece.name), index, fix)
     yield from _prints(context, index, folded)
 
 
-def _said_otherwise(piece: Piece, remark: Remark) -> bool:
+def _in_use(context: CheckContext, piece: Piece) -> bool:
+    """Whether the list says that something goes over or into it, so that how it folds matters."""
+    kinds = (FitKind.LID, FitKind.SLEEVE)
+    return any(fit.kind in kinds and piece.name in (fit.outer, fit.inner) for fit in context.project.fits)
+
+
+def _said_otherwise(folded: Folded, remark: Remark) -> bool:
     """Whether another check says the same: of four panels round, of scores that nearly mirror, and
     of walls in two heights.
     """
+    piece = folded.piece
     code, side = remark.message.code, remark.message.params.get("side")
     if code == "fold-unequal" and isinstance(side, Side):
         apart = remark.message.params.get("apart")
         near = isinstance(apart, Measured) and apart.nm <= NEAR
         panels = len(panels_along(piece, side))
-        return panels in (4, 5) or (panels == 3 and near)
+        wrapped = panels in (4, 5) and folded.around is side and folded.form is not Form.FOLDED_BAG
+        return wrapped or (panels == 3 and near)
     if code == "fold-walls":
         wide, high = columns(piece), rows(piece)
         return wide[0] == wide[-1] and high[0] == high[-1]

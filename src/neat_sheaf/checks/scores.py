@@ -7,6 +7,7 @@ from dataclasses import replace
 from itertools import pairwise
 
 from neat_sheaf.checks.finding import CheckContext, Finding, Fix, Level, of_named
+from neat_sheaf.folding import Form, fold
 from neat_sheaf.habits import Scoring
 from neat_sheaf.measure.length import Length, inches
 from neat_sheaf.measure.side import Side
@@ -90,10 +91,16 @@ def _list(lines: list[Line]) -> Several:
     return several(Measured(line.at) for line in lines)
 
 
+# Forms whose panels one way are not alike.
+_UNEVEN = (Form.ENVELOPE, Form.TUCK_BOX, Form.POCKET_CARD, Form.CLOSED_TUBE, Form.GUSSET_BAG)
+
+
 def _symmetry(
     context: CheckContext, index: int, piece: Piece, along: Side, side: Length
 ) -> Iterator[Finding]:
     """All scores but one mirror each other: the odd one may be a slip. Common practice."""
+    if fold(piece, context.caliper(piece.paper)).form in _UNEVEN:
+        return
     at = sorted({line.at for line in piece.scores if line.along is along and line.full})
     odd = [place for place in at if side - place not in at]
     if len(at) < 2 or not odd or len(odd) > 2:

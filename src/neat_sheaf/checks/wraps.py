@@ -6,6 +6,7 @@ from collections.abc import Iterator
 from dataclasses import replace
 
 from neat_sheaf.checks.finding import CheckContext, Finding, Fix, Level, of_named
+from neat_sheaf.folding import Form, fold
 from neat_sheaf.measure.length import Length, inches
 from neat_sheaf.measure.side import Side
 from neat_sheaf.messages import Measured, Sized, message
@@ -25,6 +26,9 @@ def check_wrap(context: CheckContext, index: int, piece: Piece) -> Iterator[Find
         sizes = panels_along(piece, side)
         if len(sizes) not in (4, 5) or min(sizes) <= 0:
             continue
+        folded = fold(piece, context.caliper(piece.paper))
+        if folded.form is not None and (folded.around is not side or folded.form is Form.FOLDED_BAG):
+            continue  # it goes round the other way, or not round at all
         pairs = [(0, 2), (1, 3)]
         unequal = [pair for pair in pairs if sizes[pair[0]] != sizes[pair[1]]]
         # Where the other two are equal, these were meant to be: common practice.

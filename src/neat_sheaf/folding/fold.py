@@ -131,6 +131,7 @@ def _made(made: Made, piece: Piece, sheet: Sheet, caliper: int) -> Folded | None
         finished=None if long else outside(directions, free, poses, caliper),
         opened=_opened(made, free, opened, base[0], directions, caliper),
         room=room,
+        around=view.around,
         sheet=free,
         base=base[0],
         angles=tuple(angles),

@@ -9,6 +9,7 @@ from neat_sheaf.folding.facets import Sheet
 from neat_sheaf.folding.form import Form, Remark
 from neat_sheaf.folding.motion import Pose, Vector
 from neat_sheaf.measure.length import Length
+from neat_sheaf.measure.side import Side
 from neat_sheaf.messages import Message
 from neat_sheaf.project import Line, Panel, Piece
 
@@ -46,9 +47,9 @@ class Folded:
     """What a piece folds into; None is what is not known.
 
     ``finished`` is its outside when closed and ``opened`` when open, ``room`` the inside: width, depth
-    and height as its form has them. ``angles`` are degrees for each hinge of ``sheet``, positive towards
-    the print; ``lifts`` tell layers on one plane apart (nm). ``slits``
-    are those that the form needs and the list has not.
+    and height as its form has them; ``around`` the side that folds round. ``angles`` are degrees for
+    each hinge of ``sheet``, positive towards the print; ``lifts`` tell layers on one plane apart (nm).
+    ``slits`` are those that the form needs and the list has not.
     """
 
     piece: Piece
@@ -57,6 +58,7 @@ class Folded:
     finished: Sizes | None = None
     opened: Sizes | None = None
     room: Sizes | None = None
+    around: Side | None = None
     sheet: Sheet | None = None
     base: int = 0
     angles: tuple[float, ...] = ()

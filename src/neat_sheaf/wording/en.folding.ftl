@@ -43,6 +43,8 @@ fold-lid-short = the lid is { $by } shorter than the base
 fold-lid-long = the lid is { $by } longer than the base
 fold-loose = column { $column } row { $row } is cut off all round: it falls off
 fold-envelope-gap = the closing flap stops { $gap } before the front: it does not close
+fold-diagonals-short = its diagonals do not reach from edge to edge: they cut off no corners
+fold-flaps-uneven = of two flaps that face one another one is { $by } longer: the folds are not the same distance from their corners
 fold-flaps-apart = the flaps do not meet: { $gap } stays open
 fold-slits-missing =
     { $count ->
@@ -81,3 +83,49 @@ fix-fold-slits =
         [one] add the slit
        *[other] add { $count } slits
     }
+
+## Forms to start from
+
+start =
+    .tray = Tray
+    .lidded-box = Box with a lid
+    .drawer = Drawer in a sleeve
+    .sleeve = Sleeve
+    .open-box = Box, open at the top
+    .closed-box = Box, closed at both ends
+    .tuck-box = Box with a lid that tucks in
+    .hinged-box = Box with a hinged lid
+    .holder = Holder, open at the top
+    .bag = Bag from one sheet
+    .folded-bag = Folded bag without glue
+    .gusset-bag = Bag with gussets
+    .pocket = Flat pocket
+    .envelope = Envelope
+    .pouch = Flat pouch
+    .square-envelope = Envelope with folded corners
+    .card = Card
+    .pocket-card = Card with a pocket
+start-piece =
+    .tray = Tray
+    .base = Base
+    .lid = Lid
+    .drawer = Drawer
+    .sleeve = Sleeve
+    .box = Box
+    .holder = Holder
+    .bag = Bag
+    .pocket = Pocket
+    .envelope = Envelope
+    .pouch = Pouch
+    .card = Card
+start-contents = What goes inside
+start-step =
+    .score = Score { $piece } on every line, and fold each once along a ruler.
+    .slit = Cut the slits of { $piece } up to the scores.
+    .mats = Glue its mats on { $piece } while it is flat.
+    .fold = Fold { $piece } and burnish the folds.
+    .glue = Glue the tabs of { $piece }.
+    .lid = Put { $outer } over { $inner }.
+    .sleeve = Slide { $inner } into { $outer }.
+start-not-so = a { $form } cannot have a room of { $room }; try other sizes
+start-no-room = these sizes leave no room for one of its panels; try larger ones

@@ -9,12 +9,14 @@ from neat_sheaf.folding.folded import Folded
 from neat_sheaf.folding.form import Form, Remark, Severity
 from neat_sheaf.folding.measuring import outside
 from neat_sheaf.folding.motion import Vector, folded_poses, gaps_of
-from neat_sheaf.measure.length import Length
+from neat_sheaf.measure.length import Length, inches
 from neat_sheaf.messages import Measured, message
 from neat_sheaf.project import Diagonal, Piece
 
 __all__ = ["fold_square"]
 
+_UNEVEN = inches("1/32")
+_ROUNDED = inches("1/64")  # marks for diagonals are rounded
 _RIGHT = 1e-3  # how far from a right angle, in radians, two diagonals read off a board may be
 
 
@@ -34,6 +36,10 @@ def fold_square(piece: Piece, sheet: Sheet, caliper: int) -> Folded | None:
     high = sorted(_place(piece.diagonals[n], v) for n in rising)
     wide = sorted(_place(piece.diagonals[n], u) for n in falling)
     centre = (piece.width / 2, piece.height / 2)
+    if len(sheet.hinges) < 4:
+        # A diagonal that ends on nothing folds nothing.
+        short = Remark(Severity.WARNING, message("fold-diagonals-short"))
+        return Folded(piece, Form.SQUARE_ENVELOPE, (message("fold-why.diagonals"),), remarks=(short,))
     base = next(
         (
             n
@@ -56,24 +62,20 @@ def fold_square(piece: Piece, sheet: Sheet, caliper: int) -> Folded | None:
     room = (Length(sizes[0] - caliper), Length(sizes[1] - caliper), Length(0))
     longer = (u, v) if wide[1] - wide[0] >= high[1] - high[0] else (v, u)
     finished = outside((*longer, (0.0, 0.0, 1.0)), sheet, poses, caliper)
-    remarks = []
-    for way, low_high in ((u, wide), (v, high)):
-        tips = [
-            reach
-            for corner in ((0, 0), (0, piece.height), (piece.width, 0), (piece.width, piece.height))
-            if (reach := _tip(corner, way, low_high)) > 0
-        ]
-        gap = round(low_high[1] - low_high[0]) - round(sum(tips))
-        if len(tips) == 2 and gap > 2:
-            remarks.append((gap, way))
-    said: tuple[Remark, ...] = ()
-    if len(remarks) == 2:
-        # One pair of flaps may stop short of the centre; both may not, or it does not close.
-        said = (
-            Remark(
-                Severity.WARNING, message("fold-flaps-apart", gap=Measured(min(gap for gap, _ in remarks)))
-            ),
-        )
+    gaps = []
+    said: list[Remark] = []
+    corners = ((0, 0), (0, piece.height), (piece.width, 0), (piece.width, piece.height))
+    for way, between in ((u, wide), (v, high)):
+        tips = [reach for corner in corners if (reach := _tip(corner, way, between)) > 0]
+        if len(tips) != 2:
+            continue
+        gaps.append(round(between[1] - between[0]) - round(sum(tips)))
+        if abs(tips[0] - tips[1]) > _UNEVEN:
+            uneven = message("fold-flaps-uneven", by=Measured(round(abs(tips[0] - tips[1]))))
+            said.append(Remark(Severity.WARNING, uneven))
+    # One pair of flaps may stop short of the centre; both may not, or it does not close.
+    if gaps and min(gaps) > _ROUNDED:
+        said.append(Remark(Severity.WARNING, message("fold-flaps-apart", gap=Measured(min(gaps)))))
     return Folded(
         piece,
         Form.SQUARE_ENVELOPE,
@@ -86,7 +88,7 @@ def fold_square(piece: Piece, sheet: Sheet, caliper: int) -> Folded | None:
         angles=tuple(angles),
         open_angles=tuple(angles),
         poses=tuple(poses),
-        remarks=said,
+        remarks=tuple(said),
     )
 
 

@@ -23,6 +23,7 @@ from neat_sheaf.messages import Measured, message
 __all__ = ["bag", "folded_bag", "hinged_box", "tray"]
 
 _HOLDER = inches("3/4")  # From memory: a deeper one is called a bag.
+_OVERS = inches("1/2")  # From memory: what is turned over may differ by as much and still be meant.
 _DIFFER = inches("3/16")  # From memory: walls of a box that differ by more were not meant to be alike.
 _MIDDLE = (1, 1)
 _CORNERS: tuple[Cell, ...] = ((0, 0), (2, 0), (0, 2), (2, 2))
@@ -156,7 +157,8 @@ def folded_bag(v: View) -> Made | None:
     """Fold-over, panel, base, panel, fold-over, the sides folded in first: a bag without glue."""
     if len(v.a) != 3 or len(v.b) != 5 or v.back or v.down or v.piece.diagonals:
         return None
-    if not (alike(v.a[0], v.a[2]) and alike(v.b[1], v.b[3]) and alike(v.b[0], v.b[4])):
+    overs = ((v.a[0], v.a[2]), (v.b[0], v.b[4]))
+    if not alike(v.b[1], v.b[3]) or any(abs(one - other) > _OVERS for one, other in overs):
         return None
     if v.piece.slits or len(v.cells) != 15 or v.a[0] + v.a[2] > v.a[1] or max(v.b[0], v.b[4]) > v.b[1]:
         return None
