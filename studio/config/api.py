@@ -32,6 +32,7 @@ from studio.cupboard.api import router as cupboard
 from studio.projects.api import router as projects
 from studio.projects.files_api import router as files
 from studio.projects.folding_api import router as folding
+from studio.projects.forms_api import router as forms
 from studio.projects.lines_api import router as lines
 
 _log = logging.getLogger(__name__)
@@ -44,6 +45,7 @@ for router in (
     projects,
     lines,
     folding,
+    forms,
     files,
     classes,
     cutting,

@@ -16,7 +16,8 @@ from neat_sheaf.formats.job_file import read_job, write_job
 from neat_sheaf.formats.reading import FileError
 from neat_sheaf.formats.svg_file import write_svg
 from neat_sheaf.limits import LARGEST_FILE, MOST_PRINTED_PIECES
-from neat_sheaf.measure.length import inches, millimetres
+from neat_sheaf.measure.length import MILLIMETRE, inches, millimetres
+from neat_sheaf.messages import Measured
 from neat_sheaf.project import Piece
 from neat_sheaf.project import Project as CoreProject
 from neat_sheaf.stock import Paper
@@ -34,8 +35,11 @@ from studio.projects.models import Project
 from studio.projects.printing import printed_sheet
 from studio.projects.schemas import ProjectOut
 from studio.projects.services import project_out, version_of
+from studio.projects.tracing import printed_template
 
 router = Router(tags=["files"])
+
+LARGEST_TEMPLATE = 1_000 * MILLIMETRE  # a metre: a few dozen pages
 
 
 def _project(request: HttpRequest, project_id: int, version: str) -> tuple[Project, CoreProject]:
@@ -85,6 +89,21 @@ def fold_file(request: HttpRequest, project_id: int, number: int, version: str =
     found, project = _project(request, project_id, version)
     piece = _piece(project, number)
     return download(f"{found.name} {piece.name}", "fold", write_fold(fold(piece)), "application/json")
+
+
+@router.get(
+    "/projects/{project_id}/pieces/{number}/template.pdf", response={200: bytes, 404: Problem, 422: Problem}
+)
+def template(
+    request: HttpRequest, project_id: int, number: int, paper: PageSize = "letter", version: str = ""
+) -> HttpResponse:
+    """One piece (from 0) at true size to trace, tiled where it is larger than the page."""
+    found, project = _project(request, project_id, version)
+    piece = _piece(project, number)
+    if max(piece.width, piece.height) > LARGEST_TEMPLATE:
+        raise FileError([fault("", "template-too-large", most=Measured(LARGEST_TEMPLATE))])
+    pdf = printed_template(piece, paper, voice_for(request))
+    return download(f"{found.name} {piece.name} template", "pdf", pdf, "application/pdf")
 
 
 @router.get("/projects/{project_id}/sheet.pdf", response={200: bytes, 404: Problem, 422: Problem})

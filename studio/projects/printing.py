@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+import re
 from collections.abc import Iterator, Sequence
 from dataclasses import replace
 from decimal import Decimal
@@ -10,11 +11,13 @@ from typing import TypedDict
 
 from django.utils.safestring import SafeString, mark_safe
 
+from neat_sheaf.folding import Form, fold
+from neat_sheaf.formats.folded_svg import isometric
 from neat_sheaf.formats.svg_file import piece_drawing
 from neat_sheaf.measure.length import MILLIMETRE, Length, write_length
 from neat_sheaf.measure.lettering import letter_of
 from neat_sheaf.measure.side import Side
-from neat_sheaf.messages import Measured, Message, Sized, message, several
+from neat_sheaf.messages import Boxed, Measured, Message, Sized, message, several
 from neat_sheaf.project import (
     CutMethod,
     Line,
@@ -36,6 +39,8 @@ from studio.cupboard.models import Supply
 
 __all__ = ["printed_sheet", "scale_for"]
 
+# Words of a step after which the thing stands. Common practice.
+_FOLDING = re.compile(r"\b(fold|glue|close|stick|tape|form|assemble|wrap|build)", re.IGNORECASE)
 # The room for one drawing, nm.
 _PLACE = (84 * MILLIMETRE, 62 * MILLIMETRE)
 
@@ -51,6 +56,8 @@ class _PieceRow(TypedDict):
     height: str
     box: str
     drawing: SafeString
+    folded: SafeString
+    solid: SafeString
 
 
 def scale_for(project: Project) -> int:
@@ -110,7 +117,24 @@ def _piece(piece: Piece, number: int, voice: Voice, scale: int) -> _PieceRow:
         "height": f"{float(height / scale) + 1:.4f}mm",
         "box": f"{-0.5 * scale} {-0.5 * scale} {float(width) + scale} {float(height) + scale}",
         "drawing": mark_safe(drawing),  # noqa: S308 - our own SVG, its text escaped
+        "folded": fractions(_folded(piece, voice)),
+        "solid": _solid(piece, 26),
     }
+
+
+def _folded(piece: Piece, voice: Voice) -> str:
+    folded = fold(piece)
+    if folded.form is None or folded.form is Form.FLAT or folded.finished is None:
+        return ""
+    form = voice.say(f"form.{folded.form}")
+    return voice.say("sheet-folded", form=form, size=Boxed(*folded.finished))
+
+
+def _solid(piece: Piece, longest: int) -> SafeString:
+    """The folded piece as a line drawing; nothing of one that is flat, or folds in no known way."""
+    folded = fold(piece)
+    flat = folded.finished is None or 0 in folded.finished
+    return mark_safe("" if flat else isometric(folded, longest))  # noqa: S308 - our own SVG
 
 
 def _notes(piece: Piece, voice: Voice) -> Iterator[str]:
@@ -230,10 +254,18 @@ def _steps(project: Project, when: When, names: dict[str, str], voice: Voice) ->
             if step.minutes is None
             else voice.say("sheet.minutes", minutes=voice.number(step.minutes.normalize())),
             "cautions": [_caution(caution, voice) for caution in step.cautions],
+            "solid": _solid_of(project, step),
         }
         for number, step in enumerate(project.steps, 1)
         if step.when is when
     ]
+
+
+def _solid_of(project: Project, step: Step) -> SafeString:
+    """What a step has folded: the one piece of it that becomes a solid thing, where it is folded or glued."""
+    pieces = [piece for name in step.pieces if (piece := project.piece(name)) is not None]
+    solids = [solid for piece in pieces if piece.scores and (solid := _solid(piece, 16))]
+    return solids[0] if len(solids) == 1 and _FOLDING.search(step.says) else SafeString("")
 
 
 def _used(step: Step, names: dict[str, str], voice: Voice) -> str:

@@ -17,6 +17,7 @@ __all__ = ["check_middle", "check_walls", "check_wrap"]
 
 SLIP = inches("1/2")  # From memory: opposite panels that differ by more were not meant to be alike.
 NEAR = inches("1/4")  # From memory: a fold off the middle by more is meant to be,
+_IN_HALF = (None, Form.CARD)  # A fold of any other form is where that form needs it.
 CARD = inches(4)  # as is one of a piece smaller than a card.
 
 
@@ -64,6 +65,8 @@ def check_middle(context: CheckContext, index: int, piece: Piece) -> Iterator[Fi
         if len(lines) != 1 or not lines[0][1].full or size % 2:
             continue
         n, line = lines[0]
+        if fold(piece, context.caliper(piece.paper)).form not in _IN_HALF:
+            continue
         off = abs(2 * line.at - size)
         if not 0 < off <= 2 * NEAR or size < CARD or not 0 < line.at < size:
             continue

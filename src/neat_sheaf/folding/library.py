@@ -6,7 +6,7 @@ flap that closes an end, ``o`` a turn-over. Sizes are common practice where they
 
 from __future__ import annotations
 
-from collections.abc import Mapping
+from collections.abc import Collection, Mapping
 from dataclasses import dataclass, replace
 
 from neat_sheaf.errors import NeatSheafError
@@ -184,15 +184,24 @@ FORMS: Mapping[str, Start] = {
 
 
 def started(
-    code: str, room: tuple[Length, Length, Length], voice: Voice, habits: Habits, *, matted: bool = True
+    code: str,
+    room: tuple[Length, Length, Length],
+    voice: Voice,
+    habits: Habits,
+    *,
+    matted: bool = True,
+    taken: Collection[str] = (),
 ) -> Project:
     """A sound list for a form with that room inside (width, depth, height; nm), named and worded by a voice.
 
+    No piece has a name that is ``taken``.
     KeyError for no such form; StartError where a size is too small or too large for it.
     """
     start = FORMS[code]
     sizes = _letters(start, room, voice.units, habits)
-    names = {pattern.name: voice.say(f"start-piece.{pattern.name}") for pattern in start.patterns}
+    names: dict[str, str] = {}
+    for pattern in start.patterns:
+        names[pattern.name] = _free(voice.say(f"start-piece.{pattern.name}"), {*taken, *names.values()})
     pieces: list[Piece] = []
     bodies: list[Folded] = []
     for pattern in start.patterns:
@@ -212,12 +221,19 @@ def started(
         pieces.append(piece)
         if matted:
             panels = [Panel(column, row) for column, row in pattern.mats]
-            pieces += mats_for(piece, panels, habits.border, "print", [p.name for p in pieces])
+            pieces += mats_for(piece, panels, habits.border, "print", [*taken, *(p.name for p in pieces)])
     fits = tuple(replace(fit, outer=names[fit.outer], inner=names[fit.inner]) for fit in start.fits)
     return Project(
         voice.say(f"start.{code}"), tuple(pieces), fits,
         contents=_contents(start, room, names, voice), steps=_steps(bodies, pieces, fits, voice),
     )  # fmt: skip
+
+
+def _free(name: str, taken: Collection[str]) -> str:
+    n, free = 2, name
+    while free in taken:
+        n, free = n + 1, f"{name} {n}"
+    return free
 
 
 def _contents(
@@ -264,12 +280,16 @@ def _letters(
     tab = min(usual, narrow // 2 // step * step) if not start.flat else usual
     tab = max(tab, -(-habits.tape // step) * step)
     # Flaps that reach the far side close an end without a gap; in a low box they meet in the middle.
+    over = min(max(usual, h // 4 // step * step), w // 2 // step * step)
+    if abs(over - d) <= inches("1/4"):
+        # As deep as the base it would be the list of a box with a hinged lid.
+        over = max(over // 2 // step * step, step)
     flap = narrow if narrow < h else -(-narrow // (2 * step)) * step
     return {
         "w": w, "d": d, "h": h, "t": tab, "f": flap,
         "c": habits.lid.clearance, "s": inches("1/16"),
         "l": min(h, max(usual, h // 2 // step * step)),
-        "o": min(max(usual, h // 4 // step * step), w // 2 // step * step),
+        "o": over,
         "e": max(usual, h // 3 // step * step), "p": max(usual, h // 3 // step * step),
     }  # fmt: skip
 

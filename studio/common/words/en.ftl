@@ -246,3 +246,14 @@ sheet-amount =
     .lengths = { $count } of { $length }
     .ml = { $count } ml
 one-kit-colourway = As chosen
+
+## A template to trace
+
+template =
+    .title = Template: { $piece }
+    .blank = Starts from a blank of { $size }.
+    .makes = Makes a { $form }, { $size } outside.
+    .lines = Cut along solid lines, score along dashed ones. Print at 100 %, without fitting to the page.
+    .tile = Part { $name }. Cut each part along its edges and join them where the crosses meet. Print at 100 %.
+sheet-folded = Folds to: { $form }, { $size } outside
+template-too-large = a template is for pieces up to { $most }; this one is larger

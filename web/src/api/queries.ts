@@ -122,6 +122,8 @@ export const asked = {
     }),
   papers: () => queryOptions({ queryKey: keys.papers, queryFn: () => ask(api.GET('/api/papers')) }),
   supplies: () => queryOptions({ queryKey: keys.supplies, queryFn: () => ask(api.GET('/api/supplies')) }),
+  forms: () =>
+    queryOptions({ queryKey: ['forms'], queryFn: () => ask(api.GET('/api/forms')), staleTime: Infinity }),
   packs: () => queryOptions({ queryKey: keys.packs, queryFn: () => ask(api.GET('/api/packs')) }),
 }
 

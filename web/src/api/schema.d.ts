@@ -316,6 +316,50 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/forms": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Forms
+         * @description Every form that there is.
+         */
+        get: operations["studio_projects_forms_api_forms"];
+        put?: never;
+        /**
+         * Start
+         * @description The list of a form with that room inside: pieces, fits, steps and what goes in.
+         */
+        post: operations["studio_projects_forms_api_start"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/forms/{code}.svg": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Form Drawing
+         * @description A form as a line drawing, in a size that shows it.
+         */
+        get: operations["studio_projects_forms_api_form_drawing"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/projects/{project_id}/list.csv": {
         parameters: {
             query?: never;
@@ -388,6 +432,26 @@ export interface paths {
          * @description One piece (from 0) as a FOLD file: its creases, and the folded form where it is known.
          */
         get: operations["studio_projects_files_api_fold_file"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/projects/{project_id}/pieces/{number}/template.pdf": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Template
+         * @description One piece (from 0) at true size to trace, tiled where it is larger than the page.
+         */
+        get: operations["studio_projects_files_api_template"];
         put?: never;
         post?: never;
         delete?: never;
@@ -2255,6 +2319,49 @@ export interface components {
             caliper: string;
         };
         /**
+         * FormOut
+         * @description A form; ``flat``: what goes in has a width and a height alone.
+         */
+        FormOut: {
+            /** Code */
+            code: string;
+            /** Name */
+            name: string;
+            /** Flat */
+            flat: boolean;
+        };
+        /**
+         * StartIn
+         * @description What goes inside: its width, depth (empty where the form is flat) and height.
+         *
+         *     ``matted``: with mats for what shows. ``taken`` are names that no piece is to have.
+         */
+        StartIn: {
+            /** Code */
+            code: string;
+            /** Width */
+            width: string;
+            /**
+             * Depth
+             * @default
+             */
+            depth: string;
+            /** Height */
+            height: string;
+            /**
+             * Matted
+             * @default true
+             */
+            matted: boolean;
+            /** Units */
+            units?: ("in" | "cm" | "mm") | null;
+            /**
+             * Taken
+             * @default []
+             */
+            taken: string[];
+        };
+        /**
          * JobText
          * @description A job file's text.
          */
@@ -4101,6 +4208,90 @@ export interface operations {
             };
         };
     };
+    studio_projects_forms_api_forms: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["FormOut"][];
+                };
+            };
+        };
+    };
+    studio_projects_forms_api_start: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["StartIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProjectIn"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    studio_projects_forms_api_form_drawing: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                code: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": string;
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
     studio_projects_files_api_table: {
         parameters: {
             query?: {
@@ -4232,6 +4423,50 @@ export interface operations {
     studio_projects_files_api_fold_file: {
         parameters: {
             query?: {
+                version?: string;
+            };
+            header?: never;
+            path: {
+                project_id: number;
+                number: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": string;
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    studio_projects_files_api_template: {
+        parameters: {
+            query?: {
+                paper?: "letter" | "a4";
                 version?: string;
             };
             header?: never;

@@ -13,6 +13,7 @@ import { useStudio } from '../ui/frame/session'
 import { Ledger } from '../ui/tables/Ledger'
 import { FracWords } from '../ui/text/FracWords'
 import { whole } from '../ui/text/fractions'
+import { FoldedLine } from '../projects/FoldedLine'
 import { TypedLength } from '../ui/text/Length'
 import classes from './ClassPage.module.css'
 import { useClass } from './context'
@@ -98,6 +99,9 @@ function Name({ piece, at }: { piece: Piece; at: number }) {
   return (
     <>
       <span className={classes.letter}>{letterOf(at)}</span> {piece.name}
+      <FoldedLine
+        folded={project.folded.length === (project.pieces ?? []).length ? project.folded[at] : undefined}
+      />
       {found.map((check) => (
         <div key={check.code} className={classes.check} data-level={check.level}>
           <FracWords text={whole(check.message)} />{' '}

@@ -7,6 +7,9 @@ import type { Project } from '../api/client'
 /** The project as files: printed, for a spreadsheet, for the command line, a piece at true size. */
 export function FilesMenu({ project }: { project: Project }) {
   const versions = ['', ...(project.variants ?? []).map((variant) => variant.name)]
+  const sheet = project.units === 'in' ? 'letter' : 'a4'
+  const sheetName = sheet === 'letter' ? t`Letter` : t`A4`
+  const folding = (project.pieces ?? []).flatMap((piece, n) => (piece.scores?.length ? [{ piece, n }] : []))
   const base = `/api/projects/${project.id}`
   return (
     <Menu position="bottom-end" withinPortal>
@@ -51,6 +54,31 @@ export function FilesMenu({ project }: { project: Project }) {
           <Menu.Item key={piece.name} component="a" href={`${base}/pieces/${n}.svg`}>
             {piece.name}
           </Menu.Item>
+        ))}
+        <Menu.Label>
+          <Trans>One piece to trace, as PDF on {sheetName}</Trans>
+        </Menu.Label>
+        {(project.pieces ?? []).map((piece, n) => (
+          <Menu.Item key={piece.name} component="a" href={`${base}/pieces/${n}/template.pdf?paper=${sheet}`}>
+            {piece.name}
+          </Menu.Item>
+        ))}
+        {folding.length ? (
+          <Menu.Label>
+            <Trans>What folds, for others to go on with</Trans>
+          </Menu.Label>
+        ) : null}
+        {folding.map(({ piece, n }) => (
+          <div key={piece.name}>
+            <Menu.Item component="a" href={`${base}/pieces/${n}.fold`}>
+              <Trans>{piece.name} as a FOLD file</Trans>
+            </Menu.Item>
+            {project.folded[n]?.finished ? (
+              <Menu.Item component="a" href={`${base}/pieces/${n}/folded.svg`}>
+                <Trans>{piece.name} folded, as SVG</Trans>
+              </Menu.Item>
+            ) : null}
+          </div>
         ))}
       </Menu.Dropdown>
     </Menu>

@@ -90,7 +90,7 @@ export function FoldIt(props: {
               value={Math.round(share * 100)}
               onChange={(value) => setShare(value / 100)}
               label={null}
-              thumbProps={{ 'aria-label': t`How far ${piece.name} is folded, in per cent` }}
+              thumbLabel={t`How far ${piece.name} is folded, in per cent`}
             />
             <span className="soft">
               <Trans>closed</Trans>

@@ -20,11 +20,12 @@ import {
   withPiece,
 } from './draft'
 import { FitsEditor } from './FitsEditor'
-import { rowsOf, withTaken } from './lines'
+import { rowsOf, withStarted, withTaken } from './lines'
 import { PieceAside } from './PieceAside'
 import { PieceRow } from './PieceRow'
 import classes from './ProjectPage.module.css'
 import { type QuickHandle, QuickLines } from './QuickLines'
+import { StartForm } from './StartForm'
 import { SupplyUses } from './SupplyUses'
 
 const NONE: never[] = []
@@ -52,6 +53,7 @@ export function ListTab() {
   const teach = useNewClass()
   const [chosen, setChosen] = useState(0)
   const [to, setTo] = useState<number | null>(null)
+  const [starting, setStarting] = useState(false)
   const dragged = useRef<number | null>(null)
   const quick = useRef<QuickHandle>(null)
   const [unread] = useState(() => new Map<string, string>())
@@ -218,13 +220,25 @@ export function ListTab() {
           {pieces.length === 0 ? (
             <p className="soft">
               <Trans>
-                The list is empty. Write its first piece above as you would say it, or paste the whole list.
+                The list is empty. Write its first piece above as you would say it, paste the whole list, or
+                start from a form.
               </Trans>
             </p>
           ) : null}
           <Button variant="light" leftSection={<IconPlus size={18} />} onClick={actions.add} mt="md">
             <Trans>Next piece</Trans>
           </Button>
+          <Button variant="default" onClick={() => setStarting(true)} mt="md" ml="sm">
+            <Trans>Start from a form…</Trans>
+          </Button>
+          {starting ? (
+            <StartForm
+              units={units}
+              taken={names}
+              take={(form) => open.change(withStarted(doc, form))}
+              close={() => setStarting(false)}
+            />
+          ) : null}
           <WholeList findings={checks.whole} fresh={fresh} fix={actions.fix} />
           <Fits fits={doc.fits ?? NONE} names={names} change={changeFits} />
           <Uses uses={doc.supplies ?? NONE} faults={faults} change={changeUses} />

@@ -83,6 +83,15 @@ export function withTaken(doc: ProjectIn, taken: Taken): ProjectIn {
   }
 }
 
+/** The list with a whole form behind what it has: its pieces, fits, steps and what goes in. */
+export const withStarted = (doc: ProjectIn, form: ProjectIn): ProjectIn => ({
+  ...doc,
+  pieces: [...(doc.pieces ?? []), ...(form.pieces ?? [])],
+  fits: [...(doc.fits ?? []), ...(form.fits ?? [])],
+  steps: [...(doc.steps ?? []), ...(form.steps ?? [])],
+  contents: [...(doc.contents ?? []), ...(form.contents ?? [])],
+})
+
 /** The list with pieces added behind its last; each keeps a name of its own. */
 export function withAdded(doc: ProjectIn, added: Piece[]): ProjectIn {
   const pieces = [...(doc.pieces ?? [])]

@@ -4,6 +4,7 @@ from __future__ import annotations
 
 from math import hypot
 
+from neat_sheaf.folding.compass import Compass
 from neat_sheaf.folding.facets import Sheet
 from neat_sheaf.folding.folded import Folded
 from neat_sheaf.folding.form import Form, Remark, Severity
@@ -36,10 +37,6 @@ def fold_square(piece: Piece, sheet: Sheet, caliper: int) -> Folded | None:
     high = sorted(_place(piece.diagonals[n], v) for n in rising)
     wide = sorted(_place(piece.diagonals[n], u) for n in falling)
     centre = (piece.width / 2, piece.height / 2)
-    if len(sheet.hinges) < 4:
-        # A diagonal that ends on nothing folds nothing.
-        short = Remark(Severity.WARNING, message("fold-diagonals-short"))
-        return Folded(piece, Form.SQUARE_ENVELOPE, (message("fold-why.diagonals"),), remarks=(short,))
     base = next(
         (
             n
@@ -53,11 +50,11 @@ def fold_square(piece: Piece, sheet: Sheet, caliper: int) -> Folded | None:
         wide[0] < centre[0] * u[0] + centre[1] * u[1] < wide[1]
         and high[0] < centre[0] * v[0] + centre[1] * v[1] < high[1]
     ):
-        return None
+        return _short(piece)
     angles = [-180.0] * len(sheet.hinges)
     poses = folded_poses(sheet, angles, base)
-    if gaps_of(sheet, poses):
-        return None
+    if gaps_of(sheet, poses) or len({hinge.crease for hinge in sheet.hinges}) < 4:
+        return _short(piece)
     sizes = sorted((round(wide[1] - wide[0]), round(high[1] - high[0])), reverse=True)
     room = (Length(sizes[0] - caliper), Length(sizes[1] - caliper), Length(0))
     longer = (u, v) if wide[1] - wide[0] >= high[1] - high[0] else (v, u)
@@ -88,8 +85,17 @@ def fold_square(piece: Piece, sheet: Sheet, caliper: int) -> Folded | None:
         angles=tuple(angles),
         open_angles=tuple(angles),
         poses=tuple(poses),
+        # Its flaps lie behind it, in the order in which they are folded.
+        lifts=tuple((0.0, 0.0, 0.0 if n == base else -1000.0 - n) for n in range(len(sheet.facets))),
+        compass=Compass((0.0, 1.0, 0.0), (0.0, 0.0, 1.0)),
         remarks=tuple(said),
     )
+
+
+def _short(piece: Piece) -> Folded:
+    """A diagonal that ends on nothing folds nothing."""
+    short = Remark(Severity.WARNING, message("fold-diagonals-short"))
+    return Folded(piece, Form.SQUARE_ENVELOPE, (message("fold-why.diagonals"),), remarks=(short,))
 
 
 def _way(line: Diagonal) -> tuple[float, float]:
