@@ -87,7 +87,7 @@ def test_a_template_is_true_to_size_on_one_page_or_on_tiles(person, tray, paper,
         assert (float(page.width), float(page.height)) == pytest.approx(size, abs=0.5)
         words = page.extract_text()
         assert "Starts from a blank of 6 x 5 in." in words.replace("  ", " ")
-        assert "Makes a tray" in words
+        assert "Folds to: tray" in words
         xs = [x for line in (*page.lines, *page.curves, *page.rects) for x in (line["x0"], line["x1"])]
         # The outline is 6 in wide: 432 points.
         outline = max((c for c in (*page.curves, *page.rects)), key=lambda c: c["x1"] - c["x0"])

@@ -42,6 +42,7 @@ def lifts_of(
     tabs = {made.view.panel(joint.tab) for joint in made.joints}
     lifts: list[Vector] = [(0.0, 0.0, 0.0)] * len(sheet.facets)
     reached, waiting, order = {base}, deque([base]), 0
+    depth = {base: 0}
     while waiting:
         here = waiting.popleft()
         for n in hangs.get(here, ()):
@@ -53,10 +54,12 @@ def lifts_of(
             reached.add(there)
             waiting.append(there)
             order += 1
+            depth[there] = depth[here] + 1
             lift = lifts[here]
             if abs(angles[n]) > 170:
                 side = 1 if angles[n] > 0 else -1
-                lift = _moved(lift, pose.normal, side * _LAYER * (1 + order / 100))
+                # Each time by half as much: what is folded back again comes to lie between the two.
+                lift = _moved(lift, pose.normal, side * _LAYER * (1 + order / 100) / 2 ** depth[here])
             if sheet.facets[there].panel in tabs and abs(angles[n]) < 170:
                 lift = _moved(lift, own.normal, -_LAYER)
             lifts[there] = lift

@@ -94,7 +94,7 @@ def _rounded(at: tuple[float, float, float]) -> tuple[float, float]:
 
 
 def _lifted(spot: Spot, lift: Vector) -> Spot:
-    return (spot[0] + lift[0] * 20, spot[1] + lift[1] * 20, spot[2] + lift[2] * 20)
+    return (spot[0] + lift[0] * 100, spot[1] + lift[1] * 100, spot[2] + lift[2] * 100)
 
 
 def _project(compass: Compass, spot: Spot) -> tuple[float, float, float]:

@@ -1,5 +1,6 @@
 import { Trans } from '@lingui/react/macro'
 import type { Schemas } from '../api/client'
+import classes from './FoldedLine.module.css'
 import { FracWords } from '../ui/text/FracWords'
 
 /** What a piece folds into, in one line; nothing where that is not known or it is flat. */
@@ -8,7 +9,7 @@ export function FoldedLine({ folded }: { folded: Schemas['FoldedOut'] | undefine
   const { form } = folded
   const { finished, room } = folded
   return (
-    <p className="soft">
+    <p className={classes.line}>
       {folded.finished ? (
         <Trans>
           {form}: <FracWords text={finished} /> outside

@@ -87,7 +87,7 @@ def fold_square(piece: Piece, sheet: Sheet, caliper: int) -> Folded | None:
         poses=tuple(poses),
         # Its flaps lie behind it, in the order in which they are folded.
         lifts=tuple((0.0, 0.0, 0.0 if n == base else -1000.0 - n) for n in range(len(sheet.facets))),
-        compass=Compass((0.0, 1.0, 0.0), (0.0, 0.0, 1.0)),
+        compass=Compass(longer[1], (0.0, 0.0, 1.0)),
         remarks=tuple(said),
     )
 
