@@ -2,27 +2,61 @@
 
 from __future__ import annotations
 
+from contextlib import suppress
 from dataclasses import replace
 from typing import Annotated, Any
 
-from django.http import HttpRequest
+from django.http import Http404, HttpRequest
 from ninja import Field, Router, Schema
 
+from neat_sheaf.checks import Level, check_project
+from neat_sheaf.checks.refitting import CannotFitError, Refitted, made_to_fit
 from neat_sheaf.errors import Fault
 from neat_sheaf.folding import Folded, fold
 from neat_sheaf.formats.piece_part import piece_document, read_piece
+from neat_sheaf.formats.project_part import changes_document
 from neat_sheaf.formats.reading import Faulty, FileError, JsonValue
 from neat_sheaf.limits import LONGEST_TEXT
 from neat_sheaf.measure.length import MILLIMETRE
-from studio.accounts.models import Measure
+from neat_sheaf.messages import Sized
+from neat_sheaf.project import Project as CoreProject
+from neat_sheaf.wording import Voice
+from studio.accounts.models import Measure, Studio
+from studio.accounts.tenancy import studio_of
 from studio.accounts.voice import voice_for
 from studio.common.problems import Problem
 from studio.projects.folding import folded_out
-from studio.projects.schemas import FoldedOut, PanelDoc, PieceDoc
+from studio.projects.schemas import FixOut, FoldedOut, PanelDoc, PieceDoc, ProjectIn
+from studio.projects.services import read_document
 
 router = Router(tags=["folding"])
 
+
+class RefitIn(Schema):
+    """A list as it is on the screen, the piece (from 0) and the room that is wanted in it.
+
+    ``depth`` of a flat thing is left empty.
+    """
+
+    project: ProjectIn
+    piece: int
+    width: Said
+    depth: Said = ""
+    height: Said
+
+
+class RefitOut(Schema):
+    """The list that makes it, as changes; what changes, and what the checks then find more than now."""
+
+    fix: FixOut | None
+    says: list[str]
+    warnings: list[str]
+
+
 Place = Annotated[list[float], Field(min_length=2, max_length=3)]
+
+
+Said = Annotated[str, Field(max_length=LONGEST_TEXT)]
 
 
 class FoldIn(Schema):
@@ -137,3 +171,58 @@ def _shape(folded: Folded) -> dict[str, Any]:
         "up": [0, 1, 0] if compass is None else list(compass.up),
         "front": [0, 0, 1] if compass is None else list(compass.front),
     }
+
+
+@router.post("/refit", response={200: RefitOut, 404: Problem, 422: Problem}, by_alias=True)
+def refit(request: HttpRequest, payload: RefitIn) -> RefitOut:
+    """The list with that room inside a piece; everything that belongs to it follows. Nothing is kept."""
+    studio = studio_of(request)
+    voice = voice_for(request, payload.project.units)
+    document = payload.project.model_dump(by_alias=True, exclude={"version", "units"}, exclude_none=True)
+    core = read_document(document, studio, voice.units)
+    if not 0 <= payload.piece < len(core.pieces):
+        raise Http404
+    piece = core.pieces[payload.piece]
+    room = fold(piece).room
+    flat = room is not None and room[2] == 0
+    faults: list[Fault] = []
+    said = [payload.width, payload.height] if flat else [payload.width, payload.depth, payload.height]
+    names = ["width", "height"] if flat else ["width", "depth", "height"]
+    sizes = []
+    for name, text in zip(names, said, strict=True):
+        with suppress(Faulty):
+            sizes.append(JsonValue(text, name, voice.units, faults).length())
+    if faults:
+        raise FileError(faults)
+    wanted = (sizes[0], sizes[1], 0) if flat else (sizes[0], sizes[1], sizes[2])
+    try:
+        found = made_to_fit(core, piece.name, wanted, voice.units)
+    except CannotFitError as error:
+        raise FileError([Fault("width", error.message)]) from error
+    return _refit_out(core, found, studio, voice)
+
+
+def _refit_out(core: CoreProject, found: Refitted, studio: Studio, voice: Voice) -> RefitOut:
+    before = {piece.name: piece for piece in core.pieces}
+    says = [
+        voice.say(
+            "refit-change",
+            piece=piece.name,
+            before=Sized(before[piece.name].width, before[piece.name].height),
+            after=Sized(piece.width, piece.height),
+        )
+        for piece in found.project.pieces
+        if piece.name in found.changed
+    ]
+    habits = studio.habits
+    known = {(f.code, f.where) for f in check_project(core, voice.units, habits)}
+    new = [
+        voice.words(f.message)
+        for f in check_project(found.project, voice.units, habits)
+        if f.level is not Level.NOTE and (f.code, f.where) not in known
+    ]
+    if not found.changed:
+        return RefitOut(fix=None, says=[], warnings=new)
+    changes = changes_document(core, found.project, voice.units)
+    fix = FixOut.model_validate({"message": "; ".join(says), "changes": changes})
+    return RefitOut(fix=fix, says=says, warnings=new)

@@ -100,7 +100,7 @@ def _larger(context: CheckContext, piece: Piece, excess: list[int]) -> Fix | Non
         if not by:
             continue
         lever = lever_for(fixed, direction, context.caliper(piece.paper))
-        larger = None if lever is None else pulled(fixed, lever, by)
+        larger = None if lever is None else pulled(fixed, lever, lever.by(by))
         if larger is None:
             return None
         fixed = larger

@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 from collections.abc import Iterator
+from dataclasses import dataclass
 from itertools import combinations
 
 from neat_sheaf.folding.fold import fold
@@ -15,47 +16,64 @@ from neat_sheaf.project.panels import panels_along, stretched
 
 __all__ = ["Lever", "lever_for", "pulled"]
 
-Lever = tuple[tuple[Side, int], ...]
-"""Panels (side, number from 0) that are stretched by the same length."""
+Places = tuple[tuple[Side, int], ...]
+"""Panels by their side and number from 0."""
+
+
+@dataclass(frozen=True, slots=True)
+class Lever:
+    """Panels that are stretched by the same length; the room then grows by ``gain`` times as much."""
+
+    panels: Places
+    gain: int = 1
+
+    def by(self, more: int, step: int = 1) -> int:
+        """What each panel has to grow for so much more room, in whole steps."""
+        return -(-more // (self.gain * step)) * step
+
+
 _STEP = inches("1/8")
 
 
 def pulled(piece: Piece, lever: Lever, by: int) -> Piece | None:
     """The piece with those panels longer by ``by`` nm; None where one would vanish."""
-    for side, panel in lever:
+    for side, panel in lever.panels:
         if panels_along(piece, side)[panel] + by <= 0:
             return None
         piece = stretched(piece, side, panel, by)
     return piece
 
 
-def lever_for(piece: Piece, direction: int, caliper: int = 0) -> Lever | None:
-    """The fewest panels that, stretched alike, enlarge the room in one direction (0 to 2) by as much and in
-    no other, without anything new to be said; with something to be said where it cannot be without.
+def lever_for(piece: Piece, direction: int, caliper: int = 0, *, clean: bool = False) -> Lever | None:
+    """The fewest panels that, stretched alike, enlarge the room in one direction (0 to 2) and in no other.
+
+    Nothing new is to be said of the piece then; where it cannot be without, what does it all the same,
+    unless it is to be ``clean``.
     """
     before = fold(piece, caliper)
     if before.room is None:
         return None
     second: Lever | None = None
-    for lever in _levers(piece):
-        larger = pulled(piece, lever, _STEP)
+    for places in _levers(piece):
+        larger = pulled(piece, Lever(places), _STEP)
         after = None if larger is None else fold(larger, caliper)
         if after is None or after.room is None or after.form is not before.form:
             continue
         grown = [after.room[n] - before.room[n] for n in range(3)]
-        if grown[direction] != _STEP or any(grown[n] for n in range(3) if n != direction):
+        gain = grown[direction] // _STEP
+        if grown[direction] not in (_STEP, 2 * _STEP) or any(grown[n] for n in range(3) if n != direction):
             continue
         if _said(after) <= _said(before):
-            return lever
-        second = second or lever
-    return second
+            return Lever(places, gain)
+        second = second or Lever(places, gain)
+    return None if clean else second
 
 
 def _said(folded: Folded) -> int:
     return sum(remark.severity is not Severity.NOTE for remark in folded.remarks)
 
 
-def _levers(piece: Piece) -> Iterator[Lever]:
+def _levers(piece: Piece) -> Iterator[Places]:
     """Single panels, then panels of one size along a side, then of one size along both, then pairs."""
     panels = [(side, n, size) for side in Side for n, size in enumerate(panels_along(piece, side))]
     for side, n, _ in panels:

@@ -129,3 +129,9 @@ start-step =
     .sleeve = Slide { $inner } into { $outer }.
 start-not-so = { $form }: it cannot have a room of { $room }; try other sizes
 start-no-room = these sizes leave no room for one of its panels; try larger ones
+
+## Make it fit
+
+refit-unknown = the room inside { $piece } is not known, so it cannot be made to fit
+refit-cannot = no panels of { $piece } can be stretched by { $by } to give that room
+refit-change = { $piece } from { $before } to { $after }

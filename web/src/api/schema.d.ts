@@ -316,6 +316,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/refit": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Refit
+         * @description The list with that room inside a piece; everything that belongs to it follows. Nothing is kept.
+         */
+        post: operations["studio_projects_folding_api_refit"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/forms": {
         parameters: {
             query?: never;
@@ -2319,6 +2339,37 @@ export interface components {
             caliper: string;
         };
         /**
+         * RefitOut
+         * @description The list that makes it, as changes; what changes, and what the checks then find more than now.
+         */
+        RefitOut: {
+            fix: components["schemas"]["FixOut"] | null;
+            /** Says */
+            says: string[];
+            /** Warnings */
+            warnings: string[];
+        };
+        /**
+         * RefitIn
+         * @description A list as it is on the screen, the piece (from 0) and the room that is wanted in it.
+         *
+         *     ``depth`` of a flat thing is left empty.
+         */
+        RefitIn: {
+            project: components["schemas"]["ProjectIn"];
+            /** Piece */
+            piece: number;
+            /** Width */
+            width: string;
+            /**
+             * Depth
+             * @default
+             */
+            depth: string;
+            /** Height */
+            height: string;
+        };
+        /**
          * FormOut
          * @description A form; ``flat``: what goes in has a width and a height alone.
          */
@@ -4195,6 +4246,48 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["ShapeOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    studio_projects_folding_api_refit: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["RefitIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["RefitOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
                 };
             };
             /** @description Unprocessable Entity */

@@ -17,15 +17,19 @@ import { Failed } from '../ui/states/states'
 import { FracWords } from '../ui/text/FracWords'
 import { whole } from '../ui/text/fractions'
 import { drawnNm, type Units } from '../ui/text/length'
+import type { ListActions } from './actions'
 import { useProject } from './context'
+import { MakeItFit } from './MakeItFit'
 import { whereSeen } from './seen'
 
-const START: Eye = { turn: -32, tilt: 28 }
+const START: Eye = { turn: 32, tilt: 28 }
 const FRAME = { width: 364, height: 300 }
 
 /** The piece in three dimensions, from flat to closed, and what comes of it in words. */
 export function FoldIt(props: {
   piece: Piece
+  index: number
+  actions: ListActions
   lit: PanelAt | null
   light: (panel: PanelAt | null) => void
   /** Take the piece with the slits that its form needs. */
@@ -37,6 +41,7 @@ export function FoldIt(props: {
   const [eye, setEye] = useState(START)
   const [share, setShare] = useState(1)
   const [opened, setOpened] = useState(false)
+  const [fitting, setFitting] = useState(false)
   const still = useReducedMotion()
   const known = Boolean(shape.data?.kind && shape.data.facets.length)
   useEffect(() => {
@@ -122,6 +127,19 @@ export function FoldIt(props: {
         </>
       ) : null}
       <Facts shape={folded} complete={props.complete} />
+      {folded.room && fitting ? (
+        <MakeItFit
+          index={props.index}
+          flat={folded.flat}
+          actions={props.actions}
+          close={() => setFitting(false)}
+        />
+      ) : null}
+      {folded.room && !fitting ? (
+        <Button variant="default" size="compact-sm" mt={8} onClick={() => setFitting(true)}>
+          <Trans>Make it fit…</Trans>
+        </Button>
+      ) : null}
     </section>
   )
 }

@@ -83,7 +83,14 @@ export function PieceAside(props: {
         <Legend piece={piece} />
         <FoldedLine folded={status === 'saved' ? project.folded[index] : undefined} />
         {folding && shown ? (
-          <FoldIt piece={shown} lit={panel} light={setPanel} complete={(whole) => set(whole, 'slits')} />
+          <FoldIt
+            index={index}
+            actions={actions}
+            piece={shown}
+            lit={panel}
+            light={setPanel}
+            complete={(whole) => set(whole, 'slits')}
+          />
         ) : null}
         {creased ? (
           <Button

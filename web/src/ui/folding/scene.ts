@@ -175,30 +175,52 @@ function backToFront(placed: Placed[]): Plate[] {
 
 const depth = (one: Placed) => one.spots.reduce((sum, spot) => sum + spot[2], 0) / one.spots.length
 
-const NEAR = 1e-3
+const NEAR = 1e-4
+const SPECK = 0.01 // mm², too little to be seen
 
-/** Whether the first must be drawn before the second: they overlap on the screen, and it is behind. */
+/** Whether the first must be drawn before the second: they overlap on the screen, and it is behind there. */
 function isBehind(one: Placed, other: Placed): boolean {
-  if (!meets(one, other)) return false
-  const side = (plane: Placed, spots: Vector[]) => {
-    const facing = plane.normal[2]
-    if (Math.abs(facing) < 1e-4 || !plane.spots[0]) return { front: true, behind: true }
-    const far = dot(plane.normal, plane.spots[0])
-    const over = spots.map((spot) => (dot(plane.normal, spot) - far) * Math.sign(facing))
-    return { front: over.every((v) => v >= -NEAR), behind: over.every((v) => v <= NEAR) }
-  }
-  const mine = side(other, one.spots)
-  if (mine.behind !== mine.front) return mine.behind
-  const theirs = side(one, other.spots)
-  if (theirs.behind !== theirs.front) return theirs.front
-  return depth(one) < depth(other)
+  const at = overlap(one.spots, other.spots)
+  if (!at) return false
+  return depthAt(other, at) - depthAt(one, at) > NEAR
 }
 
-/** Whether the boxes of two plates overlap on the screen by more than a line. */
-function meets(one: Placed, other: Placed): boolean {
-  return ([0, 1] as const).every((k) => {
-    const a = one.spots.map((spot) => spot[k])
-    const b = other.spots.map((spot) => spot[k])
-    return Math.min(Math.max(...a), Math.max(...b)) - Math.max(Math.min(...a), Math.min(...b)) > NEAR
-  })
+/** How near a plate is to the eye at a place on the screen. */
+function depthAt(plate: Placed, [x, y]: [number, number]): number {
+  const [a, b, c] = plate.normal
+  const [px, py, pz] = plate.spots[0] ?? [0, 0, 0]
+  return Math.abs(c) < 1e-6 ? pz : pz - (a * (x - px) + b * (y - py)) / c
+}
+
+/** The middle of what two plates cover both; null where that is nothing. The second is taken as convex. */
+function overlap(one: readonly Vector[], other: readonly Vector[]): [number, number] | null {
+  let shape: [number, number][] = one.map((spot) => [spot[0], spot[1]])
+  const sign = Math.sign(area(other.map((spot) => [spot[0], spot[1]])))
+  for (let n = 0; n < other.length && shape.length; n++) {
+    const a = other[n]
+    const b = other[(n + 1) % other.length]
+    if (!a || !b) continue
+    const side = (p: [number, number]) =>
+      sign * ((b[0] - a[0]) * (p[1] - a[1]) - (b[1] - a[1]) * (p[0] - a[0]))
+    const kept: [number, number][] = []
+    shape.forEach((p, k) => {
+      const q = shape[(k + 1) % shape.length] ?? p
+      const [s, t] = [side(p), side(q)]
+      if (s >= 0) kept.push(p)
+      if (s * t < 0) kept.push([p[0] + ((q[0] - p[0]) * s) / (s - t), p[1] + ((q[1] - p[1]) * s) / (s - t)])
+    })
+    shape = kept
+  }
+  if (shape.length < 3 || Math.abs(area(shape)) < SPECK) return null
+  const sum = shape.reduce<[number, number]>((at, p) => [at[0] + p[0], at[1] + p[1]], [0, 0])
+  return [sum[0] / shape.length, sum[1] / shape.length]
+}
+
+function area(ring: readonly [number, number][]): number {
+  return (
+    ring.reduce((sum, p, n) => {
+      const q = ring[(n + 1) % ring.length] ?? p
+      return sum + p[0] * q[1] - q[0] * p[1]
+    }, 0) / 2
+  )
 }

@@ -1,0 +1,105 @@
+import { t } from '@lingui/core/macro'
+import { Trans } from '@lingui/react/macro'
+import { Button, TextInput } from '@mantine/core'
+import { useMutation } from '@tanstack/react-query'
+import { type FormEvent, useState } from 'react'
+import { api, ask, Refused } from '../api/client'
+import { Failed } from '../ui/states/states'
+import { FracWords } from '../ui/text/FracWords'
+import { whole } from '../ui/text/fractions'
+import type { ListActions } from './actions'
+import { useProject } from './context'
+import { FixEffects } from './FixEffects'
+import classes from './MakeItFit.module.css'
+
+/** Type the room that is wanted: the list that has it, as a difference, before it is taken. */
+export function MakeItFit(props: { index: number; flat: boolean; actions: ListActions; close: () => void }) {
+  const { doc, units } = useProject()
+  const [sizes, setSizes] = useState({ width: '', depth: '', height: '' })
+  const make = useMutation({
+    mutationFn: () => ask(api.POST('/api/refit', { body: { project: doc, piece: props.index, ...sizes } })),
+  })
+  const faults = make.error instanceof Refused ? (make.error.problem.faults ?? []) : []
+  const asks = props.flat ? (['width', 'height'] as const) : (['width', 'depth', 'height'] as const)
+  const label = { width: t`Width, ${units}`, depth: t`Depth, ${units}`, height: t`Height, ${units}` }
+  const fix = make.data?.fix
+  const submit = (event: FormEvent) => {
+    event.preventDefault()
+    make.mutate()
+  }
+  return (
+    <form className={classes.fit} onSubmit={submit} aria-label={t`Make it fit`}>
+      <p>
+        <Trans>How much room inside?</Trans>
+      </p>
+      <div className={classes.sizes}>
+        {asks.map((name) => (
+          <TextInput
+            key={name}
+            size="sm"
+            label={label[name]}
+            value={sizes[name]}
+            onChange={(event) => {
+              setSizes({ ...sizes, [name]: event.currentTarget.value })
+              make.reset()
+            }}
+          />
+        ))}
+      </div>
+      {faults.map((fault) => (
+        <p key={fault.path + fault.message} role="alert" className={classes.fault}>
+          <FracWords text={whole(fault.message)} />
+        </p>
+      ))}
+      {make.error && !faults.length ? <Failed error={make.error} /> : null}
+      {make.data ? (
+        <div role="status">
+          {fix ? (
+            <ul className={classes.says}>
+              {make.data.says.map((said) => (
+                <li key={said}>
+                  <FracWords text={said} />
+                </li>
+              ))}
+            </ul>
+          ) : (
+            <p>
+              <Trans>It has that room already.</Trans>
+            </p>
+          )}
+          {make.data.warnings.map((warning) => (
+            <p key={warning} className={classes.fault}>
+              <FracWords text={whole(warning)} />
+            </p>
+          ))}
+          {fix ? <FixEffects fixes={[fix]} /> : null}
+        </div>
+      ) : null}
+      <div className={classes.buttons}>
+        {fix ? (
+          <Button
+            size="compact-md"
+            onClick={() => {
+              props.actions.fix(fix.changes)
+              props.close()
+            }}
+          >
+            <Trans>Take it</Trans>
+          </Button>
+        ) : (
+          <Button
+            type="submit"
+            size="compact-md"
+            loading={make.isPending}
+            disabled={asks.some((name) => !sizes[name].trim())}
+          >
+            <Trans>Show what changes</Trans>
+          </Button>
+        )}
+        <Button variant="default" size="compact-md" onClick={props.close}>
+          <Trans>Leave it</Trans>
+        </Button>
+      </div>
+    </form>
+  )
+}
