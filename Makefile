@@ -41,6 +41,8 @@ bench: setup-bench ## the benchmarks, as ratios in one run
 	$(DEBUG) $(PY) benchmarks/quality.py
 	$(DEBUG) $(PY) tools/cluster.py $(PY) benchmarks/writing_a_list.py
 	$(DEBUG) $(PY) benchmarks/misread.py
+	$(DEBUG) $(PY) -m benchmarks.folding
+	$(DEBUG) $(PY) -m benchmarks.slips
 	$(DEBUG) $(PY) benchmarks/hostile_lines.py
 	$(DEBUG) $(PY) benchmarks/hostile_sizes.py
 	$(DEBUG) $(PY) tools/cluster.py $(PY) benchmarks/hostile_requests.py

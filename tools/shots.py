@@ -22,7 +22,6 @@ VIEWS = [
     ("project-checks", "/projects/3", "would make it even"),
     ("project-assembly", "/projects/1/assembly", "The order of assembly"),
     ("project-versions", "/projects/1/versions", "score 2 along the height"),
-    ("classes", "/classes", "Harvest supper"),
     ("class-kit", "/classes/1/kit", "Every kit holds"),
     ("class-papers", "/classes/1/papers", "Sheets and packs"),
     ("class-sheets", "/classes/1/sheets", "No plan of straight cuts"),
@@ -75,6 +74,18 @@ def _visit(address: str, password: str) -> None:
             driver.get(address + path)
             _wait(driver, text)
             _shoot(driver, name)
+        driver.get(f"{address}/projects/1")
+        _wait(driver, "What fits what")
+        driver.find_element(By.XPATH, "//button[.='Fold it']").click()
+        _wait(driver, "Room inside")
+        time.sleep(1.5)  # it folds as it comes
+        thing = driver.find_element(By.CSS_SELECTOR, "[role=application]")
+        driver.execute_script("arguments[0].scrollIntoView({block: 'center'})", thing)
+        _shoot(driver, "project-folded")
+        driver.find_element(By.XPATH, "//button[.='Start from a form…']").click()
+        _wait(driver, "Flat pouch")
+        time.sleep(1)
+        _shoot(driver, "start-form")
         driver.get(f"{address}/projects/2")
         _wait(driver, "What fits what")
         box = driver.find_element(By.CSS_SELECTOR, "textarea[aria-label='A piece in words']")
@@ -95,9 +106,6 @@ def _visit(address: str, password: str) -> None:
         driver.get(f"{address}/classes/2/trimmer")
         _wait(driver, "Take")
         _shoot(driver, "trimmer-tablet")
-        driver.get(f"{address}/classes/1/sheets")
-        _wait(driver, "No plan of straight cuts")
-        _shoot(driver, "class-sheets-tablet")
     finally:
         driver.quit()
 

@@ -315,3 +315,44 @@ def test_how_we_work_decides_what_is_worth_saying(page, paper_room):
     page.says("Saved.")
     page.open(f"/projects/{project}")
     page.says("no groove of the board is at 4 11/16 in")
+
+
+def test_a_piece_is_folded_turned_and_made_to_fit(page, empty_room):
+    project = new_project(page)
+    box(page).click()
+    page.press("Box 6 x 5 in body, score 1 on all four sides" + Keys.ENTER)
+    page.says("room for 4 x 3 x 1 in")
+    page.click("Fold it")
+    thing = page.until(
+        lambda d: d.find_element(By.CSS_SELECTOR, "[role=application][aria-label^='Box folded']")
+    )
+    page.says("4 slits that the list does not name")
+    page.until(
+        lambda d: d.find_element(By.CSS_SELECTOR, "[role=slider]").get_attribute("aria-valuenow") == "100"
+    )
+    before = thing.find_elements(By.TAG_NAME, "g")[1].get_attribute("transform")
+    thing.send_keys(Keys.ARROW_LEFT)
+    page.until(lambda d: thing.find_elements(By.TAG_NAME, "g")[1].get_attribute("transform") != before)
+    page.click("Add the slits")
+    page.until(lambda d: pieces(project)["Box"].lines.count() == 8)
+    page.click("Make it fit…")
+    for name, size in (("Width, in", "4 1/2"), ("Depth, in", "3"), ("Height, in", "1")):
+        page.field(name).send_keys(size)
+    page.click("Show what changes")
+    page.says("Box from 6 x 5 in to 6 1/2 x 5 in")
+    page.click("Take it")
+    page.says("room for 4 1/2 x 3 x 1 in")
+
+
+def test_a_form_starts_a_list_with_its_lid_mats_and_steps(page, empty_room):
+    project = new_project(page)
+    page.click("Start from a form…")
+    page.until(lambda d: d.find_element(By.XPATH, "//label[contains(., 'Box with a lid')]")).click()
+    for name, size in (("Width, in", "4"), ("Depth, in", "3"), ("Height, in", "1")):
+        page.field(name).send_keys(size)
+    page.click("Make the list")
+    page.until(lambda d: {"Base", "Lid"} <= set(pieces(project)))
+    page.says("room for 4 x 3 x 1 in")
+    kept = Project.objects.get(pk=project)
+    assert kept.fits.count() == 1
+    assert kept.steps.count() >= 6

@@ -97,7 +97,7 @@ def test_scores_inside_a_piece_and_apart_are_never_called_outside_or_doubled(at)
     codes = {f.code for f in found(piece("Card", "12", "4", scores=scores))}
     assert codes <= {
         "symmetry-broken", "scores-out-of-order", "fold-off-middle", "wrap-unequal", "wrap-tab-wide",
-        "not-trimmed",
+        "not-trimmed", "fold-unequal", "fold-gussets",
     }  # fmt: skip
     assert ("scores-out-of-order" in codes) == (at != sorted(at))
 

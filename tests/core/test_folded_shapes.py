@@ -25,7 +25,7 @@ PIECES = {
 
 
 def shape_of(name: str) -> dict:
-    """A folded piece as the file has it: mm, and where each facet's corners are at three shares of the way."""
+    """A folded piece as the file has it: mm, and where the corners are at three shares of the way."""
     folded = fold(PIECES[name])
     sheet = folded.sheet
 

@@ -21,7 +21,7 @@ def operations():
 
 def filled(path, made):
     names = {f"{thing}_id": thing for thing in ("paper", "supply", "project", "class", "pack")}
-    path = path.replace("{number}", "0").replace("{letter}", "A")
+    path = path.replace("{number}", "0").replace("{letter}", "A").replace("{code}", "teapot")
     return re.sub(r"\{(\w+)\}", lambda found: str(made[names[found[1]]]["id"]), path)
 
 

@@ -2,19 +2,18 @@
 
 from __future__ import annotations
 
-from collections.abc import Sequence
 from dataclasses import replace
 from functools import lru_cache
 
 from neat_sheaf.folding.facets import Sheet, facets_of
-from neat_sheaf.folding.folded import Folded, Glued, Sizes
+from neat_sheaf.folding.folded import Folded
 from neat_sheaf.folding.form import Form, Made, Remark, Severity, pair
 from neat_sheaf.folding.forms import readings_of
 from neat_sheaf.folding.forms.squares import fold_square
 from neat_sheaf.folding.loosening import slit_remarks
 from neat_sheaf.folding.measuring import direction, outside, room_of
 from neat_sheaf.folding.motion import folded_poses, gaps_of
-from neat_sheaf.folding.seeing import compass_of, lifts_of, seen_of
+from neat_sheaf.folding.parts import Glued, Sizes
 from neat_sheaf.measure.length import Length
 from neat_sheaf.messages import message, several
 from neat_sheaf.project import Piece
@@ -59,7 +58,7 @@ def _unknown(piece: Piece) -> Remark:
 
 def _flat(piece: Piece, caliper: int) -> Folded:
     size = (piece.width, piece.height, Length(caliper))
-    return Folded(piece, Form.FLAT, finished=size, opened=size)
+    return Folded(piece, Form.FLAT, finished=size)
 
 
 def _likely(readings: list[Made]) -> list[Made]:
@@ -119,7 +118,6 @@ def _made(made: Made, piece: Piece, sheet: Sheet, caliper: int) -> Folded | None
     if gaps_of(free, poses):
         return None
     directions = [direction(view, axis) for axis in made.axes]
-    lifts, compass = lifts_of(free, made, angles, poses, base[0]), compass_of(made)
     slits, said = slit_remarks(made, piece)
     long = any(remark.message.code == "fold-flap-long" for remark in made.remarks)
     room = room_of(made, free, poses, caliper)
@@ -129,7 +127,6 @@ def _made(made: Made, piece: Piece, sheet: Sheet, caliper: int) -> Folded | None
         made.why,
         # A flap that is too long stands out, or is cut: what it measures then is not known.
         finished=None if long else outside(directions, free, poses, caliper),
-        opened=_opened(made, free, opened, base[0], directions, caliper),
         room=room,
         around=view.around,
         sheet=free,
@@ -137,28 +134,12 @@ def _made(made: Made, piece: Piece, sheet: Sheet, caliper: int) -> Folded | None
         angles=tuple(angles),
         open_angles=tuple(opened),
         poses=tuple(poses),
-        lifts=tuple(lifts),
-        compass=compass,
-        seen=seen_of(free, poses, lifts, compass),
+        made=made,
+        thick=caliper,
         glued=_glued(made, piece),
         remarks=made.remarks + said,
         slits=slits,
     )
-
-
-def _opened(
-    made: Made,
-    sheet: Sheet,
-    angles: Sequence[float],
-    base: int,
-    ways: Sequence[tuple[float, float, float]],
-    caliper: int,
-) -> Sizes | None:
-    if not made.opened:
-        return None
-    poses = folded_poses(sheet, angles, base)
-    # Opened flaps do not matter to whether it closes; a form that does not close open has no open size.
-    return None if gaps_of(sheet, poses) else outside(ways, sheet, poses, caliper)
 
 
 def _glued(made: Made, piece: Piece) -> tuple[Glued, ...]:
@@ -201,9 +182,8 @@ def _agreed(made: list[Folded]) -> Folded:
         form=None,
         why=(),
         finished=finished[0] if same(finished) else None,
-        opened=None,
+        made=None,
         room=room[0] if rooms else None,
-        seen=(),
         glued=(),
         remarks=(asked,),
     )

@@ -7,10 +7,10 @@ from collections.abc import Sequence
 
 from neat_sheaf.folding.compass import Compass, dot, minus
 from neat_sheaf.folding.facets import Sheet
-from neat_sheaf.folding.folded import Seen
 from neat_sheaf.folding.form import Axis, Made
 from neat_sheaf.folding.measuring import direction
 from neat_sheaf.folding.motion import Pose, Vector
+from neat_sheaf.folding.parts import Seen
 
 __all__ = ["compass_of", "lifts_of", "seen_of"]
 

@@ -7,8 +7,9 @@ from dataclasses import dataclass
 from itertools import permutations
 
 from neat_sheaf.folding.fold import fold
-from neat_sheaf.folding.folded import Folded, Sizes
+from neat_sheaf.folding.folded import Folded
 from neat_sheaf.folding.form import Form, Remark, Severity
+from neat_sheaf.folding.parts import Sizes
 from neat_sheaf.measure.length import Length
 from neat_sheaf.messages import Measured, Message, message
 from neat_sheaf.project import Fit, FitKind, Project

@@ -134,4 +134,3 @@ start-no-room = these sizes leave no room for one of its panels; try larger ones
 
 refit-unknown = the room inside { $piece } is not known, so it cannot be made to fit
 refit-cannot = no panels of { $piece } can be stretched by { $by } to give that room
-refit-change = { $piece } from { $before } to { $after }

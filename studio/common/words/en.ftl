@@ -257,3 +257,5 @@ template =
     .tile = Part { $name }. Cut each part along its edges and join them where the crosses meet. Print at 100 %.
 sheet-folded = Folds to: { $form }, { $size } outside
 template-too-large = a template is for pieces up to { $most }; this one is larger
+
+refit-change = { $piece } from { $before } to { $after }

@@ -206,6 +206,7 @@ function matsOn(
       width: w / MILLIMETRE,
       height: h / MILLIMETRE,
     }
-    return [{ patch, look: paperOf(mat.paper) }]
+    const flip = Boolean(mat.follows_print) && shape.facets[facet]?.up === 'down'
+    return [{ patch, look: paperOf(mat.paper), flip }]
   })
 }

@@ -3,7 +3,7 @@ import { Trans } from '@lingui/react/macro'
 import { Button } from '@mantine/core'
 import { useDebouncedValue } from '@mantine/hooks'
 import { useQuery } from '@tanstack/react-query'
-import { useState } from 'react'
+import { lazy, Suspense, useState } from 'react'
 import type { Piece } from '../api/client'
 import { asked } from '../api/queries'
 import { letterOf } from '../ui/drawing/letters'
@@ -14,11 +14,13 @@ import { readLength, writeLength } from '../ui/text/length'
 import type { ListActions } from './actions'
 import { useProject } from './context'
 import { FoldedLine } from './FoldedLine'
-import { FoldIt } from './FoldIt'
 import { Distances, fieldOf } from './Distances'
 import { InWords } from './InWords'
 import { MatPanels } from './MatPanels'
 import classes from './Piece.module.css'
+
+/** It comes when it is first asked for: a list is written without it. */
+const FoldIt = lazy(() => import('./FoldIt').then((found) => ({ default: found.FoldIt })))
 
 const DEFAULT_GROOVE = 3_175_000
 
@@ -83,14 +85,16 @@ export function PieceAside(props: {
         <Legend piece={piece} />
         <FoldedLine folded={status === 'saved' ? project.folded[index] : undefined} />
         {folding && shown ? (
-          <FoldIt
-            index={index}
-            actions={actions}
-            piece={shown}
-            lit={panel}
-            light={setPanel}
-            complete={(whole) => set(whole, 'slits')}
-          />
+          <Suspense fallback={<p className="soft">{t`Folding…`}</p>}>
+            <FoldIt
+              index={index}
+              actions={actions}
+              piece={shown}
+              lit={panel}
+              light={setPanel}
+              complete={(whole) => set(whole, 'slits')}
+            />
+          </Suspense>
         ) : null}
         {creased ? (
           <Button

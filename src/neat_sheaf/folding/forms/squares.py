@@ -78,16 +78,13 @@ def fold_square(piece: Piece, sheet: Sheet, caliper: int) -> Folded | None:
         Form.SQUARE_ENVELOPE,
         (message("fold-why.diagonals"),),
         finished=finished,
-        opened=None,
         room=room,
         sheet=sheet,
         base=base,
         angles=tuple(angles),
         open_angles=tuple(angles),
         poses=tuple(poses),
-        # Its flaps lie behind it, in the order in which they are folded.
-        lifts=tuple((0.0, 0.0, 0.0 if n == base else -1000.0 - n) for n in range(len(sheet.facets))),
-        compass=Compass(longer[1], (0.0, 0.0, 1.0)),
+        stands=Compass(longer[1], (0.0, 0.0, 1.0)),
         remarks=tuple(said),
     )
 

@@ -23,7 +23,8 @@ export function FoldedDrawing(props: {
   eye: Eye
   look: (eye: Eye) => void
   paper: SwatchLook | undefined
-  mats: { patch: Patch; look: SwatchLook | undefined }[]
+  /** `flip`: its print is glued on upright where the panel is on its head. */
+  mats: { patch: Patch; look: SwatchLook | undefined; flip: boolean }[]
   lit: PanelAt | null
   light: (panel: PanelAt | null) => void
   frame: { width: number; height: number }
@@ -110,6 +111,7 @@ export function FoldedDrawing(props: {
                 d={plate.path}
                 fill={fill ?? (plate.printed ? 'var(--drawn-paper)' : 'var(--drawn-reverse)')}
                 fillRule="evenodd"
+                transform={mat?.flip ? `rotate(180 ${middleOf(mat.patch, size.height)})` : undefined}
               />
               <path
                 d={plate.path}
@@ -126,3 +128,7 @@ export function FoldedDrawing(props: {
     </svg>
   )
 }
+
+/** The middle of a patch, y downwards. */
+const middleOf = (patch: Patch, height: number) =>
+  [patch.x + patch.width / 2, height - patch.y - patch.height / 2].join(' ')
