@@ -9,6 +9,8 @@ from hypothesis import given, settings
 from hypothesis import strategies as st
 
 from neat_sheaf.folding import Form, fold
+from neat_sheaf.folding.facets import subdivided
+from neat_sheaf.folding.grid import grid_of
 from neat_sheaf.folding.library import FORMS
 from neat_sheaf.measure.length import Length
 from neat_sheaf.measure.side import Side
@@ -261,3 +263,56 @@ def test_single_slips_are_found():
             tried, missed = tried + 1, missed + 1
     assert tried > 100
     assert missed <= tried * 0.05
+
+
+@given(st.data())
+@settings(max_examples=150, deadline=None)
+def test_a_grid_of_panels_is_what_the_general_subdivision_makes_of_it(data):
+    marks = {side: sorted(data.draw(st.sets(st.integers(1, 31), max_size=4))) for side in Side}
+    scores = [Line(side, Length(at * SIXTEENTH)) for side in Side for at in marks[side]]
+    slits = []
+    for line in data.draw(st.lists(st.sampled_from(scores), max_size=3)) if scores else []:
+        start, end = sorted(data.draw(st.lists(st.integers(0, 32), min_size=2, max_size=2, unique=True)))
+        slits.append(
+            replace(line, start=Length(start * SIXTEENTH) if start else None, end=Length(end * SIXTEENTH))
+        )
+    panels = [
+        Panel(c + 1, r + 1)
+        for c in range(len(marks[Side.WIDTH]) + 1)
+        for r in range(len(marks[Side.HEIGHT]) + 1)
+    ]
+    removed = tuple(data.draw(st.lists(st.sampled_from(panels), max_size=2, unique=True)))
+    if len(removed) == len(panels):
+        removed = ()
+    sheet = Piece(
+        "T",
+        "body",
+        1,
+        Length(32 * SIXTEENTH),
+        Length(32 * SIXTEENTH),
+        scores=tuple(scores),
+        slits=tuple(slits),
+        removed=removed,
+    )
+
+    def said(found):
+        facets = {facet.panel: frozenset(corners(facet)) for facet in found.facets}
+        hinges = {
+            (
+                frozenset((found.facets[h.one].panel, found.facets[h.other].panel)),
+                h.start,
+                h.end,
+                h.crease.along,
+                h.crease.at,
+            )
+            for h in found.hinges
+        }
+        return facets, hinges
+
+    assert said(grid_of(sheet)) == said(subdivided(sheet))
+
+
+def corners(facet):
+    """The corners of a rectangle; a general subdivision may have more points on its sides."""
+    xs, ys = [x for x, _ in facet.ring], [y for _, y in facet.ring]
+    return {(x, y) for x in (min(xs), max(xs)) for y in (min(ys), max(ys))}

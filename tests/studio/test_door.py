@@ -59,7 +59,10 @@ def test_every_text_of_every_document_is_read_before_it_reaches_a_table(person, 
         "/projects": "project", "/classes": "class", "/papers": "paper", "/supplies": "supply",
         "/packs": "pack",
     }  # fmt: skip
-    sent = {"project": {"words", "also", "checks", "roles", "numbers", "papers", "folded", "together"}, "class": {"planned"}}
+    sent = {
+        "project": {"words", "also", "checks", "roles", "numbers", "papers", "folded", "together"},
+        "class": {"planned"},
+    }
     tried = 0
     for path, name in paths.items():
         document = {k: v for k, v in made[name].items() if k not in sent.get(name, set())}

@@ -9,12 +9,13 @@ from __future__ import annotations
 from bisect import bisect_right
 from collections import defaultdict
 from collections.abc import Sequence
-from dataclasses import dataclass
 from fractions import Fraction
 from math import asin, cos, hypot, pi, sin
 
 import shapely
 
+from neat_sheaf.folding.grid import grid_of
+from neat_sheaf.folding.sheet import Facet, Hinge, Point, Sheet
 from neat_sheaf.measure.length import MILLIMETRE
 from neat_sheaf.measure.side import Side
 from neat_sheaf.project import Diagonal, Line, Outline, Panel, Piece, WindowShape
@@ -22,48 +23,19 @@ from neat_sheaf.project.outlines import Arc, outline_of
 from neat_sheaf.project.panels import Box, columns, panel_box, rows
 from neat_sheaf.project.windows import window_box
 
-__all__ = ["Facet", "Hinge", "Point", "Sheet", "facets_of"]
+__all__ = ["facets_of", "subdivided"]
 
-Point = tuple[float, float]
 _ARC_STEPS = 8  # of a quarter; what is round never hinges, so this is for looks alone
 _NEAR = 2.0  # nm: how far a rounded crossing of diagonals may lie off its line
 _SLIVER = 1e10  # nm², a hundredth of a square millimetre: no paper
 
 
-@dataclass(frozen=True, slots=True)
-class Facet:
-    """A flat part of the piece between its creases: its outer ring, its openings, and the panel it is of."""
-
-    ring: tuple[Point, ...]
-    openings: tuple[tuple[Point, ...], ...]
-    panel: Panel
-    middle: Point
-
-
-@dataclass(frozen=True, slots=True)
-class Hinge:
-    """A stretch of crease from ``start`` to ``end`` between two facets, by their numbers."""
-
-    one: int
-    other: int
-    start: Point
-    end: Point
-    crease: Line | Diagonal
-
-
-@dataclass(frozen=True, slots=True)
-class Sheet:
-    """A piece as facets and hinges."""
-
-    facets: tuple[Facet, ...]
-    hinges: tuple[Hinge, ...]
-
-    def of(self, panel: Panel) -> list[int]:
-        """The numbers of the facets on a panel."""
-        return [n for n, facet in enumerate(self.facets) if facet.panel == panel]
-
-
 def facets_of(piece: Piece) -> Sheet:
+    """The facets and hinges of a piece; two facets hinge where a score runs between them, and no slit."""
+    return grid_of(piece) or subdivided(piece)
+
+
+def subdivided(piece: Piece) -> Sheet:
     """The planar subdivision of a piece; two facets hinge where a score runs between them, and no slit.
 
     A score outside the piece, or one that ends on nothing, divides nothing.

@@ -5,7 +5,7 @@ from __future__ import annotations
 from dataclasses import replace
 from functools import lru_cache
 
-from neat_sheaf.folding.facets import Sheet, facets_of
+from neat_sheaf.folding.facets import facets_of
 from neat_sheaf.folding.folded import Folded
 from neat_sheaf.folding.form import Form, Made, Remark, Severity, pair
 from neat_sheaf.folding.forms import readings_of
@@ -14,6 +14,7 @@ from neat_sheaf.folding.loosening import slit_remarks
 from neat_sheaf.folding.measuring import direction, outside, room_of
 from neat_sheaf.folding.motion import folded_poses, gaps_of
 from neat_sheaf.folding.parts import Glued, Sizes
+from neat_sheaf.folding.sheet import Sheet
 from neat_sheaf.measure.length import Length
 from neat_sheaf.messages import message, several
 from neat_sheaf.project import Piece

@@ -6,12 +6,12 @@ from dataclasses import dataclass
 from functools import cached_property
 
 from neat_sheaf.folding.compass import Compass
-from neat_sheaf.folding.facets import Sheet
 from neat_sheaf.folding.form import Form, Made, Remark
 from neat_sheaf.folding.measuring import direction, outside
 from neat_sheaf.folding.motion import Pose, Vector, folded_poses, gaps_of
 from neat_sheaf.folding.parts import Glued, Seen, Sizes
 from neat_sheaf.folding.seeing import compass_of, lifts_of, seen_of
+from neat_sheaf.folding.sheet import Sheet
 from neat_sheaf.measure.length import Length
 from neat_sheaf.measure.side import Side
 from neat_sheaf.messages import Message

@@ -6,10 +6,10 @@ from collections.abc import Sequence
 
 import shapely
 
-from neat_sheaf.folding.facets import Sheet
 from neat_sheaf.folding.form import Axis, Between, Made, Reach, Room, Span
 from neat_sheaf.folding.motion import Pose, Spot, Vector
 from neat_sheaf.folding.parts import Sizes
+from neat_sheaf.folding.sheet import Sheet
 from neat_sheaf.folding.view import Cell, View
 from neat_sheaf.measure.length import Length
 from neat_sheaf.measure.side import Side

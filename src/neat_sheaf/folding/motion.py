@@ -13,7 +13,7 @@ from collections.abc import Sequence
 from dataclasses import dataclass
 from math import cos, hypot, radians, sin
 
-from neat_sheaf.folding.facets import Point, Sheet
+from neat_sheaf.folding.sheet import Point, Sheet
 
 __all__ = ["Gap", "Pose", "Spot", "Vector", "folded_poses", "gaps_of"]
 

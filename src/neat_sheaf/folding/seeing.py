@@ -6,11 +6,11 @@ from collections import deque
 from collections.abc import Sequence
 
 from neat_sheaf.folding.compass import Compass, dot, minus
-from neat_sheaf.folding.facets import Sheet
 from neat_sheaf.folding.form import Axis, Made
 from neat_sheaf.folding.measuring import direction
 from neat_sheaf.folding.motion import Pose, Vector
 from neat_sheaf.folding.parts import Seen
+from neat_sheaf.folding.sheet import Sheet
 
 __all__ = ["compass_of", "lifts_of", "seen_of"]
 

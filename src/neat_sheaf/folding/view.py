@@ -36,29 +36,17 @@ class Border:
     end: int
 
 
-@dataclass(frozen=True)
 class View:
-    """A piece with ``around`` as the side that folds round, from either end of either side."""
+    """A piece with ``around`` as the side that folds round, from either end of either side.
 
-    piece: Piece
-    around: Side
-    back: bool = False
-    down: bool = False
+    ``a`` are its panel sizes around, ``b`` those along the ``other`` side.
+    """
 
-    @cached_property
-    def a(self) -> tuple[Length, ...]:
-        """Panel sizes around."""
-        return self._sizes(self.around, self.back)
-
-    @cached_property
-    def b(self) -> tuple[Length, ...]:
-        """Panel sizes the other way."""
-        return self._sizes(self.other, self.down)
-
-    @property
-    def other(self) -> Side:
-        """The other side."""
-        return Side.HEIGHT if self.around is Side.WIDTH else Side.WIDTH
+    def __init__(self, piece: Piece, around: Side, back: bool = False, down: bool = False) -> None:
+        self.piece, self.around, self.back, self.down = piece, around, back, down
+        self.other = Side.HEIGHT if around is Side.WIDTH else Side.WIDTH
+        self.a = self._sizes(around, back)
+        self.b = self._sizes(self.other, down)
 
     def _sizes(self, side: Side, turned: bool) -> tuple[Length, ...]:
         sizes = columns(self.piece) if side is Side.WIDTH else rows(self.piece)

@@ -10,8 +10,9 @@ import json
 from typing import Any
 
 from neat_sheaf.folding import Folded
-from neat_sheaf.folding.facets import Facet, Point, Sheet, facets_of
+from neat_sheaf.folding.facets import facets_of
 from neat_sheaf.folding.motion import Pose
+from neat_sheaf.folding.sheet import Facet, Point, Sheet
 from neat_sheaf.measure.length import MILLIMETRE
 from neat_sheaf.project import Piece
 

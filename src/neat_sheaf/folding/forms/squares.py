@@ -5,11 +5,11 @@ from __future__ import annotations
 from math import hypot
 
 from neat_sheaf.folding.compass import Compass
-from neat_sheaf.folding.facets import Sheet
 from neat_sheaf.folding.folded import Folded
 from neat_sheaf.folding.form import Form, Remark, Severity
 from neat_sheaf.folding.measuring import outside
 from neat_sheaf.folding.motion import Vector, folded_poses, gaps_of
+from neat_sheaf.folding.sheet import Sheet
 from neat_sheaf.measure.length import Length, inches
 from neat_sheaf.messages import Measured, message
 from neat_sheaf.project import Diagonal, Piece
