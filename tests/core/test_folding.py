@@ -8,13 +8,14 @@ import pytest
 from hypothesis import given, settings
 from hypothesis import strategies as st
 
+from neat_sheaf.checks import check_project
 from neat_sheaf.folding import Form, fold
 from neat_sheaf.folding.facets import subdivided
 from neat_sheaf.folding.grid import grid_of
 from neat_sheaf.folding.library import FORMS
-from neat_sheaf.measure.length import Length
+from neat_sheaf.measure.length import Length, write_length
 from neat_sheaf.measure.side import Side
-from neat_sheaf.project import Diagonal, Line, Panel, Piece, Tab
+from neat_sheaf.project import Diagonal, Fit, FitKind, Line, Panel, Piece, Project, Tab
 from tests.slips import harmless, library, noticed, slips
 
 from .building import across, inch, piece, upward
@@ -316,3 +317,51 @@ def corners(facet):
     """The corners of a rectangle; a general subdivision may have more points on its sides."""
     xs, ys = [x for x, _ in facet.ring], [y for _, y in facet.ring]
     return {(x, y) for x in (min(xs), max(xs)) for y in (min(ys), max(ys))}
+
+
+def _less_half(side):
+    return write_length(Length(inch(side) - inch("1/2")), "in")
+
+
+def test_a_lid_over_a_box_that_is_no_tray_is_measured_against_its_outside():
+    box = scored("9", "5", "2 1/8, 4 1/4, 6 3/8, 8 1/2", "1 3/4", removed=(Panel(5, 1),))
+    box = replace(box, name="Box")
+
+    def found(side):
+        lid = replace(scored(side, side, f"1/2, {_less_half(side)}", f"1/2, {_less_half(side)}"), name="Lid")
+        project = Project("T", (box, lid), (Fit(FitKind.LID, "Lid", "Box"),))
+        return [finding.code for finding in check_project(project, "in") if finding.code.startswith("lid")]
+
+    # 2 1/8 outside: a lid of 2 1/4 clears by an eighth, one of 2 1/8 buckles, one of 2 1/2 falls off.
+    assert found("3 1/4") == ["lid-clears"]
+    assert found("3 1/8") == ["lid-too-small"]
+    assert found("3 1/2") == ["lid-too-loose"]
+
+
+def test_what_is_no_sleeve_slides_over_nothing():
+    bag = replace(scored("11 1/2", "8", "4, 4 3/4, 5 1/2, 9 1/2, 10 1/4, 11"), name="Bag")
+    drawer = replace(scored("6", "5", "1, 5", "1, 4"), name="Drawer")
+    project = Project("T", (bag, drawer), (Fit(FitKind.SLEEVE, "Bag", "Drawer"),))
+    assert "sleeve-without-panels" in [finding.code for finding in check_project(project, "in")]
+
+
+# Lists that a form's rule nearly takes: what they fold to is not known, and no size is made up.
+NEARLY = [
+    scored("7", "8", "1, 6", "2, 6"),
+    scored("6", "8", "1/2, 5 1/2", "2, 6"),
+    scored("7 1/2", "4", "3, 4 1/2"),
+    scored("9", "4", "3, 5, 8"),
+]
+
+
+@pytest.mark.parametrize("sheet", NEARLY)
+def test_what_is_nearly_a_form_is_not_taken_for_it(sheet):
+    folded = fold(sheet)
+    assert (folded.form, folded.room, folded.finished) == (None, None, None)
+
+
+def test_a_holder_whose_little_walls_are_cut_away_is_the_same_holder():
+    whole = scored("4", "10", "1/2, 3 1/2", "4 3/4, 5 1/4")
+    cut = replace(whole, removed=(Panel(1, 2), Panel(3, 2)))
+    assert (fold(cut).form, fold(cut).room) == (Form.HOLDER, fold(whole).room)
+    assert {(g.tab, g.onto) for g in fold(cut).glued} >= {(Panel(1, 1), Panel(1, 3))}

@@ -7,6 +7,7 @@ from dataclasses import replace
 
 from neat_sheaf.checks.belonging import check_band, check_cover
 from neat_sheaf.checks.finding import CheckContext, Finding, Fix, Level
+from neat_sheaf.folding import Form, fold
 from neat_sheaf.habits import LidFeel
 from neat_sheaf.measure.length import Length, inches
 from neat_sheaf.measure.side import Side
@@ -76,7 +77,8 @@ def _refit(context: CheckContext, piece: Piece, changes: list[tuple[Side, int, i
 
 def _lid(context: CheckContext, where: Message, lid: Piece, base: Piece) -> Iterator[Finding]:
     index = context.project.pieces.index(lid)
-    over, under = floor(lid), floor(base)
+    over = floor(lid) if _maybe_tray(lid) else None
+    under = _outside(base)
     if over is None or under is None:
         flat = lid if over is None else base
         said = message("tray-without-floor", piece=flat.name)
@@ -95,6 +97,8 @@ def _lid(context: CheckContext, where: Message, lid: Piece, base: Piece) -> Iter
     under_middles = (Side.WIDTH, len(columns(base)) // 2), (Side.HEIGHT, len(rows(base)) // 2)
     sides = under_middles[::-1] if turned else under_middles
     smaller = [(s, m, p - wish) for (s, m), p in zip(sides, play, strict=True) if not least <= p <= most]
+    if not _maybe_tray(base):
+        smaller = []  # which panels make it smaller is another form's to say
     floors = {"lid": Sized(*over), "base": Sized(*against)}
     if min(play) < least:
         key = "lid-too-small.thick" if least > LidFeel.SNUG.clearance else "lid-too-small.thin"
@@ -109,6 +113,32 @@ def _lid(context: CheckContext, where: Message, lid: Piece, base: Piece) -> Iter
         feel = LidFeel.SNUG if max(play) < LidFeel.EASY.clearance else LidFeel.EASY
         said = message("lid-clears", **floors, by=Measured(min(play)), feel=feel)
         yield Finding(Level.NOTE, said, where, index)
+
+
+def _maybe_tray(piece: Piece) -> bool:
+    """Whether it is a tray, or nobody knows what it is."""
+    return fold(piece).form in (Form.TRAY, None)
+
+
+def _outside(piece: Piece) -> tuple[Length, Length] | None:
+    """What a lid goes over: the floor of a tray, the two sizes of any other box; None of what is flat."""
+    if _maybe_tray(piece):
+        return floor(piece)
+    folded = fold(piece)
+    if folded.finished is None or folded.room is None or folded.room[2] == 0:
+        return None
+    return folded.finished[:2]
+
+
+def _drawer_sizes(drawer: Piece) -> tuple[Length, ...] | None:
+    """Width, height and depth of what slides into a sleeve; None of what is flat or a wrap itself."""
+    if _maybe_tray(drawer):
+        under = inside(drawer)
+        return None if under is None or wrap_side(drawer) is not None else under.sizes
+    folded = fold(drawer)
+    if folded.form is Form.SLEEVE or folded.room is None or folded.room[2] == 0:
+        return None
+    return folded.finished
 
 
 def _with_walls(context: CheckContext, flat: Piece, other: Piece) -> Fix | None:
@@ -132,8 +162,9 @@ def _with_walls(context: CheckContext, flat: Piece, other: Piece) -> Fix | None:
 
 def _sleeve(context: CheckContext, where: Message, sleeve: Piece, drawer: Piece) -> Iterator[Finding]:
     index = context.project.pieces.index(sleeve)
-    around, under = wrap_side(sleeve), inside(drawer)
-    if around is None or under is None or wrap_side(drawer) is not None:
+    around = wrap_side(sleeve) if fold(sleeve).form in (Form.SLEEVE, None) else None
+    within = _drawer_sizes(drawer)
+    if around is None or within is None:
         if around is None:
             said = message("sleeve-without-panels.sleeve", piece=sleeve.name)
         else:
@@ -141,7 +172,7 @@ def _sleeve(context: CheckContext, where: Message, sleeve: Piece, drawer: Piece)
         yield Finding(Level.ERROR, said, where, index)
         return
     sizes = panels_along(sleeve, around)
-    width, height, wall = under.sizes
+    width, height, wall = within
     front, depth = min(sizes[0], sizes[2]), min(sizes[1], sizes[3])
     least, wish = _least(context, sleeve, drawer), _wished(context, sleeve, drawer)
     # The sleeve runs along one side of the drawer; its panels go around the other. Which is which
@@ -176,6 +207,8 @@ def _sleeve(context: CheckContext, where: Message, sleeve: Piece, drawer: Piece)
         if least <= play[1] <= most
         else [(way, n, play[1] - least) for way in Side for n in (0, len(panels_along(drawer, way)) - 1)]
     )
+    if not _maybe_tray(drawer):
+        narrower, lower = [], []
     fixes = (_refit(context, sleeve, changes), _refit(context, drawer, narrower + lower))
     if min(play) < least:
         key = "sleeve-too-small.across" if play[0] <= play[1] else "sleeve-too-small.deep"

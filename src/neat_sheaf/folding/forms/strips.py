@@ -16,8 +16,8 @@ def card(v: View) -> Made | None:
     """One fold or two across: a card, with what is folded in."""
     if len(v.b) != 1 or len(v.a) not in (2, 3) or v.back or v.down:
         return None
-    if len(v.a) == 3 and 3 * v.a[1] < min(v.a[0], v.a[2]):
-        return None  # too narrow to be folded flat onto
+    if len(v.a) == 3 and v.a[1] < min(v.a[0], v.a[2]):
+        return None  # too narrow to be folded flat onto: a spine, or the side of a wrap
     gate = len(v.a) == 3 and alike(v.a[0], v.a[2]) and abs(v.a[0] + v.a[2] - v.a[1]) <= inches("1/4")
     return Made(
         Form.GATE_CARD if gate else Form.CARD,

@@ -44,6 +44,10 @@ def _corners(v: View) -> tuple[frozenset[Pair], tuple[Joint, ...], tuple[Remark,
             continue
         i, j = corner
         above, beside = (1, j), (i, 1)
+        if beside not in v.cells:
+            # The little wall is cut away: the flap is glued to the one that comes from the other side.
+            joints.append(Joint(corner, (i, 2 - j)))
+            continue
         slit_above, slit_beside = v.slit(corner, above), v.slit(corner, beside)
         if slit_above >= v.b[j] and slit_beside >= v.a[i]:
             panel = v.panel(corner)
@@ -62,12 +66,12 @@ def _corners(v: View) -> tuple[frozenset[Pair], tuple[Joint, ...], tuple[Remark,
 
 
 def _square(v: View) -> bool:
-    """Three panels by three, the floor and its four walls there, and nothing else scored."""
+    """Three panels by three, the floor and the walls above and below it there, and nothing else scored."""
     return (
         len(v.a) == len(v.b) == 3
         and not v.piece.diagonals
         and all(line.full for line in v.piece.scores)
-        and all(cell in v.cells for cell in (_MIDDLE, (0, 1), (2, 1), (1, 0), (1, 2)))
+        and all(cell in v.cells for cell in (_MIDDLE, (1, 0), (1, 2)))
     )
 
 
@@ -83,10 +87,14 @@ def tray(v: View) -> Made | None:
     """A floor with a wall on each side."""
     if not _square(v) or v.back or v.down or v.around.value != "width":
         return None
+    if (0, 1) not in v.cells or (2, 1) not in v.cells:
+        return None
     if not (alike(v.a[0], v.a[2]) and alike(v.b[0], v.b[2])):
         return None
     freed, joints, remarks, level, upright = _corners(v)
     even = alike(v.a[0], v.b[0])
+    if not even and not (level or upright):
+        return None  # low walls and high ones, and nothing that says they are walls
     if not even and not (level and upright):
         other = View(v.piece, v.other)
         if (_may_be_bag(v) and not upright) or (_may_be_bag(other) and not level):
@@ -126,7 +134,8 @@ def bag(v: View) -> Made | None:
     if not _square(v) or v.back or v.down or not _may_be_bag(v):
         return None
     freed, joints, remarks, _, upright = _corners(v)
-    if upright:
+    left, right = (tuple((i, j) for j in range(3) if (i, j) in v.cells) for i in (0, 2))
+    if upright or any(corner not in v.cells for corner in _CORNERS):
         return None
     front, deep, back = v.b
     flap = min(v.a[0], v.a[2])
@@ -143,7 +152,7 @@ def bag(v: View) -> Made | None:
         freed=freed,
         upright=True,
         room=(
-            Between(Axis.AROUND, ((0, 1),), ((2, 1),)),
+            Between(Axis.AROUND, left, right),
             Between(Axis.OTHER, ((1, 0),), ((1, 2),)),
             Reach(Axis.OUT, _MIDDLE, ((1, 0), (1, 2))),
         ),
