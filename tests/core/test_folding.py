@@ -365,3 +365,14 @@ def test_a_holder_whose_little_walls_are_cut_away_is_the_same_holder():
     cut = replace(whole, removed=(Panel(1, 2), Panel(3, 2)))
     assert (fold(cut).form, fold(cut).room) == (Form.HOLDER, fold(whole).room)
     assert {(g.tab, g.onto) for g in fold(cut).glued} >= {(Panel(1, 1), Panel(1, 3))}
+
+
+def test_a_tab_that_is_longer_than_its_wall_shows_and_one_that_fits_does_not():
+    # A box 3/4 deep inside and an inch high: its corner tabs are an inch, the walls that they go on 3/4.
+    (said,) = {
+        r.message.params["by"].nm
+        for r in fold(scored("5", "2 3/4", "1, 4", "1, 1 3/4")).remarks
+        if r.message.code == "fold-tab-shows"
+    }
+    assert said == inch("1/4")
+    assert codes(scored("5", "3", "1, 4", "1, 2")) == ["fold-slits-missing"]

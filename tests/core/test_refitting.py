@@ -29,6 +29,8 @@ def test_any_form_made_to_fit_has_at_least_that_room_to_the_sixteenth_and_is_as_
         st.sampled_from([c for c in FORMS if c not in ("card", "pocket-card", "square-envelope")])
     )
     room = (inch("4"), inch("1/2") if code == "holder" else inch("2"), inch("3"))
+    if code in ("tray", "lidded-box", "drawer", "hinged-box"):
+        room = (inch("4"), inch("3"), inch("1"))
     if FORMS[code].flat:
         room = (room[0], Length(0), room[2])
     sound = started(code, room, english(), USUAL_HABITS)

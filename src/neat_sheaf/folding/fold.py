@@ -10,6 +10,7 @@ from neat_sheaf.folding.folded import Folded
 from neat_sheaf.folding.form import Form, Made, Remark, Severity, pair
 from neat_sheaf.folding.forms import readings_of
 from neat_sheaf.folding.forms.squares import fold_square
+from neat_sheaf.folding.gluing import glue_remarks
 from neat_sheaf.folding.loosening import slit_remarks
 from neat_sheaf.folding.measuring import direction, outside, room_of
 from neat_sheaf.folding.motion import folded_poses, gaps_of
@@ -138,7 +139,7 @@ def _made(made: Made, piece: Piece, sheet: Sheet, caliper: int) -> Folded | None
         made=made,
         thick=caliper,
         glued=_glued(made, piece),
-        remarks=made.remarks + said,
+        remarks=made.remarks + glue_remarks(made, free, poses, caliper) + said,
         slits=slits,
     )
 

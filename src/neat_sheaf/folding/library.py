@@ -217,7 +217,11 @@ def started(
             raise StartError(message("start-not-so", form=pattern.form, room=Boxed(*room)))
         glued = dict.fromkeys(glued.tab for glued in folded.glued)
         piece = replace(piece, slits=folded.slits, tabs=tuple(Tab(panel) for panel in glued))
-        bodies.append(fold(piece))
+        whole = fold(piece)
+        if whole.remarks:
+            # A tall tray's tabs would reach past its walls: no sound list has this room.
+            raise StartError(message("start-not-so", form=pattern.form, room=Boxed(*room)))
+        bodies.append(whole)
         pieces.append(piece)
         if matted:
             panels = [Panel(column, row) for column, row in pattern.mats]
