@@ -376,3 +376,11 @@ def test_a_tab_that_is_longer_than_its_wall_shows_and_one_that_fits_does_not():
     }
     assert said == inch("1/4")
     assert codes(scored("5", "3", "1, 4", "1, 2")) == ["fold-slits-missing"]
+
+
+def test_a_box_whose_either_end_could_be_its_base_is_unknown_until_the_list_says_which():
+    # Flaps of 1 3/4 under walls of 2, or flaps of 2 under walls of 1 3/4: both close.
+    low = scored("9", "3 3/4", "2 1/8, 4 1/4, 6 3/8, 8 1/2", "1 3/4")
+    assert (fold(low).form, fold(low).room) == (None, None)
+    assert fold(replace(low, removed=(Panel(5, 1),))).room == sizes("2 1/8 x 2 1/8 x 2")
+    assert fold(replace(low, removed=(Panel(5, 2),))).room == sizes("2 1/8 x 2 1/8 x 1 3/4")

@@ -72,6 +72,17 @@ def _end(v: View, row: int, flap: int) -> tuple[Remark, ...] | None:
     return tuple(remarks)
 
 
+def _closes(flap: int, narrow: int) -> bool:
+    """Whether flaps this deep close an end that is so wide: they meet, and lie flat in it."""
+    return narrow <= 2 * flap and flap <= narrow
+
+
+def _is_end(v: View, row: int) -> bool:
+    """Whether the list says that a row is the flaps of an end: some are cut apart, or cut away."""
+    apart = any(one[1] == row == other[1] and v.is_slit(one, other) for one, other in v.neighbours)
+    return apart or any((i, row) not in v.cells for i in range(len(v.a)))
+
+
 def _freed(v: View, row: int) -> frozenset[Pair]:
     """The slits between neighbouring flaps of a row."""
     return frozenset(pair(one, other) for one, other in v.neighbours if one[1] == row == other[1])
@@ -103,8 +114,9 @@ def tube(v: View) -> Made | None:
         if found is None:
             return None
         said += found
-    if len(v.b) == 2 and v.b[0] > v.b[1] and _end(v, 1, v.b[1]) == ():
-        return None  # the other end's flaps close as well, and are the shorter ones
+    narrow = min(v.a[0], v.a[1], v.a[2], v.a[3])
+    if len(v.b) == 2 and _closes(v.b[1], narrow) and not _is_end(v, 0):
+        return None  # the other row closes an end as well: which one is it?
     joints, seam = _seam(v, 4, row)
     freed = frozenset[Pair]().union(*(_freed(v, n) for n in range(len(v.b)) if n != row))
     return Made(
@@ -131,7 +143,7 @@ def gusset_bag(v: View) -> Made | None:
     a = v.a
     if len(a) not in (6, 7) or len(v.b) > 2 or (len(v.b) == 1 and v.down) or v.piece.diagonals:
         return None
-    if len(v.b) == 2 and v.b[0] >= v.b[1]:
+    if len(v.b) == 2 and v.b[0] >= v.b[1] and not _is_end(v, 0):
         return None
     for order in ((0, 1, 2, 3, 4, 5), (2, 0, 1, 5, 3, 4)):
         front, one, two, back, three, four = (a[n] for n in order)
@@ -146,6 +158,8 @@ def gusset_bag(v: View) -> Made | None:
     else:
         return None
     row = len(v.b) - 1
+    if row and _closes(v.b[1], min(front, one + two)) and not _is_end(v, 0):
+        return None
     if order[0] == 0:
         halves, sides = ((1, 2), (4, 5)), (4, 1)
     else:
