@@ -384,3 +384,10 @@ def test_a_box_whose_either_end_could_be_its_base_is_unknown_until_the_list_says
     assert (fold(low).form, fold(low).room) == (None, None)
     assert fold(replace(low, removed=(Panel(5, 1),))).room == sizes("2 1/8 x 2 1/8 x 2")
     assert fold(replace(low, removed=(Panel(5, 2),))).room == sizes("2 1/8 x 2 1/8 x 1 3/4")
+
+
+def test_a_slit_that_cuts_a_panel_off_leaves_no_size_to_say():
+    sleeve = scored("8 1/2", "4", "3, 4, 7, 8", slits=(Line(Side.WIDTH, inch("4")),))
+    folded = fold(sleeve)
+    assert (folded.room, folded.finished) == (None, None)
+    assert "fold-slit-wrong" in codes(sleeve)

@@ -122,13 +122,18 @@ def _made(made: Made, piece: Piece, sheet: Sheet, caliper: int) -> Folded | None
     directions = [direction(view, axis) for axis in made.axes]
     slits, said = slit_remarks(made, piece)
     long = any(remark.message.code == "fold-flap-long" for remark in made.remarks)
-    room = room_of(made, free, poses, caliper)
+    tabs = {view.panel(joint.tab) for joint in made.joints}
+    # What a slit cuts off is no part of the thing; but for a tab, nobody knows what it is without it.
+    apart = any(
+        pose is None and facet.panel not in tabs for facet, pose in zip(free.facets, poses, strict=True)
+    )
+    room = None if apart else room_of(made, free, poses, caliper)
     return Folded(
         piece,
         made.form,
         made.why,
         # A flap that is too long stands out, or is cut: what it measures then is not known.
-        finished=None if long else outside(directions, free, poses, caliper),
+        finished=None if long or apart else outside(directions, free, poses, caliper),
         room=room,
         around=view.around,
         sheet=free,
