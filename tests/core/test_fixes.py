@@ -96,9 +96,9 @@ def test_a_lid_made_larger_by_what_it_lacks_clears(less, size):
 def test_scores_inside_a_piece_and_apart_are_never_called_outside_or_doubled(at):
     scores = across(*(f"{place}/8" for place in at))
     codes = {f.code for f in found(piece("Card", "12", "4", scores=scores))}
-    assert codes <= {
-        "symmetry-broken", "scores-out-of-order", "fold-off-middle", "wrap-unequal", "wrap-tab-wide",
-        "not-trimmed", "fold-unequal", "fold-gussets",
+    # What it folds to may have something to be said as well.
+    assert {code for code in codes if not code.startswith("fold-")} <= {
+        "symmetry-broken", "scores-out-of-order", "wrap-unequal", "wrap-tab-wide", "not-trimmed",
     }  # fmt: skip
     assert ("scores-out-of-order" in codes) == (at != sorted(at))
 
