@@ -1,6 +1,6 @@
 import { t } from '@lingui/core/macro'
 import { Trans } from '@lingui/react/macro'
-import { Button, TextInput } from '@mantine/core'
+import { Button } from '@mantine/core'
 import { useMutation } from '@tanstack/react-query'
 import { type FormEvent, useState } from 'react'
 import { api, ask, Refused } from '../api/client'
@@ -11,17 +11,16 @@ import type { ListActions } from './actions'
 import { useProject } from './context'
 import { FixEffects } from './FixEffects'
 import classes from './MakeItFit.module.css'
+import { isTyped, NO_ROOM, RoomFields } from './RoomFields'
 
 /** Type the room that is wanted: the list that has it, as a difference, before it is taken. */
 export function MakeItFit(props: { index: number; flat: boolean; actions: ListActions; close: () => void }) {
   const { doc, units } = useProject()
-  const [sizes, setSizes] = useState({ width: '', depth: '', height: '' })
+  const [sizes, setSizes] = useState(NO_ROOM)
   const make = useMutation({
     mutationFn: () => ask(api.POST('/api/refit', { body: { project: doc, piece: props.index, ...sizes } })),
   })
   const faults = make.error instanceof Refused ? (make.error.problem.faults ?? []) : []
-  const asks = props.flat ? (['width', 'height'] as const) : (['width', 'depth', 'height'] as const)
-  const label = { width: t`Width, ${units}`, depth: t`Depth, ${units}`, height: t`Height, ${units}` }
   const fix = make.data?.fix
   const submit = (event: FormEvent) => {
     event.preventDefault()
@@ -29,28 +28,16 @@ export function MakeItFit(props: { index: number; flat: boolean; actions: ListAc
   }
   return (
     <form className={classes.fit} onSubmit={submit} aria-label={t`Make it fit`}>
-      <p>
-        <Trans>How much room inside?</Trans>
-      </p>
-      <div className={classes.sizes}>
-        {asks.map((name) => (
-          <TextInput
-            key={name}
-            size="sm"
-            label={label[name]}
-            value={sizes[name]}
-            onChange={(event) => {
-              setSizes({ ...sizes, [name]: event.currentTarget.value })
-              make.reset()
-            }}
-          />
-        ))}
-      </div>
-      {faults.map((fault) => (
-        <p key={fault.path + fault.message} role="alert" className={classes.fault}>
-          <FracWords text={whole(fault.message)} />
-        </p>
-      ))}
+      <RoomFields
+        units={units}
+        flat={props.flat}
+        sizes={sizes}
+        faults={faults}
+        change={(wanted) => {
+          setSizes(wanted)
+          make.reset()
+        }}
+      />
       {make.error && !faults.length ? <Failed error={make.error} /> : null}
       {make.data ? (
         <div role="status">
@@ -91,7 +78,7 @@ export function MakeItFit(props: { index: number; flat: boolean; actions: ListAc
             type="submit"
             size="compact-md"
             loading={make.isPending}
-            disabled={asks.some((name) => !sizes[name].trim())}
+            disabled={!isTyped(sizes, props.flat)}
           >
             <Trans>Show what changes</Trans>
           </Button>

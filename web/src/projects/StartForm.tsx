@@ -1,13 +1,13 @@
 import { t } from '@lingui/core/macro'
 import { Trans } from '@lingui/react/macro'
-import { Button, Modal, Switch, TextInput } from '@mantine/core'
+import { Button, Modal, Switch } from '@mantine/core'
 import { useMutation, useQuery } from '@tanstack/react-query'
 import { type FormEvent, useState } from 'react'
 import { api, ask, type ProjectIn, Refused, type Schemas } from '../api/client'
 import { asked } from '../api/queries'
 import { Failed, Loaded } from '../ui/states/states'
-import { FracWords } from '../ui/text/FracWords'
 import type { Units } from '../ui/text/length'
+import { isTyped, NO_ROOM, RoomFields } from './RoomFields'
 import classes from './StartForm.module.css'
 
 type Form = Schemas['FormOut']
@@ -22,7 +22,7 @@ export function StartForm(props: {
   const { units } = props
   const forms = useQuery(asked.forms())
   const [form, setForm] = useState<Form | null>(null)
-  const [sizes, setSizes] = useState({ width: '', depth: '', height: '' })
+  const [sizes, setSizes] = useState(NO_ROOM)
   const [matted, setMatted] = useState(true)
   const make = useMutation({
     mutationFn: (code: string) =>
@@ -33,8 +33,6 @@ export function StartForm(props: {
     },
   })
   const faults = make.error instanceof Refused ? (make.error.problem.faults ?? []) : []
-  const asks = form?.flat ? (['width', 'height'] as const) : (['width', 'depth', 'height'] as const)
-  const label = { width: t`Width, ${units}`, depth: t`Depth, ${units}`, height: t`Height, ${units}` }
   const submit = (event: FormEvent) => {
     event.preventDefault()
     if (form) make.mutate(form.code)
@@ -67,40 +65,15 @@ export function StartForm(props: {
             </div>
             {form ? (
               <>
-                <p className={classes.ask}>
-                  <Trans>How much room inside?</Trans>
-                </p>
-                <div className={classes.sizes}>
-                  {asks.map((name) => (
-                    <TextInput
-                      key={name}
-                      label={label[name]}
-                      value={sizes[name]}
-                      error={faults.find((fault) => fault.path === name && name !== 'height')?.message}
-                      onChange={(event) => setSizes({ ...sizes, [name]: event.currentTarget.value })}
-                    />
-                  ))}
-                </div>
+                <RoomFields units={units} flat={form.flat} sizes={sizes} faults={faults} change={setSizes} />
                 <Switch
                   mt="sm"
                   label={t`With mats on what shows`}
                   checked={matted}
                   onChange={(event) => setMatted(event.currentTarget.checked)}
                 />
-                {faults
-                  .filter((fault) => fault.path === 'height' || !asks.includes(fault.path as 'width'))
-                  .map((fault) => (
-                    <p key={fault.message} role="alert" className={classes.fault}>
-                      <FracWords text={fault.message} />
-                    </p>
-                  ))}
                 {make.error && !faults.length ? <Failed error={make.error} /> : null}
-                <Button
-                  type="submit"
-                  mt="md"
-                  loading={make.isPending}
-                  disabled={asks.some((n) => !sizes[n].trim())}
-                >
+                <Button type="submit" mt="md" loading={make.isPending} disabled={!isTyped(sizes, form.flat)}>
                   <Trans>Make the list</Trans>
                 </Button>
               </>
