@@ -1,4 +1,4 @@
-"""How long folding takes: a project of twenty folded pieces, each folded anew; and each form alone.
+"""How long folding takes: a project of twenty folded pieces, none of them remembered; and each form alone.
 
 python benchmarks/folding.py
 """

@@ -15,6 +15,7 @@ from typing import Literal, NamedTuple
 __all__ = [
     "Amount",
     "Boxed",
+    "Level",
     "Measured",
     "Message",
     "Param",
@@ -24,6 +25,14 @@ __all__ = [
     "recorded",
     "several",
 ]
+
+
+class Level(StrEnum):
+    """How severe what is said is: it will not go together, look again, or good to know."""
+
+    ERROR = "error"
+    WARNING = "warning"
+    NOTE = "note"
 
 
 class Measured(NamedTuple):

@@ -4,9 +4,9 @@ from __future__ import annotations
 
 from collections.abc import Mapping, Sequence
 
-from neat_sheaf.folding import Folded, Severity, Sizes
+from neat_sheaf.folding import Folded, Sizes
 from neat_sheaf.folding.together import Assembled, fold_project, together_of
-from neat_sheaf.messages import Boxed
+from neat_sheaf.messages import Boxed, Level
 from neat_sheaf.project import Project as CoreProject
 from neat_sheaf.wording import Voice
 from studio.cupboard.models import Paper
@@ -49,9 +49,7 @@ def folded_out(folded: Folded, voice: Voice) -> FoldedOut:
         room=_said(folded.room, voice),
         flat=folded.room is not None and folded.room[2] == 0,
         remarks=[
-            RemarkOut(
-                level=remark.severity.value, code=remark.message.code, message=voice.words(remark.message)
-            )
+            RemarkOut(level=remark.level.value, code=remark.message.code, message=voice.words(remark.message))
             for remark in folded.remarks
         ],
         slits=len(folded.slits),
@@ -64,5 +62,5 @@ def _together_out(one: Assembled, voice: Voice) -> TogetherOut:
         says=voice.words(one.why),
         finished=_said(one.finished, voice),
         room=_said(one.room, voice),
-        wrong=[voice.words(remark.message) for remark in one.remarks if remark.severity is Severity.ERROR],
+        wrong=[voice.words(remark.message) for remark in one.remarks if remark.level is Level.ERROR],
     )

@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+import functools
 from typing import Annotated, Any
 
 from django.http import Http404, HttpRequest, HttpResponse
@@ -65,6 +66,11 @@ def form_drawing(request: HttpRequest, code: str) -> HttpResponse:
     """A form as a line drawing, in a size that shows it."""
     if code not in FORMS:
         raise Http404
+    return HttpResponse(_drawn(code), content_type="image/svg+xml")
+
+
+@functools.cache
+def _drawn(code: str) -> str:
     flat = FORMS[code].flat
     thin = code in ("holder", "folded-bag", "hinged-box", "tray", "lidded-box", "drawer")
     room = {
@@ -74,8 +80,7 @@ def form_drawing(request: HttpRequest, code: str) -> HttpResponse:
     if code in ("holder", "folded-bag"):
         room = (inches(3), inches("1/2"), inches(3))
     project = started(code, room, english(), USUAL_HABITS, matted=False)
-    text = isometric(fold(project.pieces[-1]), 40)
-    return HttpResponse(text, content_type="image/svg+xml")
+    return isometric(fold(project.pieces[-1]), 40)
 
 
 @router.post("/forms", response={200: ProjectIn, 422: Problem}, by_alias=True)

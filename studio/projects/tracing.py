@@ -17,7 +17,7 @@ from studio.common.pages import PageSize, fractions, printed
 
 __all__ = ["printed_template", "tiles_of"]
 
-# What a page has room for besides its margins and its heading, mm.
+# What a page has room for apart from its margins and its heading, mm.
 _ROOM: dict[PageSize, tuple[int, int]] = {"letter": (194, 234), "a4": (188, 252)}
 _MARK = 4  # mm
 

@@ -3,9 +3,10 @@
 from dataclasses import replace
 
 from neat_sheaf.checks import Level, check_project
+from neat_sheaf.folding import fold
 from neat_sheaf.measure.side import Side
 from neat_sheaf.project import Fit, FitKind, Line, MatOf, Panel, Project
-from neat_sheaf.project.panels import columns, floor, panel_size, panels, rows
+from neat_sheaf.project.panels import columns, panel_size, panels, rows
 from tests.words import said
 
 from .building import across, inch, piece, tray, upward
@@ -50,8 +51,8 @@ def test_panels_are_counted_from_the_left_and_from_the_bottom():
 
 
 def test_a_tray_with_walls_d_has_a_floor_smaller_by_2d():
-    assert floor(tray("Base", "7 3/8", "6", "1")) == (inch("5 3/8"), inch("4"))
-    assert floor(piece("Flat", "4", "4")) is None
+    assert fold(tray("Base", "7 3/8", "6", "1")).room == (inch("5 3/8"), inch("4"), inch("1"))
+    assert fold(piece("Flat", "4", "4")).room is None
 
 
 # Scores

@@ -189,7 +189,7 @@ PAIRS = [
     ("band-too-short", belly("10 1/4"), belly("10 1/2"), {}),
     ("band-too-short", belly("10 1/2", allowance=inch("1")), belly("11", allowance=inch("1")), {}),
     ("band-too-long", belly("12"), belly("11"), {}),
-    ("girth-unknown", project(wrap("8", "2", "5").pieces[0], piece("Band", "1", "9"),
+    ("girth-unknown", project(wrap("9", "1", "3", "6").pieces[0], piece("Band", "1", "9"),
                               fits=(Fit(FitKind.BAND, "Band", "Wrap"),)), belly("10 1/2"), {}),
     ("cover-off", covered("5", "6 7/8"), covered("5", "7"), {}),
     ("cover-off", covered("5", "7", "3/4"), covered("7", "5"), {}),

@@ -24,7 +24,7 @@ from neat_sheaf.project import (
     Variant,
 )
 from neat_sheaf.project.assembly import Step
-from neat_sheaf.project.panels import columns, inside, panels_along, rows, stretched
+from neat_sheaf.project.panels import columns, panels_along, rows, stretched
 from neat_sheaf.project.variants import (
     UnknownNumberError,
     nominal_centimetres,
@@ -169,13 +169,6 @@ def test_a_panel_is_stretched_and_every_other_keeps_its_size(wide, high, data):
 def test_a_panel_does_not_shrink_to_nothing():
     with pytest.raises(ValueError, match="nothing"):
         stretched(piece("A", "4", "5", scores=across("1")), Side.WIDTH, 0, -inch("1"))
-
-
-def test_the_room_inside_a_tray_and_inside_a_sleeve():
-    assert sorted(inside(tray("Base", "7 3/8", "6", "1")).sizes) == [inch("1"), inch("4"), inch("5 3/8")]
-    sleeve = piece("Sleeve", "10 1/4", "5", scores=across("3 5/8", "4 11/16", "8 5/16", "9 3/8"))
-    assert inside(sleeve).sizes == (inch("3 5/8"), inch("1 1/16"), inch("5"))
-    assert inside(piece("Card", "4", "8", scores=upward("4"))) is None
 
 
 def test_what_lies_on_a_score_or_on_the_edge_moves_with_it():

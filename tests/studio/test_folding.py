@@ -129,9 +129,9 @@ def test_every_form_starts_a_list_that_saves_without_a_word_of_warning(person):
 
 def test_a_form_that_cannot_be_had_says_so_and_names_are_never_taken_twice(person):
     tray = {"code": "tray", "width": "4", "depth": "3", "height": "1", "units": "in"}
-    again = person.ask("POST", "/forms", {**tray, "taken": ["Tray", "Tray 2"]}).json()
-    assert again["pieces"][0]["name"] == "Tray 3"
-    assert all(mat["mat_of"]["piece"] == "Tray 3" for mat in again["pieces"][1:])
+    again = person.ask("POST", "/forms", {**tray, "taken": ["Tray", "Tray (2)"]}).json()
+    assert again["pieces"][0]["name"] == "Tray (3)"
+    assert all(mat["mat_of"]["piece"] == "Tray (3)" for mat in again["pieces"][1:])
     missing = person.ask("POST", "/forms", {**tray, "depth": ""})
     assert (missing.status_code, missing.json()["faults"][0]["path"]) == (422, "depth")
     impossible = person.ask(

@@ -7,11 +7,10 @@ from dataclasses import replace
 from decimal import Decimal
 
 from neat_sheaf.checks.finding import CheckContext, Finding, Fix, Level, of_named
+from neat_sheaf.folding import Folded, Form, fold
 from neat_sheaf.measure.length import CENTIMETRE, Length, Unit, inches
-from neat_sheaf.measure.side import Side
 from neat_sheaf.messages import Measured, Message, Sized, message, several
 from neat_sheaf.project import Fit, FitKind, Piece, SupplyUse
-from neat_sheaf.project.panels import columns, floor, panels_along, rows, wrap_side
 
 __all__ = ["check_band", "check_counts", "check_cover", "check_offers"]
 
@@ -26,7 +25,7 @@ def check_band(
 ) -> Iterator[Finding]:
     """A band against the girth that it closes round and its overlap; nothing where no girth is known."""
     index = context.project.pieces.index(band)
-    girths = _girths(inner)
+    girths = _girths(fold(inner, context.caliper(inner.paper)))
     overlap = OVERLAP if fit.allowance is None else fit.allowance
     if not girths:
         yield Finding(Level.NOTE, message("girth-unknown", piece=inner.name), where, index)
@@ -47,22 +46,17 @@ def check_band(
     yield Finding(Level.ERROR if length < wanted else Level.WARNING, said, where, index, fix)
 
 
-def _girths(piece: Piece) -> list[Length]:
-    """The ways round a folded thing, nm: of a tray, a wrap or a flat card; none of any other."""
-    base = floor(piece)
-    if len(columns(piece)) == 3 and len(rows(piece)) == 3 and base is not None:
-        wall = max(columns(piece)[0], rows(piece)[0])
-        return [Length(2 * (side + wall)) for side in base]
-    around = wrap_side(piece)
-    if around is not None:
-        sizes = panels_along(piece, around)
-        return [Length(sum(sizes[:4]))]
-    folds = [len(columns(piece)) - 1, len(rows(piece)) - 1]
-    if sorted(folds) == [0, 1]:
-        side = Side.WIDTH if folds[0] else Side.HEIGHT
-        panel, across = max(panels_along(piece, side)), piece.height if side is Side.WIDTH else piece.width
-        return [Length(2 * panel), Length(2 * across)]
-    return [Length(2 * piece.width), Length(2 * piece.height)] if folds == [0, 0] else []
+def _girths(inner: Folded) -> list[Length]:
+    """The ways round a folded thing, nm; round a flat one no way runs along its edges. None is known of
+    what is not.
+    """
+    if inner.girths is None or inner.finished is None:
+        return []
+    w, d, _ = inner.finished
+    edges = 2 * (w + d)
+    return [
+        girth for girth in inner.girths if girth != edges or (inner.room is not None and inner.room[2] > 0)
+    ]
 
 
 def check_cover(
@@ -120,7 +114,7 @@ def check_offers(context: CheckContext) -> Iterator[Finding]:
 
 def _lid(context: CheckContext) -> Iterator[Finding]:
     project = context.project
-    trays = [p for p in project.pieces if len(columns(p)) == 3 and len(rows(p)) == 3]
+    trays = [p for p in project.pieces if fold(p).form is Form.TRAY]
     said = {name for fit in project.fits for name in (fit.outer, fit.inner)}
     lids = [p for p in trays if "lid" in p.name.lower().split() and p.name not in said]
     bases = [p for p in trays if {"base", "box", "tin", "tray"} & set(p.name.lower().split())]

@@ -4,23 +4,14 @@ from __future__ import annotations
 
 from collections.abc import Iterable, Mapping
 from dataclasses import dataclass, field, replace
-from enum import StrEnum
 
 from neat_sheaf.habits import USUAL_HABITS, Habits
 from neat_sheaf.measure.length import Length, Unit
-from neat_sheaf.messages import Message, message
+from neat_sheaf.messages import Level, Message, message
 from neat_sheaf.project import Panel, Piece, Project
 from neat_sheaf.stock import Paper, Supply
 
 __all__ = ["CheckContext", "Finding", "Fix", "Level", "of_named"]
-
-
-class Level(StrEnum):
-    """How severe: it will not go together, look again, or good to know."""
-
-    ERROR = "error"
-    WARNING = "warning"
-    NOTE = "note"
 
 
 @dataclass(frozen=True, slots=True)

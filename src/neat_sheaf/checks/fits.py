@@ -7,22 +7,14 @@ from dataclasses import replace
 
 from neat_sheaf.checks.belonging import check_band, check_cover
 from neat_sheaf.checks.finding import CheckContext, Finding, Fix, Level
-from neat_sheaf.folding import Form, fold
+from neat_sheaf.checks.resizing import resized
+from neat_sheaf.folding import Form, Sizes, fold
 from neat_sheaf.habits import LidFeel
 from neat_sheaf.measure.length import Length, inches
 from neat_sheaf.measure.side import Side
 from neat_sheaf.messages import Measured, Message, Sized, message
 from neat_sheaf.project import Fit, FitKind, Line, Piece
-from neat_sheaf.project.panels import (
-    columns,
-    floor,
-    inside,
-    panel_size,
-    panels_along,
-    rows,
-    stretched,
-    wrap_side,
-)
+from neat_sheaf.project.panels import columns, panel_size, panels_along, rows, stretched
 
 __all__ = ["check_fit"]
 
@@ -77,37 +69,33 @@ def _refit(context: CheckContext, piece: Piece, changes: list[tuple[Side, int, i
 
 def _lid(context: CheckContext, where: Message, lid: Piece, base: Piece) -> Iterator[Finding]:
     index = context.project.pieces.index(lid)
-    over = floor(lid) if _maybe_tray(lid) else None
-    under = _outside(base)
-    if over is None or under is None:
-        flat = lid if over is None else base
+    over, under = fold(lid), _box(base)
+    if over.form is None or fold(base).form is None:
+        return  # how it folds is asked already
+    if over.form is not Form.TRAY or over.room is None or under is None:
+        flat = base if over.form is Form.TRAY else lid
         said = message("tray-without-floor", piece=flat.name)
-        fix = _with_walls(context, flat, base if over is None else lid)
+        fix = _with_walls(context, flat, lid if flat is base else base)
         yield Finding(Level.ERROR, said, where, index, fix)
         return
     # The longer side of the lid goes over the longer side of the base.
-    turned = (over[0] < over[1]) != (under[0] < under[1]) and over[0] != over[1] and under[0] != under[1]
-    against = (under[1], under[0]) if turned else under
-    play = (over[0] - against[0], over[1] - against[1])
+    turned = (over.room[0] < over.room[1]) != (under[0] < under[1])
+    turned = turned and over.room[0] != over.room[1] and under[0] != under[1]
+    against = (under[1], under[0]) if turned else under[:2]
+    play = (over.room[0] - against[0], over.room[1] - against[1])
     least, wish = _least(context, lid, base), _wished(context, lid, base)
-    middles = (Side.WIDTH, len(columns(lid)) // 2), (Side.HEIGHT, len(rows(lid)) // 2)
     most = max(LOOSEST, least)
-    changes = [(s, m, wish - p) for (s, m), p in zip(middles, play, strict=True) if not least <= p <= most]
+    larger = [0 if least <= p <= most else wish - p for p in play]
     # The other way: the base as much smaller, each of its sides under the lid's.
-    under_middles = (Side.WIDTH, len(columns(base)) // 2), (Side.HEIGHT, len(rows(base)) // 2)
-    sides = under_middles[::-1] if turned else under_middles
-    smaller = [(s, m, p - wish) for (s, m), p in zip(sides, play, strict=True) if not least <= p <= most]
-    if not _maybe_tray(base):
-        smaller = []  # which panels make it smaller is another form's to say
-    floors = {"lid": Sized(*over), "base": Sized(*against)}
+    smaller = [-by for by in (larger[::-1] if turned else larger)]
+    fixes = (resized(context, lid, larger), resized(context, base, smaller))
+    floors = {"lid": Sized(*over.room[:2]), "base": Sized(*against)}
     if min(play) < least:
         key = "lid-too-small.thick" if least > LidFeel.SNUG.clearance else "lid-too-small.thin"
         said = message(key, **floors, by=Measured(least - min(play)))
-        fixes = (_refit(context, lid, changes), _refit(context, base, smaller))
         yield Finding.of(Level.ERROR, said, where, index, fixes)
     elif max(play) > most:
         said = message("lid-too-loose", **floors, by=Measured(max(play)))
-        fixes = (_refit(context, lid, changes), _refit(context, base, smaller))
         yield Finding.of(Level.WARNING, said, where, index, fixes)
     else:
         feel = LidFeel.SNUG if max(play) < LidFeel.EASY.clearance else LidFeel.EASY
@@ -115,27 +103,9 @@ def _lid(context: CheckContext, where: Message, lid: Piece, base: Piece) -> Iter
         yield Finding(Level.NOTE, said, where, index)
 
 
-def _maybe_tray(piece: Piece) -> bool:
-    """Whether it is a tray, or nobody knows what it is."""
-    return fold(piece).form in (Form.TRAY, None)
-
-
-def _outside(piece: Piece) -> tuple[Length, Length] | None:
-    """What a lid goes over: the floor of a tray, the two sizes of any other box; None of what is flat."""
-    if _maybe_tray(piece):
-        return floor(piece)
+def _box(piece: Piece) -> Sizes | None:
+    """The outside of a tray or another box, width, depth and height; None of what is flat or a sleeve."""
     folded = fold(piece)
-    if folded.finished is None or folded.room is None or folded.room[2] == 0:
-        return None
-    return folded.finished[:2]
-
-
-def _drawer_sizes(drawer: Piece) -> tuple[Length, ...] | None:
-    """Width, height and depth of what slides into a sleeve; None of what is flat or a wrap itself."""
-    if _maybe_tray(drawer):
-        under = inside(drawer)
-        return None if under is None or wrap_side(drawer) is not None else under.sizes
-    folded = fold(drawer)
     if folded.form is Form.SLEEVE or folded.room is None or folded.room[2] == 0:
         return None
     return folded.finished
@@ -144,7 +114,7 @@ def _drawer_sizes(drawer: Piece) -> tuple[Length, ...] | None:
 def _with_walls(context: CheckContext, flat: Piece, other: Piece) -> Fix | None:
     """Walls all round as deep as the other tray's; where it has none, a sixth of the shorter side."""
     eighth = inches("1/8")
-    if floor(other) is not None:
+    if fold(other).form is Form.TRAY:
         wall = columns(other)[0]
     else:
         wall = Length(max(2 * eighth, min(flat.width, flat.height) // 6 // eighth * eighth))
@@ -162,22 +132,20 @@ def _with_walls(context: CheckContext, flat: Piece, other: Piece) -> Fix | None:
 
 def _sleeve(context: CheckContext, where: Message, sleeve: Piece, drawer: Piece) -> Iterator[Finding]:
     index = context.project.pieces.index(sleeve)
-    around = wrap_side(sleeve) if fold(sleeve).form in (Form.SLEEVE, None) else None
-    within = _drawer_sizes(drawer)
-    if around is None or within is None:
-        if around is None:
-            said = message("sleeve-without-panels.sleeve", piece=sleeve.name)
-        else:
-            said = message("sleeve-without-panels.drawer", piece=drawer.name)
+    around, within = fold(sleeve), _box(drawer)
+    if around.form is None or fold(drawer).form is None:
+        return  # how it folds is asked already
+    if around.form is not Form.SLEEVE or around.room is None or within is None:
+        wrong = "drawer" if around.form is Form.SLEEVE else "sleeve"
+        named = drawer if wrong == "drawer" else sleeve
+        said = message(f"sleeve-without-panels.{wrong}", piece=named.name)
         yield Finding(Level.ERROR, said, where, index)
         return
-    sizes = panels_along(sleeve, around)
+    front, depth, long = around.room
     width, height, wall = within
-    front, depth = min(sizes[0], sizes[2]), min(sizes[1], sizes[3])
     least, wish = _least(context, sleeve, drawer), _wished(context, sleeve, drawer)
     # The sleeve runs along one side of the drawer; its panels go around the other. Which is which
     # is told by the nearer sizes, and where they are as near by what clears.
-    long = max(panels_along(sleeve, Side.HEIGHT if around is Side.WIDTH else Side.WIDTH))
     side, _ = min(
         ((width, height), (height, width)),
         key=lambda direction: (
@@ -186,30 +154,19 @@ def _sleeve(context: CheckContext, where: Message, sleeve: Piece, drawer: Piece)
         ),
     )
     play = (front - side, depth - wall)
+    most = max(LOOSEST, least)
+    across, deep = (
+        0 if least <= p <= most else wanted - p for p, wanted in zip(play, (wish, least), strict=True)
+    )
+    # The other way: a drawer as much narrower or lower.
+    drawn_in = [-across, 0, -deep] if side == width else [0, -across, -deep]
+    fixes = (resized(context, sleeve, [across, deep, 0]), resized(context, drawer, drawn_in))
     sizes_said = {
         "across": Measured(side),
         "deep": Measured(wall),
         "front": Measured(front),
         "side": Measured(depth),
     }
-    wanted = ((0, side + wish), (2, side + wish), (1, wall + least), (3, wall + least))
-    floors = {0: side, 2: side, 1: wall, 3: wall}
-    most = max(LOOSEST, least)
-    changes = [
-        (around, n, size - sizes[n]) for n, size in wanted if not least <= sizes[n] - floors[n] <= most
-    ]
-    # The other way: a drawer as much narrower or lower.
-    axis = Side.WIDTH if side == width else Side.HEIGHT
-    middle = len(panels_along(drawer, axis)) // 2
-    narrower = [] if least <= play[0] <= most else [(axis, middle, play[0] - wish)]
-    lower = (
-        []
-        if least <= play[1] <= most
-        else [(way, n, play[1] - least) for way in Side for n in (0, len(panels_along(drawer, way)) - 1)]
-    )
-    if not _maybe_tray(drawer):
-        narrower, lower = [], []
-    fixes = (_refit(context, sleeve, changes), _refit(context, drawer, narrower + lower))
     if min(play) < least:
         key = "sleeve-too-small.across" if play[0] <= play[1] else "sleeve-too-small.deep"
         said = message(key, **sizes_said, by=Measured(least - min(play)))

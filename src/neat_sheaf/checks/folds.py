@@ -33,7 +33,7 @@ def check_folds(context: CheckContext, index: int, piece: Piece) -> Iterator[Fin
         silent = remark.message.code in _SILENT and not (folded.form is None and _in_use(context, piece))
         if not silent and not _said_otherwise(folded, remark):
             fix = _with_slits(context, index, folded) if "slit" in remark.message.code else None
-            level = Level.WARNING if folded.form is None else Level(remark.severity.value)
+            level = Level.WARNING if folded.form is None else Level(remark.level.value)
             yield Finding(level, remark.message, of_named(piece.name), index, fix)
     yield from _prints(context, index, folded)
 

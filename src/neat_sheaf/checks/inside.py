@@ -8,16 +8,14 @@ from itertools import permutations
 
 from neat_sheaf.checks.finding import CheckContext, Finding, Fix, Level
 from neat_sheaf.checks.packing import packs
+from neat_sheaf.checks.resizing import resized
 from neat_sheaf.folding import Sizes, fold
-from neat_sheaf.folding.levers import lever_for, pulled
-from neat_sheaf.measure.length import inches
-from neat_sheaf.messages import Boxed, Measured, Several, Sized, message, several
-from neat_sheaf.project import Piece
+from neat_sheaf.folding.library import SLACK
+from neat_sheaf.messages import Boxed, Measured, Several, message, several
 from neat_sheaf.project.assembly import Content
 
 __all__ = ["check_content", "check_contents"]
 
-SLACK = inches("1/8")  # From memory: what a rigid thing needs to slide in, in all.
 _DIRECTIONS = ("width", "depth", "height")
 _Order = tuple[int, ...]
 
@@ -65,7 +63,7 @@ def check_content(context: CheckContext, content: Content) -> Iterator[Finding]:
         fails=fails,
         **({"slack": Measured(slack)} if slack else {}),
     )
-    yield Finding(Level.ERROR, said, where, index, _larger(context, piece, excess))
+    yield Finding(Level.ERROR, said, where, index, resized(context, piece, excess))
 
 
 def _sizes(content: Content) -> tuple[int, int, int]:
@@ -91,22 +89,6 @@ def _over(content: Content, room: Sizes, order: _Order) -> list[int]:
         0 if not content.rigid and n == thinnest else max(0, item[d] + slack - room[n])
         for n, d in enumerate(order)
     ]
-
-
-def _larger(context: CheckContext, piece: Piece, excess: list[int]) -> Fix | None:
-    """The piece with as much more room; None where nothing that can be stretched gives it."""
-    fixed = piece
-    for direction, by in enumerate(excess):
-        if not by:
-            continue
-        lever = lever_for(fixed, direction, context.caliper(piece.paper))
-        larger = None if lever is None else pulled(fixed, lever, lever.by(by))
-        if larger is None:
-            return None
-        fixed = larger
-    size = Sized(fixed.width, fixed.height)
-    project = context.with_piece(context.project.pieces.index(piece), fixed)
-    return Fix(message("fix-fit.resize", piece=piece.name, size=size), project)
 
 
 def check_contents(context: CheckContext) -> Iterator[Finding]:

@@ -7,6 +7,7 @@ from __future__ import annotations
 
 from collections.abc import Sequence
 from itertools import permutations
+from math import prod
 
 __all__ = ["packs"]
 
@@ -24,19 +25,21 @@ def packs(items: Sequence[Box], room: Box) -> bool:
 def _place(items: list[Box], free: list[Box], tries: list[int]) -> bool:
     if not items:
         return True
-    item, rest = items[0], items[1:]
-    for n, space in enumerate(free):
-        others = free[:n] + free[n + 1 :]
-        w, d, h = item
-        for lying in sorted({(w, d, h), (w, h, d), (d, w, h), (d, h, w), (h, w, d), (h, d, w)}):
-            if any(size > room for size, room in zip(lying, space, strict=True)):
-                continue
-            for split in permutations(range(3)):
-                tries[0] -= 1
-                if tries[0] < 0:
-                    return False
-                if _place(rest, others + _left(space, lying, split), tries):
-                    return True
+    if sum(map(prod, items)) > sum(map(prod, free)):
+        return False
+    for m, (w, d, h) in enumerate(items):
+        rest = items[:m] + items[m + 1 :]
+        for n, space in enumerate(free):
+            others = free[:n] + free[n + 1 :]
+            for lying in sorted({(w, d, h), (w, h, d), (d, w, h), (d, h, w), (h, w, d), (h, d, w)}):
+                if any(size > room for size, room in zip(lying, space, strict=True)):
+                    continue
+                for split in permutations(range(3)):
+                    tries[0] -= 1
+                    if tries[0] < 0:
+                        return False
+                    if _place(rest, others + _left(space, lying, split), tries):
+                        return True
     return False
 
 

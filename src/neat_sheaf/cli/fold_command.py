@@ -4,11 +4,11 @@ from __future__ import annotations
 
 import json
 
-from neat_sheaf.folding import Folded, Severity, Sizes
+from neat_sheaf.folding import Folded, Sizes
 from neat_sheaf.folding.together import Assembled, fold_project, together_of
 from neat_sheaf.formats.folded_part import assembled_document, folded_document
 from neat_sheaf.job import Job
-from neat_sheaf.messages import Boxed
+from neat_sheaf.messages import Boxed, Level
 from neat_sheaf.plain_text import printable
 from neat_sheaf.wording import Voice, english
 
@@ -39,7 +39,7 @@ def fold_command(job: Job, *, as_json: bool) -> int:
             _say_together(pair, voice)
     remarks = [remark for one in folded for remark in one.remarks]
     remarks += [remark for pair in together for remark in pair.remarks]
-    return FAULTY if any(remark.severity is Severity.ERROR for remark in remarks) else 0
+    return FAULTY if any(remark.level is Level.ERROR for remark in remarks) else 0
 
 
 def _say(one: Folded, voice: Voice) -> None:

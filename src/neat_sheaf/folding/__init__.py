@@ -2,7 +2,7 @@
 
 from neat_sheaf.folding.fold import fold
 from neat_sheaf.folding.folded import Folded
-from neat_sheaf.folding.form import Form, Remark, Severity
+from neat_sheaf.folding.form import Form, Remark
 from neat_sheaf.folding.parts import Glued, Seen, Sizes
 
-__all__ = ["Folded", "Form", "Glued", "Remark", "Seen", "Severity", "Sizes", "fold"]
+__all__ = ["Folded", "Form", "Glued", "Remark", "Seen", "Sizes", "fold"]

@@ -2,9 +2,9 @@
 
 from __future__ import annotations
 
-from neat_sheaf.folding.motion import Vector
+from neat_sheaf.folding.motion import Vector, dot
 
-__all__ = ["Compass", "dot", "minus"]
+__all__ = ["Compass", "minus"]
 
 
 class Compass:
@@ -41,9 +41,6 @@ def _cross(a: Vector, b: Vector) -> Vector:
     return (a[1] * b[2] - a[2] * b[1], a[2] * b[0] - a[0] * b[2], a[0] * b[1] - a[1] * b[0])
 
 
-def dot(a: Vector, b: Vector) -> float:
-    return a[0] * b[0] + a[1] * b[1] + a[2] * b[2]
-
-
 def minus(a: Vector) -> Vector:
+    """The opposite direction."""
     return (-a[0], -a[1], -a[2])

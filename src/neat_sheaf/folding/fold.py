@@ -7,7 +7,7 @@ from functools import lru_cache
 
 from neat_sheaf.folding.facets import facets_of
 from neat_sheaf.folding.folded import Folded
-from neat_sheaf.folding.form import Form, Made, Remark, Severity, pair
+from neat_sheaf.folding.form import Form, Made, Remark, pair
 from neat_sheaf.folding.forms import readings_of
 from neat_sheaf.folding.forms.squares import fold_square
 from neat_sheaf.folding.gluing import glue_remarks
@@ -17,7 +17,7 @@ from neat_sheaf.folding.motion import folded_poses, gaps_of
 from neat_sheaf.folding.parts import Glued, Sizes
 from neat_sheaf.folding.sheet import Sheet
 from neat_sheaf.measure.length import Length
-from neat_sheaf.messages import message, several
+from neat_sheaf.messages import Level, message, several
 from neat_sheaf.project import Piece
 from neat_sheaf.project.panels import columns, rows
 
@@ -55,7 +55,7 @@ def fold(piece: Piece, caliper: int = 0) -> Folded:
 
 
 def _unknown(piece: Piece) -> Remark:
-    return Remark(Severity.NOTE, message("fold-unknown", piece=piece.name))
+    return Remark(Level.NOTE, message("fold-unknown", piece=piece.name))
 
 
 def _flat(piece: Piece, caliper: int) -> Folded:
@@ -181,7 +181,7 @@ def _agreed(made: list[Folded]) -> Folded:
     if same(finished) and rooms:
         return made[0]
     asked = Remark(
-        Severity.NOTE,
+        Level.NOTE,
         message("fold-which", forms=several((m.form for m in made if m.form is not None), "or")),
     )
     return replace(

@@ -7,10 +7,10 @@ from dataclasses import dataclass, field
 from enum import StrEnum
 
 from neat_sheaf.folding.view import Cell, View
-from neat_sheaf.messages import Message
+from neat_sheaf.messages import Level, Message
 
 __all__ = [
-    "Axis", "Between", "Form", "Joint", "Made", "Pair", "Reach", "Remark", "Room", "Severity", "Span", "pair",
+    "Axis", "Between", "Form", "Joint", "Made", "Pair", "Reach", "Remark", "Room", "Span", "pair",
 ]  # fmt: skip
 
 
@@ -38,22 +38,13 @@ class Form(StrEnum):
     POUCH = "pouch"
     ENVELOPE = "envelope"
     SQUARE_ENVELOPE = "square-envelope"
-    BY_HAND = "by-hand"
-
-
-class Severity(StrEnum):
-    """How much a remark matters: it does not go together, look again, or good to know."""
-
-    ERROR = "error"
-    WARNING = "warning"
-    NOTE = "note"
 
 
 @dataclass(frozen=True, slots=True)
 class Remark:
     """What was found while folding."""
 
-    severity: Severity
+    level: Level
     message: Message
 
 
@@ -115,8 +106,8 @@ class Made:
 
     ``angles`` are degrees for the hinge between two cells, away from the print where positive; what is
     not there folds by ``around`` (across scores that cross the way around) or ``other``. ``freed`` are
-    the neighbours that a slit has to part. ``order`` of ``room`` and ``axes`` is the form's: width, depth,
-    height. ``upright``: it stands on its base, with its front towards the beginning of ``front``;
+    the neighbours that a slit has to separate. The order of ``room`` and ``axes`` is the form's: width,
+    depth, height. ``upright``: it stands on its base, with its front towards the beginning of ``front``;
     otherwise the base is its front. ``opened`` are the angles that differ when it is open.
     """
 
@@ -137,7 +128,7 @@ class Made:
     remarks: tuple[Remark, ...] = ()
 
     def angle(self, one: Cell, other: Cell) -> float | None:
-        """Degrees between two cells; None between two parts of the same one, which no form of panels has."""
+        """Degrees between two cells; None between two parts of one, which no form of panels has."""
         if one == other:
             return None
         found = self.angles.get(pair(one, other))

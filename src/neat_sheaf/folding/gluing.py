@@ -4,11 +4,11 @@ from __future__ import annotations
 
 from collections.abc import Sequence
 
-from neat_sheaf.folding.form import Form, Made, Remark, Severity
+from neat_sheaf.folding.form import Form, Made, Remark
 from neat_sheaf.folding.motion import Pose, Spot
 from neat_sheaf.folding.sheet import Sheet
 from neat_sheaf.measure.length import inches
-from neat_sheaf.messages import Measured, message
+from neat_sheaf.messages import Level, Measured, message
 
 __all__ = ["glue_remarks"]
 
@@ -57,10 +57,10 @@ def glue_remarks(made: Made, sheet: Sheet, poses: Sequence[Pose | None], caliper
             out = max(out, low - min(values), max(values) - high)
         if off > caliper + _LEAST:
             said = message("fold-tab-off", column=tab.column, row=tab.row, by=Measured(round(off)))
-            found.append(Remark(Severity.WARNING, said))
+            found.append(Remark(Level.WARNING, said))
         elif out > caliper + _LEAST:
             said = message("fold-tab-shows", column=tab.column, row=tab.row, by=Measured(round(out)))
-            found.append(Remark(Severity.WARNING, said))
+            found.append(Remark(Level.WARNING, said))
     return tuple(found)
 
 

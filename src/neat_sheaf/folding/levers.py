@@ -8,9 +8,9 @@ from itertools import combinations
 
 from neat_sheaf.folding.fold import fold
 from neat_sheaf.folding.folded import Folded
-from neat_sheaf.folding.form import Severity
 from neat_sheaf.measure.length import inches
 from neat_sheaf.measure.side import Side
+from neat_sheaf.messages import Level
 from neat_sheaf.project import Piece
 from neat_sheaf.project.panels import panels_along, stretched
 
@@ -70,7 +70,7 @@ def lever_for(piece: Piece, direction: int, caliper: int = 0, *, clean: bool = F
 
 
 def _said(folded: Folded) -> int:
-    return sum(remark.severity is not Severity.NOTE for remark in folded.remarks)
+    return sum(remark.level is not Level.NOTE for remark in folded.remarks)
 
 
 def _levers(piece: Piece) -> Iterator[Places]:

@@ -28,10 +28,10 @@ from neat_sheaf.project import (
     Tab,
 )
 from neat_sheaf.project.assembly import Caution, Content, Step, When
-from neat_sheaf.project.matting import mats_for
+from neat_sheaf.project.matting import free_name, mats_for
 from neat_sheaf.wording import Voice
 
-__all__ = ["FORMS", "Pattern", "Start", "StartError", "started"]
+__all__ = ["FORMS", "SLACK", "Pattern", "Start", "StartError", "started"]
 
 SLACK = inches("1/8")  # From memory: what a rigid thing needs to slide in, in all.
 
@@ -201,7 +201,7 @@ def started(
     sizes = _letters(start, room, voice.units, habits)
     names: dict[str, str] = {}
     for pattern in start.patterns:
-        names[pattern.name] = _free(voice.say(f"start-piece.{pattern.name}"), {*taken, *names.values()})
+        names[pattern.name] = free_name(voice.say(f"start-piece.{pattern.name}"), {*taken, *names.values()})
     pieces: list[Piece] = []
     bodies: list[Folded] = []
     for pattern in start.patterns:
@@ -231,13 +231,6 @@ def started(
         voice.say(f"start.{code}"), tuple(pieces), fits,
         contents=_contents(start, room, names, voice), steps=_steps(bodies, pieces, fits, voice),
     )  # fmt: skip
-
-
-def _free(name: str, taken: Collection[str]) -> str:
-    n, free = 2, name
-    while free in taken:
-        n, free = n + 1, f"{name} {n}"
-    return free
 
 
 def _contents(

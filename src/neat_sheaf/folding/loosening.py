@@ -4,11 +4,11 @@ from __future__ import annotations
 
 from collections import defaultdict
 
-from neat_sheaf.folding.form import Made, Remark, Severity, pair
+from neat_sheaf.folding.form import Made, Remark, pair
 from neat_sheaf.folding.view import Border
 from neat_sheaf.measure.length import Length
 from neat_sheaf.measure.side import Side
-from neat_sheaf.messages import Measured, message
+from neat_sheaf.messages import Level, Measured, message
 from neat_sheaf.project import Line, Piece
 
 __all__ = ["slit_remarks"]
@@ -35,26 +35,26 @@ def slit_remarks(made: Made, piece: Piece) -> tuple[tuple[Line, ...], tuple[Rema
             said = message(
                 "fold-slit-short", side=border.along, at=Measured(border.at), by=Measured(length - slit)
             )
-            remarks.append(Remark(Severity.WARNING, said))
+            remarks.append(Remark(Level.WARNING, said))
         elif not free and slit == length:
             said = message(
                 "fold-slit-wrong", side=border.along, at=Measured(border.at),
                 start=Measured(border.start), end=Measured(border.end),
             )  # fmt: skip
-            remarks.append(Remark(Severity.WARNING, said))
+            remarks.append(Remark(Level.WARNING, said))
         elif not free and slit > 0:
             said = message("fold-slit-long", side=border.along, at=Measured(border.at), by=Measured(slit))
-            remarks.append(Remark(Severity.WARNING, said))
+            remarks.append(Remark(Level.WARNING, said))
     slits = _joined(missing, piece)
     if missing and not some:
-        remarks.append(Remark(Severity.NOTE, message("fold-slits-missing", count=len(slits))))
+        remarks.append(Remark(Level.NOTE, message("fold-slits-missing", count=len(slits))))
     for line in slits if some else ():
         whole = piece.height if line.along is Side.WIDTH else piece.width
         said = message(
             "fold-slit-missing", side=line.along, at=Measured(line.at),
             start=Measured(line.start or 0), end=Measured(whole if line.end is None else line.end),
         )  # fmt: skip
-        remarks.append(Remark(Severity.WARNING, said))
+        remarks.append(Remark(Level.WARNING, said))
     return slits, tuple(remarks)
 
 

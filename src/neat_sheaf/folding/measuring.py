@@ -93,25 +93,21 @@ def _cells(room: Room) -> tuple[Cell, ...]:
 
 def outside(directions: Sequence[Vector], sheet: Sheet, poses: Sequence[Pose | None], caliper: int) -> Sizes:
     """The size of the box that holds it, along three directions; the paper's caliper is added."""
-    spots = [spot for ring in spots_of(sheet, poses) for spot in ring]
+    rings = [ring for ring in spots_of(sheet, poses) if ring]
+    spots = [spot for ring in rings for spot in ring]
     sizes = []
     for way in directions:
         low, high = _interval(way, spots)
         size = round(high - low)
         if size > 0:
-            size += caliper if _turns_there(way, poses) else 0
+            # Scores are the middle of the paper: half of it stands out where paper lies on that side.
+            lying = [_interval(way, ring) for ring in rings]
+            ends = sum(any(b - a < 1 and abs(a - end) < 1 for a, b in lying) for end in (low, high))
+            size += (ends * caliper + 1) // 2
         elif caliper:
             size = caliper * _layers(way, sheet, poses)
         sizes.append(Length(size))
     return sizes[0], sizes[1], sizes[2]
-
-
-def _turns_there(way: Vector, poses: Sequence[Pose | None]) -> bool:
-    """Whether paper faces that way, so that half its caliper stands out on each side."""
-    return any(
-        pose is not None and abs(sum(n * w for n, w in zip(pose.normal, way, strict=True))) > 0.9
-        for pose in poses
-    )
 
 
 def _layers(way: Vector, sheet: Sheet, poses: Sequence[Pose | None]) -> int:

@@ -15,7 +15,7 @@ from math import cos, hypot, radians, sin
 
 from neat_sheaf.folding.sheet import Point, Sheet
 
-__all__ = ["Gap", "Pose", "Spot", "Vector", "folded_poses", "gaps_of"]
+__all__ = ["Gap", "Pose", "Spot", "Vector", "dot", "folded_poses", "gaps_of"]
 
 Vector = tuple[float, float, float]
 Spot = Vector
@@ -56,15 +56,16 @@ class Pose:
     def after(self, first: Pose) -> Pose:
         """This motion after another."""
         columns = tuple(zip(*first.turn, strict=True))
-        turn = tuple(tuple(_dot(row, column) for column in columns) for row in self.turn)
-        shift = tuple(_dot(row, first.shift) + s for row, s in zip(self.turn, self.shift, strict=True))
+        turn = tuple(tuple(dot(row, column) for column in columns) for row in self.turn)
+        shift = tuple(dot(row, first.shift) + s for row, s in zip(self.turn, self.shift, strict=True))
         return Pose(turn, shift)  # type: ignore[arg-type]
 
 
 FLAT = Pose(((1.0, 0.0, 0.0), (0.0, 1.0, 0.0), (0.0, 0.0, 1.0)), (0.0, 0.0, 0.0))
 
 
-def _dot(a: Sequence[float], b: Sequence[float]) -> float:
+def dot(a: Sequence[float], b: Sequence[float]) -> float:
+    """The scalar product of two directions of space."""
     return a[0] * b[0] + a[1] * b[1] + a[2] * b[2]
 
 

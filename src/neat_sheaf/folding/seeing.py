@@ -5,10 +5,10 @@ from __future__ import annotations
 from collections import deque
 from collections.abc import Sequence
 
-from neat_sheaf.folding.compass import Compass, dot, minus
+from neat_sheaf.folding.compass import Compass, minus
 from neat_sheaf.folding.form import Axis, Made
 from neat_sheaf.folding.measuring import direction
-from neat_sheaf.folding.motion import Pose, Vector
+from neat_sheaf.folding.motion import Pose, Vector, dot
 from neat_sheaf.folding.parts import Seen
 from neat_sheaf.folding.sheet import Sheet
 

@@ -8,10 +8,10 @@ from itertools import permutations
 
 from neat_sheaf.folding.fold import fold
 from neat_sheaf.folding.folded import Folded
-from neat_sheaf.folding.form import Form, Remark, Severity
+from neat_sheaf.folding.form import Form, Remark
 from neat_sheaf.folding.parts import Sizes
 from neat_sheaf.measure.length import Length
-from neat_sheaf.messages import Measured, Message, message
+from neat_sheaf.messages import Level, Measured, Message, message
 from neat_sheaf.project import Fit, FitKind, Project
 
 __all__ = ["Assembled", "fold_project", "together_of"]
@@ -59,7 +59,7 @@ def _lid(fit: Fit, lid: Folded, base: Folded) -> Assembled:
     short = max(under[0] - over[0], under[1] - over[1])
     if short > 0:
         said = Remark(
-            Severity.ERROR, message("fold-apart", outer=fit.outer, inner=fit.inner, by=Measured(short))
+            Level.ERROR, message("fold-apart", outer=fit.outer, inner=fit.inner, by=Measured(short))
         )
         return Assembled(fit.kind, parts, why, None, base.room, (said,))
     turned = (lid.finished[0] < lid.finished[1]) != (base.finished[0] < base.finished[1])
@@ -78,16 +78,17 @@ def _sleeve(fit: Fit, sleeve: Folded, drawer: Folded) -> Assembled:
     if drawer.finished is None or drawer.room is None:
         return Assembled(fit.kind, parts, why)
     inner = drawer.finished
-    # It lies flat in the sleeve, either way round: its height is not along the sleeve.
+    # It lies in the sleeve in the way that leaves the least play; its height is not along the sleeve.
     ways = [
-        (max(inner[a] - sleeve.room[0], inner[b] - sleeve.room[1]), inner[c])
+        (max(inner[a] - sleeve.room[0], inner[b] - sleeve.room[1]), inner[a] + inner[b], inner[c])
         for a, b, c in permutations(range(3))
         if c != 2
     ]
-    short, along = min(ways)
+    going_in = [(across, along) for short, across, along in ways if short <= 0]
+    short, along = min(ways)[0], max(going_in, default=(0, 0))[1]
     if short > 0:
         said = Remark(
-            Severity.ERROR, message("fold-apart", outer=fit.outer, inner=fit.inner, by=Measured(short))
+            Level.ERROR, message("fold-apart", outer=fit.outer, inner=fit.inner, by=Measured(short))
         )
         return Assembled(fit.kind, parts, why, None, drawer.room, (said,))
     width, deep, length = sleeve.finished

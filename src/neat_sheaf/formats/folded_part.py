@@ -53,7 +53,7 @@ def folded_document(folded: Folded, voice: Voice) -> dict[str, Any]:
         ],
         "findings": [
             {
-                "level": remark.severity.value,
+                "level": remark.level.value,
                 "code": remark.message.code,
                 "says": voice.words(remark.message),
             }
@@ -73,7 +73,7 @@ def assembled_document(assembled: Assembled, voice: Voice) -> dict[str, Any]:
         "faces": [],
         "findings": [
             {
-                "level": remark.severity.value,
+                "level": remark.level.value,
                 "code": remark.message.code,
                 "says": voice.words(remark.message),
             }

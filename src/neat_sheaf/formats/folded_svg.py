@@ -11,8 +11,8 @@ from xml.sax.saxutils import quoteattr
 import shapely
 
 from neat_sheaf.folding import Folded
-from neat_sheaf.folding.compass import Compass, dot
-from neat_sheaf.folding.motion import Pose, Spot, Vector
+from neat_sheaf.folding.compass import Compass
+from neat_sheaf.folding.motion import Pose, Spot, Vector, dot
 from neat_sheaf.measure.length import MILLIMETRE
 from neat_sheaf.plain_text import printable
 

@@ -8,7 +8,7 @@ from neat_sheaf.measure.length import Length
 from neat_sheaf.project import MatOf, Panel, Piece
 from neat_sheaf.project.panels import columns, panel_size, rows
 
-__all__ = ["MOST_PANELS", "mat_for", "mat_name", "mats_for", "panels_to_mat"]
+__all__ = ["MOST_PANELS", "free_name", "mat_for", "mat_name", "mats_for", "panels_to_mat"]
 
 
 # Nobody mats more; a grid of scores can make a million panels.
@@ -48,8 +48,12 @@ def mat_for(piece: Piece, panel: Panel, border: Length, paper: str, name: str) -
 
 def mat_name(piece: Piece, panel: Panel, taken: Collection[str]) -> str:
     """A name for a mat of a panel that is none of those ``taken``."""
-    stem = name = f"{piece.name} mat {panel.column}.{panel.row}"
-    n = 2
+    return free_name(f"{piece.name} mat {panel.column}.{panel.row}", taken)
+
+
+def free_name(stem: str, taken: Collection[str]) -> str:
+    """A name that is not taken: the stem itself, or with a number behind it."""
+    name, n = stem, 2
     while name in taken:
         name, n = f"{stem} ({n})", n + 1
     return name

@@ -12,10 +12,7 @@ from neat_sheaf.project import Diagonal, Line, Notch, Panel, Piece, Window
 
 __all__ = [
     "Box",
-    "Inside",
     "columns",
-    "floor",
-    "inside",
     "panel_box",
     "panel_size",
     "panels",
@@ -23,7 +20,6 @@ __all__ = [
     "rows",
     "span_size",
     "stretched",
-    "wrap_side",
 ]
 
 
@@ -88,74 +84,9 @@ def panel_box(piece: Piece, panel: Panel) -> Box | None:
     return Box(Fraction(x), Fraction(y), Fraction(size[0]), Fraction(size[1]))
 
 
-def floor(piece: Piece) -> tuple[Length, Length] | None:
-    """The floor of a tray, (width, height) in nm: its middle panel; None where it has none."""
-    wide, high = columns(piece), rows(piece)
-    if len(wide) < 3 or len(high) < 3:
-        return None
-    return wide[len(wide) // 2], high[len(high) // 2]
-
-
 def panels_along(piece: Piece, side: Side) -> list[Length]:
     """The piece's panels along a side, nm."""
     return columns(piece) if side is Side.WIDTH else rows(piece)
-
-
-def wrap_side(piece: Piece) -> Side | None:
-    """The side along which the piece wraps around something: four panels or more, and most of them."""
-    wide, high = len(columns(piece)), len(rows(piece))
-    if max(wide, high) < 4:
-        return None
-    return Side.WIDTH if wide >= high else Side.HEIGHT
-
-
-@dataclass(frozen=True, slots=True)
-class Inside:
-    """The room inside a folded piece: for each direction its size (nm) and the panels that make it.
-
-    ``directions`` are (size, side, panel numbers from 0): stretching those panels along that side by
-    some length makes the room larger by as much.
-    """
-
-    directions: tuple[tuple[Length, Side, tuple[int, ...]], ...]
-
-    @property
-    def sizes(self) -> tuple[Length, ...]:
-        """The three sizes, nm."""
-        return tuple(size for size, _, _ in self.directions)
-
-
-def inside(piece: Piece) -> Inside | None:
-    """The room inside a tray, or inside a wrap, sleeve or gusset bag; None where there is none.
-
-    A tray's room is its floor by its lowest wall; a wrap's its front panel by its depth panel
-    by the length that it covers.
-    """
-    wide, high = columns(piece), rows(piece)
-    wrap = wrap_side(piece)
-    if wrap is None and len(wide) >= 3 and len(high) >= 3:
-        middle_x, middle_y = len(wide) // 2, len(high) // 2
-        walls_x, walls_y = (0, len(wide) - 1), (0, len(high) - 1)
-        lowest = min((wide[0], Side.WIDTH, walls_x), (high[0], Side.HEIGHT, walls_y), key=lambda w: w[0])
-        return Inside(
-            (
-                (wide[middle_x], Side.WIDTH, (middle_x,)),
-                (high[middle_y], Side.HEIGHT, (middle_y,)),
-                lowest,
-            )
-        )
-    if wrap is None:
-        return None
-    around, other = panels_along(piece, wrap), Side.HEIGHT if wrap is Side.WIDTH else Side.WIDTH
-    along = panels_along(piece, other)
-    longest = along.index(max(along))
-    return Inside(
-        (
-            (min(around[0], around[2]), wrap, (0, 2)),
-            (min(around[1], around[3]), wrap, (1, 3)),
-            (along[longest], other, (longest,)),
-        )
-    )
 
 
 def stretched(piece: Piece, side: Side, panel: int, by: int) -> Piece:

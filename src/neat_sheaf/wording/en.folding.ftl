@@ -22,7 +22,6 @@ form =
     .pouch = flat pouch
     .envelope = envelope
     .square-envelope = envelope with folded corners
-    .by-hand = folded as you said
 fold-why =
     .panels = panels of { $panels }
     .diagonals = four folds cut off its four corners and form a rectangle

@@ -4,9 +4,9 @@ from __future__ import annotations
 
 from collections.abc import Sequence
 
-from neat_sheaf.folding.form import Remark, Severity
+from neat_sheaf.folding.form import Remark
 from neat_sheaf.measure.side import Side
-from neat_sheaf.messages import Measured, Message, message, several
+from neat_sheaf.messages import Level, Measured, Message, message, several
 
 __all__ = ["missing_tab", "panels_said", "remark_unequal", "warning"]
 
@@ -18,7 +18,7 @@ def panels_said(sizes: Sequence[int]) -> Message:
 
 def warning(said: Message) -> Remark:
     """Something to look at again."""
-    return Remark(Severity.WARNING, said)
+    return Remark(Level.WARNING, said)
 
 
 def remark_unequal(side: Side, first: int, one: int, second: int, other: int) -> tuple[Remark, ...]:

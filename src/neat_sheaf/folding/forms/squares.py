@@ -6,12 +6,12 @@ from math import hypot
 
 from neat_sheaf.folding.compass import Compass
 from neat_sheaf.folding.folded import Folded
-from neat_sheaf.folding.form import Form, Remark, Severity
+from neat_sheaf.folding.form import Form, Remark
 from neat_sheaf.folding.measuring import outside
 from neat_sheaf.folding.motion import Vector, folded_poses, gaps_of
 from neat_sheaf.folding.sheet import Sheet
 from neat_sheaf.measure.length import Length, inches
-from neat_sheaf.messages import Measured, message
+from neat_sheaf.messages import Level, Measured, message
 from neat_sheaf.project import Diagonal, Piece
 
 __all__ = ["fold_square"]
@@ -69,10 +69,10 @@ def fold_square(piece: Piece, sheet: Sheet, caliper: int) -> Folded | None:
         gaps.append(round(between[1] - between[0]) - round(sum(tips)))
         if abs(tips[0] - tips[1]) > _UNEVEN:
             uneven = message("fold-flaps-uneven", by=Measured(round(abs(tips[0] - tips[1]))))
-            said.append(Remark(Severity.WARNING, uneven))
+            said.append(Remark(Level.WARNING, uneven))
     # One pair of flaps may stop short of the centre; both may not, or it does not close.
     if gaps and min(gaps) > _ROUNDED:
-        said.append(Remark(Severity.WARNING, message("fold-flaps-apart", gap=Measured(min(gaps)))))
+        said.append(Remark(Level.WARNING, message("fold-flaps-apart", gap=Measured(min(gaps)))))
     return Folded(
         piece,
         Form.SQUARE_ENVELOPE,
@@ -91,7 +91,7 @@ def fold_square(piece: Piece, sheet: Sheet, caliper: int) -> Folded | None:
 
 def _short(piece: Piece) -> Folded:
     """A diagonal that ends on nothing folds nothing."""
-    short = Remark(Severity.WARNING, message("fold-diagonals-short"))
+    short = Remark(Level.WARNING, message("fold-diagonals-short"))
     return Folded(piece, Form.SQUARE_ENVELOPE, (message("fold-why.diagonals"),), remarks=(short,))
 
 

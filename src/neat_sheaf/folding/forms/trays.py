@@ -11,14 +11,13 @@ from neat_sheaf.folding.form import (
     Pair,
     Reach,
     Remark,
-    Severity,
     Span,
     pair,
 )
 from neat_sheaf.folding.forms.saying import panels_said, remark_unequal, warning
 from neat_sheaf.folding.view import Cell, View, alike
 from neat_sheaf.measure.length import inches
-from neat_sheaf.messages import Measured, message
+from neat_sheaf.messages import Level, Measured, message
 
 __all__ = ["bag", "folded_bag", "hinged_box", "tray"]
 
@@ -51,9 +50,7 @@ def _corners(v: View) -> tuple[frozenset[Pair], tuple[Joint, ...], tuple[Remark,
         slit_above, slit_beside = v.slit(corner, above), v.slit(corner, beside)
         if slit_above >= v.b[j] and slit_beside >= v.a[i]:
             panel = v.panel(corner)
-            remarks.append(
-                Remark(Severity.WARNING, message("fold-loose", column=panel.column, row=panel.row))
-            )
+            remarks.append(Remark(Level.WARNING, message("fold-loose", column=panel.column, row=panel.row)))
         if slit_above > slit_beside:
             freed.add(pair(corner, above))
             joints.append(Joint(corner, above))
