@@ -22,6 +22,7 @@ __all__ = [
     "Several",
     "Sized",
     "message",
+    "nearly",
     "recorded",
     "several",
 ]
@@ -54,6 +55,11 @@ class Boxed(NamedTuple):
     width: int
     depth: int
     height: int
+
+
+def nearly(nm: float) -> Boxed:
+    """A measured length that may be on no grid: said as about so much there."""
+    return Boxed(round(nm), 0, 0)
 
 
 class Amount(NamedTuple):

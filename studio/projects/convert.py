@@ -9,6 +9,7 @@ from typing import Any
 from django.db import transaction
 
 from neat_sheaf import project as core
+from neat_sheaf.formats.fit_part import glue_document, stored_glue
 from neat_sheaf.formats.piece_part import cut_outs_document, stored_cut_outs
 from neat_sheaf.formats.variant_part import stored_variant, variant_document
 from neat_sheaf.measure.length import Length
@@ -61,6 +62,7 @@ def _core_fit(fit: models.Fit) -> core.Fit:
         panel(fit.inner_column, fit.inner_row),
         _maybe(fit.allowance_nm),
         fit.times,
+        stored_glue(fit.glue),
     )
 
 
@@ -98,6 +100,7 @@ def _core_piece(piece: models.Piece) -> core.Piece:
                 _maybe(row.end_nm),
                 core.Fold(row.fold),
                 Length(row.relief_nm),
+                row.angle,
             ),
         )
         for row in piece.lines.all()
@@ -115,6 +118,7 @@ def _core_piece(piece: models.Piece) -> core.Piece:
                 (Length(d.start_x_nm), Length(d.start_y_nm)),
                 (Length(d.end_x_nm), Length(d.end_y_nm)),
                 core.Fold(d.fold),
+                d.angle,
             )
             for d in piece.diagonals.all()
         ),
@@ -189,6 +193,7 @@ def store_pieces(row: models.Project, project: core.Project) -> None:
         models.Line(
             piece=kept, position=n, slit=slit, along=line.along.value,
             at_nm=line.at, start_nm=line.start, end_nm=line.end, fold=line.fold.value, relief_nm=line.relief,
+            angle=line.angle,
         )
         for kept, p in both
         for slit, lines in ((False, p.scores), (True, p.slits))
@@ -202,6 +207,7 @@ def store_pieces(row: models.Project, project: core.Project) -> None:
             end_x_nm=d.end[0],
             end_y_nm=d.end[1],
             fold=d.fold.value,
+            angle=d.angle,
         )
         for kept, p in both
         for d in p.diagonals
@@ -246,6 +252,7 @@ def store_pieces(row: models.Project, project: core.Project) -> None:
             inner_row=f.inner_panel.row if f.inner_panel else None,
             allowance_nm=f.allowance,
             times=f.times,
+            glue=None if f.glue is None else glue_document(f.glue),
         )
         for f in project.fits
     )

@@ -3,7 +3,7 @@
 from __future__ import annotations
 
 from datetime import datetime
-from typing import Literal
+from typing import Annotated, Literal
 
 from ninja import Field, Schema
 from pydantic import ConfigDict
@@ -19,6 +19,7 @@ __all__ = [
     "FindingOut",
     "FitDoc",
     "FixOut",
+    "GlueDoc",
     "HoleDoc",
     "LinesDoc",
     "MatDoc",
@@ -44,7 +45,10 @@ class _Doc(Schema):
 
 
 class LinesDoc(_Doc):
-    """Scores or slits along a side, or (with no side) a diagonal between two marks."""
+    """Scores or slits along a side, or (with no side) a diagonal between two marks.
+
+    ``angle`` is how far a score is folded by hand, in degrees; null as the form of the piece folds it.
+    """
 
     along: Literal["width", "height"] | None = None
     at: list[str] | None = None
@@ -52,6 +56,7 @@ class LinesDoc(_Doc):
     end: str | list[str] | None = Field(None, alias="to")
     fold: Literal["valley", "mountain"] | None = None
     relief: str | None = None
+    angle: Annotated[int, Field(ge=0, le=180)] | None = None
 
 
 class HoleDoc(_Doc):
@@ -165,6 +170,20 @@ class PieceDoc(_Doc):
     ends: list[EndDoc] = []
 
 
+class GlueDoc(_Doc):
+    """How a panel lies on the one it is glued to: by two edges that meet, or middle on middle.
+
+    The sides are those that touch, null for the usual: the outer's reverse on the inner's print.
+    """
+
+    outer_edge: Literal["top", "bottom", "left", "right"] | None = None
+    inner_edge: Literal["top", "bottom", "left", "right"] | None = None
+    outer_side: Literal["print", "reverse"] | None = None
+    inner_side: Literal["print", "reverse"] | None = None
+    outer_copy: int | None = None
+    inner_copy: int | None = None
+
+
 class FitDoc(_Doc):
     """What two pieces have to do with one another; panels where they are named.
 
@@ -172,13 +191,14 @@ class FitDoc(_Doc):
     each inner.
     """
 
-    kind: Literal["lid", "sleeve", "shared", "band", "cover", "each"]
+    kind: Literal["lid", "sleeve", "shared", "band", "cover", "each", "glued"]
     outer: str
     inner: str
     outer_panel: PanelDoc | None = None
     inner_panel: PanelDoc | None = None
     allowance: str | None = None
     times: int = 1
+    glue: GlueDoc | None = None
 
 
 class UseDoc(_Doc):

@@ -31,6 +31,7 @@ from neat_sheaf.project import (
     Fit,
     FitKind,
     Fold,
+    Glue,
     Hole,
     Line,
     MatOf,
@@ -40,6 +41,7 @@ from neat_sheaf.project import (
     Override,
     Panel,
     PaperOverride,
+    PaperSide,
     Piece,
     Portion,
     Project,
@@ -63,12 +65,25 @@ FOLDS = st.sampled_from(Fold)
 PANELS = st.builds(Panel, st.integers(1, 9), st.integers(1, 9))
 
 
+NO_ANGLE = st.none()
+ANGLES = st.one_of(NO_ANGLE, st.integers(0, 180))
+_COPIES = st.integers(1, 9)
+_PAPER_SIDES = st.sampled_from(PaperSide)
+_EDGES = st.sampled_from(Edge)
+GLUES = st.one_of(
+    st.builds(Glue, st.none(), st.none(), _PAPER_SIDES, _PAPER_SIDES, _COPIES, _COPIES),
+    st.builds(Glue, _EDGES, _EDGES, _PAPER_SIDES, _PAPER_SIDES, _COPIES, _COPIES),
+)
+
+
 @st.composite
-def lines(draw):
+def lines(draw, angles=NO_ANGLE):
     start, end = draw(st.one_of(st.none(), LENGTHS)), draw(st.one_of(st.none(), LENGTHS))
     if start is not None and end is not None and start >= end:
         start = None
-    return Line(draw(st.sampled_from(Side)), draw(LENGTHS), start, end, draw(FOLDS), draw(LENGTHS))
+    return Line(
+        draw(st.sampled_from(Side)), draw(LENGTHS), start, end, draw(FOLDS), draw(LENGTHS), draw(angles)
+    )
 
 
 @st.composite
@@ -104,8 +119,8 @@ def pieces(draw, name):
         per_kit=draw(st.integers(0, 9)),
         width=draw(SIZES),
         height=draw(SIZES),
-        scores=some(lines()),
-        diagonals=some(st.builds(Diagonal, point, point, FOLDS)),
+        scores=some(lines(ANGLES)),
+        diagonals=some(st.builds(Diagonal, point, point, FOLDS, ANGLES)),
         slits=some(lines()),
         holes=some(st.builds(Hole, LENGTHS, LENGTHS, SIZES, st.one_of(st.none(), st.sampled_from(Side)))),
         corners=some(corner_cuts()),
@@ -179,7 +194,10 @@ def whole_jobs(draw):
         Fit, st.sampled_from(FitKind), st.just(names[0]), st.just(names[-1]),
         st.one_of(st.none(), PANELS), st.one_of(st.none(), PANELS), MAYBE, st.integers(1, 9),
     )  # fmt: skip
-    fits = tuple(draw(st.lists(fit, max_size=2)))
+    fits = tuple(
+        replace(fit, glue=draw(GLUES)) if fit.kind is FitKind.GLUED else fit
+        for fit in draw(st.lists(fit, max_size=2))
+    )
     cut = draw(SIZES)
     tie = SupplyUse("ribbon", None, Length(3 * cut), 3, draw(st.one_of(st.none(), SIZES)), draw(LENGTHS))
     uses = (tie, SupplyUse("glue", count=Decimal("1.5")))

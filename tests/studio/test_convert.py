@@ -7,6 +7,7 @@ import pytest
 from hypothesis import HealthCheck, given, settings
 
 from neat_sheaf.measure.length import inches
+from neat_sheaf.project import Fit, FitKind, Panel
 from neat_sheaf.project import Project as CoreProject
 from neat_sheaf.stock import SupplyUnit
 from studio.accounts.models import Studio
@@ -16,18 +17,19 @@ from studio.cupboard.convert import core_paper, core_supply, plain_price
 from studio.cupboard.models import Paper, Supply
 from studio.projects.convert import core_project, store_pieces
 from studio.projects.models import Project
-from tests.core.test_formats import pieces
+from tests.core.test_formats import GLUES, pieces
 
 QUICK = settings(max_examples=25, deadline=None, suppress_health_check=[HealthCheck.function_scoped_fixture])
 
 
 @pytest.mark.django_db
-@given(pieces("A"), pieces("B"))
+@given(pieces("A"), pieces("B"), GLUES)
 @QUICK
-def test_any_list_is_kept_whole(first, second):
+def test_any_list_is_kept_whole(first, second, glue):
     studio = Studio.objects.create(name="Kept")
     row = Project.objects.create(studio=studio, name="List")
-    project = CoreProject("List", (first, second))
+    fits = (Fit(FitKind.GLUED, "A", "B", Panel(1, 2), Panel(2, 1), glue=glue), Fit(FitKind.EACH, "A", "B"))
+    project = CoreProject("List", (first, second), fits)
     store_pieces(row, project)
     kept = core_project(row)
     # Scores and slits are kept in their own order; a mat of nothing stays a mat of nothing.

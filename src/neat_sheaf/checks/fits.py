@@ -7,6 +7,7 @@ from dataclasses import replace
 
 from neat_sheaf.checks.belonging import check_band, check_cover
 from neat_sheaf.checks.finding import CheckContext, Finding, Fix, Level
+from neat_sheaf.checks.gluing import check_glued
 from neat_sheaf.checks.resizing import resized
 from neat_sheaf.folding import Form, Sizes, fold
 from neat_sheaf.habits import LidFeel
@@ -41,6 +42,8 @@ def check_fit(context: CheckContext, fit: Fit) -> Iterator[Finding]:
         yield from check_cover(context, where, outer, inner, fit)
     elif fit.kind is FitKind.SHARED:
         yield from _shared(context, where, outer, inner, fit)
+    elif fit.kind is FitKind.GLUED:
+        yield from check_glued(context, where, fit)
     # One for each is counted over the whole list.
 
 

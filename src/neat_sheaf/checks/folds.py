@@ -35,7 +35,9 @@ def check_folds(context: CheckContext, index: int, piece: Piece) -> Iterator[Fin
             fix = _with_slits(context, index, folded) if "slit" in remark.message.code else None
             level = Level.WARNING if folded.form is None else Level(remark.level.value)
             yield Finding(level, remark.message, of_named(piece.name), index, fix)
-    yield from _prints(context, index, folded)
+    # How somebody set it is not how it stands: what is up on it is not known.
+    if folded.form is not Form.BY_HAND:
+        yield from _prints(context, index, folded)
 
 
 def _in_use(context: CheckContext, piece: Piece) -> bool:

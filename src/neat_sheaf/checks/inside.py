@@ -7,6 +7,7 @@ from dataclasses import replace
 from itertools import permutations
 
 from neat_sheaf.checks.finding import CheckContext, Finding, Fix, Level
+from neat_sheaf.checks.gluing import room_in
 from neat_sheaf.checks.packing import packs
 from neat_sheaf.checks.resizing import resized
 from neat_sheaf.folding import Sizes, fold
@@ -31,7 +32,7 @@ def check_content(context: CheckContext, content: Content) -> Iterator[Finding]:
         yield Finding(Level.ERROR, said, where, None, fix)
         return
     index = context.project.pieces.index(piece)
-    room = fold(piece, context.caliper(piece.paper)).room
+    room = room_in(context, piece)
     if room is None:
         yield Finding(Level.NOTE, message("inside-unknown", piece=piece.name), where, index)
         return
@@ -63,7 +64,8 @@ def check_content(context: CheckContext, content: Content) -> Iterator[Finding]:
         fails=fails,
         **({"slack": Measured(slack)} if slack else {}),
     )
-    yield Finding(Level.ERROR, said, where, index, resized(context, piece, excess))
+    own = fold(piece, context.caliper(piece.paper)).room == room
+    yield Finding(Level.ERROR, said, where, index, resized(context, piece, excess) if own else None)
 
 
 def _sizes(content: Content) -> tuple[int, int, int]:
@@ -95,7 +97,7 @@ def check_contents(context: CheckContext) -> Iterator[Finding]:
     """Everything that goes into one piece: rigid things packed, soft ones within the volume left."""
     for index, piece in enumerate(context.project.pieces):
         inside = [content for content in context.project.contents if content.piece == piece.name]
-        room = fold(piece, context.caliper(piece.paper)).room if len(inside) > 1 else None
+        room = room_in(context, piece) if len(inside) > 1 else None
         if room is None or room[2] == 0 or any(any(_best(one, room)[1]) for one in inside):
             continue
         where = message("place.named", name=piece.name)

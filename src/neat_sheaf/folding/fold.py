@@ -5,6 +5,7 @@ from __future__ import annotations
 from dataclasses import replace
 from functools import lru_cache
 
+from neat_sheaf.folding.by_hand import fold_by_hand, set_by_hand
 from neat_sheaf.folding.facets import facets_of
 from neat_sheaf.folding.folded import Folded
 from neat_sheaf.folding.form import Form, Made, Remark, pair
@@ -33,7 +34,7 @@ def fold(piece: Piece, caliper: int = 0) -> Folded:
     """The piece folded, in paper of this caliper (nm; 0 where it is not known).
 
     Its printed side is outside. Where several forms would do, what they agree on is said and the form
-    is a question; where none does, nothing is said of its sizes.
+    is a question; where none does, nothing is said of its sizes. Folds that are set by hand go before both.
     """
     if not piece.scores and not piece.diagonals:
         return _flat(piece, caliper)
@@ -42,6 +43,8 @@ def fold(piece: Piece, caliper: int = 0) -> Folded:
     if many or min(*wide, *high) <= 0:
         return Folded(piece, None, remarks=(_unknown(piece),))
     sheet = facets_of(piece)
+    if set_by_hand(piece) and sheet.facets:
+        return fold_by_hand(piece, sheet, caliper)
     square = fold_square(piece, sheet, caliper)
     if square is not None:
         return square

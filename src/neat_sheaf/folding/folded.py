@@ -15,7 +15,7 @@ from neat_sheaf.folding.sheet import Sheet
 from neat_sheaf.measure.length import Length
 from neat_sheaf.measure.side import Side
 from neat_sheaf.messages import Message
-from neat_sheaf.project import Line, Piece
+from neat_sheaf.project import Line, Panel, Piece
 
 __all__ = ["Folded"]
 
@@ -77,15 +77,24 @@ class Folded:
     @cached_property
     def lifts(self) -> tuple[Vector, ...]:
         """How far each facet is moved so that layers on one plane are told apart, nm."""
+        if self.form is Form.BY_HAND and self.sheet is not None:
+            tabs = {tab.panel for tab in self.piece.tabs}
+            return tuple(lifts_of(self.sheet, tabs, self.angles, self.poses, self.base))
         if self.sheet is None or self.made is None:
             behind = (0.0, 0.0, -1000.0)
             count = 0 if self.sheet is None else len(self.sheet.facets)
             return tuple((0.0, 0.0, 0.0) if n == self.base else behind for n in range(count))
-        return tuple(lifts_of(self.sheet, self.made, self.angles, self.poses, self.base))
+        tabs = {self.made.view.panel(joint.tab) for joint in self.made.joints}
+        return tuple(lifts_of(self.sheet, tabs, self.angles, self.poses, self.base))
 
     @cached_property
     def seen(self) -> tuple[Seen, ...]:
-        """The panels that are seen from outside."""
-        if self.sheet is None or self.made is None or self.compass is None or not self.poses:
+        """The panels that are seen from outside, by face; a panel once for each side of it that is seen."""
+        if self.sheet is None or self.compass is None or not self.poses:
             return ()
-        return seen_of(self.sheet, self.poses, self.lifts, self.compass)
+        if self.made is None and self.form is not Form.BY_HAND:
+            return ()
+        found: dict[tuple[str, Panel, bool], Seen] = {}
+        for _, seen in seen_of(self.sheet, self.poses, self.lifts, self.compass):
+            found.setdefault((seen.face, seen.panel, seen.printed), seen)
+        return tuple(found.values())

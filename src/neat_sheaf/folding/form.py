@@ -18,6 +18,7 @@ class Form(StrEnum):
     """The forms that are known."""
 
     FLAT = "flat"
+    BY_HAND = "by-hand"
     CARD = "card"
     POCKET_CARD = "pocket-card"
     GATE_CARD = "gate-card"

@@ -5,7 +5,7 @@ from __future__ import annotations
 from collections.abc import Sequence
 
 from neat_sheaf.folding.form import Form, Made, Remark
-from neat_sheaf.folding.motion import Pose, Spot
+from neat_sheaf.folding.motion import Pose, back
 from neat_sheaf.folding.sheet import Sheet
 from neat_sheaf.measure.length import inches
 from neat_sheaf.messages import Level, Measured, message
@@ -47,7 +47,7 @@ def glue_remarks(made: Made, sheet: Sheet, poses: Sequence[Pose | None], caliper
         pose = poses[under[0]]
         if pose is None:
             continue
-        places = [_back(pose, spot) for spot in spots]
+        places = [back(pose, spot) for spot in spots]
         off = max(abs(z) for _, _, z in places)
         ring = [at for n in under for at in sheet.facets[n].ring]
         out = 0.0
@@ -62,10 +62,3 @@ def glue_remarks(made: Made, sheet: Sheet, poses: Sequence[Pose | None], caliper
             said = message("fold-tab-shows", column=tab.column, row=tab.row, by=Measured(round(out)))
             found.append(Remark(Level.WARNING, said))
     return tuple(found)
-
-
-def _back(pose: Pose, spot: Spot) -> Spot:
-    """A place of the folded thing as it is on the flat panel: the rotation's inverse is its transpose."""
-    x, y, z = (spot[n] - pose.shift[n] for n in range(3))
-    (a, b, c), (d, e, f), (g, h, i) = pose.turn
-    return (a * x + d * y + g * z, b * x + e * y + h * z, c * x + f * y + i * z)

@@ -15,7 +15,7 @@ from math import cos, hypot, radians, sin
 
 from neat_sheaf.folding.sheet import Point, Sheet
 
-__all__ = ["Gap", "Pose", "Spot", "Vector", "dot", "folded_poses", "gaps_of"]
+__all__ = ["FLAT", "Gap", "Pose", "Spot", "Vector", "back", "dot", "folded_poses", "gaps_of"]
 
 Vector = tuple[float, float, float]
 Spot = Vector
@@ -53,6 +53,13 @@ class Pose:
         x, y = way
         return tuple(row[0] * x + row[1] * y for row in self.turn)  # type: ignore[return-value]
 
+    @property
+    def inverse(self) -> Pose:
+        """The motion back."""
+        turn: tuple[Vector, Vector, Vector] = tuple(zip(*self.turn, strict=True))  # type: ignore[assignment]
+        x, y, z = (-dot(row, self.shift) for row in turn)
+        return Pose(turn, (x, y, z))
+
     def after(self, first: Pose) -> Pose:
         """This motion after another."""
         columns = tuple(zip(*first.turn, strict=True))
@@ -67,6 +74,13 @@ FLAT = Pose(((1.0, 0.0, 0.0), (0.0, 1.0, 0.0), (0.0, 0.0, 1.0)), (0.0, 0.0, 0.0)
 def dot(a: Sequence[float], b: Sequence[float]) -> float:
     """The scalar product of two directions of space."""
     return a[0] * b[0] + a[1] * b[1] + a[2] * b[2]
+
+
+def back(pose: Pose, spot: Spot) -> Spot:
+    """A place of space in the frame that a pose moves: a rotation's inverse is its transpose."""
+    x, y, z = (spot[n] - pose.shift[n] for n in range(3))
+    (a, b, c), (d, e, f), (g, h, i) = pose.turn
+    return (a * x + d * y + g * z, b * x + e * y + h * z, c * x + f * y + i * z)
 
 
 def _about(start: Point, end: Point, angle: float) -> Pose:

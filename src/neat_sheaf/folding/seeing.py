@@ -3,7 +3,7 @@
 from __future__ import annotations
 
 from collections import deque
-from collections.abc import Sequence
+from collections.abc import Iterator, Sequence, Set
 
 from neat_sheaf.folding.compass import Compass, minus
 from neat_sheaf.folding.form import Axis, Made
@@ -11,6 +11,7 @@ from neat_sheaf.folding.measuring import direction
 from neat_sheaf.folding.motion import Pose, Vector, dot
 from neat_sheaf.folding.parts import Seen
 from neat_sheaf.folding.sheet import Sheet
+from neat_sheaf.project import Panel
 
 __all__ = ["compass_of", "lifts_of", "seen_of"]
 
@@ -30,7 +31,7 @@ def compass_of(made: Made) -> Compass:
 
 
 def lifts_of(
-    sheet: Sheet, made: Made, angles: Sequence[float], poses: Sequence[Pose | None], base: int
+    sheet: Sheet, tabs: Set[Panel], angles: Sequence[float], poses: Sequence[Pose | None], base: int
 ) -> list[Vector]:
     """How far each facet is moved so that layers on one plane are told apart: a tab goes behind its panel,
     and what is folded flat lies on the side that it is folded to.
@@ -39,7 +40,6 @@ def lifts_of(
     for n, hinge in enumerate(sheet.hinges):
         hangs.setdefault(hinge.one, []).append(n)
         hangs.setdefault(hinge.other, []).append(n)
-    tabs = {made.view.panel(joint.tab) for joint in made.joints}
     lifts: list[Vector] = [(0.0, 0.0, 0.0)] * len(sheet.facets)
     reached, waiting, order = {base}, deque([base]), 0
     depth = {base: 0}
@@ -72,15 +72,14 @@ def _moved(at: Vector, way: Vector, by: float) -> Vector:
 
 def seen_of(
     sheet: Sheet, poses: Sequence[Pose | None], lifts: Sequence[Vector], compass: Compass
-) -> tuple[Seen, ...]:
-    """The panels seen from outside, by face; a panel once for each side of it that is seen."""
+) -> Iterator[tuple[int, Seen]]:
+    """The facets seen from outside, by their numbers; one twice where both its sides are seen."""
     placed = [
         (pose, lift, [_moved(pose.put(at), lift, 1.0) for at in facet.ring])
         for facet, pose, lift in zip(sheet.facets, poses, lifts, strict=True)
         if pose is not None
     ]
-    found: dict[tuple[str, int, int, bool], Seen] = {}
-    for facet, pose, lift in zip(sheet.facets, poses, lifts, strict=True):
+    for n, (facet, pose, lift) in enumerate(zip(sheet.facets, poses, lifts, strict=True)):
         if pose is None:
             continue
         middle = _moved(pose.put(facet.middle), lift, 1.0)
@@ -88,11 +87,7 @@ def seen_of(
             if any(_hides(other, middle, normal) for other in placed):
                 continue
             face = compass.face(normal)
-            key = (face, facet.panel.column, facet.panel.row, printed)
-            found.setdefault(
-                key, Seen(face, facet.panel, printed, compass.points(face, pose.along((0.0, 1.0))))
-            )
-    return tuple(found.values())
+            yield n, Seen(face, facet.panel, printed, compass.points(face, pose.along((0.0, 1.0))))
 
 
 def _hides(other: tuple[Pose, Vector, list[Vector]], spot: Vector, way: Vector) -> bool:

@@ -3,30 +3,18 @@
 from __future__ import annotations
 
 from collections.abc import Iterable, Mapping
-from dataclasses import dataclass
 from itertools import permutations
 
+from neat_sheaf.folding.bonds import glued_of
 from neat_sheaf.folding.fold import fold
 from neat_sheaf.folding.folded import Folded
 from neat_sheaf.folding.form import Form, Remark
-from neat_sheaf.folding.parts import Sizes
+from neat_sheaf.folding.laid import Assembled
 from neat_sheaf.measure.length import Length
-from neat_sheaf.messages import Level, Measured, Message, message
+from neat_sheaf.messages import Level, Measured, message
 from neat_sheaf.project import Fit, FitKind, Project
 
 __all__ = ["Assembled", "fold_project", "together_of"]
-
-
-@dataclass(frozen=True)
-class Assembled:
-    """Two pieces as one thing; ``finished`` and ``room`` are None where a part's are not known."""
-
-    kind: FitKind
-    parts: tuple[Folded, Folded]
-    why: Message
-    finished: Sizes | None = None
-    room: Sizes | None = None
-    remarks: tuple[Remark, ...] = ()
 
 
 def fold_project(project: Project, calipers: Mapping[str, int] | None = None) -> list[Folded]:
@@ -36,10 +24,10 @@ def fold_project(project: Project, calipers: Mapping[str, int] | None = None) ->
 
 
 def together_of(project: Project, folded: Iterable[Folded]) -> list[Assembled]:
-    """What the list says goes on or into what, each pair as one thing."""
+    """What the list says is glued together, or goes on or into what, each as one thing."""
     by_name = {one.piece.name: one for one in folded}
     made = {FitKind.LID: _lid, FitKind.SLEEVE: _sleeve}
-    found = []
+    found = list(glued_of(project, by_name))
     for fit in project.fits:
         outer, inner = by_name.get(fit.outer), by_name.get(fit.inner)
         if fit.kind in made and outer is not None and inner is not None:
@@ -61,7 +49,7 @@ def _lid(fit: Fit, lid: Folded, base: Folded) -> Assembled:
         said = Remark(
             Level.ERROR, message("fold-apart", outer=fit.outer, inner=fit.inner, by=Measured(short))
         )
-        return Assembled(fit.kind, parts, why, None, base.room, (said,))
+        return Assembled(fit.kind, parts, why, None, base.room, ((fit, said),))
     turned = (lid.finished[0] < lid.finished[1]) != (base.finished[0] < base.finished[1])
     wide, deep = lid.finished[1::-1] if turned else lid.finished[:2]
     top = lid.finished[2] - lid.room[2]
@@ -90,6 +78,6 @@ def _sleeve(fit: Fit, sleeve: Folded, drawer: Folded) -> Assembled:
         said = Remark(
             Level.ERROR, message("fold-apart", outer=fit.outer, inner=fit.inner, by=Measured(short))
         )
-        return Assembled(fit.kind, parts, why, None, drawer.room, (said,))
+        return Assembled(fit.kind, parts, why, None, drawer.room, ((fit, said),))
     width, deep, length = sleeve.finished
     return Assembled(fit.kind, parts, why, (width, deep, Length(max(length, along))), drawer.room)

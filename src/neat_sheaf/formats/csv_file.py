@@ -56,7 +56,7 @@ def _cells(piece: Piece, units: Unit) -> list[str]:
 
 
 def _plain(line: Line) -> bool:
-    return line.full and line.fold is Fold.VALLEY and not line.relief
+    return line.full and line.fold is Fold.VALLEY and not line.relief and line.angle is None
 
 
 def _inert(cell: str) -> str:

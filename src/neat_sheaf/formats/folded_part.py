@@ -70,7 +70,18 @@ def assembled_document(assembled: Assembled, voice: Voice) -> dict[str, Any]:
         "why": voice.words(assembled.why),
         "finished": sizes_document(assembled.finished),
         "room": sizes_document(assembled.room),
-        "faces": [],
+        "faces": [
+            {
+                "piece": one.folded.piece.name,
+                "copy": one.copy,
+                "face": seen.face,
+                "panel": _panel(seen.panel),
+                "paper": one.folded.piece.paper,
+                "side": "print" if seen.printed else "reverse",
+                "up": seen.up or None,
+            }
+            for one, seen in assembled.faces
+        ],
         "findings": [
             {
                 "level": remark.level.value,

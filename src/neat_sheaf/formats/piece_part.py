@@ -142,17 +142,23 @@ def _face(node: JsonValue) -> Face:
 
 def _score(node: JsonValue) -> list[Line] | Diagonal:
     if isinstance(node.value, dict) and "along" not in node.value and "at" not in node.value:
-        node.object(["from", "to"], ["fold"])
-        return Diagonal(_point(node.key("from")), _point(node.key("to")), _fold(node))
-    return _lines(node)
+        node.object(["from", "to"], ["fold", "angle"])
+        return Diagonal(_point(node.key("from")), _point(node.key("to")), _fold(node), _angle(node))
+    angle = _angle(node) if isinstance(node.value, dict) else None
+    return [replace(line, angle=angle) for line in _lines(node, ("angle",))]
+
+
+def _angle(node: JsonValue) -> int | None:
+    found: int | None = node.take("angle", lambda n: n.whole(0, 180), None)
+    return found
 
 
 def _fold(node: JsonValue) -> Fold:
     return node.take("fold", lambda n: n.choice(Fold), Fold.VALLEY)
 
 
-def _lines(node: JsonValue) -> list[Line]:
-    node.object(["along", "at"], ["from", "to", "fold", "relief"])
+def _lines(node: JsonValue, more: tuple[str, ...] = ()) -> list[Line]:
+    node.object(["along", "at"], ["from", "to", "fold", "relief", *more])
     along = node.key("along").choice(Side)
     start = node.take("from", _maybe_length, None)
     end = node.take("to", _maybe_length, None)
@@ -240,6 +246,8 @@ def piece_document(piece: Piece, units: Unit) -> dict[str, Any]:
         group: dict[str, Any] = {key: [said(x), said(y)] for key, (x, y) in ends.items()}
         if diagonal.fold is not Fold.VALLEY:
             group["fold"] = diagonal.fold.value
+        if diagonal.angle is not None:
+            group["angle"] = diagonal.angle
         scores.append(group)
     slits = _line_groups(piece.slits, units)
     holes = [
@@ -346,5 +354,7 @@ def _line_groups(lines: tuple[Line, ...], units: Unit) -> list[dict[str, Any]]:
             group["fold"] = like.fold.value
         if like.relief:
             group["relief"] = write_length(like.relief, units)
+        if like.angle is not None:
+            group["angle"] = like.angle
         documents.append(group)
     return documents

@@ -7,13 +7,14 @@ from dataclasses import replace
 from typing import Any
 
 from neat_sheaf.formats.assembly_part import content_document, read_content, read_step, step_document
-from neat_sheaf.formats.piece_part import panel_document, piece_document, read_panel, read_piece
+from neat_sheaf.formats.fit_part import fit_document, read_fit
+from neat_sheaf.formats.piece_part import piece_document, read_piece
 from neat_sheaf.formats.reading import JsonValue
 from neat_sheaf.formats.use_part import read_use, use_document
 from neat_sheaf.formats.variant_part import read_variants, variant_document
 from neat_sheaf.limits import MOST_LINES, MOST_PIECES
-from neat_sheaf.measure.length import Length, Unit, write_length
-from neat_sheaf.project import Fit, FitKind, Panel, Project
+from neat_sheaf.measure.length import Unit
+from neat_sheaf.project import Project
 from neat_sheaf.project.numbers import parts_of
 from neat_sheaf.stock import Supply
 
@@ -43,7 +44,7 @@ def read_project(
     return Project(
         name=node.take("name", JsonValue.name, ""),
         pieces=pieces,
-        fits=node.list_at("fits", lambda f: _fit(f, names)),
+        fits=node.list_at("fits", lambda f: read_fit(f, names)),
         supplies=node.list_at("supplies", lambda u: read_use(u, supplies, faulty_supplies)),
         tools=node.list_at("tools", JsonValue.text, 100),
         steps=node.list_at("steps", lambda s: read_step(s, supplies, faulty_supplies), 200),
@@ -52,50 +53,12 @@ def read_project(
     )
 
 
-def _fit(node: JsonValue, names: set[str]) -> Fit:
-    node.object(["kind", "outer", "inner"], ["outer_panel", "inner_panel", "allowance", "times"])
-    fit = Fit(
-        node.key("kind").choice(FitKind),
-        node.key("outer").text(),
-        node.key("inner").text(),
-        node.take("outer_panel", _panel, None),
-        node.take("inner_panel", _panel, None),
-        node.take("allowance", _length, None),
-        node.take("times", lambda n: n.whole(1, 1000), 1),
-    )
-    for key, name in (("outer", fit.outer), ("inner", fit.inner)):
-        if name not in names:
-            node.key(key).fault("unknown-piece.name", piece=name)
-    return fit
-
-
-def _panel(node: JsonValue) -> Panel | None:
-    node.object(["column", "row"])
-    return read_panel(node)
-
-
-def _length(node: JsonValue) -> Length | None:
-    return node.length()
-
-
-def _fit_document(fit: Fit, units: Unit) -> dict[str, Any]:
-    document: dict[str, Any] = {"kind": fit.kind.value, "outer": fit.outer, "inner": fit.inner}
-    for key, panel in (("outer_panel", fit.outer_panel), ("inner_panel", fit.inner_panel)):
-        if panel is not None:
-            document[key] = panel_document(panel)
-    if fit.allowance is not None:
-        document["allowance"] = write_length(fit.allowance, units)
-    if fit.times != 1:
-        document["times"] = fit.times
-    return document
-
-
 def project_document(project: Project, units: Unit) -> dict[str, Any]:
     """The project as JSON values that ``read_project`` reads back to an equal project."""
     return {
         "name": project.name,
         "pieces": [piece_document(piece, units) for piece in project.pieces],
-        "fits": [_fit_document(fit, units) for fit in project.fits],
+        "fits": [fit_document(fit, units) for fit in project.fits],
         "supplies": [use_document(use, units) for use in project.supplies],
         "tools": list(project.tools),
         "steps": [step_document(step) for step in project.steps],

@@ -8,15 +8,17 @@ from enum import StrEnum
 
 from neat_sheaf.measure.length import Length
 from neat_sheaf.project.assembly import Content, Step
-from neat_sheaf.project.cutouts import Panel
+from neat_sheaf.project.cutouts import Edge, Panel
 from neat_sheaf.project.piece import Piece
 
 __all__ = [
     "CountOverride",
     "Fit",
     "FitKind",
+    "Glue",
     "Override",
     "PaperOverride",
+    "PaperSide",
     "Project",
     "SupplyUse",
     "Variant",
@@ -27,7 +29,8 @@ class FitKind(StrEnum):
     """What two pieces have to do with one another.
 
     The outer clears the inner (lid, sleeve); both share a panel's length; a band closes round the
-    inner; a cover is turned in over a board; or there is one outer (or ``times``) for every inner.
+    inner; a cover is turned in over a board; there is one outer (or ``times``) for every inner; or a panel
+    of the outer is glued onto a panel of the inner.
     """
 
     LID = "lid"
@@ -36,15 +39,41 @@ class FitKind(StrEnum):
     BAND = "band"
     COVER = "cover"
     EACH = "each"
+    GLUED = "glued"
+
+
+class PaperSide(StrEnum):
+    """A side of the paper of a piece."""
+
+    PRINT = "print"
+    REVERSE = "reverse"
+
+
+@dataclass(frozen=True, slots=True)
+class Glue:
+    """How one panel lies on another that it is glued to.
+
+    ``outer_edge`` lies along ``inner_edge``, middle to middle, and the outer covers the inner from there;
+    with neither, middle lies on middle and both tops point the same way. The two sides are those that
+    touch. The copies are counted from 1, where a kit takes several of a piece.
+    """
+
+    outer_edge: Edge | None = None
+    inner_edge: Edge | None = None
+    outer_side: PaperSide = PaperSide.REVERSE
+    inner_side: PaperSide = PaperSide.PRINT
+    outer_copy: int = 1
+    inner_copy: int = 1
 
 
 @dataclass(frozen=True, slots=True)
 class Fit:
     """``outer`` and ``inner`` belong together, named as in the list.
 
-    ``outer_panel`` and ``inner_panel`` name the panels that share a length: those two are compared
-    and no others. ``allowance`` (nm) is what a band overlaps, or what a cover is turned in on each
-    side. ``times`` is how many outers go with each inner.
+    ``outer_panel`` and ``inner_panel`` name the panels that share a length, or are glued to one another:
+    those two are compared and no others. ``allowance`` (nm) is what a band overlaps, or what a cover is
+    turned in on each side. ``times`` is how many outers go with each inner. ``glue`` is how a glued one
+    lies; only a glued one has it.
     """
 
     kind: FitKind
@@ -54,6 +83,7 @@ class Fit:
     inner_panel: Panel | None = None
     allowance: Length | None = None
     times: int = 1
+    glue: Glue | None = None
 
 
 @dataclass(frozen=True, slots=True)

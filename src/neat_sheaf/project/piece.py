@@ -87,6 +87,8 @@ class Line:
 
     ``start`` and ``end`` shorten it, measured along the other side; None is the edge.
     ``relief`` is the width of the wedge taken off on both sides of a slit, 0 for a straight one.
+    ``angle`` is how far a score is folded, in whole degrees from 0 (flat) to 180, ``fold`` the way;
+    None is as the form of the piece folds it.
     """
 
     along: Side
@@ -95,6 +97,7 @@ class Line:
     end: Length | None = None
     fold: Fold = Fold.VALLEY
     relief: Length = NO_LENGTH
+    angle: int | None = None
 
     @property
     def full(self) -> bool:
@@ -104,11 +107,12 @@ class Line:
 
 @dataclass(frozen=True, slots=True)
 class Diagonal:
-    """A score between two marks, each (x from the left edge, y from the bottom edge)."""
+    """A score between two marks, each x from the left and y from the bottom edge; ``angle`` as a line's."""
 
     start: tuple[Length, Length]
     end: tuple[Length, Length]
     fold: Fold = Fold.VALLEY
+    angle: int | None = None
 
 
 @dataclass(frozen=True, slots=True)

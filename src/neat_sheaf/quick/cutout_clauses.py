@@ -33,6 +33,7 @@ from neat_sheaf.quick.cutout_parts import (
     over_zero,
     size_here,
 )
+from neat_sheaf.quick.distances import angle_here
 from neat_sheaf.quick.draft import Reading, panel
 from neat_sheaf.quick.sizes import Size
 from neat_sheaf.quick.tokens import Kind
@@ -123,7 +124,9 @@ def _diagonal(reading: Reading, cursor: Cursor) -> bool:
     found = lengths_of(reading, cursor, since, numbers, 4, "diagonal from (1/2, 0) to (1, 1 1/2)")
     if found:
         fold = Fold.MOUNTAIN if "mountain" in folds else Fold.VALLEY
-        reading.lists["diagonals"].append(Diagonal((found[0], found[1]), (found[2], found[3]), fold))
+        _, angle = angle_here(reading, cursor)
+        diagonal = Diagonal((found[0], found[1]), (found[2], found[3]), fold, angle)
+        reading.lists["diagonals"].append(diagonal)
     return True
 
 

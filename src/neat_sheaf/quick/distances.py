@@ -6,8 +6,10 @@ from dataclasses import dataclass, field
 
 from neat_sheaf.measure.length import Length
 from neat_sheaf.measure.side import Side
+from neat_sheaf.messages import message
 from neat_sheaf.project import NO_LENGTH, Fold
 from neat_sheaf.quick.cursor import Cursor
+from neat_sheaf.quick.draft import Reading
 from neat_sheaf.quick.places import Place
 from neat_sheaf.quick.tokens import Kind
 
@@ -16,6 +18,7 @@ __all__ = [
     "SCORE_WORDS",
     "TURN_WORDS",
     "Group",
+    "angle_here",
     "ends_after",
     "halfway_here",
     "may_end",
@@ -64,6 +67,7 @@ class Group:
     end: Length | None = None
     fold: Fold = Fold.VALLEY
     relief: Length = NO_LENGTH
+    angle: int | None = None
 
     @property
     def side(self) -> Side | None:
@@ -102,8 +106,53 @@ def may_end(cursor: Cursor) -> bool:
     if token.kind is Kind.SIGN:
         return True
     if token.kind is Kind.WORD:
+        if angle_ahead(cursor):
+            return True
         return token.word in _BEHIND and not (token.word == "each" and cursor.word(1) == "kit")
     return False
+
+
+def angle_ahead(cursor: Cursor) -> bool:
+    """Whether "folded 90 degrees" is here."""
+    before = cursor.at
+    found = _take_angle(cursor) is not None
+    cursor.at = before
+    return found
+
+
+def angle_here(reading: Reading, cursor: Cursor) -> tuple[bool, int | None]:
+    """Degrees of "folded 90 degrees", "folded to 45°". Whether it is here, and how many; None where that is
+    asked about.
+    """
+    since = cursor.at
+    if cursor.take("folded") and cursor.take("flat"):
+        reading.ask_about(cursor, since, message("folded-flat"), "folded 180 degrees", "folded 0 degrees")
+        return True, None
+    cursor.at = since
+    angle = _take_angle(cursor)
+    if angle is None:
+        cursor.at = since
+        return False, None
+    if angle > 180:
+        reading.ask_about(cursor, since, message("angle-over"), "folded 180 degrees")
+        return True, None
+    return True, angle
+
+
+def _take_angle(cursor: Cursor) -> int | None:
+    if not cursor.take("folded", "fold"):
+        return None
+    cursor.take("to")
+    number = cursor.peek()
+    angle = None if number is None or number.unit else number.whole
+    if angle is None:
+        return None
+    cursor.at += 1
+    sign = cursor.peek()
+    if sign is None or sign.word not in ("degrees", "degree", "deg", "°"):
+        return None
+    cursor.at += 1
+    return angle
 
 
 def number_after(cursor: Cursor) -> bool:

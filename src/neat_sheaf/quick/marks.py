@@ -15,6 +15,7 @@ from neat_sheaf.quick.distances import (
     SCORE_WORDS,
     TURN_WORDS,
     Group,
+    angle_here,
     ends_after,
     halfway_here,
     may_end,
@@ -72,7 +73,7 @@ class MarkReader:
                     break
                 cursor.at = began
                 break
-            self._post(cursor, group, bool(side_first))
+            self._post(cursor, group, bool(side_first), slit)
             groups.append(group)
             before = cursor.at
             while cursor.take_sign(",", "&") or cursor.take("and", "then"):
@@ -235,8 +236,8 @@ class MarkReader:
         if mixed or (spaced and (alike or falling or spoken)):
             self.reading.ask(start, end, message("missing-comma"), ", ".join(said))
 
-    def _post(self, cursor: Cursor, group: Group, side_first: bool) -> None:
-        """What follows the distances: where they are measured from, a stretch, a wedge."""
+    def _post(self, cursor: Cursor, group: Group, side_first: bool, slit: bool) -> None:
+        """What follows the distances: where they are measured from, a stretch, a wedge, how far it folds."""
         while True:
             since = cursor.at
             stretch = cursor.word() in ("from", "to") and number_after(cursor)
@@ -251,6 +252,8 @@ class MarkReader:
                 self._shorten(cursor, group, how, since)
                 continue
             if self._relief(cursor, group, since):
+                continue
+            if not slit and self._angle(cursor, group, since):
                 continue
             if cursor.sign() == "," and cursor.word(1) == "relief":
                 cursor.at += 1
@@ -292,6 +295,18 @@ class MarkReader:
             return False
         cursor.take("of")
         self._shorten(cursor, group, "relief", since)
+        return True
+
+    def _angle(self, cursor: Cursor, group: Group, since: int) -> bool:
+        cursor.take_sign(",")
+        here, angle = angle_here(self.reading, cursor)
+        if not here:
+            cursor.at = since
+            return False
+        if angle is not None and group.angle not in (None, angle):
+            self.reading.ask_about(cursor, since, message("said-twice.distance", text="folded"), "")
+        elif angle is not None:
+            group.angle = angle
         return True
 
     def _shorten(self, cursor: Cursor, group: Group, how: str, since: int) -> None:
@@ -374,4 +389,6 @@ class MarkReader:
         if ends in (Ends.BOTH, Ends.FAR) and any(place <= 0 for place in far):
             self.reading.ask_about(cursor, since, message("no-room-for-distance"))
             return []
-        return [Line(along, place, group.start, group.end, group.fold, group.relief) for place in at]
+        return [
+            Line(along, place, group.start, group.end, group.fold, group.relief, group.angle) for place in at
+        ]

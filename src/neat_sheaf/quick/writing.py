@@ -59,7 +59,9 @@ def tidy_line(piece: Piece, units: Unit) -> str:
 def clauses_beyond_columns(piece: Piece, units: Unit) -> list[str]:
     """What a table's own columns have no room for, in the same words; each length with its unit."""
     scores = tuple(
-        line for line in piece.scores if not line.full or line.fold is not Fold.VALLEY or line.relief
+        line
+        for line in piece.scores
+        if not line.full or line.fold is not Fold.VALLEY or line.relief or line.angle is not None
     )
     return [*_kinds(piece), *_lines("score", scores, units), *_marks(piece, units)]
 
@@ -146,7 +148,7 @@ def _name(name: str) -> str:
 
 def _lines(word: str, lines: tuple[Line, ...], unit: Unit) -> Iterator[str]:
     def alike(line: Line) -> tuple[object, ...]:
-        return line.along, line.start, line.end, line.fold, line.relief
+        return line.along, line.start, line.end, line.fold, line.relief, line.angle
 
     for _, group in groupby(lines, alike):
         yield from _group(word, list(group), unit)
@@ -170,14 +172,18 @@ def _group(word: str, like: list[Line], unit: Unit) -> Iterator[str]:
         text += f" to {write_length(first.end, unit)}"
     if first.relief:
         text += f" relief {write_length(first.relief, unit)}"
-    yield text
+    yield text + _folded(first.angle)
+
+
+def _folded(angle: int | None) -> str:
+    return "" if angle is None else f" folded {angle} degrees"
 
 
 def _diagonal(diagonal: Diagonal, unit: Unit) -> str:
     (x1, y1), (x2, y2) = diagonal.start, diagonal.end
     fold = " mountain" if diagonal.fold is Fold.MOUNTAIN else ""
     x1_, y1_, x2_, y2_ = (write_length(at, unit) for at in (x1, y1, x2, y2))
-    return f"diagonal{fold} from ({x1_}, {y1_}) to ({x2_}, {y2_})"
+    return f"diagonal{fold} from ({x1_}, {y1_}) to ({x2_}, {y2_}){_folded(diagonal.angle)}"
 
 
 def _hole(hole: Hole, unit: Unit) -> str:

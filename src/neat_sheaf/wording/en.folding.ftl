@@ -22,11 +22,21 @@ form =
     .pouch = flat pouch
     .envelope = envelope
     .square-envelope = envelope with folded corners
+    .by-hand = folded as set by hand
 fold-why =
+    .by-hand = its folds are set one by one
     .panels = panels of { $panels }
     .diagonals = four folds cut off its four corners and form a rectangle
 fold-unknown = how { $piece } folds is not known; say the folds, and its size and room follow
 fold-which = which is it: { $forms }? Each has this list
+fold-unset =
+    { $count ->
+        [one] one fold is not set yet; set it, and its size follows (flat is an answer too)
+       *[other] { $count } folds are not set yet; set them, and its size follows (flat is an answer too)
+    }
+fold-tears = folded like this the paper would tear { $x } from the left and { $y } from the bottom: it would be { $by } apart
+fold-through = folded like this column { $column } row { $row } passes through column { $to_column } row { $to_row }
+fold-tab-nowhere = the tab in column { $column } row { $row } lies on no panel when it is folded like this
 fold-unequal = along the { $side } panel { $first } is { $one } and panel { $second }, opposite it, { $other }: they do not meet by { $apart }
 fold-no-tab = there is no tab behind panel { $panel }: nothing to glue it closed with
 fold-tab-wide = the tab is { $tab }, and the panel that it is glued behind { $panel }
@@ -59,6 +69,20 @@ fold-slit-wrong = the slit along the { $side } at { $at }, from { $start } to { 
 fold-together =
     .lid = { $outer } over { $inner }
     .sleeve = { $inner } in { $outer }
+    .glued = { $pieces }, glued together
+fold-glue-unknown = how { $piece } folds is not known; set its folds, and the size of the whole follows
+fold-glue-panel = which panels of { $outer } and { $inner } are glued? Name a panel of each that is there
+fold-glue-copy =
+    { $count ->
+        [one] number { $copy } of { $piece }: a kit takes only one
+       *[other] number { $copy } of { $piece }: a kit takes only { $count }
+    }
+fold-glue-itself = { $piece } is glued to itself: make the panel a tab of it, or name another of its copies
+fold-glue-at = column { $column } row { $row } of { $piece }
+fold-glue-off = { $outer } lies { $by } off { $inner }, which it is glued to
+fold-glue-turned = { $outer } lies turned by { $degrees } degrees on { $inner }; name the two edges that meet
+fold-glue-apart = { $outer } lies { $by } away from its place on { $inner }
+fold-glue-shows = { $tab }, a tab, shows by { $by } beyond { $onto }
 fold-apart = { $inner } does not go into { $outer }: { $by } too large
 fold-report =
     .form = { $form }

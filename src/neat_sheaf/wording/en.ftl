@@ -52,6 +52,7 @@ place =
     .band = { $outer } round { $inner }
     .cover = { $outer } over { $inner }
     .each = { $outer } for each { $inner }
+    .glued = { $outer } glued to { $inner }
     .list = the list
     .content = { $content } in { $piece }
     .panel = { $piece }, column { $column }, row { $row }

@@ -96,6 +96,7 @@ class Line(models.Model):
     end_nm = models.BigIntegerField(null=True, blank=True)
     fold = models.CharField(max_length=8, default="valley")
     relief_nm = models.BigIntegerField(default=0)
+    angle = models.IntegerField(null=True, blank=True)
 
     class Meta:
         ordering = ["position"]
@@ -108,6 +109,9 @@ class Line(models.Model):
             ),
             models.CheckConstraint(condition=Q(fold__in=["valley", "mountain"]), name="line_fold"),
             models.CheckConstraint(condition=Q(relief_nm__gte=0), name="line_relief_not_negative"),
+            models.CheckConstraint(
+                condition=Q(angle__isnull=True) | Q(angle__gte=0, angle__lte=180), name="line_angle"
+            ),
         ]
 
     def __str__(self) -> str:
@@ -123,9 +127,15 @@ class Diagonal(models.Model):
     end_x_nm = models.BigIntegerField()
     end_y_nm = models.BigIntegerField()
     fold = models.CharField(max_length=8, default="valley")
+    angle = models.IntegerField(null=True, blank=True)
 
     class Meta:
         ordering = ["id"]
+        constraints = [
+            models.CheckConstraint(
+                condition=Q(angle__isnull=True) | Q(angle__gte=0, angle__lte=180), name="diagonal_angle"
+            )
+        ]
 
     def __str__(self) -> str:
         return f"diagonal of {self.piece}"
@@ -224,6 +234,8 @@ class Fit(models.Model):
     inner_row = models.IntegerField(null=True, blank=True)
     allowance_nm = models.BigIntegerField(null=True, blank=True)
     times = models.IntegerField(default=1)
+    # How a glued one lies, as the job file has it; null for any other.
+    glue = models.JSONField(null=True, blank=True)
 
     class Meta:
         ordering = ["id"]

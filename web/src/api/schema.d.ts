@@ -1524,7 +1524,7 @@ export interface components {
              * Kind
              * @enum {string}
              */
-            kind: "lid" | "sleeve" | "shared" | "band" | "cover" | "each";
+            kind: "lid" | "sleeve" | "shared" | "band" | "cover" | "each" | "glued";
             /** Outer */
             outer: string;
             /** Inner */
@@ -1538,6 +1538,7 @@ export interface components {
              * @default 1
              */
             times: number;
+            glue?: components["schemas"]["GlueDoc"] | null;
         };
         /**
          * FixOut
@@ -1575,6 +1576,26 @@ export interface components {
             slits: number;
         };
         /**
+         * GlueDoc
+         * @description How a panel lies on the one it is glued to: by two edges that meet, or middle on middle.
+         *
+         *     The sides are those that touch, null for the usual: the outer's reverse on the inner's print.
+         */
+        GlueDoc: {
+            /** Outer Edge */
+            outer_edge?: ("top" | "bottom" | "left" | "right") | null;
+            /** Inner Edge */
+            inner_edge?: ("top" | "bottom" | "left" | "right") | null;
+            /** Outer Side */
+            outer_side?: ("print" | "reverse") | null;
+            /** Inner Side */
+            inner_side?: ("print" | "reverse") | null;
+            /** Outer Copy */
+            outer_copy?: number | null;
+            /** Inner Copy */
+            inner_copy?: number | null;
+        };
+        /**
          * HoleDoc
          * @description A round hole by its centre; ``through`` the layers that are folded along a side.
          */
@@ -1591,6 +1612,8 @@ export interface components {
         /**
          * LinesDoc
          * @description Scores or slits along a side, or (with no side) a diagonal between two marks.
+         *
+         *     ``angle`` is how far a score is folded by hand, in degrees; null as the form of the piece folds it.
          */
         LinesDoc: {
             /** Along */
@@ -1605,6 +1628,8 @@ export interface components {
             fold?: ("valley" | "mountain") | null;
             /** Relief */
             relief?: string | null;
+            /** Angle */
+            angle?: number | null;
         };
         /**
          * MatDoc
