@@ -12,12 +12,13 @@ from ninja import Field, Router, Schema
 from neat_sheaf.checks import Level, check_project
 from neat_sheaf.checks.refitting import CannotFitError, Refitted, made_to_fit
 from neat_sheaf.errors import Fault
-from neat_sheaf.folding import Folded, fold
+from neat_sheaf.folding import fold
+from neat_sheaf.folding.standing import things_of
+from neat_sheaf.folding.together import fold_project, together_of
 from neat_sheaf.formats.piece_part import piece_document, read_piece
 from neat_sheaf.formats.project_part import changes_document
 from neat_sheaf.formats.reading import Faulty, FileError, JsonValue
 from neat_sheaf.limits import LONGEST_TEXT
-from neat_sheaf.measure.length import MILLIMETRE
 from neat_sheaf.messages import Sized
 from neat_sheaf.project import Project as CoreProject
 from neat_sheaf.wording import Voice
@@ -26,8 +27,10 @@ from studio.accounts.tenancy import studio_of
 from studio.accounts.voice import voice_for
 from studio.common.problems import Problem
 from studio.projects.folding import folded_out
-from studio.projects.schemas import FixOut, FoldedOut, PanelDoc, PieceDoc, ProjectIn
+from studio.projects.piece_schemas import PieceDoc
+from studio.projects.schemas import FixOut, ProjectIn
 from studio.projects.services import read_document
+from studio.projects.shapes import ShapeOut, ThingOut, shape_of, thing_of
 
 router = Router(tags=["folding"])
 
@@ -53,9 +56,6 @@ class RefitOut(Schema):
     warnings: list[str]
 
 
-Place = Annotated[list[float], Field(min_length=2, max_length=3)]
-
-
 Said = Annotated[str, Field(max_length=LONGEST_TEXT)]
 
 
@@ -65,45 +65,6 @@ class FoldIn(Schema):
     piece: PieceDoc
     units: Measure | None = None
     caliper: Annotated[str, Field(max_length=LONGEST_TEXT)] = ""
-
-
-class FacetOut(Schema):
-    """A flat part: its outer ring and its openings in mm from the lower left corner, and its panel.
-
-    ``lift`` tells layers on one plane apart; ``face`` is where it is seen, empty where it is not.
-    """
-
-    ring: list[Place]
-    openings: list[list[Place]]
-    panel: PanelDoc
-    lift: Place
-    face: str
-    up: str
-
-
-class HingeOut(Schema):
-    """A stretch of score between two facets, mm; its angles in degrees, positive towards the print."""
-
-    one: int
-    other: int
-    start: Place
-    end: Place
-    closed: float
-    opened: float
-
-
-class ShapeOut(FoldedOut):
-    """A piece as facets and hinges. ``up`` and ``front`` are directions of the base's frame.
-
-    ``completed`` is the piece with the slits that its form needs, null where it has them.
-    """
-
-    facets: list[FacetOut]
-    hinges: list[HingeOut]
-    base: int
-    up: Place
-    front: Place
-    completed: PieceDoc | None
 
 
 @router.post("/fold", response={200: ShapeOut, 422: Problem}, by_alias=True)
@@ -125,52 +86,19 @@ def fold_piece(request: HttpRequest, payload: FoldIn) -> dict[str, Any]:
     completed = None
     if folded.slits:
         completed = piece_document(replace(piece, slits=(*piece.slits, *folded.slits)), voice.units)
-    return folded_out(folded, voice).model_dump() | _shape(folded) | {"completed": completed}
+    return folded_out(folded, voice).model_dump() | shape_of(folded) | {"completed": completed}
 
 
-def _mm(*nm: float) -> list[float]:
-    return [value / MILLIMETRE for value in nm]
-
-
-def _shape(folded: Folded) -> dict[str, Any]:
-    sheet, compass = folded.sheet, folded.compass
-    if sheet is None:
-        return {"facets": [], "hinges": [], "base": 0, "up": [0, 1, 0], "front": [0, 0, 1]}
-    seen = {seen.panel: seen for seen in folded.seen if seen.printed}
-    lifts = folded.lifts or ((0.0, 0.0, 0.0),) * len(sheet.facets)
-    facets = []
-    for facet, lift in zip(sheet.facets, lifts, strict=True):
-        face = seen.get(facet.panel)
-        facets.append(
-            {
-                "ring": [_mm(*at) for at in facet.ring],
-                "openings": [[_mm(*at) for at in ring] for ring in facet.openings],
-                "panel": {"column": facet.panel.column, "row": facet.panel.row},
-                "lift": _mm(*lift),
-                "face": "" if face is None else face.face,
-                "up": "" if face is None else face.up,
-            }
-        )
-    closed = folded.angles or (0.0,) * len(sheet.hinges)
-    opened = folded.open_angles or closed
-    hinges = [
-        {
-            "one": hinge.one,
-            "other": hinge.other,
-            "start": _mm(*hinge.start),
-            "end": _mm(*hinge.end),
-            "closed": angle,
-            "opened": other,
-        }
-        for hinge, angle, other in zip(sheet.hinges, closed, opened, strict=True)
-    ]
-    return {
-        "facets": facets,
-        "hinges": hinges,
-        "base": folded.base,
-        "up": [0, 1, 0] if compass is None else list(compass.up),
-        "front": [0, 0, 1] if compass is None else list(compass.front),
-    }
+@router.post("/stand", response={200: list[ThingOut], 422: Problem}, by_alias=True)
+def stand(request: HttpRequest, payload: ProjectIn) -> list[dict[str, Any]]:
+    """A list as it is on the screen, folded and put together: every thing that a kit is made into."""
+    studio = studio_of(request)
+    voice = voice_for(request, payload.units)
+    document = payload.model_dump(by_alias=True, exclude={"version", "units"}, exclude_none=True)
+    core = read_document(document, studio, voice.units)
+    folded = fold_project(core)
+    lines = {piece.name: n for n, piece in enumerate(core.pieces)}
+    return [thing_of(thing, lines) for thing in things_of(folded, together_of(core, folded))]
 
 
 @router.post("/refit", response={200: RefitOut, 404: Problem, 422: Problem}, by_alias=True)

@@ -24,7 +24,7 @@ from studio.accounts.tenancy import studio_of
 from studio.accounts.voice import voice_for
 from studio.common.problems import FaultOut, Problem, fault_out
 from studio.cupboard.models import Supply
-from studio.projects.schemas import PanelDoc, PieceDoc
+from studio.projects.piece_schemas import PanelDoc, PieceDoc
 
 router = Router(tags=["lines"])
 

@@ -20,6 +20,7 @@ from neat_sheaf.measure.side import Side
 from neat_sheaf.messages import Boxed, Measured, Message, Sized, message, several
 from neat_sheaf.project import (
     CutMethod,
+    Fold,
     Line,
     Outline,
     Piece,
@@ -132,9 +133,13 @@ def _folded(piece: Piece, voice: Voice) -> str:
 
 def _solid(piece: Piece, longest: int) -> SafeString:
     """The folded piece as a line drawing; nothing of one that is flat, or folds in no known way."""
-    folded = fold(piece)
-    flat = folded.finished is None or 0 in folded.finished
-    return mark_safe("" if flat else isometric(folded, longest))  # noqa: S308 - our own SVG
+    return mark_safe(isometric(fold(piece), longest) if _stands(piece) else "")  # noqa: S308 - our own SVG
+
+
+def _stands(piece: Piece) -> bool:
+    """Whether it folds into a thing that is known and not flat."""
+    finished = fold(piece).finished
+    return finished is not None and 0 not in finished
 
 
 def _notes(piece: Piece, voice: Voice) -> Iterator[str]:
@@ -155,6 +160,7 @@ def _notes(piece: Piece, voice: Voice) -> Iterator[str]:
     for diagonal in piece.diagonals:
         start, end = (f"({bare(x)}, {bare(y)})" for x, y in (diagonal.start, diagonal.end))
         yield voice.say("sheet-note.diagonal", start=start, end=end)
+    yield from _folds(piece, voice)
     yield from _lines("slit", piece.slits, voice)
     for hole in piece.holes:
         key = "sheet-note.hole-through" if hole.through else "sheet-note.hole"
@@ -185,6 +191,20 @@ def _notes(piece: Piece, voice: Voice) -> Iterator[str]:
         if piece.portion is not Portion.WHOLE:
             how = message("sheet-note.portion", how=how, portion=piece.portion)
         yield voice.words(how)
+
+
+def _folds(piece: Piece, voice: Voice) -> Iterator[str]:
+    """How far the scores are folded, where that is set; those that fold alike are said together."""
+    alike: dict[tuple[Side, int, Fold], list[str]] = {}
+    for line in piece.scores:
+        if line.angle is not None:
+            alike.setdefault((line.along, line.angle, line.fold), []).append(
+                write_length(line.at, voice.units)
+            )
+    for (side, angle, fold_), places in alike.items():
+        key = f"sheet-note.fold-{fold_}" if angle else "sheet-note.fold-flat"
+        degrees = {"degrees": angle} if angle else {}
+        yield voice.say(key, side=side, at=several(dict.fromkeys(places), "and"), **degrees)
 
 
 def _cut_outs(piece: Piece, voice: Voice) -> Iterator[str]:
@@ -262,10 +282,25 @@ def _steps(project: Project, when: When, names: dict[str, str], voice: Voice) ->
 
 
 def _solid_of(project: Project, step: Step) -> SafeString:
-    """What a step has folded: the one piece of it that becomes a solid thing, where it is folded or glued."""
+    """What a step has folded: the one piece of it that becomes a solid thing.
+
+    A step that says that it folds or glues; where none does of that piece (it may be written in any
+    language), the last step at which it is alone.
+    """
+    name = _folds_alone(project, step)
+    piece = None if name is None else project.piece(name)
+    if piece is None:
+        return SafeString("")
+    alone = [other for other in project.steps if _folds_alone(project, other) == name]
+    said = [other for other in alone if _FOLDING.search(other.says)]
+    return _solid(piece, 16) if any(other is step for other in said or alone[-1:]) else SafeString("")
+
+
+def _folds_alone(project: Project, step: Step) -> str | None:
+    """The one piece of a step that is scored; None where there is none or several."""
     pieces = [piece for name in step.pieces if (piece := project.piece(name)) is not None]
-    solids = [solid for piece in pieces if piece.scores and (solid := _solid(piece, 16))]
-    return solids[0] if len(solids) == 1 and _FOLDING.search(step.says) else SafeString("")
+    scored = [piece.name for piece in pieces if piece.scores and _stands(piece)]
+    return scored[0] if len(scored) == 1 else None
 
 
 def _used(step: Step, names: dict[str, str], voice: Voice) -> str:

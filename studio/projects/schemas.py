@@ -3,174 +3,34 @@
 from __future__ import annotations
 
 from datetime import datetime
-from typing import Annotated, Literal
+from typing import Literal
 
-from ninja import Field, Schema
-from pydantic import ConfigDict
+from ninja import Schema
+
+from studio.projects.piece_schemas import Doc, PanelDoc, PieceDoc
 
 __all__ = [
     "ChangesDoc",
     "CheckOut",
     "ContentDoc",
-    "CornerDoc",
     "CountDoc",
-    "EndDoc",
-    "FaceDoc",
     "FindingOut",
     "FitDoc",
     "FixOut",
     "GlueDoc",
-    "HoleDoc",
-    "LinesDoc",
-    "MatDoc",
-    "NotchDoc",
     "NumberOut",
     "OverrideDoc",
-    "PanelDoc",
     "PaperRoleDoc",
-    "PieceDoc",
     "ProjectIn",
     "ProjectOut",
     "ProjectRow",
     "StepDoc",
-    "TabDoc",
     "UseDoc",
     "VariantDoc",
-    "WindowDoc",
 ]
 
 
-class _Doc(Schema):
-    model_config = ConfigDict(populate_by_name=True)
-
-
-class LinesDoc(_Doc):
-    """Scores or slits along a side, or (with no side) a diagonal between two marks.
-
-    ``angle`` is how far a score is folded by hand, in degrees; null as the form of the piece folds it.
-    """
-
-    along: Literal["width", "height"] | None = None
-    at: list[str] | None = None
-    start: str | list[str] | None = Field(None, alias="from")
-    end: str | list[str] | None = Field(None, alias="to")
-    fold: Literal["valley", "mountain"] | None = None
-    relief: str | None = None
-    angle: Annotated[int, Field(ge=0, le=180)] | None = None
-
-
-class HoleDoc(_Doc):
-    """A round hole by its centre; ``through`` the layers that are folded along a side."""
-
-    x: str
-    y: str
-    diameter: str
-    through: Literal["width", "height"] | None = None
-
-
-class CornerDoc(_Doc):
-    """What is taken off corners."""
-
-    at: list[Literal["bottom-left", "bottom-right", "top-left", "top-right"]]
-    shape: Literal["round", "mitre", "notch"]
-    size: str
-    rise: str | None = None
-
-
-class TabDoc(_Doc):
-    """A panel glued behind another."""
-
-    column: int
-    row: int
-    runs: int = 1
-
-
-class FaceDoc(_Doc):
-    """A panel that is seen on the finished thing; ``up`` is the side of the piece that points up."""
-
-    column: int
-    row: int
-    up: Literal["top", "bottom", "left", "right"] = "top"
-    name: str | None = None
-
-
-class PanelDoc(_Doc):
-    """A panel by its column and row, from 1."""
-
-    column: int
-    row: int
-
-
-class WindowDoc(_Doc):
-    """A window; ``x`` and ``y`` are measured from the piece or its panel, null where it is centred."""
-
-    shape: Literal["rectangle", "oval"] = "rectangle"
-    width: str
-    height: str
-    x: str | None = None
-    y: str | None = None
-    column: int | None = None
-    row: int | None = None
-
-
-class NotchDoc(_Doc):
-    """A notch in an edge; ``at`` is its middle, null for the middle of the edge."""
-
-    edge: Literal["top", "bottom", "left", "right"]
-    shape: Literal["triangular", "rounded"] = "triangular"
-    width: str
-    depth: str
-    at: str | None = None
-
-
-class EndDoc(_Doc):
-    """A shaped end; only a cut-off one has an inset."""
-
-    edge: Literal["top", "bottom", "left", "right"]
-    shape: Literal["pointed", "forked", "cut-off"]
-    depth: str
-    inset: str | None = None
-
-
-class MatDoc(_Doc):
-    """The panel a mat is glued onto, or the first of several up to ``to_column`` and ``to_row``."""
-
-    piece: str
-    column: int = 1
-    row: int = 1
-    to_column: int | None = None
-    to_row: int | None = None
-
-
-class PieceDoc(_Doc):
-    """One line of the list, as in a job file."""
-
-    name: str
-    paper: str
-    per_kit: int = 1
-    width: str
-    height: str
-    scores: list[LinesDoc] = []
-    slits: list[LinesDoc] = []
-    holes: list[HoleDoc] = []
-    corners: list[CornerDoc] = []
-    tabs: list[TabDoc] = []
-    follows_print: bool = False
-    cut: Literal["trim", "die", "punch"] = "trim"
-    margin: str = "0"
-    mat_of: MatDoc | None = None
-    faces: list[FaceDoc] = []
-    portion: Literal["whole", "three-quarters", "half", "quarter"] = "whole"
-    scrap: bool = False
-    matched: str | None = None
-    outline: Literal["rectangle", "oval"] = "rectangle"
-    removed: list[PanelDoc] = []
-    windows: list[WindowDoc] = []
-    notches: list[NotchDoc] = []
-    ends: list[EndDoc] = []
-
-
-class GlueDoc(_Doc):
+class GlueDoc(Doc):
     """How a panel lies on the one it is glued to: by two edges that meet, or middle on middle.
 
     The sides are those that touch, null for the usual: the outer's reverse on the inner's print.
@@ -184,7 +44,7 @@ class GlueDoc(_Doc):
     inner_copy: int | None = None
 
 
-class FitDoc(_Doc):
+class FitDoc(Doc):
     """What two pieces have to do with one another; panels where they are named.
 
     ``allowance`` is what a band overlaps or a cover is turned in; ``times`` how many outers go with
@@ -201,7 +61,7 @@ class FitDoc(_Doc):
     glue: GlueDoc | None = None
 
 
-class UseDoc(_Doc):
+class UseDoc(Doc):
     """What one kit takes of a supply (its id as text)."""
 
     supply: str
@@ -211,7 +71,7 @@ class UseDoc(_Doc):
     bow: str | None = None
 
 
-class StepDoc(_Doc):
+class StepDoc(Doc):
     """One step of the assembly; supplies by id as text, pieces by name."""
 
     says: str
@@ -223,7 +83,7 @@ class StepDoc(_Doc):
     supplies: list[str] = []
 
 
-class ContentDoc(_Doc):
+class ContentDoc(Doc):
     """Something that goes inside a piece."""
 
     name: str
@@ -234,7 +94,7 @@ class ContentDoc(_Doc):
     rigid: bool = True
 
 
-class OverrideDoc(_Doc):
+class OverrideDoc(Doc):
     """One named number as a sister version has it."""
 
     piece: str
@@ -242,21 +102,21 @@ class OverrideDoc(_Doc):
     value: str
 
 
-class CountDoc(_Doc):
+class CountDoc(Doc):
     """How many of a piece a kit takes in a version."""
 
     piece: str
     per_kit: int
 
 
-class PaperRoleDoc(_Doc):
+class PaperRoleDoc(Doc):
     """The paper's role that a piece is cut from in a version."""
 
     piece: str
     paper: str
 
 
-class VariantDoc(_Doc):
+class VariantDoc(Doc):
     """A sister version: the list but for what is here."""
 
     name: str
@@ -269,7 +129,7 @@ class VariantDoc(_Doc):
     left_out: list[str] = []
 
 
-class ProjectIn(_Doc):
+class ProjectIn(Doc):
     """A project as it is written; ``version`` is the one it was based on.
 
     ``units`` is the one that its lengths are written in, null for the studio's.
@@ -287,14 +147,14 @@ class ProjectIn(_Doc):
     variants: list[VariantDoc] = []
 
 
-class PieceAt(_Doc):
+class PieceAt(Doc):
     """A piece as it is to be, and its line, from 0; one line past the last adds it."""
 
     at: int
     piece: PieceDoc
 
 
-class ChangesDoc(_Doc):
+class ChangesDoc(Doc):
     """What a fix changes in a project's document: some pieces, and other parts each whole.
 
     A part that stays is null.
@@ -308,7 +168,7 @@ class ChangesDoc(_Doc):
     contents: list[ContentDoc] | None = None
 
 
-class FixOut(_Doc):
+class FixOut(Doc):
     """What would put it right, in words and as changes."""
 
     message: str

@@ -140,3 +140,58 @@ def test_a_form_that_cannot_be_had_says_so_and_names_are_never_taken_twice(perso
     assert impossible.status_code == 422
     assert "try other sizes" in impossible.json()["faults"][0]["message"]
     assert person.ask("POST", "/forms", {**tray, "code": "teapot"}).status_code == 404
+
+
+def test_a_list_comes_back_as_the_things_it_makes(person):
+    front = a_piece(
+        "Front", "4", "8", scores=[{"along": "height", "at": ["2"], "fold": "mountain", "angle": 90}]
+    )
+    side = a_piece(
+        "Side", "3", "6", tabs=[{"column": 1, "row": 1}],
+        scores=[{"along": "width", "at": ["1/2", "2 1/2"], "fold": "mountain", "angle": 90}],
+    )  # fmt: skip
+    fit = {
+        "kind": "glued", "outer": "Side", "inner": "Front", "outer_panel": {"column": 1, "row": 1},
+        "inner_panel": {"column": 1, "row": 2},
+        "glue": {"outer_edge": "right", "inner_edge": "right", "outer_side": "print", "inner_side": "reverse"},
+    }  # fmt: skip
+    document = {
+        "name": "Bag",
+        "units": "in",
+        "pieces": [front, side, a_piece("Tag", "1", "2")],
+        "fits": [fit],
+    }
+    whole, tag = person.ask("POST", "/stand", document).json()
+    assert [one["piece"] for one in whole["pieces"]] == [0, 1]
+    assert [one["piece"] for one in tag["pieces"]] == [2]
+    assert (len(whole["pieces"][1]["facets"]), len(tag["pieces"][0]["facets"])) == (3, 1)
+    kept = person.ask("POST", "/projects", document).json()
+    assert kept["fits"][0]["glue"]["outer_side"] == "print"
+    assert kept["pieces"][0]["scores"][0]["angle"] == 90
+    assert [one["says"] for one in kept["together"]] == ["Front and Side, glued together"]
+    again = person.get(f"/projects/{kept['id']}")
+    assert (again["fits"], again["pieces"]) == (kept["fits"], kept["pieces"])
+    for wrong, path in (
+        ({**fit, "glue": {"outer_edge": "top"}}, "fits[0].glue"),
+        ({**fit, "kind": "each"}, "fits[0].glue"),
+    ):
+        refused = person.ask("POST", "/stand", {**document, "fits": [wrong]})
+        assert refused.status_code == 422
+        assert refused.json()["faults"][0]["path"].endswith(path)
+
+
+def test_an_angle_is_on_the_sheet_and_a_wrong_one_is_refused(person):
+    holder = a_piece(
+        "Holder", "4", "10",
+        scores=[{"along": "height", "at": ["4 3/4", "5 1/4"], "angle": 90}, {"along": "width", "at": ["2"], "angle": 0}],
+    )  # fmt: skip
+    kept = person.ask("POST", "/projects", {"name": "Holder", "units": "in", "pieces": [holder]}).json()
+    sheet = person.ask("GET", f"/projects/{kept['id']}/sheet.pdf?paper=a4").content
+    text = " ".join(page.extract_text() for page in pdfplumber.open(io.BytesIO(sheet)).pages)
+    text = " ".join(text.split())
+    assert "by 90°, towards the print" in text
+    assert "Leave flat along the width" in text
+    holder["scores"][0]["angle"] = 181
+    assert (
+        person.ask("POST", "/projects", {"name": "H", "units": "in", "pieces": [holder]}).status_code == 422
+    )

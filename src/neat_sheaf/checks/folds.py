@@ -8,6 +8,7 @@ from dataclasses import replace
 from neat_sheaf.checks.finding import CheckContext, Finding, Fix, Level, of_named
 from neat_sheaf.checks.scores import NEAR
 from neat_sheaf.folding import Folded, Form, Remark, fold
+from neat_sheaf.folding.together import remarks_in
 from neat_sheaf.measure.side import Side
 from neat_sheaf.messages import Measured, Message, message, several
 from neat_sheaf.project import FitKind, Piece
@@ -29,7 +30,7 @@ def check_folds(context: CheckContext, index: int, piece: Piece) -> Iterator[Fin
     if min(*columns(piece), *rows(piece)) <= 0:
         return
     folded = fold(piece, context.caliper(piece.paper))
-    for remark in folded.remarks:
+    for remark in remarks_in(context.project, folded):
         silent = remark.message.code in _SILENT and not (folded.form is None and _in_use(context, piece))
         if not silent and not _said_otherwise(folded, remark):
             fix = _with_slits(context, index, folded) if "slit" in remark.message.code else None

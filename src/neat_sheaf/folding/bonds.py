@@ -14,13 +14,14 @@ from neat_sheaf.folding.laid import Assembled, Laid
 from neat_sheaf.folding.measuring import outside, spots_of
 from neat_sheaf.folding.motion import FLAT, Pose, Vector, dot
 from neat_sheaf.folding.sheet import Sheet
+from neat_sheaf.folding.view import alike
 from neat_sheaf.folding.walls import room_in_walls
 from neat_sheaf.measure.length import inches
-from neat_sheaf.messages import Level, Message, message, nearly, several
-from neat_sheaf.project import Edge, Fit, FitKind, Glue, Panel, Project
+from neat_sheaf.messages import Level, Measured, Message, message, nearly, several
+from neat_sheaf.project import Edge, Fit, FitKind, Glue, Panel, Piece, Project
 from neat_sheaf.project.panels import Box, panel_box
 
-__all__ = ["glued_of", "laid_flat"]
+__all__ = ["glued_of", "laid_flat", "tabs_elsewhere"]
 
 _LEAST = inches("1/32")  # finer than a blade
 _LAYER = 1000.0  # nm: enough to tell which of two layers is in front, and nothing to the eye
@@ -49,6 +50,16 @@ def laid_flat(folded: Folded) -> Folded:
         return folded
     sheet = facets_of(folded.piece)
     return replace(folded, sheet=sheet, poses=(FLAT,) * len(sheet.facets))
+
+
+def tabs_elsewhere(project: Project, piece: Piece) -> frozenset[Panel]:
+    """The panels of a piece that are glued to another one, or to another copy of it."""
+    found = set()
+    for fit in project.fits:
+        if fit.kind is FitKind.GLUED:
+            found |= {fit.outer_panel} if fit.outer == piece.name else set()
+            found |= {fit.inner_panel} if fit.inner == piece.name else set()
+    return frozenset(panel for panel in found if panel is not None)
 
 
 def glued_of(project: Project, folded: Mapping[str, Folded]) -> Iterator[Assembled]:
@@ -185,7 +196,7 @@ def _placed(
             side = 1 if glue.outer_side == "print" else -1
             normal = over.at.after(own).normal
             laid[bond.inner] = Laid(parts[bond.inner[0]], bond.inner[1], at, _lifted(over.lift, normal, side))
-        remarks += [(bond.fit, remark) for remark in _beyond(bond, parts)]
+        remarks += [(bond.fit, remark) for remark in (*_beyond(bond, parts), *_edges(bond, parts))]
     return laid, remarks
 
 
@@ -251,6 +262,27 @@ def _beyond(bond: _Bond, parts: Mapping[str, Folded]) -> Iterator[Remark]:
             one, other = _panel(tab.piece.name, panel), _panel(onto.piece.name, under)
             said = message("fold-glue-shows", tab=one, onto=other, by=nearly(out))
             yield Remark(Level.WARNING, said)
+
+
+def _edges(bond: _Bond, parts: Mapping[str, Folded]) -> Iterator[Remark]:
+    """Two edges that lie along one another and were meant to be as long, but are not."""
+    glue = bond.fit.glue or Glue()
+    outer = _box(parts[bond.outer[0]], bond.fit.outer_panel)
+    inner = _box(parts[bond.inner[0]], bond.fit.inner_panel)
+    if outer is None or inner is None or glue.outer_edge is None or glue.inner_edge is None:
+        return
+    one, other = (
+        round(box.width if edge.level else box.height)
+        for box, edge in ((outer, glue.outer_edge), (inner, glue.inner_edge))
+    )
+    if alike(one, other) and abs(one - other) > _LEAST:
+        said = message(
+            "fold-glue-edges",
+            outer=_panel(bond.fit.outer, bond.fit.outer_panel),
+            inner=_panel(bond.fit.inner, bond.fit.inner_panel),
+            one=Measured(one), other=Measured(other), by=nearly(abs(one - other)),
+        )  # fmt: skip
+        yield Remark(Level.WARNING, said)
 
 
 def _of(folded: Folded, panel: Panel) -> Iterator[tuple[tuple[float, float], ...]]:

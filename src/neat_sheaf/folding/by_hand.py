@@ -34,13 +34,13 @@ def set_by_hand(piece: Piece) -> bool:
 
 
 def fold_by_hand(piece: Piece, sheet: Sheet, caliper: int) -> Folded:
-    """The piece as its folds are set, seen from its largest facet.
+    """The piece as its folds are set, seen from its largest flat part.
 
     Its size is said once every fold is set and the paper closes; its room where square walls hold a thing.
     """
     unset = len({hinge.crease for hinge in sheet.hinges if hinge.crease.angle is None})
     angles = tuple(_angle(hinge.crease) for hinge in sheet.hinges)
-    base = largest(sheet.facets)
+    base = _widest(sheet, angles)
     poses = tuple(folded_poses(sheet, angles, base))
     remarks = list(_remarks(piece, sheet, poses, unset))
     apart = any(pose is None for pose in poses)
@@ -77,6 +77,18 @@ def largest(facets: Sequence[Facet]) -> int:
     """The number of the facet with the most paper; of equal ones the first."""
     areas = [round(shapely.Polygon(facet.ring, facet.openings).area) for facet in facets]
     return areas.index(max(areas))
+
+
+def _widest(sheet: Sheet, angles: Sequence[float]) -> int:
+    """The largest facet of the largest flat part: facets with a flat fold between them are one."""
+    areas = [shapely.Polygon(facet.ring, facet.openings).area for facet in sheet.facets]
+    part = list(range(len(areas)))
+    for hinge, angle in zip(sheet.hinges, angles, strict=True):
+        one, other = part[hinge.one], part[hinge.other]
+        if angle == 0 and one != other:
+            part = [one if n == other else n for n in part]
+    paper = [sum(area for n, area in enumerate(areas) if part[n] == own) for own in part]
+    return max(range(len(areas)), key=lambda n: (round(paper[n]), round(areas[n]), -n))
 
 
 def _remarks(piece: Piece, sheet: Sheet, poses: Sequence[Pose | None], unset: int) -> Iterator[Remark]:

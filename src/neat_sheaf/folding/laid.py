@@ -15,19 +15,28 @@ from neat_sheaf.folding.sheet import Facet, Sheet
 from neat_sheaf.messages import Message
 from neat_sheaf.project import Fit, FitKind, Panel
 
-__all__ = ["Assembled", "Laid"]
+__all__ = ["STANDS", "Assembled", "Laid"]
 
-_STANDS = Compass((0.0, 1.0, 0.0), (0.0, 0.0, 1.0))
+STANDS = Compass((0.0, 1.0, 0.0), (0.0, 0.0, 1.0))
 
 
 @dataclass(frozen=True)
 class Laid:
-    """A copy of a folded piece in a whole: the motion of its base, and what tells its layers apart."""
+    """A copy of a folded piece in a whole: the motion of its base, and what tells its layers apart.
+
+    ``slides`` is the way, in the whole's frame, that it slides out of another; None where it does not.
+    """
 
     folded: Folded
     copy: int = 1
     at: Pose = FLAT
     lift: Vector = (0.0, 0.0, 0.0)
+    slides: Vector | None = None
+
+    def moved(self, by: Pose) -> Laid:
+        """The same, the whole moved."""
+        slides = None if self.slides is None else by.turned(self.slides)
+        return Laid(self.folded, self.copy, by.after(self.at), by.turned(self.lift), slides)
 
     @property
     def facets(self) -> tuple[Facet, ...]:
@@ -38,6 +47,15 @@ class Laid:
     def poses(self) -> list[Pose]:
         """Where each of its facets is in the whole."""
         return [self.at.after(pose) for pose in self.folded.poses if pose is not None]
+
+    @property
+    def extent(self) -> tuple[Vector, Vector]:
+        """The lower and the upper ends of the box that holds it."""
+        here = zip(self.facets, self.folded.poses, strict=True)
+        moved = [(facet, self.at.after(pose)) for facet, pose in here if pose is not None]
+        spots = [pose.put(at) for facet, pose in moved for at in facet.ring]
+        low, high = (tuple(end(spot[k] for spot in spots) for k in range(3)) for end in (min, max))
+        return low, high  # type: ignore[return-value]
 
 
 @dataclass(frozen=True)
@@ -68,7 +86,7 @@ class Assembled:
         """
         if not self.laid or self.finished is None:
             return ()
-        compass = self.laid[0].folded.compass or _STANDS
+        compass = self.laid[0].folded.compass or STANDS
         owners = [one for one in self.laid for _ in one.facets]
         sheet = Sheet(tuple(facet for one in self.laid for facet in one.facets), ())
         poses = [pose for one in self.laid for pose in one.poses]
@@ -86,9 +104,6 @@ def _lifts(one: Laid) -> list[Vector]:
     own = one.folded.lifts or ((0.0, 0.0, 0.0),) * len(one.facets)
     found = []
     for lift in own:
-        x, y, z = (
-            sum(a * b for a, b in zip(row, lift, strict=True)) + shift
-            for row, shift in zip(one.at.turn, one.lift, strict=True)
-        )
+        x, y, z = (a + b for a, b in zip(one.at.turned(lift), one.lift, strict=True))
         found.append((x, y, z))
     return found

@@ -53,6 +53,11 @@ class Pose:
         x, y = way
         return tuple(row[0] * x + row[1] * y for row in self.turn)  # type: ignore[return-value]
 
+    def turned(self, way: Vector) -> Vector:
+        """Which way a direction of space points after the rotation."""
+        x, y, z = (dot(row, way) for row in self.turn)
+        return (x, y, z)
+
     @property
     def inverse(self) -> Pose:
         """The motion back."""

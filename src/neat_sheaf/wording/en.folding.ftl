@@ -27,7 +27,7 @@ fold-why =
     .by-hand = its folds are set one by one
     .panels = panels of { $panels }
     .diagonals = four folds cut off its four corners and form a rectangle
-fold-unknown = how { $piece } folds is not known; say the folds, and its size and room follow
+fold-unknown = how { $piece } folds is not known; set its folds, and its size and room follow
 fold-which = which is it: { $forms }? Each has this list
 fold-unset =
     { $count ->
@@ -36,7 +36,7 @@ fold-unset =
     }
 fold-tears = folded like this the paper would tear { $x } from the left and { $y } from the bottom: it would be { $by } apart
 fold-through = folded like this column { $column } row { $row } passes through column { $to_column } row { $to_row }
-fold-tab-nowhere = the tab in column { $column } row { $row } lies on no panel when it is folded like this
+fold-tab-nowhere = the tab in column { $column } row { $row } lies on no panel of it when folded like this; if it is glued to another piece, say so at what fits what
 fold-unequal = along the { $side } panel { $first } is { $one } and panel { $second }, opposite it, { $other }: they do not meet by { $apart }
 fold-no-tab = there is no tab behind panel { $panel }: nothing to glue it closed with
 fold-tab-wide = the tab is { $tab }, and the panel that it is glued behind { $panel }
@@ -82,6 +82,7 @@ fold-glue-at = column { $column } row { $row } of { $piece }
 fold-glue-off = { $outer } lies { $by } off { $inner }, which it is glued to
 fold-glue-turned = { $outer } lies turned by { $degrees } degrees on { $inner }; name the two edges that meet
 fold-glue-apart = { $outer } lies { $by } away from its place on { $inner }
+fold-glue-edges = { $outer } has an edge of { $one }, and lies along one of { $other } of { $inner }: they differ by { $by }
 fold-glue-shows = { $tab }, a tab, shows by { $by } beyond { $onto }
 fold-apart = { $inner } does not go into { $outer }: { $by } too large
 fold-report =

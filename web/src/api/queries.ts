@@ -10,6 +10,7 @@ import {
   type Pack,
   type Piece,
   type Project,
+  type ProjectIn,
   type Session,
 } from './client'
 
@@ -132,6 +133,16 @@ export const foldOf = (piece: Piece, units: Units) =>
   queryOptions({
     queryKey: ['fold', units, JSON.stringify(piece)],
     queryFn: () => ask(api.POST('/api/fold', { body: { piece, units, caliper: '' } })),
+    staleTime: Infinity,
+    gcTime: 60_000,
+    retry: false,
+  })
+
+/** Everything that a list makes, folded and put together, as it is on the screen. */
+export const standOf = (doc: ProjectIn, units: Units) =>
+  queryOptions({
+    queryKey: ['stand', units, JSON.stringify([doc.pieces, doc.fits])],
+    queryFn: () => ask(api.POST('/api/stand', { body: { ...doc, units } })),
     staleTime: Infinity,
     gcTime: 60_000,
     retry: false,

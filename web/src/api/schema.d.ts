@@ -316,6 +316,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/stand": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Stand
+         * @description A list as it is on the screen, folded and put together: every thing that a kit is made into.
+         */
+        post: operations["studio_projects_folding_api_stand"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/refit": {
         parameters: {
             query?: never;
@@ -2314,11 +2334,17 @@ export interface components {
         };
         /**
          * ShapeOut
-         * @description A piece as facets and hinges. ``up`` and ``front`` are directions of the base's frame.
+         * @description A piece that folds. ``up`` and ``front`` are directions of the base's frame.
          *
          *     ``completed`` is the piece with the slits that its form needs, null where it has them.
          */
         ShapeOut: {
+            /** Facets */
+            facets: components["schemas"]["FacetOut"][];
+            /** Hinges */
+            hinges: components["schemas"]["HingeOut"][];
+            /** Base */
+            base: number;
             /** Form */
             form: string;
             /** Kind */
@@ -2337,12 +2363,6 @@ export interface components {
             remarks: components["schemas"]["RemarkOut"][];
             /** Slits */
             slits: number;
-            /** Facets */
-            facets: components["schemas"]["FacetOut"][];
-            /** Hinges */
-            hinges: components["schemas"]["HingeOut"][];
-            /** Base */
-            base: number;
             /** Up */
             up: number[];
             /** Front */
@@ -2362,6 +2382,44 @@ export interface components {
              * @default
              */
             caliper: string;
+        };
+        /**
+         * LaidOut
+         * @description A copy of a piece (its line, from 0) in a thing: the rotation (its rows) and shift (mm) of its base.
+         *
+         *     ``lift`` tells layers apart; ``away`` is where it goes, in mm, to be seen by itself.
+         */
+        LaidOut: {
+            /** Facets */
+            facets: components["schemas"]["FacetOut"][];
+            /** Hinges */
+            hinges: components["schemas"]["HingeOut"][];
+            /** Base */
+            base: number;
+            /** Piece */
+            piece: number;
+            /** Copy Number */
+            copy_number: number;
+            /** Turn */
+            turn: number[][];
+            /** Shift */
+            shift: number[];
+            /** Lift */
+            lift: number[];
+            /** Away */
+            away: number[];
+        };
+        /**
+         * ThingOut
+         * @description Pieces that stand as one; ``up`` and ``front`` are directions of the frame that they share.
+         */
+        ThingOut: {
+            /** Pieces */
+            pieces: components["schemas"]["LaidOut"][];
+            /** Up */
+            up: number[];
+            /** Front */
+            front: number[];
         };
         /**
          * RefitOut
@@ -4271,6 +4329,39 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["ShapeOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    studio_projects_folding_api_stand: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["ProjectIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ThingOut"][];
                 };
             };
             /** @description Unprocessable Entity */

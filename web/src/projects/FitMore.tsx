@@ -1,10 +1,11 @@
 import { t } from '@lingui/core/macro'
 import { Trans } from '@lingui/react/macro'
-import { NumberInput, TextInput } from '@mantine/core'
-import { useState } from 'react'
-import type { ProjectIn, Schemas } from '../api/client'
+import { NumberInput } from '@mantine/core'
+import type { ProjectIn } from '../api/client'
 import { LengthInput } from '../ui/fields/LengthInput'
 import classes from './Extras.module.css'
+import { GluedMore } from './GluedMore'
+import { PanelField } from './PanelField'
 
 type Fit = NonNullable<ProjectIn['fits']>[number]
 
@@ -43,6 +44,7 @@ export function FitMore(props: { fit: Fit; number: number; set: (more: Partial<F
       </p>
     )
   }
+  if (fit.kind === 'glued') return <GluedMore {...props} />
   if (fit.kind !== 'each') return null
   return (
     <p className={classes.tie}>
@@ -56,34 +58,5 @@ export function FitMore(props: { fit: Fit; number: number; set: (more: Partial<F
         onChange={(value) => set({ times: typeof value === 'number' && value >= 1 ? value : 1 })}
       />
     </p>
-  )
-}
-
-type Panel = Schemas['PanelDoc']
-
-/** A panel as it is written on the drawing: its column, a point, its row. */
-function PanelField(props: {
-  label: string
-  panel: Panel | null | undefined
-  set: (panel: Panel | null) => void
-}) {
-  const kept = props.panel ? `${props.panel.column}.${props.panel.row}` : ''
-  const [typed, setTyped] = useState<string | null>(null)
-  const faulty = typed !== null && typed.trim() !== '' && !/^[1-9]\d{0,2}\.[1-9]\d{0,2}$/.test(typed.trim())
-  return (
-    <TextInput
-      aria-label={props.label}
-      placeholder="2.1"
-      value={typed ?? kept}
-      error={faulty}
-      onChange={(e) => {
-        const text = e.currentTarget.value
-        setTyped(text)
-        const found = /^([1-9]\d{0,2})\.([1-9]\d{0,2})$/.exec(text.trim())
-        if (found) props.set({ column: Number(found[1]), row: Number(found[2]) })
-        else if (!text.trim()) props.set(null)
-      }}
-      onBlur={() => setTyped(null)}
-    />
   )
 }

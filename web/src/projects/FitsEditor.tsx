@@ -15,6 +15,7 @@ const kinds = (): { value: Fits[number]['kind']; label: string }[] => [
   { value: 'band', label: t`closes as a band round` },
   { value: 'cover', label: t`is turned in over the board` },
   { value: 'each', label: t`is needed once for each` },
+  { value: 'glued', label: t`is glued to` },
 ]
 
 /** Which piece must clear, or match, which other. */
@@ -62,7 +63,14 @@ export function FitsEditor({
             allowDeselect={false}
             onChange={(value) =>
               value &&
-              set(n, { kind: value, outer_panel: null, inner_panel: null, allowance: null, times: 1 })
+              set(n, {
+                kind: value,
+                outer_panel: null,
+                inner_panel: null,
+                allowance: null,
+                times: 1,
+                glue: null,
+              })
             }
           />
           <Select
@@ -88,6 +96,14 @@ export function FitsEditor({
           <FitMore fit={fit} number={n + 1} set={(more) => set(n, more)} />
         </div>
       ))}
+      {fits.some((fit) => fit.kind === 'glued') ? (
+        <p className="soft">
+          <Trans>
+            Panels and edges are named as on the flat drawing. The two edges lie on each other, and so do the
+            two panels; of a piece that a kit takes twice, say which one.
+          </Trans>
+        </p>
+      ) : null}
       {names.length > 1 ? (
         <Button
           variant="light"

@@ -6,23 +6,18 @@ import { keepPreviousData, useQuery } from '@tanstack/react-query'
 import { useEffect, useMemo, useState } from 'react'
 import type { Piece } from '../api/client'
 import { foldOf } from '../api/queries'
-import type { SwatchLook } from '../ui/drawing/Swatch'
-import { MILLIMETRE } from '../ui/drawing/geometry'
-import { spanBox } from '../ui/drawing/marks'
-import { FoldedDrawing, type PanelAt, samePanel } from '../ui/folding/FoldedDrawing'
+import { FoldedDrawing, type PanelAt, samePanel, START } from '../ui/folding/FoldedDrawing'
 import classes from '../ui/folding/Folded.module.css'
 import type { Shape } from '../ui/folding/motion'
-import type { Eye } from '../ui/folding/scene'
 import { Failed } from '../ui/states/states'
 import { FracWords } from '../ui/text/FracWords'
 import { whole } from '../ui/text/fractions'
-import { drawnNm, type Units } from '../ui/text/length'
 import type { ListActions } from './actions'
+import { bodyOf, matsOn, sizeOf } from './bodies'
 import { useProject } from './context'
 import { MakeItFit } from './MakeItFit'
 import { whereSeen } from './seen'
 
-const START: Eye = { turn: 32, tilt: 28 }
 const FRAME = { width: 364, height: 300 }
 
 /** The piece in three dimensions, from flat to closed, and what comes of it in words. */
@@ -61,30 +56,29 @@ export function FoldIt(props: {
     () => (shape.data ? matsOn(piece, doc.pieces ?? [], shape.data, units, (role) => paperOf(role)) : []),
     [shape.data, piece, doc.pieces, units, paperOf],
   )
+  const bodiesAt = useMemo(() => {
+    const size = sizeOf(piece, units)
+    const body = shape.data && bodyOf(shape.data, size, paperOf(piece.paper), mats)
+    return () => (body ? [body] : [])
+  }, [shape.data, piece, units, paperOf, mats])
   if (shape.error) return <Failed error={shape.error} />
   if (!shape.data) return <p className="soft">{t`Folding…`}</p>
   const folded = shape.data
-  const size = {
-    width: (drawnNm(piece.width, units) ?? 0) / MILLIMETRE,
-    height: (drawnNm(piece.height, units) ?? 0) / MILLIMETRE,
-  }
   const seen = folded.facets.find((facet) => samePanel(facet.panel, props.lit))
   return (
     <section aria-label={t`${piece.name} folded`}>
       {known ? (
         <>
           <FoldedDrawing
-            shape={folded}
             name={piece.name}
-            size={size}
+            bodiesAt={bodiesAt}
+            stands={folded}
             share={share}
             opened={opened}
             eye={eye}
             look={setEye}
-            paper={paperOf(piece.paper)}
-            mats={mats}
-            lit={props.lit}
-            light={props.light}
+            lit={props.lit && { body: 0, panel: props.lit }}
+            light={(spot) => props.light(spot?.panel ?? null)}
             frame={FRAME}
           />
           <div className={classes.slider}>
@@ -181,32 +175,4 @@ function Facts({ shape, complete }: { shape: Shape; complete: (piece: Piece) => 
       ) : null}
     </>
   )
-}
-
-/** Where the mats lie, each on the facet of its panel. */
-function matsOn(
-  piece: Piece,
-  pieces: Piece[],
-  shape: Shape,
-  units: Units,
-  paperOf: (role: string) => SwatchLook | undefined,
-) {
-  return pieces.flatMap((mat) => {
-    const on = mat.mat_of
-    const box = on?.piece === piece.name ? spanBox(piece, units, on) : null
-    const facet = shape.facets.findIndex((one) => on && samePanel(one.panel, on))
-    const [wide, high] = [drawnNm(mat.width, units), drawnNm(mat.height, units)]
-    if (!on || on.to_column || on.to_row || !box || facet < 0 || !wide || !high) return []
-    const uneven = (w: number, h: number) => Math.abs(box.width - w - (box.height - h))
-    const [w, h] = uneven(wide, high) <= uneven(high, wide) ? [wide, high] : [high, wide]
-    const patch = {
-      facet,
-      x: (box.x + (box.width - w) / 2) / MILLIMETRE,
-      y: (box.y + (box.height - h) / 2) / MILLIMETRE,
-      width: w / MILLIMETRE,
-      height: h / MILLIMETRE,
-    }
-    const flip = Boolean(mat.follows_print) && shape.facets[facet]?.up === 'down'
-    return [{ patch, look: paperOf(mat.paper), flip }]
-  })
 }

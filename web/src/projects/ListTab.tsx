@@ -21,6 +21,7 @@ import {
 } from './draft'
 import { FitsEditor } from './FitsEditor'
 import { rowsOf, withStarted, withTaken } from './lines'
+import { Made } from './Made'
 import { PieceAside } from './PieceAside'
 import { PieceRow } from './PieceRow'
 import classes from './ProjectPage.module.css'
@@ -241,6 +242,7 @@ export function ListTab() {
           ) : null}
           <WholeList findings={checks.whole} fresh={fresh} fix={actions.fix} />
           <Fits fits={doc.fits ?? NONE} names={names} change={changeFits} />
+          <Made fresh={fresh} />
           <Uses uses={doc.supplies ?? NONE} faults={faults} change={changeUses} />
         </section>
         <PieceAside key={at} piece={piece} index={at} actions={actions} unread={unread} />

@@ -15,6 +15,7 @@ import type { ListActions } from './actions'
 import { useProject } from './context'
 import { FoldedLine } from './FoldedLine'
 import { Distances, fieldOf } from './Distances'
+import { foldFieldOf, HandFolds } from './HandFolds'
 import { InWords } from './InWords'
 import { MatPanels } from './MatPanels'
 import classes from './Piece.module.css'
@@ -37,6 +38,7 @@ export function PieceAside(props: {
   const [lit, setLit] = useState<MarkRef | null>(null)
   const [matting, setMatting] = useState(false)
   const [folding, setFolding] = useState(false)
+  const [byHand, setByHand] = useState(false)
   const [panel, setPanel] = useState<PanelAt | null>(null)
   // What is typed is folded once the typing rests.
   const [shown] = useDebouncedValue(piece, 250)
@@ -77,7 +79,11 @@ export function PieceAside(props: {
           handling={{
             lit,
             light: setLit,
-            choose: (ref) => document.querySelector<HTMLInputElement>(`#${fieldOf(ref)}`)?.select(),
+            choose: (ref) => {
+              const fold = byHand ? foldFieldOf(piece, ref) : null
+              if (fold) document.querySelector<HTMLSelectElement>(`#${fold}`)?.focus()
+              else document.querySelector<HTMLInputElement>(`#${fieldOf(ref)}`)?.select()
+            },
             move: (ref, nm) => set(withMark(piece, ref, writeLength(nm, units)), `move ${fieldOf(ref)}`),
             groove,
           }}
@@ -96,6 +102,15 @@ export function PieceAside(props: {
             />
           </Suspense>
         ) : null}
+        {creased && byHand ? (
+          <HandFolds
+            piece={piece}
+            units={units}
+            light={setLit}
+            set={(changed) => set(changed, 'folds')}
+            close={() => setByHand(false)}
+          />
+        ) : null}
         {creased ? (
           <Button
             variant="default"
@@ -106,6 +121,20 @@ export function PieceAside(props: {
             onClick={() => setFolding((now) => !now)}
           >
             {folding ? <Trans>Leave it flat</Trans> : <Trans>Fold it</Trans>}
+          </Button>
+        ) : null}
+        {creased && !byHand ? (
+          <Button
+            variant="default"
+            size="compact-sm"
+            mt={8}
+            mr={8}
+            onClick={() => {
+              setByHand(true)
+              setFolding(true)
+            }}
+          >
+            <Trans>Set its folds…</Trans>
           </Button>
         ) : null}
         {matting ? (

@@ -51,6 +51,23 @@ test('a score that stops short is kept when the others are typed again', () => {
   expect(otherScores(withScores(tray, 'height', '3'))).toBe(1)
 })
 
+test('how a score folds stays with it when the scores are typed again', () => {
+  const folded: Piece = {
+    ...tray,
+    scores: [
+      { along: 'width', at: ['1'], fold: 'mountain', angle: 90 },
+      { along: 'width', at: ['4 1/2'], angle: 0 },
+    ],
+  }
+  expect(scoresText(folded, 'width')).toBe('1, 4 1/2')
+  expect(otherScores(folded)).toBe(0)
+  // Another distance in its place, one more behind it, and one removed.
+  expect(withScores(folded, 'width', '1 1/4, 4 1/2').scores?.[0]).toMatchObject({ at: ['1 1/4'], angle: 90 })
+  const more = withScores(folded, 'width', '1, 4 1/2, 5')
+  expect(more.scores?.map((group) => group.angle)).toEqual([90, 0, undefined])
+  expect(withScores(folded, 'width', '4 1/2').scores).toEqual([{ along: 'width', at: ['4 1/2'], angle: 0 }])
+})
+
 test('renaming a piece takes its mats and fits along', () => {
   const renamed = withPiece(list, 0, { ...tray, name: 'Base' })
   expect(renamed.pieces?.[1]?.mat_of?.piece).toBe('Base')

@@ -64,35 +64,53 @@ export const emptyProject = (name: string): ProjectIn => ({
   variants: [],
 })
 
-const isPlain = (group: LinesDoc, along: Side) =>
-  group.along === along &&
-  group.from == null &&
-  group.to == null &&
-  group.fold !== 'mountain' &&
-  !group.relief
+const isFull = (group: LinesDoc, along: Side) =>
+  group.along === along && group.from == null && group.to == null && !group.relief
 
 /** Full-length scores along a side as they are typed: `1, 4 1/2`. */
 export function scoresText(piece: Piece, along: Side): string {
   return (piece.scores ?? [])
-    .filter((group) => isPlain(group, along))
+    .filter((group) => isFull(group, along))
     .flatMap((group) => group.at ?? [])
     .join(', ')
 }
 
 /** How many score lines are not full-length, and so are not in the text. */
 export function otherScores(piece: Piece): number {
-  return (piece.scores ?? []).filter((g) => !isPlain(g, 'width') && !isPlain(g, 'height')).length
+  return (piece.scores ?? []).filter((g) => !isFull(g, 'width') && !isFull(g, 'height')).length
 }
 
-/** The piece with the full-length scores along a side typed again; its other scores stay. */
+/** The piece with the full-length scores along a side typed again; how each folds and its other scores stay. */
 export function withScores(piece: Piece, along: Side, text: string): Piece {
-  const at = text
+  const typed = text
     .split(/[,;]/)
     .map((part) => part.trim())
     .filter(Boolean)
-  const others = (piece.scores ?? []).filter((group) => !isPlain(group, along))
-  const group: LinesDoc[] = at.length ? [{ along, at }] : []
-  return { ...piece, scores: along === 'width' ? [...group, ...others] : [...others, ...group] }
+  const before = (piece.scores ?? [])
+    .filter((group) => isFull(group, along))
+    .flatMap((group) => (group.at ?? []).map((at) => ({ ...group, at: [at] })))
+  const found = typed.map((at, n): LinesDoc => {
+    // The same distance, or where none was added or removed the one in its place.
+    const same = before.find((group) => group.at[0] === at)
+    const old = same ?? (typed.length === before.length ? before[n] : undefined)
+    return { ...old, along, at: [at] }
+  })
+  const others = (piece.scores ?? []).filter((group) => !isFull(group, along))
+  const groups = joined(found)
+  return { ...piece, scores: along === 'width' ? [...groups, ...others] : [...others, ...groups] }
+}
+
+/** Neighbours that fold alike as one group. */
+function joined(groups: LinesDoc[]): LinesDoc[] {
+  return groups.reduce<LinesDoc[]>((done, group) => {
+    const last = done.at(-1)
+    const alike =
+      last &&
+      (last.fold ?? 'valley') === (group.fold ?? 'valley') &&
+      (last.angle ?? null) === (group.angle ?? null)
+    if (!alike) return [...done, group]
+    return [...done.slice(0, -1), { ...last, at: [...(last.at ?? []), ...(group.at ?? [])] }]
+  }, [])
 }
 
 /** Whether a piece of that name is in another row. */

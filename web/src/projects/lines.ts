@@ -144,7 +144,13 @@ export function rowsOf(pieces: Piece[], also: (piece: Piece) => string): string 
   const scores = (piece: Piece, along: 'width' | 'height') =>
     (piece.scores ?? [])
       .filter(
-        (g) => g.along === along && g.from == null && g.to == null && g.fold !== 'mountain' && !g.relief,
+        (g) =>
+          g.along === along &&
+          g.from == null &&
+          g.to == null &&
+          g.fold !== 'mountain' &&
+          g.angle == null &&
+          !g.relief,
       )
       .flatMap((g) => g.at ?? [])
       .join('; ')

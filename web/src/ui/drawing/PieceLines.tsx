@@ -59,6 +59,16 @@ export function MarkLine(props: Sized & { line: Mark; kind: 'score' | 'slit'; me
         strokeWidth={score ? (measured ? 1.2 : 0.9) : measured ? 2.6 : 1.8}
         strokeDasharray={score ? dashes(line.mountain, measured) : undefined}
       />
+      {measured && line.angle !== null ? (
+        <text
+          className="drawn-small drawn-haloed"
+          textAnchor="middle"
+          x={s.x2 * scale - (line.along === 'width' ? 0 : 16)}
+          y={Math.min(y(s.y1), y(s.y2)) + (line.along === 'width' ? 14 : 4)}
+        >
+          {`${line.angle}°`}
+        </text>
+      ) : null}
     </>
   )
 }

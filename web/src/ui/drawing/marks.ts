@@ -18,6 +18,8 @@ export interface Mark {
   end: number | null
   mountain: boolean
   relief: number
+  /** How far it is folded by hand, in degrees; null where the form of the piece says. */
+  angle: number | null
 }
 
 export interface Marks {
@@ -50,6 +52,7 @@ function linesOf(kind: MarkRef['kind'], groups: LinesDoc[], units: Units): Mark[
               end: end(group.to),
               mountain: group.fold === 'mountain',
               relief: group.relief ? (drawnNm(group.relief, units) ?? 0) : 0,
+              angle: group.angle ?? null,
             },
           ]
     })

@@ -11,7 +11,10 @@ export interface Pose {
   shift: Vector
 }
 
-const FLAT: Pose = {
+/** A piece as facets and hinges. */
+export type Folding = Pick<Shape, 'facets' | 'hinges' | 'base'>
+
+export const FLAT: Pose = {
   turn: [
     [1, 0, 0],
     [0, 1, 0],
@@ -39,7 +42,8 @@ export const put = (pose: Pose, x: number, y: number): Vector => {
 /** Which way the printed side looks. */
 export const normalOf = (pose: Pose): Vector => [pose.turn[0][2], pose.turn[1][2], pose.turn[2][2]]
 
-function after(second: Pose, first: Pose): Pose {
+/** A motion after another. */
+export function after(second: Pose, first: Pose): Pose {
   const column = (n: 0 | 1 | 2): Vector => [first.turn[0][n], first.turn[1][n], first.turn[2][n]]
   const row = (r: Row): Row => [dot(r, column(0)), dot(r, column(1)), dot(r, column(2))]
   const [a, b, c] = second.turn
@@ -78,7 +82,7 @@ export function middleOf(ring: readonly (readonly number[])[]): [number, number]
 }
 
 /** Each facet's pose at a share of the way: 0 is flat, 1 closed. Null for one that hangs on nothing. */
-export function posesOf(shape: Shape, share: number, opened = false): (Pose | null)[] {
+export function posesOf(shape: Folding, share: number, opened = false): (Pose | null)[] {
   const poses: (Pose | null)[] = shape.facets.map(() => null)
   if (!shape.facets[shape.base]) return poses
   poses[shape.base] = FLAT

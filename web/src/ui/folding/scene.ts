@@ -1,5 +1,17 @@
 /** The folded thing as flat shapes on the screen, those behind first. Free of React. */
-import { cross, dot, normalOf, type Pose, posesOf, put, type Shape, type Vector, vector } from './motion'
+import {
+  after,
+  cross,
+  dot,
+  FLAT,
+  type Folding,
+  normalOf,
+  type Pose,
+  posesOf,
+  put,
+  type Vector,
+  vector,
+} from './motion'
 
 /** From where it is looked at: turned about its up, and tilted, in degrees. */
 export interface Eye {
@@ -9,7 +21,8 @@ export interface Eye {
 
 /** One facet, or a mat on one: its ring in its own flat mm (y downwards), and how that lies on the screen. */
 export interface Plate {
-  /** The number of its facet. */
+  /** The number of its body, and of its facet there. */
+  body: number
   facet: number
   /** The number of the mat on it, null for the facet itself. */
   mat: number | null
@@ -29,6 +42,21 @@ export interface Patch {
   height: number
 }
 
+/** A piece in the scene: its size flat (mm), the mats on it, and where its base is. */
+export interface Body {
+  shape: Folding
+  size: { width: number; height: number }
+  patches: Patch[]
+  place?: Pose
+  lift?: Vector
+}
+
+/** Which way the scene stands: its up, and the side towards the eye. */
+export interface Stands {
+  up: readonly number[]
+  front: readonly number[]
+}
+
 export interface Scene {
   plates: Plate[]
   /** The frame that holds it, in mm on the screen. */
@@ -43,44 +71,61 @@ interface Placed extends Plate {
 const LAYER = 0.12
 
 /** Everything that is drawn at a share of the way from flat to closed. */
-export function sceneOf(
-  shape: Shape,
-  size: { width: number; height: number },
-  share: number,
-  eye: Eye,
-  patches: Patch[] = [],
-  opened = false,
-): Scene {
-  const poses = posesOf(shape, share, opened)
-  const view = viewOf(shape, eye)
+export function sceneOf(bodies: Body[], stands: Stands, share: number, eye: Eye, opened = false): Scene {
+  const placed = placedOf(bodies, stands, share, eye, opened)
+  return { plates: backToFront(placed), box: boxOf(placed) }
+}
+
+/** The frame that holds everything at a share of the way, mm on the screen. */
+export const frameAt = (bodies: Body[], stands: Stands, share: number, eye: Eye): Scene['box'] =>
+  boxOf(placedOf(bodies, stands, share, eye, false))
+
+function placedOf(bodies: Body[], stands: Stands, share: number, eye: Eye, opened: boolean): Placed[] {
+  const view = viewOf(stands, eye)
   const placed: Placed[] = []
-  shape.facets.forEach((facet, n) => {
-    const pose = poses[n]
-    if (!pose) return
-    const lift = vector(facet.lift).map((v) => v * LAYER * 1000 * share) as unknown as Vector
-    placed.push(plate(facet.ring, facet.openings, n, null, pose, lift, view, size.height))
-    patches.forEach((patch, m) => {
-      if (patch.facet !== n) return
-      const { x, y, width, height } = patch
-      const ring = [
-        [x, y],
-        [x, y + height],
-        [x + width, y + height],
-        [x + width, y],
-      ]
-      const up = normalOf(pose)
-      const over: Vector = [lift[0] + up[0] * LAYER, lift[1] + up[1] * LAYER, lift[2] + up[2] * LAYER]
-      placed.push(plate(ring, [], n, m, pose, over, view, size.height))
+  bodies.forEach((body, b) => {
+    const { shape, size, place = FLAT } = body
+    const poses = posesOf(shape, share, opened)
+    shape.facets.forEach((facet, n) => {
+      const own = poses[n]
+      if (!own) return
+      const pose = after(place, own)
+      const raised = turned(place, vector(facet.lift))
+      const lift = raised.map(
+        (v, k) => (v * share + (body.lift?.[k] ?? 0)) * LAYER * 1000,
+      ) as unknown as Vector
+      const on = { body: b, facet: n, height: size.height }
+      placed.push(plate(facet.ring, facet.openings, { ...on, mat: null }, pose, lift, view))
+      body.patches.forEach((patch, m) => {
+        if (patch.facet !== n) return
+        const { x, y, width, height } = patch
+        const ring = [
+          [x, y],
+          [x, y + height],
+          [x + width, y + height],
+          [x + width, y],
+        ]
+        const up = normalOf(pose)
+        const over: Vector = [lift[0] + up[0] * LAYER, lift[1] + up[1] * LAYER, lift[2] + up[2] * LAYER]
+        placed.push(plate(ring, [], { ...on, mat: m }, pose, over, view))
+      })
     })
   })
+  return placed
+}
+
+function boxOf(placed: Placed[]): Scene['box'] {
   const spots = placed.flatMap((one) => one.spots)
   const xs = spots.map((spot) => spot[0])
   const ys = spots.map((spot) => spot[1])
   const [x, y] = [Math.min(...xs), Math.min(...ys)]
-  return {
-    plates: backToFront(placed),
-    box: { x, y, width: Math.max(...xs) - x, height: Math.max(...ys) - y },
-  }
+  return { x, y, width: Math.max(...xs) - x, height: Math.max(...ys) - y }
+}
+
+/** Which way a direction points after a rotation. */
+export function turned(pose: Pose, way: Vector): Vector {
+  const [a, b, c] = pose.turn
+  return [dot(a, way), dot(b, way), dot(c, way)]
 }
 
 interface View {
@@ -90,9 +135,9 @@ interface View {
 }
 
 /** The screen's own directions in the frame of the base. */
-function viewOf(shape: Shape, eye: Eye): View {
-  const up = vector(shape.up)
-  const front = vector(shape.front)
+function viewOf(stands: Stands, eye: Eye): View {
+  const up = vector(stands.up)
+  const front = vector(stands.front)
   const side = cross(up, front)
   const [a, b] = [(eye.turn * Math.PI) / 180, (eye.tilt * Math.PI) / 180]
   const mix = (p: Vector, s: number, q: Vector, t: number): Vector => [
@@ -110,13 +155,12 @@ function viewOf(shape: Shape, eye: Eye): View {
 function plate(
   ring: readonly (readonly number[])[],
   openings: readonly (readonly (readonly number[])[])[],
-  facet: number,
-  mat: number | null,
+  of: { body: number; facet: number; mat: number | null; height: number },
   pose: Pose,
   lift: Vector,
   view: View,
-  height: number,
 ): Placed {
+  const { body, facet, mat, height } = of
   const seen = (x: number, y: number): Vector => {
     const at = put(pose, x, y)
     const spot: Vector = [at[0] + lift[0], at[1] + lift[1], at[2] + lift[2]]
@@ -142,6 +186,7 @@ function plate(
   const light =
     sign * (0.5 * dot(normal, view.near) - 0.35 * dot(normal, view.right) - 0.45 * dot(normal, view.down))
   return {
+    body,
     facet,
     mat,
     path: [ring, ...openings].map(line).join(''),
@@ -158,20 +203,39 @@ const round = (value: number) => Math.round(value * 1000) / 1000
 /** Which plates are drawn first: one is behind another where it lies wholly behind its plane. */
 function backToFront(placed: Placed[]): Plate[] {
   const left = [...placed].sort((one, other) => depth(one) - depth(other))
-  const before = left.map((one) => left.map((other) => one !== other && isBehind(one, other)))
+  const frames = left.map(frameOf)
+  const over = left.map((one, n) =>
+    left.flatMap((other, m) => (n !== m && meet(frames[n], frames[m]) && isBehind(one, other) ? [m] : [])),
+  )
+  // How many must still be drawn before each.
+  const waits = left.map(() => 0)
+  for (const those of over) for (const m of those) waits[m] = (waits[m] ?? 0) + 1
   const done = left.map(() => false)
   const order: Plate[] = []
   while (order.length < left.length) {
-    const free = left.findIndex((_, n) => !done[n] && left.every((_, m) => done[m] || !before[m]?.[n]))
+    const free = left.findIndex((_, n) => !done[n] && !waits[n])
     // Where they lie before one another in a ring, the farthest goes first.
     const next = free >= 0 ? free : done.indexOf(false)
     const one = left[next]
     if (!one) break
     done[next] = true
+    for (const m of over[next] ?? []) waits[m] = (waits[m] ?? 0) - 1
     order.push(one)
   }
   return order
 }
+
+type Frame = readonly [number, number, number, number]
+
+/** The box on the screen that holds a plate. */
+function frameOf(plate: Placed): Frame {
+  const xs = plate.spots.map((spot) => spot[0])
+  const ys = plate.spots.map((spot) => spot[1])
+  return [Math.min(...xs), Math.max(...xs), Math.min(...ys), Math.max(...ys)]
+}
+
+const meet = (a: Frame | undefined, b: Frame | undefined) =>
+  a !== undefined && b !== undefined && a[0] < b[1] && b[0] < a[1] && a[2] < b[3] && b[2] < a[3]
 
 const depth = (one: Placed) => one.spots.reduce((sum, spot) => sum + spot[2], 0) / one.spots.length
 
