@@ -43,6 +43,7 @@ bench: setup-bench ## the benchmarks, as ratios in one run
 	$(DEBUG) $(PY) benchmarks/misread.py
 	$(DEBUG) $(PY) -m benchmarks.folding
 	$(DEBUG) $(PY) -m benchmarks.slips
+	$(DEBUG) $(PY) tools/cluster.py $(PY) benchmarks/frames.py
 	$(DEBUG) $(PY) benchmarks/hostile_lines.py
 	$(DEBUG) $(PY) benchmarks/hostile_sizes.py
 	$(DEBUG) $(PY) tools/cluster.py $(PY) benchmarks/hostile_requests.py

@@ -56,6 +56,8 @@ def _of_piece(piece: Piece, units: Unit) -> Iterator[tuple[str, Piece]]:
                 yield "score", replace(piece, scores=scores)
     for k in range(len(piece.slits)):
         yield "slit", replace(piece, slits=piece.slits[:k] + piece.slits[k + 1 :])
+    for k in range(len(piece.tabs)):
+        yield "tab", replace(piece, tabs=piece.tabs[:k] + piece.tabs[k + 1 :])
     for off in OFF[units]:
         for sign in (1, -1):
             by = sign * parse_length(off, units)

@@ -11,7 +11,7 @@ from neat_sheaf.folding import Folded, Form, Remark, fold
 from neat_sheaf.folding.together import remarks_in
 from neat_sheaf.measure.side import Side
 from neat_sheaf.messages import Measured, Message, message, several
-from neat_sheaf.project import FitKind, Piece
+from neat_sheaf.project import FitKind, Piece, Tab
 from neat_sheaf.project.panels import columns, panel_size, panels_along, rows
 from neat_sheaf.stock import Print
 
@@ -36,6 +36,7 @@ def check_folds(context: CheckContext, index: int, piece: Piece) -> Iterator[Fin
             fix = _with_slits(context, index, folded) if "slit" in remark.message.code else None
             level = Level.WARNING if folded.form is None else Level(remark.level.value)
             yield Finding(level, remark.message, of_named(piece.name), index, fix)
+    yield from _unmarked(context, index, folded)
     # How somebody set it is not how it stands: what is up on it is not known.
     if folded.form is not Form.BY_HAND:
         yield from _prints(context, index, folded)
@@ -63,6 +64,22 @@ def _said_otherwise(folded: Folded, remark: Remark) -> bool:
         wide, high = columns(piece), rows(piece)
         return wide[0] == wide[-1] and high[0] == high[-1]
     return False
+
+
+def _unmarked(context: CheckContext, index: int, folded: Folded) -> Iterator[Finding]:
+    """Panels that are glued and not named as tabs, in a list that names its tabs."""
+    piece = folded.piece
+    marked = {tab.panel for tab in piece.tabs}
+    missing = list(dict.fromkeys(glued.tab for glued in folded.glued if glued.tab not in marked))
+    if not missing or not any(one.tabs for one in context.project.pieces):
+        return
+    fixed = replace(piece, tabs=(*piece.tabs, *(Tab(panel) for panel in missing)))
+    panels = several((f"{panel.column}.{panel.row}" for panel in missing), "and")
+    said = message("fold-tab-unmarked", count=len(missing), panels=panels)
+    fix = Fix(message("fix-fold-tabs", count=len(missing)), context.with_piece(index, fixed))
+    # A piece that names some of its tabs was meant to name them all.
+    level = Level.WARNING if marked else Level.NOTE
+    yield Finding(level, said, of_named(piece.name), index, fix)
 
 
 def _with_slits(context: CheckContext, index: int, folded: Folded) -> Fix | None:

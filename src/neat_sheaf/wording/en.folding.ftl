@@ -36,6 +36,11 @@ fold-unset =
     }
 fold-tears = folded like this the paper would tear { $x } from the left and { $y } from the bottom: it would be { $by } apart
 fold-through = folded like this column { $column } row { $row } passes through column { $to_column } row { $to_row }
+fold-tab-unmarked =
+    { $count ->
+        [one] panel { $panels } is glued when it is folded, and is not named as a tab
+       *[other] panels { $panels } are glued when it is folded, and are not named as tabs
+    }
 fold-tab-nowhere = the tab in column { $column } row { $row } lies on no panel of it when folded like this; if it is glued to another piece, say so at what fits what
 fold-unequal = along the { $side } panel { $first } is { $one } and panel { $second }, opposite it, { $other }: they do not meet by { $apart }
 fold-no-tab = there is no tab behind panel { $panel }: nothing to glue it closed with
@@ -103,6 +108,11 @@ fold-face =
     .bottom = bottom
 fold-prints = folded, its print is { $faces }
 fold-mat-sideways = folded, its print is on its side on the { $face } of { $piece }
+fix-fold-tabs =
+    { $count ->
+        [one] name it as a tab
+       *[other] name { $count } tabs
+    }
 fix-fold-mat = cut it the other way round
 fix-fold-slits =
     { $count ->
