@@ -4,7 +4,7 @@ from __future__ import annotations
 
 from collections.abc import Mapping, Sequence
 
-from neat_sheaf.folding import Folded, Sizes
+from neat_sheaf.folding import Folded, Sizes, fold
 from neat_sheaf.folding.together import Assembled, fold_project, together_of
 from neat_sheaf.messages import Boxed, Level
 from neat_sheaf.project import Project as CoreProject
@@ -48,12 +48,19 @@ def folded_out(folded: Folded, voice: Voice) -> FoldedOut:
         opened="" if folded.opened == folded.finished else _said(folded.opened, voice),
         room=_said(folded.room, voice),
         flat=folded.room is not None and folded.room[2] == 0,
+        thin=_is_thin(folded),
         remarks=[
             RemarkOut(level=remark.level.value, code=remark.message.code, message=voice.words(remark.message))
             for remark in folded.remarks
         ],
         slits=len(folded.slits),
     )
+
+
+def _is_thin(folded: Folded) -> bool:
+    """Whether it closes to nothing but its layers of paper."""
+    bare = fold(folded.piece).finished
+    return bare is not None and bare[2] == 0
 
 
 def _together_out(one: Assembled, voice: Voice) -> TogetherOut:

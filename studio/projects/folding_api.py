@@ -38,7 +38,7 @@ router = Router(tags=["folding"])
 class RefitIn(Schema):
     """A list as it is on the screen, the piece (from 0) and the room that is wanted in it.
 
-    ``depth`` of a flat thing is left empty.
+    ``outside``: the sizes are those of the finished piece. ``depth`` of a flat thing is left empty.
     """
 
     project: ProjectIn
@@ -46,6 +46,7 @@ class RefitIn(Schema):
     width: Said
     depth: Said = ""
     height: Said
+    outside: bool = False
 
 
 class RefitOut(Schema):
@@ -103,7 +104,9 @@ def stand(request: HttpRequest, payload: ProjectIn) -> list[dict[str, Any]]:
 
 @router.post("/refit", response={200: RefitOut, 404: Problem, 422: Problem}, by_alias=True)
 def refit(request: HttpRequest, payload: RefitIn) -> RefitOut:
-    """The list with that room inside a piece; everything that belongs to it follows. Nothing is kept."""
+    """The list with that room inside a piece, or with that outside; all that belongs to it follows. Nothing
+    is kept.
+    """
     studio = studio_of(request)
     voice = voice_for(request, payload.project.units)
     document = payload.project.model_dump(by_alias=True, exclude={"version", "units"}, exclude_none=True)
@@ -111,8 +114,9 @@ def refit(request: HttpRequest, payload: RefitIn) -> RefitOut:
     if not 0 <= payload.piece < len(core.pieces):
         raise Http404
     piece = core.pieces[payload.piece]
-    room = fold(piece).room
-    flat = room is not None and room[2] == 0
+    folded = fold(piece)
+    now = folded.finished if payload.outside else folded.room
+    flat = now is not None and now[2] == 0
     faults: list[Fault] = []
     said = [payload.width, payload.height] if flat else [payload.width, payload.depth, payload.height]
     names = ["width", "height"] if flat else ["width", "depth", "height"]
@@ -124,7 +128,7 @@ def refit(request: HttpRequest, payload: RefitIn) -> RefitOut:
         raise FileError(faults)
     wanted = (sizes[0], sizes[1], 0) if flat else (sizes[0], sizes[1], sizes[2])
     try:
-        found = made_to_fit(core, piece.name, wanted, voice.units)
+        found = made_to_fit(core, piece.name, wanted, voice.units, outside=payload.outside)
     except CannotFitError as error:
         raise FileError([Fault("width", error.message)]) from error
     return _refit_out(core, found, studio, voice)

@@ -221,7 +221,8 @@ class RemarkOut(Schema):
 class FoldedOut(Schema):
     """What a piece folds into, in words; what is not known is empty, and ``kind`` null.
 
-    ``flat``: the room in it has no depth. ``slits`` are how many of its slits the list does not name.
+    ``flat``: the room in it has no depth; ``thin``: it closes flat. ``slits`` are how many of its slits the
+    list does not name.
     """
 
     form: str
@@ -231,6 +232,7 @@ class FoldedOut(Schema):
     opened: str
     room: str
     flat: bool
+    thin: bool
     remarks: list[RemarkOut]
     slits: int
 

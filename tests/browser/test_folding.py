@@ -35,6 +35,13 @@ def test_a_piece_is_folded_turned_and_made_to_fit(page, empty_room):
     page.says("Box from 6 x 5 in to 6 1/2 x 5 in")
     page.click("Take it")
     page.says("room for 4 1/2 x 3 x 1 in")
+    page.click("Make it fit…")
+    page.until(lambda d: d.find_element(By.XPATH, "//label[normalize-space()='Size outside']")).click()
+    page.says("How large, at most, when it is closed?")
+    for name, size in (("Width, in", "5"), ("Depth, in", "3"), ("Height, in", "1")):
+        page.field(name).send_keys(size)
+    page.click("Show what changes")
+    page.says("Box from 6 1/2 x 5 in to 7 x 5 in")
 
 
 def test_a_form_starts_a_list_with_its_lid_mats_and_steps(page, empty_room):

@@ -1,29 +1,35 @@
-"""Make it fit: the list with another room inside a piece, and everything that belongs to it followed. nm.
+"""Make it fit: the list with another room or another outside of a piece, and all that belongs to it. nm.
 
-A room's direction grows by the fewest panels that make it grow (``lever_for``), in whole steps. What the
-list says belongs to those panels follows by the same length: mats on them, a lid over a base or the base
-under it, a sleeve around a drawer, a band around what it goes round, panels that are shared.
+Each direction of a folded piece grows by the fewest panels that make it grow (``lever_for``), in whole steps.
+What the list says belongs together are conditions on those steps: a lid over its base, a sleeve around its
+drawer, panels that are shared, edges that are glued along one another. The least change that meets them is an
+integer program. Mats, bands and ribbons then follow what they lie on or go round.
 """
 
 from __future__ import annotations
 
-from collections import deque
+from collections.abc import Iterator
 from dataclasses import dataclass, replace
+from typing import Literal
 
+from neat_sheaf.checks.following import with_bands, with_mats, with_ribbons
+from neat_sheaf.checks.least_change import MOST, Condition, least_change
 from neat_sheaf.errors import NeatSheafError
 from neat_sheaf.folding import Folded, fold
 from neat_sheaf.folding.levers import Lever, lever_for, pulled
-from neat_sheaf.measure.length import MILLIMETRE, Length, Unit, inches
+from neat_sheaf.measure.length import MILLIMETRE, Unit, inches
 from neat_sheaf.measure.side import Side
-from neat_sheaf.messages import Measured, message
-from neat_sheaf.project import FitKind, Piece, Project
-from neat_sheaf.project.panels import panels_along
+from neat_sheaf.messages import message
+from neat_sheaf.project import Edge, Fit, FitKind, Panel, Piece, Project
+from neat_sheaf.project.panels import panel_size, panels_along
 
 __all__ = ["CannotFitError", "Refitted", "made_to_fit"]
 
+What = Literal["room", "finished"]
+
 
 class CannotFitError(NeatSheafError):
-    """A room that cannot be had by stretching panels."""
+    """A size that cannot be had by stretching panels."""
 
 
 @dataclass(frozen=True, slots=True)
@@ -34,116 +40,192 @@ class Refitted:
     changed: tuple[str, ...]
 
 
-Grown = dict[tuple[Side, int], int]
-"""By how much each panel (side, number from 0) of a piece grows."""
+@dataclass(frozen=True, slots=True)
+class _Change:
+    """A lever of a piece: each step that it is pulled, direction ``of`` of the room grows by ``gain`` steps.
+
+    ``of`` is None for a single panel of a piece that has no room.
+    """
+
+    piece: str
+    lever: Lever
+    of: int | None
 
 
-def made_to_fit(project: Project, name: str, wanted: tuple[int, int, int], units: Unit) -> Refitted:
-    """The list with at least that room inside a piece, in whole sixteenths or millimetres more or less.
+def made_to_fit(
+    project: Project, name: str, wanted: tuple[int, int, int], units: Unit, *, outside: bool = False
+) -> Refitted:
+    """The list with at least that room inside a piece, or with at most that outside, in whole steps.
 
-    CannotFitError where its room is not known, or no panels give it.
+    A step is a sixteenth of an inch or a millimetre, so that sizes stay as clean as they were.
+    CannotFitError where the size is not known now, or no panels give it.
     """
     piece = project.piece(name)
-    folded = None if piece is None else fold(piece)
-    if piece is None or folded is None or folded.room is None:
-        raise CannotFitError(message("refit-unknown", piece=name))
+    what: What = "finished" if outside else "room"
+    sizes = None if piece is None else _sizes(fold(piece), what)
+    if piece is None or sizes is None:
+        key = "refit-unknown.finished" if outside else "refit-unknown.room"
+        raise CannotFitError(message(key, piece=name))
     step = inches("1/16") if units == "in" else MILLIMETRE
-    grown: Grown = {}
-    for direction, size in enumerate(wanted):
-        by = size - folded.room[direction]
-        if not by or (folded.room[2] == 0 and direction == 2):
+    by = [size - now if now else 0 for size, now in zip(wanted, sizes, strict=True)]
+    if not any(by):
+        return Refitted(project, ())
+    changes = list(_changes(project, name, what))
+    conditions = [*_wanted(changes, name, by, step, outside=outside), *_belonging(project, changes, step)]
+    weights = [len(change.lever.panels) for change in changes]
+    found = least_change(weights, conditions)
+    if found is None:
+        raise CannotFitError(message("refit-cannot", piece=name))
+    pieces = {one.name: one for one in project.pieces}
+    for change, steps in zip(changes, found, strict=True):
+        larger = pulled(pieces[change.piece], change.lever, steps * step) if steps else pieces[change.piece]
+        if larger is None:
+            raise CannotFitError(message("refit-cannot", piece=name))
+        pieces[change.piece] = larger
+    after = _sizes(fold(pieces[name]), what)
+    if after is None or not all(
+        _held(a, w, n, outside) for a, w, n in zip(after, wanted, sizes, strict=True)
+    ):
+        raise CannotFitError(message("refit-cannot", piece=name))
+    whole = replace(project, pieces=tuple(pieces[one.name] for one in project.pieces))
+    whole = with_ribbons(project, with_bands(project, with_mats(project, whole)))
+    changed = tuple(one.name for one in project.pieces if whole.piece(one.name) != one)
+    return Refitted(whole, changed)
+
+
+def _sizes(folded: Folded, what: What) -> tuple[int, int, int] | None:
+    return folded.finished if what == "finished" else folded.room
+
+
+def _held(after: int, wanted: int, before: int, outside: bool) -> bool:
+    """Whether a size is what was asked for: a room is as large, an outside is no larger."""
+    return not before or (after <= wanted if outside else after >= wanted)
+
+
+def _changes(project: Project, name: str, what: What) -> Iterator[_Change]:
+    """Every way to change a piece that may have to: by the directions of its room, or panel by panel."""
+    joined = {name, *(part for fit in project.fits for part in (fit.outer, fit.inner))}
+    for piece in project.pieces:
+        if piece.name not in joined:
             continue
-        piece, lever = _stretched(piece, direction, by, step)
-        for place in lever.panels:
-            grown[place] = grown.get(place, 0) + lever.by(by, step)
-    return _followed(project, name, piece, grown)
+        of: What = what if piece.name == name else "room"
+        levers = [(k, lever_for(piece, k, clean=True, of=of)) for k in range(3)]
+        if any(lever is not None for _, lever in levers):
+            yield from (_Change(piece.name, lever, k) for k, lever in levers if lever is not None)
+        elif piece.name != name:
+            for side in Side:
+                for n in range(len(panels_along(piece, side))):
+                    yield _Change(piece.name, Lever(((side, n),)), None)
 
 
-def _stretched(piece: Piece, direction: int, by: int, step: int = 1) -> tuple[Piece, Lever]:
-    lever = lever_for(piece, direction, clean=True)
-    fixed = None if lever is None else pulled(piece, lever, lever.by(by, step))
-    if lever is None or fixed is None:
-        raise CannotFitError(message("refit-cannot", piece=piece.name, by=Measured(abs(by))))
-    return fixed, lever
+def _wanted(
+    changes: list[_Change], name: str, by: list[int], step: int, *, outside: bool
+) -> Iterator[Condition]:
+    """The size that is asked for: a room by the next whole step above, an outside by the next below."""
+    for k, more in enumerate(by):
+        lever = next((n for n, change in enumerate(changes) if change.piece == name and change.of == k), None)
+        if lever is None:
+            if more:
+                raise CannotFitError(message("refit-cannot", piece=name))
+            continue
+        gain = changes[lever].lever.gain
+        low = -(-more // step)
+        if outside:
+            high = more // step
+            yield Condition({lever: gain}, high - gain + 1, high)
+        else:
+            yield Condition({lever: gain}, low, low + gain - 1)
 
 
-def _followed(project: Project, name: str, piece: Piece, grown: Grown) -> Refitted:
-    """Everything that belongs to what has grown, from piece to piece until nothing more follows."""
-    before = {one.name: one for one in project.pieces}
-    now = {**before, name: piece}
-    waiting = deque([(name, grown)])
-    done = {name}
-    while waiting:
-        at, by = waiting.popleft()
-        for mat in project.pieces:
-            on = mat.mat_of
-            if on is not None and on.piece == at and mat.name not in done:
-                done.add(mat.name)
-                now[mat.name] = _mat(mat, before[at], by)
-        for follower, more in _fitted(project, before, now, at, done):
-            done.add(follower)
-            fixed = now[follower]
-            found: Grown = {}
-            for direction, length in more:
-                fixed, lever = _stretched(fixed, direction, length)
-                found.update({place: found.get(place, 0) + lever.by(length) for place in lever.panels})
-            now[follower] = fixed
-            waiting.append((follower, found))
-    pieces = tuple(now[one.name] for one in project.pieces)
-    changed = tuple(one.name for one in project.pieces if now[one.name] != one)
-    return Refitted(replace(project, pieces=pieces), changed)
-
-
-def _mat(mat: Piece, under: Piece, grown: Grown) -> Piece:
-    """A mat on panels that have grown, larger by as much; it lies the way in which its border is even."""
-    on = mat.mat_of
-    if on is None:
-        return mat
-    wide = sum(grown.get((Side.WIDTH, column - 1), 0) for column in on.columns)
-    high = sum(grown.get((Side.HEIGHT, row - 1), 0) for row in on.rows)
-    columns, rows = panels_along(under, Side.WIDTH), panels_along(under, Side.HEIGHT)
-    if max(on.columns) > len(columns) or max(on.rows) > len(rows):
-        return mat
-    width, height = (sum(columns[c - 1] for c in on.columns), sum(rows[r - 1] for r in on.rows))
-    straight = abs((width - mat.width) - (height - mat.height))
-    turned = abs((width - mat.height) - (height - mat.width))
-    if turned < straight:
-        wide, high = high, wide
-    return replace(mat, width=Length(mat.width + wide), height=Length(mat.height + high))
-
-
-def _fitted(
-    project: Project, before: dict[str, Piece], now: dict[str, Piece], at: str, done: set[str]
-) -> list[tuple[str, list[tuple[int, int]]]]:
-    """The pieces that fit this one, and by how much each direction of their rooms has to grow."""
-    found = []
+def _belonging(project: Project, changes: list[_Change], step: int) -> Iterator[Condition]:
+    """What the list says belongs together, and that no panel vanishes."""
     for fit in project.fits:
-        if at not in (fit.outer, fit.inner) or fit.kind not in (FitKind.LID, FitKind.SLEEVE):
+        outer, inner = project.piece(fit.outer), project.piece(fit.inner)
+        if outer is None or inner is None:
             continue
-        other = fit.inner if at == fit.outer else fit.outer
-        if other in done or other not in before:
-            continue
-        mine, then, theirs = fold(before[at]), fold(now[at]), fold(before[other])
-        pairs = _pairs(fit.kind, at == fit.outer, mine, theirs)
-        if mine.room is None or then.room is None or theirs.room is None:
-            continue
-        more = [(k, then.room[n] - mine.room[n]) for n, k in pairs if then.room[n] != mine.room[n]]
-        if more:
-            found.append((other, more))
-    return found
+        if fit.kind in (FitKind.LID, FitKind.SLEEVE):
+            yield from _around(fit, fold(outer), fold(inner), changes)
+        elif fit.kind in (FitKind.SHARED, FitKind.GLUED):
+            yield from _alike(fit, outer, inner, changes)
+    for piece in project.pieces:
+        for side in Side:
+            for n, size in enumerate(panels_along(piece, side)):
+                growth = _growth(changes, piece.name, ((side, n),))
+                if growth:
+                    yield Condition(growth, -((size - 1) // step), MOST)
 
 
-def _pairs(kind: FitKind, outer: bool, mine: Folded, theirs: Folded) -> list[tuple[int, int]]:
+def _around(fit: Fit, outer: Folded, inner: Folded, changes: list[_Change]) -> Iterator[Condition]:
+    """A lid or a sleeve grows with what is in it."""
+    for mine, theirs in _pairs(fit.kind, outer, inner):
+        terms: dict[int, int] = {}
+        for n, change in enumerate(changes):
+            if (change.piece, change.of) == (fit.outer, mine):
+                terms[n] = change.lever.gain
+            elif (change.piece, change.of) == (fit.inner, theirs):
+                terms[n] = -change.lever.gain
+        if terms:
+            yield Condition(terms, 0, 0)
+
+
+def _pairs(kind: FitKind, outer: Folded, inner: Folded) -> list[tuple[int, int]]:
     """Which directions of two rooms lie along one another: the nearest in size."""
-    if mine.room is None or theirs.room is None:
+    if outer.room is None or inner.room is None:
         return []
-    a, b = mine.room, theirs.room
+    a, b = outer.room, inner.room
     if kind is FitKind.LID:
         turned = abs(a[0] - b[1]) + abs(a[1] - b[0]) < abs(a[0] - b[0]) + abs(a[1] - b[1])
         return [(0, 1), (1, 0)] if turned else [(0, 0), (1, 1)]
     # A drawer is as high as its sleeve is deep, and lies in it either way round.
-    drawer, sleeve = (b, a) if outer else (a, b)
-    across = abs(drawer[0] - sleeve[0]) + abs(drawer[1] - sleeve[2])
-    along = abs(drawer[1] - sleeve[0]) + abs(drawer[0] - sleeve[2])
-    pairs = [(0, 0), (2, 1), (1, 2)] if across <= along else [(1, 0), (2, 1), (0, 2)]
-    return [(s, d) for d, s in pairs] if outer else pairs
+    across = abs(b[0] - a[0]) + abs(b[1] - a[2])
+    along = abs(b[1] - a[0]) + abs(b[0] - a[2])
+    return [(0, 0), (1, 2), (2, 1)] if across <= along else [(0, 1), (1, 2), (2, 0)]
+
+
+def _alike(fit: Fit, outer: Piece, inner: Piece, changes: list[_Change]) -> Iterator[Condition]:
+    """Lengths that two panels share stay alike."""
+    one, other = fit.outer_panel, fit.inner_panel
+    if fit.kind is FitKind.GLUED:
+        if fit.glue is None or fit.glue.outer_edge is None:
+            return
+        # A piece without scores is one panel.
+        one, other = one or Panel(1, 1), other or Panel(1, 1)
+    if one is None or other is None:
+        return
+    a, b = panel_size(outer, one), panel_size(inner, other)
+    if a is None or b is None:
+        return
+    for first, own in enumerate(a):
+        for second, theirs in enumerate(b):
+            if fit.glue is not None and not _along(fit.glue.outer_edge, first, fit.glue.inner_edge, second):
+                continue
+            if own == theirs:
+                terms = _growth(changes, outer.name, (_place(one, first),))
+                for n, k in _growth(changes, inner.name, (_place(other, second),)).items():
+                    terms[n] = terms.get(n, 0) - k
+                if terms := {n: k for n, k in terms.items() if k}:
+                    yield Condition(terms, 0, 0)
+
+
+def _along(outer: Edge | None, first: int, inner: Edge | None, second: int) -> bool:
+    """Whether the sizes of two panels are those of the two edges: 0 is across, 1 is up."""
+    return (
+        outer is not None
+        and inner is not None
+        and outer.level == (first == 0)
+        and inner.level == (second == 0)
+    )
+
+
+def _place(panel: Panel, way: int) -> tuple[Side, int]:
+    return (Side.WIDTH, panel.column - 1) if way == 0 else (Side.HEIGHT, panel.row - 1)
+
+
+def _growth(changes: list[_Change], piece: str, places: tuple[tuple[Side, int], ...]) -> dict[int, int]:
+    """By how many steps these panels grow for each change."""
+    found = {
+        n: sum(place in change.lever.panels for place in places)
+        for n, change in enumerate(changes)
+        if change.piece == piece
+    }
+    return {n: count for n, count in found.items() if count}

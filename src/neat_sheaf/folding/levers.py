@@ -5,9 +5,11 @@ from __future__ import annotations
 from collections.abc import Iterator
 from dataclasses import dataclass
 from itertools import combinations
+from typing import Literal
 
 from neat_sheaf.folding.fold import fold
 from neat_sheaf.folding.folded import Folded
+from neat_sheaf.folding.parts import Sizes
 from neat_sheaf.measure.length import inches
 from neat_sheaf.measure.side import Side
 from neat_sheaf.messages import Level
@@ -44,22 +46,32 @@ def pulled(piece: Piece, lever: Lever, by: int) -> Piece | None:
     return piece
 
 
-def lever_for(piece: Piece, direction: int, caliper: int = 0, *, clean: bool = False) -> Lever | None:
-    """The fewest panels that, stretched alike, enlarge the room in one direction (0 to 2) and in no other.
+def lever_for(
+    piece: Piece,
+    direction: int,
+    caliper: int = 0,
+    *,
+    clean: bool = False,
+    of: Literal["room", "finished"] = "room",
+) -> Lever | None:
+    """The fewest panels that, stretched alike, enlarge the room (or the outside) in one direction (0 to 2)
+    and in no other.
 
     Nothing new is to be said of the piece then; where it cannot be without, what does it all the same,
     unless it is to be ``clean``.
     """
     before = fold(piece, caliper)
-    if before.room is None:
+    was = _sizes(before, of)
+    if was is None:
         return None
     second: Lever | None = None
-    for places in _levers(piece):
+    for places in _levers(piece, together=of == "finished"):
         larger = pulled(piece, Lever(places), _STEP)
         after = None if larger is None else fold(larger, caliper)
-        if after is None or after.room is None or after.form is not before.form:
+        now = None if after is None else _sizes(after, of)
+        if after is None or now is None or after.form is not before.form:
             continue
-        grown = [after.room[n] - before.room[n] for n in range(3)]
+        grown = [now[n] - was[n] for n in range(3)]
         gain = grown[direction] // _STEP
         if grown[direction] not in (_STEP, 2 * _STEP) or any(grown[n] for n in range(3) if n != direction):
             continue
@@ -69,13 +81,25 @@ def lever_for(piece: Piece, direction: int, caliper: int = 0, *, clean: bool = F
     return None if clean else second
 
 
+def _sizes(folded: Folded, of: Literal["room", "finished"]) -> Sizes | None:
+    return folded.room if of == "room" else folded.finished
+
+
 def _said(folded: Folded) -> int:
     return sum(remark.level is not Level.NOTE for remark in folded.remarks)
 
 
-def _levers(piece: Piece) -> Iterator[Places]:
-    """Single panels, then panels of one size along a side, then of one size along both, then pairs."""
+def _levers(piece: Piece, together: bool) -> Iterator[Places]:
+    """Single panels, then panels of one size along a side, then of one size along both, then pairs.
+
+    ``together``: those of one size along a side first. An outside grows with one half of a card alone, and
+    the halves were meant to be alike.
+    """
     panels = [(side, n, size) for side in Side for n, size in enumerate(panels_along(piece, side))]
+    if together:
+        for side in Side:
+            for wanted in sorted({size for of, _, size in panels if of is side}):
+                yield tuple((side, n) for of, n, size in panels if (of, size) == (side, wanted))
     for side, n, _ in panels:
         yield ((side, n),)
     sizes = sorted({size for _, _, size in panels})

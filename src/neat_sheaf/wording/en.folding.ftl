@@ -168,5 +168,7 @@ start-no-room = these sizes leave no room for one of its panels; try larger ones
 
 ## Make it fit
 
-refit-unknown = the room inside { $piece } is not known, so it cannot be made to fit
-refit-cannot = no panels of { $piece } can be stretched by { $by } to give that room
+refit-unknown =
+    .room = the room inside { $piece } is not known, so it cannot be made to fit
+    .finished = the size of { $piece } when it is folded is not known, so it cannot be made to that size
+refit-cannot = no panels of { $piece } and of what belongs to it can be stretched to give that size

@@ -347,7 +347,8 @@ export interface paths {
         put?: never;
         /**
          * Refit
-         * @description The list with that room inside a piece; everything that belongs to it follows. Nothing is kept.
+         * @description The list with that room inside a piece, or with that outside; all that belongs to it follows. Nothing
+         *     is kept.
          */
         post: operations["studio_projects_folding_api_refit"];
         delete?: never;
@@ -1573,7 +1574,8 @@ export interface components {
          * FoldedOut
          * @description What a piece folds into, in words; what is not known is empty, and ``kind`` null.
          *
-         *     ``flat``: the room in it has no depth. ``slits`` are how many of its slits the list does not name.
+         *     ``flat``: the room in it has no depth; ``thin``: it closes flat. ``slits`` are how many of its slits the
+         *     list does not name.
          */
         FoldedOut: {
             /** Form */
@@ -1590,6 +1592,8 @@ export interface components {
             room: string;
             /** Flat */
             flat: boolean;
+            /** Thin */
+            thin: boolean;
             /** Remarks */
             remarks: components["schemas"]["RemarkOut"][];
             /** Slits */
@@ -2359,6 +2363,8 @@ export interface components {
             room: string;
             /** Flat */
             flat: boolean;
+            /** Thin */
+            thin: boolean;
             /** Remarks */
             remarks: components["schemas"]["RemarkOut"][];
             /** Slits */
@@ -2436,7 +2442,7 @@ export interface components {
          * RefitIn
          * @description A list as it is on the screen, the piece (from 0) and the room that is wanted in it.
          *
-         *     ``depth`` of a flat thing is left empty.
+         *     ``outside``: the sizes are those of the finished piece. ``depth`` of a flat thing is left empty.
          */
         RefitIn: {
             project: components["schemas"]["ProjectIn"];
@@ -2451,6 +2457,11 @@ export interface components {
             depth: string;
             /** Height */
             height: string;
+            /**
+             * Outside
+             * @default false
+             */
+            outside: boolean;
         };
         /**
          * FormOut

@@ -64,6 +64,7 @@ export function FoldIt(props: {
   if (shape.error) return <Failed error={shape.error} />
   if (!shape.data) return <p className="soft">{t`Folding…`}</p>
   const folded = shape.data
+  const fits = Boolean(folded.room || folded.finished)
   const seen = folded.facets.find((facet) => samePanel(facet.panel, props.lit))
   return (
     <section aria-label={t`${piece.name} folded`}>
@@ -121,15 +122,17 @@ export function FoldIt(props: {
         </>
       ) : null}
       <Facts shape={folded} complete={props.complete} />
-      {folded.room && fitting ? (
+      {fits && fitting ? (
         <MakeItFit
           index={props.index}
+          holds={Boolean(folded.room)}
           flat={folded.flat}
+          flatOutside={folded.thin}
           actions={props.actions}
           close={() => setFitting(false)}
         />
       ) : null}
-      {folded.room && !fitting ? (
+      {fits && !fitting ? (
         <Button variant="default" size="compact-sm" mt={8} onClick={() => setFitting(true)}>
           <Trans>Make it fit…</Trans>
         </Button>

@@ -1,6 +1,6 @@
 import { t } from '@lingui/core/macro'
 import { Trans } from '@lingui/react/macro'
-import { Button } from '@mantine/core'
+import { Button, SegmentedControl } from '@mantine/core'
 import { useMutation } from '@tanstack/react-query'
 import { type FormEvent, useState } from 'react'
 import { api, ask, Refused } from '../api/client'
@@ -13,12 +13,23 @@ import { FixEffects } from './FixEffects'
 import classes from './MakeItFit.module.css'
 import { isTyped, NO_ROOM, RoomFields } from './RoomFields'
 
-/** Type the room that is wanted: the list that has it, as a difference, before it is taken. */
-export function MakeItFit(props: { index: number; flat: boolean; actions: ListActions; close: () => void }) {
+/** Type the room or the size that is wanted: the list that has it, as a difference, before it is taken. */
+export function MakeItFit(props: {
+  index: number
+  /** Whether a room inside is known, and whether that or the outside is flat. */
+  holds: boolean
+  flat: boolean
+  flatOutside: boolean
+  actions: ListActions
+  close: () => void
+}) {
   const { doc, units } = useProject()
   const [sizes, setSizes] = useState(NO_ROOM)
+  const [outside, setOutside] = useState(!props.holds)
+  const flat = outside ? props.flatOutside : props.flat
   const make = useMutation({
-    mutationFn: () => ask(api.POST('/api/refit', { body: { project: doc, piece: props.index, ...sizes } })),
+    mutationFn: () =>
+      ask(api.POST('/api/refit', { body: { project: doc, piece: props.index, outside, ...sizes } })),
   })
   const faults = make.error instanceof Refused ? (make.error.problem.faults ?? []) : []
   const fix = make.data?.fix
@@ -28,9 +39,25 @@ export function MakeItFit(props: { index: number; flat: boolean; actions: ListAc
   }
   return (
     <form className={classes.fit} onSubmit={submit} aria-label={t`Make it fit`}>
+      {props.holds ? (
+        <SegmentedControl
+          size="xs"
+          aria-label={t`Which size`}
+          value={outside ? 'outside' : 'room'}
+          onChange={(value) => {
+            setOutside(value === 'outside')
+            make.reset()
+          }}
+          data={[
+            { value: 'room', label: t`Room inside` },
+            { value: 'outside', label: t`Size outside` },
+          ]}
+        />
+      ) : null}
       <RoomFields
         units={units}
-        flat={props.flat}
+        flat={flat}
+        outside={outside}
         sizes={sizes}
         faults={faults}
         change={(wanted) => {
@@ -51,7 +78,7 @@ export function MakeItFit(props: { index: number; flat: boolean; actions: ListAc
             </ul>
           ) : (
             <p>
-              <Trans>It has that room already.</Trans>
+              {outside ? <Trans>It is that large already.</Trans> : <Trans>It has that room already.</Trans>}
             </p>
           )}
           {make.data.warnings.map((warning) => (
@@ -74,12 +101,7 @@ export function MakeItFit(props: { index: number; flat: boolean; actions: ListAc
             <Trans>Take it</Trans>
           </Button>
         ) : (
-          <Button
-            type="submit"
-            size="compact-md"
-            loading={make.isPending}
-            disabled={!isTyped(sizes, props.flat)}
-          >
+          <Button type="submit" size="compact-md" loading={make.isPending} disabled={!isTyped(sizes, flat)}>
             <Trans>Show what changes</Trans>
           </Button>
         )}

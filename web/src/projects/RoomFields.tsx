@@ -25,6 +25,7 @@ export const isTyped = (sizes: RoomWanted, flat: boolean): boolean =>
 export function RoomFields(props: {
   units: Units
   flat: boolean
+  outside?: boolean
   sizes: RoomWanted
   faults: Fault[]
   change: (sizes: RoomWanted) => void
@@ -34,7 +35,11 @@ export function RoomFields(props: {
   return (
     <>
       <p className={classes.ask}>
-        <Trans>How much room inside?</Trans>
+        {props.outside ? (
+          <Trans>How large, at most, when it is closed?</Trans>
+        ) : (
+          <Trans>How much room inside?</Trans>
+        )}
       </p>
       <div className={classes.sizes}>
         {asksOf(props.flat).map((name) => (
