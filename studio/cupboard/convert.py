@@ -8,7 +8,7 @@ from neat_sheaf import stock as core
 from neat_sheaf.measure.length import Length, Unit, write_length
 from neat_sheaf.stock import SupplyUnit
 from studio.cupboard.models import Pack, Paper, Supply
-from studio.cupboard.schemas import EdgesDoc, OffcutDoc, PackOut, PaperOut, SupplyOut
+from studio.cupboard.schemas import EdgesDoc, HoldsDoc, OffcutDoc, PackOut, PaperOut, SupplyOut
 
 __all__ = [
     "EDGES",
@@ -67,7 +67,15 @@ def core_supply(supply: Supply) -> core.Supply:
         pack_price=plain_price(supply.pack_price),
         on_hand=supply.on_hand,
         joinable=supply.joinable,
+        holds=_core_holds(supply),
     )
+
+
+def _core_holds(supply: Supply) -> core.Holds | None:
+    width, height = supply.holds_width_nm, supply.holds_height_nm
+    if width is None or height is None:
+        return None
+    return core.Holds(Length(width), Length(height), Length(supply.holds_depth_nm))
 
 
 def plain_price(price: Decimal | None) -> Decimal | None:
@@ -147,4 +155,13 @@ def supply_out(supply: Supply, units: Unit) -> SupplyOut:
         pack_price=None if core.pack_price is None else str(core.pack_price),
         on_hand=quantity(core.on_hand),
         joinable=supply.joinable,
+        holds=None if core.holds is None else _holds_out(core.holds, units),
+    )
+
+
+def _holds_out(holds: core.Holds, units: Unit) -> HoldsDoc:
+    return HoldsDoc(
+        width=write_length(holds.width, units),
+        height=write_length(holds.height, units),
+        depth=write_length(holds.depth, units) if holds.depth else "",
     )

@@ -153,6 +153,10 @@ class Supply(models.Model):
     pack_price = models.DecimalField(max_digits=12, decimal_places=4, null=True, blank=True)
     on_hand = models.DecimalField(max_digits=21, decimal_places=6, default=Decimal(0))
     joinable = models.BooleanField(default=True)
+    # The inside of an envelope or a bag; null where nothing goes in, a depth of 0 where it lies flat.
+    holds_width_nm = models.BigIntegerField(null=True, blank=True)
+    holds_height_nm = models.BigIntegerField(null=True, blank=True)
+    holds_depth_nm = models.BigIntegerField(default=0)
     version = models.IntegerField(default=1)
 
     class Meta:
@@ -165,6 +169,18 @@ class Supply(models.Model):
                 name="supply_counts_not_negative",
             ),
             models.CheckConstraint(condition=Q(unit__in=["each", "length", "ml"]), name="supply_unit"),
+            models.CheckConstraint(
+                # A check that comes to NULL passes, so presence is said outright.
+                condition=Q(holds_width_nm__isnull=True, holds_height_nm__isnull=True)
+                | Q(
+                    holds_width_nm__isnull=False,
+                    holds_height_nm__isnull=False,
+                    holds_width_nm__gt=0,
+                    holds_height_nm__gt=0,
+                ),
+                name="supply_holds_both_ways",
+            ),
+            models.CheckConstraint(condition=Q(holds_depth_nm__gte=0), name="supply_depth_not_negative"),
         ]
 
     def __str__(self) -> str:

@@ -10,6 +10,7 @@ from studio.accounts.models import Measure
 
 __all__ = [
     "EdgesDoc",
+    "HoldsDoc",
     "OffcutDoc",
     "PackIn",
     "PackOut",
@@ -84,8 +85,19 @@ class PaperOut(PaperIn):
     height_nm: int
 
 
+class HoldsDoc(Schema):
+    """The inside of an envelope or a bag, lengths as text; an empty depth is one that lies flat."""
+
+    width: str
+    height: str
+    depth: str = ""
+
+
 class SupplyIn(Schema):
-    """A supply as it is written; ``pack_size`` and ``on_hand`` in its unit, lengths as text in ``units``."""
+    """A supply as it is written; ``pack_size`` and ``on_hand`` in its unit, lengths as text in ``units``.
+
+    ``holds`` is what goes into one, null where nothing does.
+    """
 
     version: int = 0
     units: Measure | None = None
@@ -95,6 +107,7 @@ class SupplyIn(Schema):
     pack_price: str | None = None
     on_hand: str = "0"
     joinable: bool = True
+    holds: HoldsDoc | None = None
 
 
 class SupplyOut(SupplyIn):

@@ -134,6 +134,10 @@ def store_pack(pack: Pack, payload: PackIn, studio: Studio) -> PackOut:
     return pack_out(pack)
 
 
+def _holds(node: JsonValue) -> tuple[Length, Length, Length] | None:
+    return node.key("width").size(), node.key("height").size(), _edge(node.key("depth"))
+
+
 def store_supply(supply: Supply, payload: SupplyIn, studio: Studio) -> SupplyOut:
     form = _Form(payload, payload.units or studio.measure)
 
@@ -150,7 +154,9 @@ def store_supply(supply: Supply, payload: SupplyIn, studio: Studio) -> SupplyOut
     supply.pack_size = form.root.take("pack_size", over_zero, Decimal(1))
     supply.on_hand = form.root.take("on_hand", quantity, Decimal(0))
     supply.pack_price = form.price("pack_price")
+    holds = form.root.take("holds", _holds, None)
     form.done()
+    supply.holds_width_nm, supply.holds_height_nm, supply.holds_depth_nm = holds or (None, None, 0)
     supply.unit, supply.joinable = payload.unit, payload.joinable
     supply.version += 1
     try:

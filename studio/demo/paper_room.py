@@ -61,7 +61,22 @@ SUPPLIES: list[dict[str, Any]] = [
     {"name": "Hemp ribbon", "unit": "length", "pack_size": "360", "pack_price": "4.80", "joinable": False},
     {"name": "Wet glue", "unit": "ml", "pack_size": "50", "pack_price": "4.10", "on_hand": "30"},
     {"name": "Copper brads", "unit": "each", "pack_size": "50", "pack_price": "3.25", "on_hand": "50"},
-    {"name": "Seed envelopes, C7", "unit": "each", "pack_size": "25", "pack_price": "2.90", "on_hand": "10"},
+    {
+        "name": "Seed envelopes, C7",
+        "unit": "each",
+        "pack_size": "25",
+        "pack_price": "2.90",
+        "on_hand": "10",
+        "holds": {"width": "81 mm", "height": "114 mm"},
+    },
+    {
+        "name": "Paper gift bags",
+        "unit": "each",
+        "pack_size": "12",
+        "pack_price": "6.40",
+        "on_hand": "14",
+        "holds": {"width": "7", "height": "9", "depth": "3 1/2"},
+    },
 ]
 
 

@@ -5,40 +5,44 @@ from __future__ import annotations
 from collections.abc import Mapping, Sequence
 
 from neat_sheaf.folding import Folded, Sizes, fold
+from neat_sheaf.folding.enclosing import alone, takers
 from neat_sheaf.folding.together import Assembled, fold_project, together_of
-from neat_sheaf.messages import Boxed, Level
+from neat_sheaf.messages import Boxed, Level, several
 from neat_sheaf.project import Project as CoreProject
+from neat_sheaf.stock import Supply as CoreSupply
 from neat_sheaf.wording import Voice
 from studio.cupboard.models import Paper
 from studio.projects.schemas import FoldedOut, RemarkOut, TogetherOut
 
-__all__ = ["folded_list", "folded_out", "together_list"]
+__all__ = ["folded_out", "folded_project"]
 
 
-def _folded(core: CoreProject, chosen: Mapping[str, Sequence[Paper]]) -> list[Folded]:
+def folded_project(
+    core: CoreProject,
+    chosen: Mapping[str, Sequence[Paper]],
+    supplies: Sequence[CoreSupply],
+    voice: Voice,
+) -> tuple[list[FoldedOut], list[TogetherOut]]:
+    """Each piece of the list folded, in its order, and what belongs together as one thing.
+
+    ``supplies`` are those of the cupboard: the envelopes and bags among them may take what is finished.
+    """
     calipers = {
         role: max((paper.caliper_nm for paper in papers), default=0) for role, papers in chosen.items()
     }
-    return fold_project(core, calipers)
-
-
-def folded_list(core: CoreProject, chosen: Mapping[str, Sequence[Paper]], voice: Voice) -> list[FoldedOut]:
-    """Each piece of the list folded, in its order."""
-    return [folded_out(one, voice) for one in _folded(core, chosen)]
-
-
-def together_list(
-    core: CoreProject, chosen: Mapping[str, Sequence[Paper]], voice: Voice
-) -> list[TogetherOut]:
-    """What goes on or into what, as one thing."""
-    return [_together_out(one, voice) for one in together_of(core, _folded(core, chosen))]
+    folded = fold_project(core, calipers)
+    together = together_of(core, folded)
+    return (
+        [folded_out(one, voice, takers(alone(one, together), supplies)) for one in folded],
+        [_together_out(one, voice, takers(one.finished, supplies)) for one in together],
+    )
 
 
 def _said(sizes: Sizes | None, voice: Voice) -> str:
     return "" if sizes is None else voice.box(*Boxed(*sizes))
 
 
-def folded_out(folded: Folded, voice: Voice) -> FoldedOut:
+def folded_out(folded: Folded, voice: Voice, into: Sequence[CoreSupply] = ()) -> FoldedOut:
     """A folded piece in words; what is not known is empty."""
     return FoldedOut(
         form="" if folded.form is None else voice.say(f"form.{folded.form}"),
@@ -47,6 +51,7 @@ def folded_out(folded: Folded, voice: Voice) -> FoldedOut:
         finished=_said(folded.finished, voice),
         opened="" if folded.opened == folded.finished else _said(folded.opened, voice),
         room=_said(folded.room, voice),
+        goes_into=_into(into, voice),
         flat=folded.room is not None and folded.room[2] == 0,
         thin=_is_thin(folded),
         remarks=[
@@ -57,17 +62,25 @@ def folded_out(folded: Folded, voice: Voice) -> FoldedOut:
     )
 
 
+def _into(supplies: Sequence[CoreSupply], voice: Voice) -> str:
+    """Which envelopes and bags take it, in words."""
+    if not supplies:
+        return ""
+    return voice.say("fold-report.into", names=several((supply.name for supply in supplies), "or"))
+
+
 def _is_thin(folded: Folded) -> bool:
     """Whether it closes to nothing but its layers of paper."""
     bare = fold(folded.piece).finished
     return bare is not None and bare[2] == 0
 
 
-def _together_out(one: Assembled, voice: Voice) -> TogetherOut:
+def _together_out(one: Assembled, voice: Voice, into: Sequence[CoreSupply]) -> TogetherOut:
     return TogetherOut(
         pieces=[part.piece.name for part in one.parts],
         says=voice.words(one.why),
         finished=_said(one.finished, voice),
         room=_said(one.room, voice),
+        goes_into=_into(into, voice),
         wrong=[voice.words(remark.message) for remark in one.remarks if remark.level is Level.ERROR],
     )

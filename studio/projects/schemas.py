@@ -221,8 +221,9 @@ class RemarkOut(Schema):
 class FoldedOut(Schema):
     """What a piece folds into, in words; what is not known is empty, and ``kind`` null.
 
-    ``flat``: the room in it has no depth; ``thin``: it closes flat. ``slits`` are how many of its slits the
-    list does not name.
+    ``goes_into`` says which envelopes and bags of the cupboard take it, the closest first; empty of a piece
+    that is a part of something else. ``flat``: the room in it has no depth; ``thin``: it closes flat.
+    ``slits`` are how many of its slits the list does not name.
     """
 
     form: str
@@ -231,6 +232,7 @@ class FoldedOut(Schema):
     finished: str
     opened: str
     room: str
+    goes_into: str
     flat: bool
     thin: bool
     remarks: list[RemarkOut]
@@ -244,6 +246,7 @@ class TogetherOut(Schema):
     says: str
     finished: str
     room: str
+    goes_into: str
     wrong: list[str]
 
 

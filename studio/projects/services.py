@@ -20,7 +20,7 @@ from studio.accounts.models import Studio
 from studio.cupboard.convert import core_supply
 from studio.projects.convert import core_project, store_pieces
 from studio.projects.findings import findings_of, papers_chosen
-from studio.projects.folding import folded_list, together_list
+from studio.projects.folding import folded_project
 from studio.projects.models import Project
 from studio.projects.schemas import ProjectIn, ProjectOut
 
@@ -32,6 +32,8 @@ def project_out(project: Project, voice: Voice, version: str = "") -> ProjectOut
     units = voice.units
     core = version_of(project, version)
     chosen = papers_chosen(project)
+    supplies = [core_supply(supply) for supply in project.studio.supplies.all()]
+    folded, together = folded_project(core, chosen, supplies, voice)
     return ProjectOut.model_validate(
         {
             **project_document(core, units),
@@ -52,8 +54,8 @@ def project_out(project: Project, voice: Voice, version: str = "") -> ProjectOut
                 for number, value in numbers_of(piece).items()
             ],
             "papers": {role: [paper.pk for paper in papers] for role, papers in chosen.items()},
-            "folded": folded_list(core, chosen, voice),
-            "together": together_list(core, chosen, voice),
+            "folded": folded,
+            "together": together,
             "checks": findings_of(core, project.studio, chosen, voice),
         }
     )

@@ -53,7 +53,7 @@ from neat_sheaf.project import (
 )
 from neat_sheaf.project.assembly import Caution, Content, Step, When
 from neat_sheaf.project.variants import numbers_of
-from neat_sheaf.stock import Paper, Supply, SupplyUnit
+from neat_sheaf.stock import Holds, Paper, Supply, SupplyUnit
 from tests.words import refused, said
 
 from .building import job, letter, piece
@@ -66,6 +66,7 @@ PANELS = st.builds(Panel, st.integers(1, 9), st.integers(1, 9))
 
 
 NO_ANGLE = st.none()
+HOLDS = st.one_of(st.none(), st.builds(Holds, SIZES, SIZES, st.one_of(st.just(Length(0)), SIZES)))
 ANGLES = st.one_of(NO_ANGLE, st.integers(0, 180))
 _COPIES = st.integers(1, 9)
 _PAPER_SIDES = st.sampled_from(PaperSide)
@@ -203,7 +204,7 @@ def whole_jobs(draw):
     uses = (tie, SupplyUse("glue", count=Decimal("1.5")))
     supplies = (
         Supply("ribbon", "Ribbon", SupplyUnit.LENGTH, Decimal(4 * cut), None, Decimal(cut), False),
-        Supply("glue", "Glue", SupplyUnit.ML, Decimal("50"), Decimal("4.10")),
+        Supply("glue", "Glue", SupplyUnit.ML, Decimal("50"), Decimal("4.10"), holds=draw(HOLDS)),
     )
     papers = tuple(
         Paper(name, f"Paper {name}", draw(SIZES), draw(SIZES), caliper=draw(LENGTHS)) for name in ("a", "b")

@@ -8,12 +8,14 @@ import pytest
 import rectpack
 from hypothesis import given, settings
 
+from neat_sheaf.folding.enclosing import goes_into
 from neat_sheaf.formats.job_file import job_document, read_job
 from neat_sheaf.formats.plan_file import plan_document
 from neat_sheaf.measure.length import Length, inches, millimetres, nearest_inches, parse_length
 from neat_sheaf.nesting.items import Item, Stock
 from neat_sheaf.nesting.pricing import Pricer
 from neat_sheaf.plan import plan_job
+from neat_sheaf.stock import Holds
 from tests.core.building import first_plan
 from tests.core.test_formats import whole_jobs
 from tests.validator import faults_of
@@ -124,3 +126,19 @@ def test_the_schemas_are_schemas_and_refuse_unknown_keys(kind):
 def test_any_job_that_is_written_is_one_by_the_published_schema(made):
     schema = json.loads((ROOT / "docs/formats/job.schema.json").read_text())
     jsonschema.validate(job_document(made), schema, jsonschema.Draft202012Validator)
+
+
+@pytest.mark.parametrize(
+    ("sheet", "folded", "envelope"),
+    [
+        # ISO 216 sheets and ISO 269 envelopes, mm: each envelope is the one that the sheet is posted in.
+        ((148, 210), (105, 148), (114, 162)),  # A5 folded once is A6, into a C6
+        ((210, 297), (148, 210), (162, 229)),  # A4 folded once is A5, into a C5
+        ((297, 210), (99, 210), (110, 220)),  # A4 folded in three, into a DL
+        ((105, 148), (74, 105), (81, 114)),  # A6 folded once is A7, into a C7
+    ],
+)
+def test_a_folded_sheet_goes_into_the_envelope_that_is_made_for_it(sheet, folded, envelope):
+    holds = Holds(*map(millimetres, envelope))
+    assert goes_into((*map(millimetres, folded), Length(0)), holds)
+    assert not goes_into((*map(millimetres, sheet), Length(0)), holds)

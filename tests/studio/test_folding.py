@@ -195,3 +195,20 @@ def test_an_angle_is_on_the_sheet_and_a_wrong_one_is_refused(person):
     assert (
         person.ask("POST", "/projects", {"name": "H", "units": "in", "pieces": [holder]}).status_code == 422
     )
+
+
+def test_an_envelope_of_the_cupboard_says_what_goes_into_it(person):
+    envelope = {"name": "Envelopes", "unit": "each", "pack_size": "25", "units": "in"}
+    kept = person.add("/supplies", **envelope, holds={"width": "4 1/2", "height": "5 3/4"})
+    assert kept["holds"] == {"width": "4 1/2", "height": "5 3/4", "depth": ""}
+    person.add("/supplies", **{**envelope, "name": "Pads"})
+    card = a_piece("Card", "4 1/4", "11", scores=[{"along": "height", "at": ["5 1/2"]}])
+    made = person.ask("POST", "/projects", {"name": "Card", "units": "in", "pieces": [card]}).json()
+    assert made["folded"][0]["goes_into"] == "goes into Envelopes"
+    wrong = person.ask(
+        "POST", "/supplies", {**envelope, "name": "X", "holds": {"width": "4", "height": "no"}}
+    )
+    assert (wrong.status_code, wrong.json()["faults"][0]["path"]) == (422, "holds.height")
+    changed = person.ask("PUT", f"/supplies/{kept['id']}", {**kept, "holds": None}).json()
+    assert changed["holds"] is None
+    assert person.get(f"/projects/{made['id']}")["folded"][0]["goes_into"] == ""

@@ -2,12 +2,14 @@
 
 from __future__ import annotations
 
+from collections.abc import Sequence
 from typing import Any
 
 from neat_sheaf.folding import Folded, Sizes
 from neat_sheaf.folding.together import Assembled
 from neat_sheaf.measure.length import millimetre_number
 from neat_sheaf.project import Panel
+from neat_sheaf.stock import Supply
 from neat_sheaf.wording import Voice
 
 __all__ = ["assembled_document", "folded_document", "sizes_document"]
@@ -22,7 +24,7 @@ def _panel(panel: Panel) -> dict[str, int]:
     return {"column": panel.column, "row": panel.row}
 
 
-def folded_document(folded: Folded, voice: Voice) -> dict[str, Any]:
+def folded_document(folded: Folded, voice: Voice, into: Sequence[Supply] = ()) -> dict[str, Any]:
     """A piece: its form and why, its sizes, its visible faces, its glue, what was found."""
     return {
         "piece": folded.piece.name,
@@ -32,6 +34,7 @@ def folded_document(folded: Folded, voice: Voice) -> dict[str, Any]:
         "opened": sizes_document(folded.opened),
         "room": sizes_document(folded.room),
         "girths": sizes_document(folded.girths),
+        "goes_into": [supply.id for supply in into],
         "faces": [
             {
                 "face": seen.face,
@@ -62,7 +65,7 @@ def folded_document(folded: Folded, voice: Voice) -> dict[str, Any]:
     }
 
 
-def assembled_document(assembled: Assembled, voice: Voice) -> dict[str, Any]:
+def assembled_document(assembled: Assembled, voice: Voice, into: Sequence[Supply] = ()) -> dict[str, Any]:
     """Pieces that belong together as one thing."""
     return {
         "pieces": [folded.piece.name for folded in assembled.parts],
@@ -70,6 +73,7 @@ def assembled_document(assembled: Assembled, voice: Voice) -> dict[str, Any]:
         "why": voice.words(assembled.why),
         "finished": sizes_document(assembled.finished),
         "room": sizes_document(assembled.room),
+        "goes_into": [supply.id for supply in into],
         "faces": [
             {
                 "piece": one.folded.piece.name,

@@ -8,7 +8,7 @@ from typing import Any
 from neat_sheaf.formats.reading import JsonValue, written
 from neat_sheaf.limits import LARGEST_SHEET, LEAST_SIZE
 from neat_sheaf.measure.length import Length, Unit, write_length
-from neat_sheaf.stock import Edges, Offcut, Pack, Paper, Print, Supply, SupplyUnit
+from neat_sheaf.stock import NO_DEPTH, Edges, Holds, Offcut, Pack, Paper, Print, Supply, SupplyUnit
 
 __all__ = [
     "check_references",
@@ -98,7 +98,7 @@ def _offcut(node: JsonValue) -> Offcut:
 
 
 def read_supply(node: JsonValue) -> Supply:
-    node.object(["id", "unit", "pack_size"], ["name", "pack_price", "on_hand", "joinable"])
+    node.object(["id", "unit", "pack_size"], ["name", "pack_price", "on_hand", "joinable", "holds"])
     supply_id = node.key("id").text()
     unit = node.key("unit").choice(SupplyUnit)
 
@@ -116,6 +116,14 @@ def read_supply(node: JsonValue) -> Supply:
         pack_price=node.take("pack_price", read_price, None),
         on_hand=node.take("on_hand", quantity, Decimal(0)),
         joinable=node.take("joinable", JsonValue.flag, True),
+        holds=node.take("holds", _holds, None),
+    )
+
+
+def _holds(node: JsonValue) -> Holds | None:
+    node.object(["width", "height"], ["depth"])
+    return Holds(
+        node.key("width").size(), node.key("height").size(), node.take("depth", JsonValue.length, NO_DEPTH)
     )
 
 
@@ -170,4 +178,10 @@ def supply_document(supply: Supply, units: Unit) -> dict[str, Any]:
         **({} if supply.pack_price is None else {"pack_price": str(supply.pack_price)}),
         "on_hand": quantity(supply.on_hand),
         "joinable": supply.joinable,
+        **({} if supply.holds is None else {"holds": _holds_document(supply.holds, units)}),
     }
+
+
+def _holds_document(holds: Holds, units: Unit) -> dict[str, str]:
+    depth = {"depth": write_length(holds.depth, units)} if holds.depth else {}
+    return {"width": write_length(holds.width, units), "height": write_length(holds.height, units)} | depth

@@ -3,6 +3,6 @@
 from __future__ import annotations
 
 from neat_sheaf.stock.paper import Edges, Offcut, Pack, Paper, Print
-from neat_sheaf.stock.supply import Supply, SupplyUnit
+from neat_sheaf.stock.supply import NO_DEPTH, Holds, Supply, SupplyUnit
 
-__all__ = ["Edges", "Offcut", "Pack", "Paper", "Print", "Supply", "SupplyUnit"]
+__all__ = ["NO_DEPTH", "Edges", "Holds", "Offcut", "Pack", "Paper", "Print", "Supply", "SupplyUnit"]

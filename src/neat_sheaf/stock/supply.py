@@ -6,7 +6,12 @@ from dataclasses import dataclass
 from decimal import Decimal
 from enum import StrEnum
 
-__all__ = ["Supply", "SupplyUnit"]
+from neat_sheaf.measure.length import Length
+
+__all__ = ["Holds", "Supply", "SupplyUnit"]
+
+
+NO_DEPTH = Length(0)
 
 
 class SupplyUnit(StrEnum):
@@ -18,8 +23,20 @@ class SupplyUnit(StrEnum):
 
 
 @dataclass(frozen=True, slots=True)
+class Holds:
+    """The inside of an envelope or a bag, nm; a depth of 0 is one that lies flat."""
+
+    width: Length
+    height: Length
+    depth: Length = NO_DEPTH
+
+
+@dataclass(frozen=True, slots=True)
 class Supply:
-    """A supply. ``pack_size`` and ``on_hand`` are in its unit: a count, ml, or nm of length."""
+    """A supply. ``pack_size`` and ``on_hand`` are in its unit: a count, ml, or nm of length.
+
+    ``holds`` is what goes into one of it; None where nothing does, or nobody has measured it.
+    """
 
     id: str
     name: str
@@ -28,3 +45,4 @@ class Supply:
     pack_price: Decimal | None = None
     on_hand: Decimal = Decimal(0)
     joinable: bool = True
+    holds: Holds | None = None

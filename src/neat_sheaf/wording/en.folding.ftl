@@ -95,6 +95,7 @@ fold-report =
     .unknown = not known
     .finished = { $sizes } outside
     .room = room for { $sizes }
+    .into = goes into { $names }
 box-about = about { $what }
 fold-print =
     .over = upside down on the { $face }

@@ -1305,6 +1305,21 @@ export interface components {
             price?: string | null;
         };
         /**
+         * HoldsDoc
+         * @description The inside of an envelope or a bag, lengths as text; an empty depth is one that lies flat.
+         */
+        HoldsDoc: {
+            /** Width */
+            width: string;
+            /** Height */
+            height: string;
+            /**
+             * Depth
+             * @default
+             */
+            depth: string;
+        };
+        /**
          * SupplyOut
          * @description A supply as it is kept.
          */
@@ -1337,12 +1352,15 @@ export interface components {
              * @default true
              */
             joinable: boolean;
+            holds?: components["schemas"]["HoldsDoc"] | null;
             /** Id */
             id: number;
         };
         /**
          * SupplyIn
          * @description A supply as it is written; ``pack_size`` and ``on_hand`` in its unit, lengths as text in ``units``.
+         *
+         *     ``holds`` is what goes into one, null where nothing does.
          */
         SupplyIn: {
             /**
@@ -1373,6 +1391,7 @@ export interface components {
              * @default true
              */
             joinable: boolean;
+            holds?: components["schemas"]["HoldsDoc"] | null;
         };
         /**
          * ProjectRow
@@ -1574,8 +1593,9 @@ export interface components {
          * FoldedOut
          * @description What a piece folds into, in words; what is not known is empty, and ``kind`` null.
          *
-         *     ``flat``: the room in it has no depth; ``thin``: it closes flat. ``slits`` are how many of its slits the
-         *     list does not name.
+         *     ``goes_into`` says which envelopes and bags of the cupboard take it, the closest first; empty of a piece
+         *     that is a part of something else. ``flat``: the room in it has no depth; ``thin``: it closes flat.
+         *     ``slits`` are how many of its slits the list does not name.
          */
         FoldedOut: {
             /** Form */
@@ -1590,6 +1610,8 @@ export interface components {
             opened: string;
             /** Room */
             room: string;
+            /** Goes Into */
+            goes_into: string;
             /** Flat */
             flat: boolean;
             /** Thin */
@@ -2010,6 +2032,8 @@ export interface components {
             finished: string;
             /** Room */
             room: string;
+            /** Goes Into */
+            goes_into: string;
             /** Wrong */
             wrong: string[];
         };
@@ -2361,6 +2385,8 @@ export interface components {
             opened: string;
             /** Room */
             room: string;
+            /** Goes Into */
+            goes_into: string;
             /** Flat */
             flat: boolean;
             /** Thin */

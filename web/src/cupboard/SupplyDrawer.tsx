@@ -82,6 +82,9 @@ function Opened({ supply, close }: { supply: Supply; close: () => void }) {
           placeholder="4.80"
           onChange={(e) => set({ pack_price: e.currentTarget.value || null })}
         />
+        {doc.unit === 'each' ? (
+          <HoldsFields holds={doc.holds ?? null} units={units} set={set} said={said} />
+        ) : null}
         {doc.unit === 'length' ? (
           <Switch
             label={t`A length may be joined across two packs, as tape may and ribbon may not`}
@@ -93,5 +96,47 @@ function Opened({ supply, close }: { supply: Supply; close: () => void }) {
       <StockItemFoot item={item} removeLabel={t`Remove this supply`} />
       <StaleSave autosave={item.autosave} draftOf={(theirs) => theirs} />
     </Drawer>
+  )
+}
+
+type Holds = NonNullable<SupplyIn['holds']>
+
+/** The inside of an envelope or a bag: what is finished is held against it. */
+function HoldsFields(props: {
+  holds: Holds | null
+  units: string
+  set: (more: Partial<SupplyIn>) => void
+  said: (path: string) => string | undefined
+}) {
+  const { units } = props
+  const holds = props.holds ?? { width: '', height: '', depth: '' }
+  const faulty = (name: keyof Holds) => props.said(['holds', name].join('.'))
+  const change = (more: Partial<Holds>) => {
+    const now = { ...holds, ...more }
+    props.set({ holds: now.width || now.height || now.depth ? now : null })
+  }
+  return (
+    <fieldset className={classes.holds}>
+      <legend>{t`If something goes into it: its inside, ${units}`}</legend>
+      <TextInput
+        label={t`Width`}
+        value={holds.width}
+        error={faulty('width')}
+        onChange={(e) => change({ width: e.currentTarget.value })}
+      />
+      <TextInput
+        label={t`Height`}
+        value={holds.height}
+        error={faulty('height')}
+        onChange={(e) => change({ height: e.currentTarget.value })}
+      />
+      <TextInput
+        label={t`Depth`}
+        value={holds.depth ?? ''}
+        placeholder={t`lies flat`}
+        error={faulty('depth')}
+        onChange={(e) => change({ depth: e.currentTarget.value })}
+      />
+    </fieldset>
   )
 }

@@ -25,6 +25,7 @@ export function FoldedLine({ folded }: { folded: Schemas['FoldedOut'] | undefine
           </Trans>
         </>
       ) : null}
+      {folded.goes_into ? `; ${folded.goes_into}` : null}
     </p>
   )
 }

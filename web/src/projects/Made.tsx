@@ -65,6 +65,7 @@ function Together({ one }: { one: Schemas['TogetherOut'] }) {
           </Trans>
         </>
       ) : null}
+      {one.goes_into ? `; ${one.goes_into}` : null}
       {one.wrong.map((wrong) => (
         <span key={wrong} className={classes.wrong}>
           <FracWords text={whole(wrong)} />
