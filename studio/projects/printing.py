@@ -20,9 +20,12 @@ from neat_sheaf.measure.side import Side
 from neat_sheaf.messages import Boxed, Measured, Message, Sized, message, several
 from neat_sheaf.project import (
     CutMethod,
+    FitKind,
     Fold,
+    Glue,
     Line,
     Outline,
+    Panel,
     Piece,
     Portion,
     Project,
@@ -78,7 +81,7 @@ def printed_sheet(
     supplies = {str(supply.pk): supply for supply in studio.supplies.all()}
     names = {key: supply.name for key, supply in supplies.items()}
     scale = scale_for(project)
-    rows = [_piece(piece, n, voice, scale) for n, piece in enumerate(project.pieces)]
+    rows = [_piece(project, piece, n, voice, scale) for n, piece in enumerate(project.pieces)]
     title = voice.say("sheet.versioned", version=version) if version else voice.say("sheet.title")
     return printed(
         "cut_and_score_sheet.html",
@@ -103,7 +106,7 @@ def _caution(caution: Caution, voice: Voice) -> str:
     return voice.say(f"caution.{caution}")
 
 
-def _piece(piece: Piece, number: int, voice: Voice, scale: int) -> _PieceRow:
+def _piece(project: Project, piece: Piece, number: int, voice: Voice, scale: int) -> _PieceRow:
     width, height = Fraction(piece.width, MILLIMETRE), Fraction(piece.height, MILLIMETRE)
     drawing = piece_drawing(piece, scale)
     return {
@@ -112,7 +115,7 @@ def _piece(piece: Piece, number: int, voice: Voice, scale: int) -> _PieceRow:
         "count": "" if piece.per_kit == 1 else voice.say("sheet.count", count=piece.per_kit),
         "size": fractions(voice.size(piece.width, piece.height)),
         "paper": voice.say("sheet.paper", paper=piece.paper),
-        "notes": [fractions(note) for note in _notes(piece, voice)],
+        "notes": [fractions(note) for note in (*_notes(piece, voice), *_glued(project, piece, voice))],
         # Half a millimetre all round, so that no stroke is cut off.
         "width": f"{float(width / scale) + 1:.4f}mm",
         "height": f"{float(height / scale) + 1:.4f}mm",
@@ -127,8 +130,10 @@ def _folded(piece: Piece, voice: Voice) -> str:
     folded = fold(piece)
     if folded.form is None or folded.form is Form.FLAT or folded.finished is None:
         return ""
+    if folded.form is Form.BY_HAND:
+        return voice.say("sheet-folded.size", size=Boxed(*folded.finished))
     form = voice.say(f"form.{folded.form}")
-    return voice.say("sheet-folded", form=form, size=Boxed(*folded.finished))
+    return voice.say("sheet-folded.form", form=form, size=Boxed(*folded.finished))
 
 
 def _solid(piece: Piece, longest: int) -> SafeString:
@@ -205,6 +210,27 @@ def _folds(piece: Piece, voice: Voice) -> Iterator[str]:
         key = f"sheet-note.fold-{fold_}" if angle else "sheet-note.fold-flat"
         degrees = {"degrees": angle} if angle else {}
         yield voice.say(key, side=side, at=several(dict.fromkeys(places), "and"), **degrees)
+
+
+def _glued(project: Project, piece: Piece, voice: Voice) -> Iterator[str]:
+    """What it is glued to: which panel on which, and the two edges that meet."""
+    said: dict[str, None] = {}
+    for fit in project.fits:
+        if fit.kind is not FitKind.GLUED or fit.outer != piece.name:
+            continue
+        own, other = fit.outer_panel or Panel(1, 1), fit.inner_panel or Panel(1, 1)
+        onto = message("sheet-panel", column=other.column, row=other.row)
+        panel = message("sheet-panel", column=own.column, row=own.row)
+        glue = fit.glue or Glue()
+        if glue.outer_edge is None or glue.inner_edge is None:
+            note = voice.say("sheet-note.glued", panel=panel, onto=onto, piece=fit.inner)
+        else:
+            note = voice.say(
+                "sheet-note.glued-edges",
+                panel=panel, onto=onto, piece=fit.inner, edge=glue.outer_edge, to_edge=glue.inner_edge,
+            )  # fmt: skip
+        said[note] = None
+    yield from said
 
 
 def _cut_outs(piece: Piece, voice: Voice) -> Iterator[str]:

@@ -7,7 +7,7 @@ from fractions import Fraction
 
 from django.utils.safestring import SafeString, mark_safe
 
-from neat_sheaf.folding import Folded, fold
+from neat_sheaf.folding import Folded, Form, fold
 from neat_sheaf.formats.svg_file import piece_drawing
 from neat_sheaf.measure.length import MILLIMETRE
 from neat_sheaf.messages import Boxed, Sized
@@ -70,6 +70,8 @@ def printed_template(piece: Piece, paper: PageSize, voice: Voice) -> bytes:
 def _makes(folded: Folded, voice: Voice) -> str:
     if folded.form is None or folded.finished is None:
         return ""
+    if folded.form is Form.BY_HAND:
+        return voice.say("template.size", size=Boxed(*folded.finished))
     return voice.say("template.makes", form=voice.say(f"form.{folded.form}"), size=Boxed(*folded.finished))
 
 

@@ -171,6 +171,10 @@ def test_a_list_comes_back_as_the_things_it_makes(person):
     assert [one["says"] for one in kept["together"]] == ["Front and Side, glued together"]
     again = person.get(f"/projects/{kept['id']}")
     assert (again["fits"], again["pieces"]) == (kept["fits"], kept["pieces"])
+    sheet = person.ask("GET", f"/projects/{kept['id']}/sheet.pdf?paper=a4").content
+    text = " ".join(page.extract_text() for page in pdfplumber.open(io.BytesIO(sheet)).pages)
+    assert "the right edge along the right edge" in " ".join(text.split())
+    assert "Folded 4 x 6 x 2 in outside" in " ".join(text.split())
     for wrong, path in (
         ({**fit, "glue": {"outer_edge": "top"}}, "fits[0].glue"),
         ({**fit, "kind": "each"}, "fits[0].glue"),
