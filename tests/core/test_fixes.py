@@ -129,6 +129,8 @@ def test_a_sleeve_mended_is_never_too_small_or_too_loose(width, height, wall, of
     codes = [f.code for f in check_project(project, "in")]
     wrong = [code for code in codes if code in ("sleeve-too-small", "sleeve-too-loose")]
     assume(wrong)
+    # A front that is narrower than its tab, and a drawer higher than it is wide, have other faults first.
+    assume(front > 8 and wall <= min(width, height))
     after, found_after = fixed(project, wrong[0])
     assert "sleeve-clears" in found_after
     assert after.pieces[1] == drawer

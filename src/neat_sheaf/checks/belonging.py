@@ -25,7 +25,7 @@ def check_band(
 ) -> Iterator[Finding]:
     """A band against the girth that it closes round and its overlap; nothing where no girth is known."""
     index = context.project.pieces.index(band)
-    girths = _girths(fold(inner, context.caliper(inner.paper)))
+    girths = _girths(context.folded(inner))
     overlap = OVERLAP if fit.allowance is None else fit.allowance
     if not girths:
         yield Finding(Level.NOTE, message("girth-unknown", piece=inner.name), where, index)

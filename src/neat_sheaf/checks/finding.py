@@ -5,6 +5,8 @@ from __future__ import annotations
 from collections.abc import Iterable, Mapping
 from dataclasses import dataclass, field, replace
 
+from neat_sheaf.folding import Folded, fold
+from neat_sheaf.folding.together import hint_of
 from neat_sheaf.habits import USUAL_HABITS, Habits
 from neat_sheaf.measure.length import Length, Unit
 from neat_sheaf.messages import Level, Message, message
@@ -78,6 +80,10 @@ class CheckContext:
         """The thickest paper chosen for these roles, nm; 0 where it is not known."""
         known = [paper.caliper for role in roles for paper in self.papers.get(role, ())]
         return max(known, default=Length(0))
+
+    def folded(self, piece: Piece) -> Folded:
+        """The piece folded, in the thickest paper chosen for it, as what the list says of it."""
+        return fold(piece, self.caliper(piece.paper), hint_of(self.project, piece))
 
     def with_piece(self, index: int, piece: Piece) -> Project:
         """The project with one piece in another's place."""

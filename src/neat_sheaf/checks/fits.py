@@ -72,7 +72,7 @@ def _refit(context: CheckContext, piece: Piece, changes: list[tuple[Side, int, i
 
 def _lid(context: CheckContext, where: Message, lid: Piece, base: Piece) -> Iterator[Finding]:
     index = context.project.pieces.index(lid)
-    over, under = fold(lid), _box(base)
+    over, under = fold(lid, hint=Form.TRAY), _box(base)
     if over.form is None or fold(base).form is None:
         return  # how it folds is asked already
     if over.form is not Form.TRAY or over.room is None or under is None:
@@ -135,7 +135,7 @@ def _with_walls(context: CheckContext, flat: Piece, other: Piece) -> Fix | None:
 
 def _sleeve(context: CheckContext, where: Message, sleeve: Piece, drawer: Piece) -> Iterator[Finding]:
     index = context.project.pieces.index(sleeve)
-    around, within = fold(sleeve), _box(drawer)
+    around, within = fold(sleeve, hint=Form.SLEEVE), _box(drawer)
     if around.form is None or fold(drawer).form is None:
         return  # how it folds is asked already
     if around.form is not Form.SLEEVE or around.room is None or within is None:
@@ -147,17 +147,18 @@ def _sleeve(context: CheckContext, where: Message, sleeve: Piece, drawer: Piece)
     front, depth, long = around.room
     width, height, wall = within
     least, wish = _least(context, sleeve, drawer), _wished(context, sleeve, drawer)
+    most = max(LOOSEST, least)
     # The sleeve runs along one side of the drawer; its panels go around the other. Which is which
-    # is told by the nearer sizes, and where they are as near by what clears.
+    # is told by what clears and is about as long, or else by the nearer sizes.
     side, _ = min(
         ((width, height), (height, width)),
         key=lambda direction: (
+            not (least <= front - direction[0] <= most and abs(long - direction[1]) <= LOOSEST),
             abs(front - direction[0]) + abs(long - direction[1]),
             front - direction[0] < least,
         ),
     )
     play = (front - side, depth - wall)
-    most = max(LOOSEST, least)
     across, deep = (
         0 if least <= p <= most else wanted - p for p, wanted in zip(play, (wish, least), strict=True)
     )

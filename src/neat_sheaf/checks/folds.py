@@ -7,7 +7,7 @@ from dataclasses import replace
 
 from neat_sheaf.checks.finding import CheckContext, Finding, Fix, Level, of_named
 from neat_sheaf.checks.scores import NEAR
-from neat_sheaf.folding import Folded, Form, Remark, fold
+from neat_sheaf.folding import Folded, Form, Remark
 from neat_sheaf.folding.together import remarks_in
 from neat_sheaf.measure.side import Side
 from neat_sheaf.messages import Measured, Message, message, several
@@ -29,7 +29,7 @@ def check_folds(context: CheckContext, index: int, piece: Piece) -> Iterator[Fin
         return
     if min(*columns(piece), *rows(piece)) <= 0:
         return
-    folded = fold(piece, context.caliper(piece.paper))
+    folded = context.folded(piece)
     for remark in remarks_in(context.project, folded):
         silent = remark.message.code in _SILENT and not (folded.form is None and _in_use(context, piece))
         if not silent and not _said_otherwise(folded, remark):
@@ -121,7 +121,7 @@ def _mat_sideways(context: CheckContext, index: int, mat: Piece) -> Iterator[Fin
     turned = abs(size[0] - mat.height) + abs(size[1] - mat.width)
     if straight == turned:
         return
-    for seen in fold(under, context.caliper(under.paper)).seen:
+    for seen in context.folded(under).seen:
         if seen.panel == mat.mat_of.panel and seen.printed and seen.up:
             on_side = seen.up in ("left", "right")
             if on_side == (straight < turned):

@@ -5,7 +5,7 @@ from __future__ import annotations
 from collections.abc import Iterator
 
 from neat_sheaf.checks.finding import CheckContext, Finding
-from neat_sheaf.folding import Form, Sizes, fold
+from neat_sheaf.folding import Form, Sizes
 from neat_sheaf.folding.bonds import glued_of
 from neat_sheaf.folding.laid import Assembled
 from neat_sheaf.messages import Message
@@ -25,13 +25,13 @@ def check_glued(context: CheckContext, where: Message, fit: Fit) -> Iterator[Fin
 def _wholes(context: CheckContext) -> Iterator[Assembled]:
     if not any(fit.kind is FitKind.GLUED for fit in context.project.fits):
         return
-    folded = {piece.name: fold(piece, context.caliper(piece.paper)) for piece in context.project.pieces}
+    folded = {piece.name: context.folded(piece) for piece in context.project.pieces}
     yield from glued_of(context.project, folded)
 
 
 def room_in(context: CheckContext, piece: Piece) -> Sizes | None:
     """The room inside a piece, or in what it is glued into; None where that is not known."""
-    folded = fold(piece, context.caliper(piece.paper))
+    folded = context.folded(piece)
     whole = next((w for w in _wholes(context) if any(p.piece == piece for p in w.parts)), None)
     if whole is None:
         return folded.room

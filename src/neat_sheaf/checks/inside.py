@@ -10,7 +10,7 @@ from neat_sheaf.checks.finding import CheckContext, Finding, Fix, Level
 from neat_sheaf.checks.gluing import room_in
 from neat_sheaf.checks.packing import packs
 from neat_sheaf.checks.resizing import resized
-from neat_sheaf.folding import Sizes, fold
+from neat_sheaf.folding import Sizes
 from neat_sheaf.folding.library import SLACK
 from neat_sheaf.messages import Boxed, Measured, Several, message, several
 from neat_sheaf.project.assembly import Content
@@ -64,7 +64,7 @@ def check_content(context: CheckContext, content: Content) -> Iterator[Finding]:
         fails=fails,
         **({"slack": Measured(slack)} if slack else {}),
     )
-    own = fold(piece, context.caliper(piece.paper)).room == room
+    own = context.folded(piece).room == room
     yield Finding(Level.ERROR, said, where, index, resized(context, piece, excess) if own else None)
 
 

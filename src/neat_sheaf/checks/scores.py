@@ -7,7 +7,7 @@ from dataclasses import replace
 from itertools import pairwise
 
 from neat_sheaf.checks.finding import CheckContext, Finding, Fix, Level, of_named
-from neat_sheaf.folding import Form, fold
+from neat_sheaf.folding import Form
 from neat_sheaf.habits import Scoring
 from neat_sheaf.measure.length import Length, inches
 from neat_sheaf.measure.side import Side
@@ -99,7 +99,7 @@ def _symmetry(
     context: CheckContext, index: int, piece: Piece, along: Side, side: Length
 ) -> Iterator[Finding]:
     """All scores but one mirror each other: the odd one may be a slip. Common practice."""
-    if fold(piece, context.caliper(piece.paper)).form in _UNEVEN:
+    if context.folded(piece).form in _UNEVEN:
         return
     at = sorted({line.at for line in piece.scores if line.along is along and line.full})
     odd = [place for place in at if side - place not in at]

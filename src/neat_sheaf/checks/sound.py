@@ -1,4 +1,4 @@
-"""Fixes that hold: none that no chosen sheet takes, and none that breaks a fit that held."""
+"""Fixes that hold: none that no chosen sheet takes, that breaks a fit, or that leaves no known form."""
 
 from __future__ import annotations
 
@@ -7,10 +7,12 @@ from dataclasses import replace
 from neat_sheaf.checks.finding import CheckContext, Finding, Fix, Level
 from neat_sheaf.checks.fits import check_fit
 from neat_sheaf.job import may_turn
-from neat_sheaf.project import Fit, Piece
+from neat_sheaf.project import Fit, FitKind, Piece
 from neat_sheaf.project.overhang import overhang
 
 __all__ = ["sound"]
+
+_BY_FORM = (FitKind.LID, FitKind.SLEEVE)  # what these two need is known only of a known form
 
 
 def sound(context: CheckContext, finding: Finding) -> Finding:
@@ -32,6 +34,13 @@ def _holds(context: CheckContext, fix: Fix) -> bool:
         return False
     names = {piece.name for piece in changed}
     then = replace(context, project=fix.project)
+    fitted = {n for fit in fix.project.fits if fit.kind in _BY_FORM for n in (fit.outer, fit.inner)}
+    if any(
+        context.folded(before[p.name]).form is not None and then.folded(p).form is None
+        for p in changed
+        if p.name in before and p.name in fitted
+    ):
+        return False
     return not any(
         _broken(then, fit) and not _broken(context, fit)
         for fit in fix.project.fits

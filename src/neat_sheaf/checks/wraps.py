@@ -6,7 +6,7 @@ from collections.abc import Iterator
 from dataclasses import replace
 
 from neat_sheaf.checks.finding import CheckContext, Finding, Fix, Level, of_named
-from neat_sheaf.folding import Form, fold
+from neat_sheaf.folding import Form
 from neat_sheaf.measure.length import Length, inches
 from neat_sheaf.measure.side import Side
 from neat_sheaf.messages import Measured, Sized, message
@@ -27,7 +27,7 @@ def check_wrap(context: CheckContext, index: int, piece: Piece) -> Iterator[Find
         sizes = panels_along(piece, side)
         if len(sizes) not in (4, 5) or min(sizes) <= 0:
             continue
-        folded = fold(piece, context.caliper(piece.paper))
+        folded = context.folded(piece)
         if folded.form is not None and (folded.around is not side or folded.form is Form.FOLDED_BAG):
             continue  # it goes round the other way, or not round at all
         pairs = [(0, 2), (1, 3)]
@@ -65,7 +65,7 @@ def check_middle(context: CheckContext, index: int, piece: Piece) -> Iterator[Fi
         if len(lines) != 1 or not lines[0][1].full or size % 2:
             continue
         n, line = lines[0]
-        if fold(piece, context.caliper(piece.paper)).form not in _IN_HALF:
+        if context.folded(piece).form not in _IN_HALF:
             continue
         off = abs(2 * line.at - size)
         if not 0 < off <= 2 * NEAR or size < CARD or not 0 < line.at < size:

@@ -30,11 +30,12 @@ _MOST_PANELS, _MOST_DIAGONALS = 64, 16
 
 
 @lru_cache(maxsize=512)
-def fold(piece: Piece, caliper: int = 0) -> Folded:
+def fold(piece: Piece, caliper: int = 0, hint: Form | None = None) -> Folded:
     """The piece folded, in paper of this caliper (nm; 0 where it is not known).
 
     Its printed side is outside. Where several forms would do, what they agree on is said and the form
     is a question; where none does, nothing is said of its sizes. Folds that are set by hand go before both.
+    ``hint`` is the form that it must have by what the list says of it elsewhere, where that is one of them.
     """
     if not piece.scores and not piece.diagonals:
         return _flat(piece, caliper)
@@ -54,7 +55,9 @@ def fold(piece: Piece, caliper: int = 0) -> Folded:
         return Folded(piece, None, sheet=sheet, remarks=(_unknown(piece),))
     if len(made) == 1:
         return made[0]
-    return _agreed(made)
+    # What the list says of it elsewhere answers which of several it is.
+    meant = [folded for folded in made if folded.form is hint]
+    return meant[0] if meant else _agreed(made)
 
 
 def _unknown(piece: Piece) -> Remark:

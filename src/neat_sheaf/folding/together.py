@@ -16,9 +16,9 @@ from neat_sheaf.folding.measuring import direction
 from neat_sheaf.folding.motion import Pose, Vector
 from neat_sheaf.measure.length import Length
 from neat_sheaf.messages import Level, Measured, message
-from neat_sheaf.project import Fit, FitKind, Project
+from neat_sheaf.project import Fit, FitKind, Piece, Project
 
-__all__ = ["Assembled", "fold_project", "remarks_in", "together_of"]
+__all__ = ["Assembled", "fold_project", "hint_of", "remarks_in", "together_of"]
 
 
 def fold_project(project: Project, calipers: Mapping[str, int] | None = None) -> list[Folded]:
@@ -26,9 +26,16 @@ def fold_project(project: Project, calipers: Mapping[str, int] | None = None) ->
     thick = calipers or {}
     found = []
     for piece in project.pieces:
-        folded = fold(piece, thick.get(piece.paper, 0))
+        folded = fold(piece, thick.get(piece.paper, 0), hint_of(project, piece))
         found.append(replace(folded, remarks=remarks_in(project, folded)))
     return found
+
+
+def hint_of(project: Project, piece: Piece) -> Form | None:
+    """The form that a fit says a piece has: a lid is a tray, a sleeve a sleeve."""
+    forms = {FitKind.LID: Form.TRAY, FitKind.SLEEVE: Form.SLEEVE}
+    said = (forms.get(fit.kind) for fit in project.fits if fit.outer == piece.name)
+    return next((form for form in said if form is not None), None)
 
 
 def remarks_in(project: Project, folded: Folded) -> tuple[Remark, ...]:
