@@ -182,6 +182,9 @@ def test_walls_hold_a_thing_only_where_they_face_one_another():
     up_and_down = "Z 4 x 8; score height at 2 folded 90 degrees; mountain score height at 6 folded 90 degrees"
     assert of(up_and_down) is None
     assert of("V 4 x 8; score height at 2, 6 folded 80 degrees") is None  # leaning walls are not measured
+    # A floor that is scored and left flat is one floor; a wall beyond it holds nothing wider than it.
+    divided = "D 4 x 8; score height at 2, 6 folded 90 degrees; score height at 4 folded 0 degrees"
+    assert of(divided) == (inch("4"), inch("4"), inch("2"))
     # A flap above the floor takes its height from the room; the nearer of two walls counts.
     assert of("F 4 x 9; score height at 2, 6, 8 folded 90 degrees") == (inch("4"), inch("4"), inch("2"))
 

@@ -246,6 +246,12 @@ def test_what_does_not_fold_in_a_known_way_leaves_the_whole_open():
     fit = Fit(FitKind.GLUED, "Odd", "Front", Panel(1, 1), Panel(1, 2), glue=Glue())
     found = whole((wrap("Front", inch("4"), inch("2"), inch("6")), odd), (fit,))
     assert (found.finished, found.room, codes(found)) == (None, None, ["fold-glue-unknown"])
+    # A fold that is not set can be drawn flat, and still nothing is said of the whole's size.
+    front = wrap("Front", inch("4"), inch("2"), inch("6"))
+    unset = replace(front, scores=(*front.scores, Line(Side.HEIGHT, inch("4"))))
+    left = side("Left", inch("2"), inch("6"))
+    found = whole((unset, left), (replace(BAG[0], inner_panel=Panel(1, 3)),))
+    assert (found.finished, codes(found)) == (None, ["fold-glue-unknown"])
 
 
 def test_the_order_of_the_list_changes_nothing_but_who_stands_first():

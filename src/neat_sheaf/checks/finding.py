@@ -4,13 +4,16 @@ from __future__ import annotations
 
 from collections.abc import Iterable, Mapping
 from dataclasses import dataclass, field, replace
+from functools import cached_property
 
 from neat_sheaf.folding import Folded, fold
+from neat_sheaf.folding.bonds import glued_of
+from neat_sheaf.folding.laid import Assembled
 from neat_sheaf.folding.together import hint_of
 from neat_sheaf.habits import USUAL_HABITS, Habits
 from neat_sheaf.measure.length import Length, Unit
 from neat_sheaf.messages import Level, Message, message
-from neat_sheaf.project import Panel, Piece, Project
+from neat_sheaf.project import FitKind, Panel, Piece, Project
 from neat_sheaf.stock import Paper, Supply
 
 __all__ = ["CheckContext", "Finding", "Fix", "Level", "of_named"]
@@ -84,6 +87,13 @@ class CheckContext:
     def folded(self, piece: Piece) -> Folded:
         """The piece folded, in the thickest paper chosen for it, as what the list says of it."""
         return fold(piece, self.caliper(piece.paper), hint_of(self.project, piece))
+
+    @cached_property
+    def wholes(self) -> tuple[Assembled, ...]:
+        """What the list glues together, each as one thing."""
+        if not any(fit.kind is FitKind.GLUED for fit in self.project.fits):
+            return ()
+        return tuple(glued_of(self.project, {one.name: self.folded(one) for one in self.project.pieces}))
 
     def with_piece(self, index: int, piece: Piece) -> Project:
         """The project with one piece in another's place."""

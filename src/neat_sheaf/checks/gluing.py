@@ -6,33 +6,24 @@ from collections.abc import Iterator
 
 from neat_sheaf.checks.finding import CheckContext, Finding
 from neat_sheaf.folding import Form, Sizes
-from neat_sheaf.folding.bonds import glued_of
-from neat_sheaf.folding.laid import Assembled
 from neat_sheaf.messages import Message
-from neat_sheaf.project import Fit, FitKind, Piece
+from neat_sheaf.project import Fit, Piece
 
 __all__ = ["check_glued", "room_in"]
 
 
 def check_glued(context: CheckContext, where: Message, fit: Fit) -> Iterator[Finding]:
     """What does not line up where one piece is glued to another."""
-    for whole in _wholes(context):
+    for whole in context.wholes:
         for of, remark in whole.of_fits:
             if of == fit:
                 yield Finding(remark.level, remark.message, where)
 
 
-def _wholes(context: CheckContext) -> Iterator[Assembled]:
-    if not any(fit.kind is FitKind.GLUED for fit in context.project.fits):
-        return
-    folded = {piece.name: context.folded(piece) for piece in context.project.pieces}
-    yield from glued_of(context.project, folded)
-
-
 def room_in(context: CheckContext, piece: Piece) -> Sizes | None:
     """The room inside a piece, or in what it is glued into; None where that is not known."""
     folded = context.folded(piece)
-    whole = next((w for w in _wholes(context) if any(p.piece == piece for p in w.parts)), None)
+    whole = next((w for w in context.wholes if any(p.piece == piece for p in w.parts)), None)
     if whole is None:
         return folded.room
     # What is glued onto a box is no part of its walls; what a bag is glued from has no room of its own.

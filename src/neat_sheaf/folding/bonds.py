@@ -89,7 +89,10 @@ def _whole(group: list[Fit], copies: list[_Copy], folded: Mapping[str, Folded]) 
     parts = {name: laid_flat(folded[name]) for name in names}
     why = message("fold-together.glued", pieces=several(names, "and"))
     blank = Assembled(FitKind.GLUED, tuple(parts.values()), why)
-    unknown = [name for name, part in parts.items() if not part.poses or None in part.poses]
+    # A fold that is not set, or paper that would tear, leaves it unknown although it can be drawn.
+    unknown = [
+        name for name, part in parts.items() if part.finished is None or not part.poses or None in part.poses
+    ]
     if unknown:
         said = message("fold-glue-unknown", piece=unknown[0])
         return replace(blank, of_fits=((group[0], Remark(Level.NOTE, said)),))

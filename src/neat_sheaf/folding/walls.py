@@ -5,6 +5,8 @@ from __future__ import annotations
 from collections.abc import Sequence
 from dataclasses import dataclass
 
+import shapely
+
 from neat_sheaf.folding.motion import Spot
 from neat_sheaf.folding.parts import Sizes
 from neat_sheaf.measure.length import Length
@@ -12,6 +14,7 @@ from neat_sheaf.measure.length import Length
 __all__ = ["room_in_walls"]
 
 _FLAT = 1.0  # nm: less is a plane square to an axis
+_FILLED = 0.98  # of a rectangle; the rest is rounded corners
 
 
 @dataclass(frozen=True, slots=True)
@@ -30,15 +33,12 @@ def room_in_walls(rings: Sequence[Sequence[Spot]], base: int, caliper: int) -> S
     ``rings`` are the corners of each facet, with the base at height 0. None where a facet leans, where some
     stand on either side of the base, or where nothing holds a thing from two opposite sides.
     """
-    walls = [_wall(ring) for ring in rings if ring]
+    walls = [_wall(ring) for ring in rings]
     if any(wall is None for wall in walls):
         return None
-    floor, others = walls[base], [wall for n, wall in enumerate(walls) if n != base]
-    if floor is None:
-        return None
-    standing = [
-        wall for wall in others if wall is not None and max(map(abs, (wall.low[2], wall.high[2]))) > _FLAT
-    ]
+    every = [wall for wall in walls if wall is not None]
+    floor = _floor(rings, every, base)
+    standing = [wall for wall in every if max(map(abs, (wall.low[2], wall.high[2]))) > _FLAT]
     if any(wall.low[2] < -_FLAT for wall in standing):
         if any(wall.high[2] > _FLAT for wall in standing):
             return None
@@ -57,9 +57,9 @@ def room_in_walls(rings: Sequence[Sequence[Spot]], base: int, caliper: int) -> S
         ]
         before, behind = [w for w in found if w.at <= middle], [w for w in found if w.at > middle]
         if before:
-            low[k] = max(w.at for w in before)
+            low[k] = max(floor.low[k], *(w.at for w in before))
         if behind:
-            high[k] = min(w.at for w in behind)
+            high[k] = min(floor.high[k], *(w.at for w in behind))
         ends[k] = bool(before) + bool(behind)
         heights += [max(w.high[2] for w in side) for side in (before, behind) if side]
     over = [wall.at for wall in standing if wall.k == 2 and _covers(wall, low, high)]
@@ -73,7 +73,22 @@ def room_in_walls(rings: Sequence[Sequence[Spot]], base: int, caliper: int) -> S
     return Length(round(sizes[0])), Length(round(sizes[1])), Length(round(up))
 
 
+def _floor(rings: Sequence[Sequence[Spot]], walls: Sequence[_Wall], base: int) -> _Wall:
+    """The base with the facets that go on from it in its plane, where together they fill a rectangle."""
+    own = walls[base]
+    level = [n for n, wall in enumerate(walls) if max(map(abs, (wall.low[2], wall.high[2]))) <= _FLAT]
+    shapes = [shapely.Polygon([(x, y) for x, y, _ in rings[n]]).buffer(_FLAT) for n in level]
+    whole = shapely.unary_union(shapes)
+    part = next((one for one in shapely.get_parts(whole) if one.intersects(shapes[level.index(base)])), whole)
+    x, y, to_x, to_y = part.bounds
+    if part.area < _FILLED * (to_x - x) * (to_y - y):
+        return own
+    return _Wall(2, 0.0, (x + _FLAT, y + _FLAT, 0.0), (to_x - _FLAT, to_y - _FLAT, 0.0))
+
+
 def _wall(ring: Sequence[Spot]) -> _Wall | None:
+    if not ring:
+        return None
     low = tuple(min(spot[k] for spot in ring) for k in range(3))
     high = tuple(max(spot[k] for spot in ring) for k in range(3))
     square = [k for k in range(3) if high[k] - low[k] <= _FLAT]
