@@ -6,14 +6,14 @@ from collections.abc import Iterable, Mapping
 from dataclasses import dataclass, field, replace
 from functools import cached_property
 
-from neat_sheaf.folding import Folded, fold
+from neat_sheaf.folding import Folded, Remark, fold
 from neat_sheaf.folding.bonds import glued_of
 from neat_sheaf.folding.laid import Assembled
 from neat_sheaf.folding.together import hint_of
 from neat_sheaf.habits import USUAL_HABITS, Habits
 from neat_sheaf.measure.length import Length, Unit
 from neat_sheaf.messages import Level, Message, message
-from neat_sheaf.project import FitKind, Panel, Piece, Project
+from neat_sheaf.project import Fit, FitKind, Panel, Piece, Project
 from neat_sheaf.stock import Paper, Supply
 
 __all__ = ["CheckContext", "Finding", "Fix", "Level", "of_named"]
@@ -94,6 +94,15 @@ class CheckContext:
         if not any(fit.kind is FitKind.GLUED for fit in self.project.fits):
             return ()
         return tuple(glued_of(self.project, {one.name: self.folded(one) for one in self.project.pieces}))
+
+    @cached_property
+    def of_fits(self) -> Mapping[Fit, list[Remark]]:
+        """What was found where pieces are glued, by the fit that says so."""
+        found: dict[Fit, list[Remark]] = {}
+        for whole in self.wholes:
+            for fit, remark in whole.of_fits:
+                found.setdefault(fit, []).append(remark)
+        return found
 
     def with_piece(self, index: int, piece: Piece) -> Project:
         """The project with one piece in another's place."""

@@ -14,10 +14,8 @@ __all__ = ["check_glued", "room_in"]
 
 def check_glued(context: CheckContext, where: Message, fit: Fit) -> Iterator[Finding]:
     """What does not line up where one piece is glued to another."""
-    for whole in context.wholes:
-        for of, remark in whole.of_fits:
-            if of == fit:
-                yield Finding(remark.level, remark.message, where)
+    for remark in context.of_fits.get(fit, ()):
+        yield Finding(remark.level, remark.message, where)
 
 
 def room_in(context: CheckContext, piece: Piece) -> Sizes | None:

@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+from collections import deque
 from collections.abc import Iterator, Mapping, Sequence
 from dataclasses import dataclass, replace
 from math import acos, degrees, hypot
@@ -68,15 +69,29 @@ def glued_of(project: Project, folded: Mapping[str, Folded]) -> Iterator[Assembl
         fit for fit in project.fits
         if fit.kind is FitKind.GLUED and fit.outer in folded and fit.inner in folded
     ]  # fmt: skip
-    groups: list[list[Fit]] = []
+    order = {piece.name: n for n, piece in enumerate(project.pieces)}
+    for group in _groups(fits):
+        copies = sorted(set().union(*map(_copies, group)), key=lambda copy: (order[copy[0]], copy[1]))
+        yield _whole(group, copies, folded)
+
+
+def _groups(fits: Sequence[Fit]) -> list[list[Fit]]:
+    """The fits that hang together by the copies that they glue, in their order."""
+    above: dict[_Copy, _Copy] = {}
+
+    def root(copy: _Copy) -> _Copy:
+        while above.setdefault(copy, copy) != copy:
+            above[copy] = copy = above[above[copy]]
+        return copy
+
     for fit in fits:
-        touching = [group for group in groups if any(_copies(fit) & _copies(other) for other in group)]
-        groups = [group for group in groups if group not in touching]
-        groups.append([*(other for group in touching for other in group), fit])
-    order = [piece.name for piece in project.pieces]
-    for group in groups:
-        copies = sorted(set().union(*map(_copies, group)), key=lambda copy: (order.index(copy[0]), copy[1]))
-        yield _whole(sorted(group, key=fits.index), copies, folded)
+        one, *others = _copies(fit)
+        for other in others:
+            above[root(other)] = root(one)
+    groups: dict[_Copy, list[Fit]] = {}
+    for fit in fits:
+        groups.setdefault(root(next(iter(_copies(fit)))), []).append(fit)
+    return list(groups.values())
 
 
 def _copies(fit: Fit) -> set[_Copy]:
@@ -173,13 +188,17 @@ def _placed(
 ) -> tuple[dict[_Copy, Laid], list[tuple[Fit, Remark]]]:
     """Every copy where the first bond to it puts it; the other bonds say what does not line up."""
     laid = {root: Laid(parts[root[0]], root[1], FLAT)}
-    left = list(bonds)
+    left = deque(bonds)
     remarks: list[tuple[Fit, Remark]] = []
-    while left:
-        bond = next((b for b in left if b.inner in laid or b.outer in laid), None)
-        if bond is None:
-            break
-        left.remove(bond)
+    waited = 0
+    while left and waited <= len(left):
+        bond = left.popleft()
+        if bond.inner not in laid and bond.outer not in laid:
+            # It hangs on one that is still to be placed.
+            left.append(bond)
+            waited += 1
+            continue
+        waited = 0
         own, under = (
             _pose(parts[bond.outer[0]], bond.fit.outer_panel),
             _pose(parts[bond.inner[0]], bond.fit.inner_panel),
