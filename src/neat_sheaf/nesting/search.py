@@ -9,12 +9,14 @@ from dataclasses import replace
 from fractions import Fraction
 
 from neat_sheaf.nesting.control import SearchControl
-from neat_sheaf.nesting.items import Stock
+from neat_sheaf.nesting.items import Access, Stock
 from neat_sheaf.nesting.layouts import exact
 from neat_sheaf.nesting.master import choose, relax
+from neat_sheaf.nesting.one_sheet import TooManyError, layout_on_one
 from neat_sheaf.nesting.packing import on_one_sheet, packings
 from neat_sheaf.nesting.pattern import Pattern
 from neat_sheaf.nesting.pool import PatternPool
+from neat_sheaf.nesting.tree import Node
 
 __all__ = ["Search"]
 
@@ -110,7 +112,8 @@ class Search:
             for kits in range(1, 13):
                 if sum(kit) * kits > _KIT_LIMIT or not self.control.report_progress(None, self.lower_bound):
                     break
-                fitted = next(on_one_sheet(self.items, [n * kits for n in kit], sheet), None)
+                wanted = [n * kits for n in kit]
+                fitted = next(on_one_sheet(self.items, wanted, sheet), None) or self._decided(wanted, number)
                 if fitted is None:
                     break
                 if (pattern := self.pool.add(number, fitted)) is not None:
@@ -122,7 +125,7 @@ class Search:
         The others cost no more and have fewer layouts; ``alone``: they are not looked for. Not
         ``whole``: the demand is a part of one, and is not parted again.
         """
-        best = self._rounded_up()
+        best = self._on_one(self._rounded_up())
         # The linear optimum rounded down is kept but for a few sheets of each layout,
         # which leaves the integer program the same small job for 10 kits or 10 000.
         for kept_back, varied in _ATTEMPTS if whole else _ATTEMPTS[:2]:
@@ -139,6 +142,45 @@ class Search:
             if self.control.seconds_left <= 0:
                 best = min([best, *self._one_by_one()], key=self.cost)
         return [best] if alone else [best, *self._fewer_layouts(best, self.cost(best))]
+
+    def _on_one(self, best: Counter[Pattern]) -> Counter[Pattern]:
+        """The best so far, or one sheet where all of a small demand comes off one: that is decided exactly.
+
+        Where it does not, and there is one size of sheet and no offcut, two sheets are proved.
+        """
+        for number in sorted(range(len(self.stock)), key=lambda n: self.stock[n].cost):
+            sheet = self.stock[number]
+            if not sheet.is_sheet or max(sheet.cost, self.lower_bound) >= self.cost(best):
+                continue
+            try:
+                fitted = self._tried(self.demand, number)
+            except TooManyError:
+                break
+            if fitted is None:
+                if len(self.stock) == 1:
+                    self.bound = max(self.bound, Fraction(2 * sheet.cost))
+                continue
+            pattern = self.pool.add(number, fitted)
+            if pattern is not None:
+                return Counter({pattern: 1})
+        return best
+
+    def _decided(self, demand: Sequence[int], number: int) -> Node:
+        """A layout of exactly a demand on one sheet, where it is known that there is one."""
+        try:
+            return self._tried(demand, number)
+        except TooManyError:
+            return None
+
+    def _tried(self, demand: Sequence[int], number: int) -> Node:
+        """A layout of exactly a demand on one sheet; None where there is none.
+
+        TooManyError where nobody knows: many pieces, or a sheet that the trimmer does not reach across.
+        """
+        sheet = self.stock[number]
+        if sheet.access(self.pool.reach) is not Access.FREE:
+            raise TooManyError
+        return layout_on_one(self.items, demand, sheet)
 
     def _one_by_one(self) -> Iterator[Counter[Pattern]]:
         """Plans that lay a small demand piece by piece: what is left to try when the time is over."""
