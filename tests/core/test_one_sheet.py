@@ -13,7 +13,8 @@ from neat_sheaf.measure.length import Length, inches
 from neat_sheaf.nesting.items import Item, Stock
 from neat_sheaf.nesting.one_sheet import TooManyError, layout_on_one
 from neat_sheaf.nesting.packing import on_one_sheet
-from neat_sheaf.nesting.planner import nest
+from neat_sheaf.nesting.planner import fewest_sheets, nest
+from neat_sheaf.nesting.pool import PatternPool
 from neat_sheaf.nesting.tree import counts, placements
 
 UNIT = inches(1)
@@ -125,6 +126,18 @@ def test_a_kit_that_no_greedy_packing_lays_on_one_sheet(kit, size):
     assert next(on_one_sheet(items, demand, one), None) is None
     (best, *_) = nest(items, demand, [one])
     assert (best.sheets, best.lower_bound) == (1, 1)
-    # Whole kits are laid so too: a sheet a kit, for as many as there are.
-    plans = nest(items, [20 * n for n in demand], [one], whole_kit=demand)
-    assert plans[0].sheets <= 20
+
+
+@given(
+    st.lists(st.tuples(KINDS, st.integers(1, 2)), min_size=1, max_size=3),
+    st.integers(5, 8),
+    st.integers(2, 4),
+)
+@settings(max_examples=30, deadline=None)
+def test_what_is_decided_of_one_kit_is_no_bound_of_several(wanted, size, kits):
+    # Two kits may come off three sheets where one needs two: the bound that is scaled must hold for them.
+    items, demand = [item(*kind) for kind, _ in wanted], tuple(n for _, n in wanted)
+    stock = [sheet(size, size)]
+    _, bound = fewest_sheets(demand, PatternPool(items, stock))
+    several, _ = fewest_sheets([n * kits for n in demand], PatternPool(items, stock))
+    assert bound * kits <= several

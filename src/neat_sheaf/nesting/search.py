@@ -33,20 +33,25 @@ _WITH_OTHERS = 2  # of its layouts, the ones cut least often, so many are left o
 
 
 class Search:
-    """One demand on the patterns of a pool. ``bound`` is proved of the cost of the sheets."""
+    """One demand on the patterns of a pool. ``bound`` is proved of the cost of the sheets.
+
+    Twice the demand costs twice the bound at least. ``least`` is proved too, but of this demand alone: two
+    kits may come off three sheets where one needs two.
+    """
 
     def __init__(self, pool: PatternPool, demand: Sequence[int], control: SearchControl) -> None:
         self.pool, self.demand, self.control = pool, list(demand), control
         self.items, self.stock = pool.items, pool.stock
         self.bound = Fraction(0)
+        self.least = 0
         self.duals: list[float] = [0.0] * len(self.items)
         self.uses: dict[Pattern, float] = {}
         self.whole_kits: list[Pattern] = []
 
     @property
     def lower_bound(self) -> int:
-        """The bound as a whole number, which every plan's cost is."""
-        return -int(-self.bound // 1)
+        """The bound as a whole number, which every plan's cost is, or what is proved of this demand alone."""
+        return max(self.least, -int(-self.bound // 1))
 
     def generate(self, in_full: bool = False) -> None:
         """Fill the pool by column generation and prove a lower bound on the plan.
@@ -112,8 +117,7 @@ class Search:
             for kits in range(1, 13):
                 if sum(kit) * kits > _KIT_LIMIT or not self.control.report_progress(None, self.lower_bound):
                     break
-                wanted = [n * kits for n in kit]
-                fitted = next(on_one_sheet(self.items, wanted, sheet), None) or self._decided(wanted, number)
+                fitted = next(on_one_sheet(self.items, [n * kits for n in kit], sheet), None)
                 if fitted is None:
                     break
                 if (pattern := self.pool.add(number, fitted)) is not None:
@@ -125,7 +129,7 @@ class Search:
         The others cost no more and have fewer layouts; ``alone``: they are not looked for. Not
         ``whole``: the demand is a part of one, and is not parted again.
         """
-        best = self._on_one(self._rounded_up())
+        best = self._on_one(self._rounded_up()) if whole else self._rounded_up()
         # The linear optimum rounded down is kept but for a few sheets of each layout,
         # which leaves the integer program the same small job for 10 kits or 10 000.
         for kept_back, varied in _ATTEMPTS if whole else _ATTEMPTS[:2]:
@@ -158,19 +162,12 @@ class Search:
                 break
             if fitted is None:
                 if len(self.stock) == 1:
-                    self.bound = max(self.bound, Fraction(2 * sheet.cost))
+                    self.least = 2 * sheet.cost
                 continue
             pattern = self.pool.add(number, fitted)
             if pattern is not None:
                 return Counter({pattern: 1})
         return best
-
-    def _decided(self, demand: Sequence[int], number: int) -> Node:
-        """A layout of exactly a demand on one sheet, where it is known that there is one."""
-        try:
-            return self._tried(demand, number)
-        except TooManyError:
-            return None
 
     def _tried(self, demand: Sequence[int], number: int) -> Node:
         """A layout of exactly a demand on one sheet; None where there is none.
