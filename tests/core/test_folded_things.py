@@ -368,3 +368,14 @@ def test_the_command_ends_with_1_where_something_does_not_go_in(tmp_path, capsys
     assert main(["fold", str(file), "--json"]) == 0
     unknown = next(p for p in json.loads(capsys.readouterr().out)["pieces"] if p["piece"] == "Sleeve")
     assert (unknown["form"], unknown["finished"], unknown["room"]) == (None, None, None)
+
+
+def test_a_tab_that_is_left_out_among_others_is_said_and_named_by_one_fix():
+    whole = started("tray", (inch("4"), inch("3"), inch("1")), english(), USUAL_HABITS, matted=False)
+    (tray_,) = whole.pieces
+    fewer = replace(whole, pieces=(replace(tray_, tabs=tray_.tabs[1:]),))
+    (said,) = [f for f in check_project(fewer, "in") if f.code == "fold-tab-unmarked"]
+    assert set(said.fix.project.pieces[0].tabs) == set(tray_.tabs)
+    # A list that names no tabs at all is a usual one.
+    none = replace(whole, pieces=(replace(tray_, tabs=()),))
+    assert "fold-tab-unmarked" not in [f.code for f in check_project(none, "in")]

@@ -67,19 +67,17 @@ def _said_otherwise(folded: Folded, remark: Remark) -> bool:
 
 
 def _unmarked(context: CheckContext, index: int, folded: Folded) -> Iterator[Finding]:
-    """Panels that are glued and not named as tabs, in a list that names its tabs."""
+    """Panels that are glued and not named as tabs, of a piece that names others: it was meant to name all."""
     piece = folded.piece
     marked = {tab.panel for tab in piece.tabs}
     missing = list(dict.fromkeys(glued.tab for glued in folded.glued if glued.tab not in marked))
-    if not missing or not any(one.tabs for one in context.project.pieces):
+    if not missing or not marked:
         return
     fixed = replace(piece, tabs=(*piece.tabs, *(Tab(panel) for panel in missing)))
     panels = several((f"{panel.column}.{panel.row}" for panel in missing), "and")
     said = message("fold-tab-unmarked", count=len(missing), panels=panels)
     fix = Fix(message("fix-fold-tabs", count=len(missing)), context.with_piece(index, fixed))
-    # A piece that names some of its tabs was meant to name them all.
-    level = Level.WARNING if marked else Level.NOTE
-    yield Finding(level, said, of_named(piece.name), index, fix)
+    yield Finding(Level.WARNING, said, of_named(piece.name), index, fix)
 
 
 def _with_slits(context: CheckContext, index: int, folded: Folded) -> Fix | None:
