@@ -73,7 +73,7 @@ def test_folds_are_set_by_clicking_a_score_and_the_size_follows(page, empty_room
     page.says("One fold is not set yet")
     Select(page.driver.find_element(By.ID, "fold-0")).select_by_visible_text("90°")
     page.says("4 x 4 3/4 x 1/2 in")
-    page.until(lambda d: sorted(pieces(project)["Holder"].lines.values_list("angle", flat=True)) == [90, 90])
+    page.until(lambda d: set(pieces(project)["Holder"].lines.values_list("angle", flat=True)) == {90})
     Select(page.driver.find_element(By.ID, "fold-0")).select_by_visible_text("another…")
     degrees = page.field("Score along the height at 4 3/4 in: degrees")
     degrees.send_keys(Keys.BACKSPACE * 4, "120")

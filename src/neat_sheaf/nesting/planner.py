@@ -127,6 +127,7 @@ def prove_lower_bound(
         pool = PatternPool(items, stock, control=control)
     search = Search(pool, demand, control or SearchControl())
     search.generate()
+    search.decide()
     return search.lower_bound
 
 

@@ -147,6 +147,10 @@ class Search:
                 best = min([best, *self._one_by_one()], key=self.cost)
         return [best] if alone else [best, *self._fewer_layouts(best, self.cost(best))]
 
+    def decide(self) -> None:
+        """Prove two sheets where one does not do, as far as that is decided."""
+        self._on_one(self._rounded_up())
+
     def _on_one(self, best: Counter[Pattern]) -> Counter[Pattern]:
         """The best so far, or one sheet where all of a small demand comes off one: that is decided exactly.
 
