@@ -8,7 +8,7 @@ from ninja import Field, Router, Schema, Status
 
 from neat_sheaf import job as core
 from neat_sheaf.errors import fault
-from neat_sheaf.folding import fold
+from neat_sheaf.folding.together import folded_in
 from neat_sheaf.formats.csv_file import write_csv
 from neat_sheaf.formats.fold_file import write_fold
 from neat_sheaf.formats.folded_svg import write_folded_svg
@@ -76,7 +76,7 @@ def drawing(request: HttpRequest, project_id: int, number: int, version: str = "
 def folded_drawing(request: HttpRequest, project_id: int, number: int, version: str = "") -> HttpResponse:
     """The folded piece (from 0) as an isometric line drawing; not found where that is not known."""
     found, project = _project(request, project_id, version)
-    text = write_folded_svg(fold(_piece(project, number)))
+    text = write_folded_svg(folded_in(project, _piece(project, number)))
     if not text:
         raise Http404
     name = f"{found.name} {project.pieces[number].name} folded"
@@ -88,7 +88,9 @@ def fold_file(request: HttpRequest, project_id: int, number: int, version: str =
     """One piece (from 0) as a FOLD file: its creases, and the folded form where it is known."""
     found, project = _project(request, project_id, version)
     piece = _piece(project, number)
-    return download(f"{found.name} {piece.name}", "fold", write_fold(fold(piece)), "application/json")
+    return download(
+        f"{found.name} {piece.name}", "fold", write_fold(folded_in(project, piece)), "application/json"
+    )
 
 
 @router.get(

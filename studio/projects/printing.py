@@ -11,7 +11,8 @@ from typing import TypedDict
 
 from django.utils.safestring import SafeString, mark_safe
 
-from neat_sheaf.folding import Form, fold
+from neat_sheaf.folding import Form
+from neat_sheaf.folding.together import folded_in
 from neat_sheaf.formats.folded_svg import isometric
 from neat_sheaf.formats.svg_file import piece_drawing
 from neat_sheaf.measure.length import MILLIMETRE, Length, write_length
@@ -121,13 +122,13 @@ def _piece(project: Project, piece: Piece, number: int, voice: Voice, scale: int
         "height": f"{float(height / scale) + 1:.4f}mm",
         "box": f"{-0.5 * scale} {-0.5 * scale} {float(width) + scale} {float(height) + scale}",
         "drawing": mark_safe(drawing),  # noqa: S308 - our own SVG, its text escaped
-        "folded": fractions(_folded(piece, voice)),
-        "solid": _solid(piece, 26),
+        "folded": fractions(_folded(project, piece, voice)),
+        "solid": _solid(project, piece, 26),
     }
 
 
-def _folded(piece: Piece, voice: Voice) -> str:
-    folded = fold(piece)
+def _folded(project: Project, piece: Piece, voice: Voice) -> str:
+    folded = folded_in(project, piece)
     if folded.form is None or folded.form is Form.FLAT or folded.finished is None:
         return ""
     if folded.form is Form.BY_HAND:
@@ -136,14 +137,14 @@ def _folded(piece: Piece, voice: Voice) -> str:
     return voice.say("sheet-folded.form", form=form, size=Boxed(*folded.finished))
 
 
-def _solid(piece: Piece, longest: int) -> SafeString:
+def _solid(project: Project, piece: Piece, longest: int) -> SafeString:
     """The folded piece as a line drawing; nothing of one that is flat, or folds in no known way."""
-    return mark_safe(isometric(fold(piece), longest) if _stands(piece) else "")  # noqa: S308 - our own SVG
+    return mark_safe(isometric(folded_in(project, piece), longest) if _stands(project, piece) else "")  # noqa: S308 - our own SVG
 
 
-def _stands(piece: Piece) -> bool:
+def _stands(project: Project, piece: Piece) -> bool:
     """Whether it folds into a thing that is known and not flat."""
-    finished = fold(piece).finished
+    finished = folded_in(project, piece).finished
     return finished is not None and 0 not in finished
 
 
@@ -319,13 +320,15 @@ def _solid_of(project: Project, step: Step) -> SafeString:
         return SafeString("")
     alone = [other for other in project.steps if _folds_alone(project, other) == name]
     said = [other for other in alone if _FOLDING.search(other.says)]
-    return _solid(piece, 16) if any(other is step for other in said or alone[-1:]) else SafeString("")
+    return (
+        _solid(project, piece, 16) if any(other is step for other in said or alone[-1:]) else SafeString("")
+    )
 
 
 def _folds_alone(project: Project, step: Step) -> str | None:
     """The one piece of a step that is scored; None where there is none or several."""
     pieces = [piece for name in step.pieces if (piece := project.piece(name)) is not None]
-    scored = [piece.name for piece in pieces if piece.scores and _stands(piece)]
+    scored = [piece.name for piece in pieces if piece.scores and _stands(project, piece)]
     return scored[0] if len(scored) == 1 else None
 
 

@@ -117,7 +117,7 @@ class PaperRoleDoc(Doc):
 
 
 class VariantDoc(Doc):
-    """A sister version: the list but for what is here."""
+    """A sister version: the list apart from what is here."""
 
     name: str
     numbers: list[OverrideDoc] = []

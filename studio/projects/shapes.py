@@ -8,7 +8,7 @@ from typing import Annotated, Any
 from ninja import Field, Schema
 
 from neat_sheaf.folding import Folded
-from neat_sheaf.folding.laid import STANDS
+from neat_sheaf.folding.compass import STANDS
 from neat_sheaf.folding.standing import Thing
 from neat_sheaf.measure.length import MILLIMETRE
 from studio.projects.piece_schemas import PanelDoc, PieceDoc

@@ -99,7 +99,7 @@ class Page:
         self.until(lambda d: d.find_elements(By.CSS_SELECTOR, 'nav[aria-label="Places"]'))
 
     def complaints(self) -> list[str]:
-        """What the browser's console complained of, but for answers the tests ask for."""
+        """What the browser's console complained of, apart from answers the tests ask for."""
         expected = ("status of 4", "ERR_INTERNET_DISCONNECTED", "ERR_BLOCKED_BY_CLIENT")
         return [
             entry["message"]

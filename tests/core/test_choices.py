@@ -115,7 +115,7 @@ def test_styles_beside_each_other_are_priced_as_each_is_alone():
 
 
 def test_a_kit_of_two_sheets_is_cut_over_and_over_where_few_settings_are_wanted():
-    # Two bodies fill a sheet but for a strip, and a lid fills another: two layouts, however many kits.
+    # Two bodies fill a sheet apart from a strip, and a lid fills another: two layouts, however many kits.
     kit = [piece("Body", "8 1/2", "5", per_kit=2), piece("Lid", "8", "8"), piece("Tag", "2", "2", per_kit=3)]
     prices = {p.style: p for p in compare_styles(job(kit, [letter()], 12))}
     few, apart = prices[Style.FEWEST_SETTINGS], prices[Style.KIT_PER_SHEET]

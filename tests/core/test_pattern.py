@@ -71,7 +71,7 @@ def test_every_cut_is_made_through_a_part_in_hand(tree):
     for cut in cuts(tree, WIDE, HIGH):
         assert cut.of in hand
         hand.remove(cut.of)
-        hand |= set(cut.of.parted(Split(cut.along, Length(cut.setting), None, None)))
+        hand |= set(cut.of.divided(Split(cut.along, Length(cut.setting), None, None)))
     parts = [p.region for p in placements(tree, WIDE, HIGH)] + offcuts(tree, WIDE, HIGH)
     assert hand == set(parts)
 

@@ -26,18 +26,21 @@ from .building import across, inch, piece, tray, upward
 SIXTEENTH = inches("1/16")
 
 
+def room_of(code):
+    """A room that a form can have."""
+    room = (inch("4"), inch("1/2") if code == "holder" else inch("2"), inch("3"))
+    if code in ("tray", "lidded-box", "drawer", "hinged-box"):
+        room = (inch("4"), inch("3"), inch("1"))
+    return (room[0], Length(0), room[2]) if FORMS[code].flat else room
+
+
 @given(st.data())
 @settings(max_examples=40, deadline=None)
 def test_any_form_made_to_fit_has_at_least_that_room_to_the_sixteenth_and_is_as_sound_as_it_was(data):
     code = data.draw(
         st.sampled_from([c for c in FORMS if c not in ("card", "pocket-card", "square-envelope")])
     )
-    room = (inch("4"), inch("1/2") if code == "holder" else inch("2"), inch("3"))
-    if code in ("tray", "lidded-box", "drawer", "hinged-box"):
-        room = (inch("4"), inch("3"), inch("1"))
-    if FORMS[code].flat:
-        room = (room[0], Length(0), room[2])
-    sound = started(code, room, english(), USUAL_HABITS)
+    sound = started(code, room_of(code), english(), USUAL_HABITS)
     name = next(p.name for p in sound.pieces if p.mat_of is None and fold(p).room is not None)
     before = fold(sound.piece(name)).room
     # Any nanometre more: the list stays in sixteenths.
@@ -135,12 +138,7 @@ def test_the_least_change_is_the_least_of_all_that_meet_the_conditions(weights, 
 @settings(max_examples=40, deadline=None)
 def test_any_form_made_to_an_outside_is_no_larger_and_less_than_a_step_smaller(data):
     code = data.draw(st.sampled_from([c for c in FORMS if c != "square-envelope"]))
-    room = (inch("4"), inch("1/2") if code == "holder" else inch("2"), inch("3"))
-    if code in ("tray", "lidded-box", "drawer", "hinged-box"):
-        room = (inch("4"), inch("3"), inch("1"))
-    if FORMS[code].flat:
-        room = (room[0], Length(0), room[2])
-    sound = started(code, room, english(), USUAL_HABITS)
+    sound = started(code, room_of(code), english(), USUAL_HABITS)
     name = next(p.name for p in sound.pieces if p.mat_of is None)
     before = fold(sound.piece(name)).finished
     more = [data.draw(st.integers(-inch("1/4"), inch("3/4"))) if size else 0 for size in before]

@@ -6,10 +6,10 @@ from collections.abc import Iterable, Mapping
 from dataclasses import dataclass, field, replace
 from functools import cached_property
 
-from neat_sheaf.folding import Folded, Remark, fold
+from neat_sheaf.folding import Folded, Remark
 from neat_sheaf.folding.bonds import glued_of
 from neat_sheaf.folding.laid import Assembled
-from neat_sheaf.folding.together import hint_of
+from neat_sheaf.folding.together import folded_in
 from neat_sheaf.habits import USUAL_HABITS, Habits
 from neat_sheaf.measure.length import Length, Unit
 from neat_sheaf.messages import Level, Message, message
@@ -86,7 +86,7 @@ class CheckContext:
 
     def folded(self, piece: Piece) -> Folded:
         """The piece folded, in the thickest paper chosen for it, as what the list says of it."""
-        return fold(piece, self.caliper(piece.paper), hint_of(self.project, piece))
+        return folded_in(self.project, piece, self.caliper(piece.paper))
 
     @cached_property
     def wholes(self) -> tuple[Assembled, ...]:

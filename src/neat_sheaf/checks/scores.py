@@ -107,7 +107,7 @@ def _symmetry(
         return
     wrong = odd[-1]
     if len(odd) == 2:
-        # The two must be each other's mirror but for the slip, not two wrong scores.
+        # The two must be each other's mirror apart from the slip, not two wrong scores.
         if at.index(odd[0]) != len(at) - 1 - at.index(wrong):
             return
         right = Length(side - odd[0])

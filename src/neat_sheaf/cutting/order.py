@@ -188,7 +188,7 @@ def _taken_off(hand: _InHand, along: Side, setting: int, off: Sequence[Part], re
     given: list[_InHand] = []
     here = hand
     for n, part in enumerate(off):
-        first, second = here.region.parted(Split(along, Length(setting), None, None))
+        first, second = here.region.divided(Split(along, Length(setting), None, None))
         strip = _InHand(hand.layout, first, part)
         rest = _InHand(hand.layout, second, remains if n == len(off) - 1 else None)
         here.split = (along, setting, strip, rest)

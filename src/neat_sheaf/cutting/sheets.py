@@ -273,7 +273,7 @@ def _in_order(batches: Sequence[Batch[int]]) -> Order:
                 here = part.region
                 for _ in range(stroke.times):
                     order[part.layout, here] = len(order)
-                    here = here.parted(Split(stroke.along, Length(batch.setting), None, None))[1]
+                    here = here.divided(Split(stroke.along, Length(batch.setting), None, None))[1]
     return order
 
 

@@ -14,17 +14,16 @@ from neat_sheaf.folding.form import Remark
 from neat_sheaf.folding.laid import Assembled, Laid
 from neat_sheaf.folding.measuring import outside, spots_of
 from neat_sheaf.folding.motion import FLAT, Pose, Vector, dot
+from neat_sheaf.folding.parts import FINE
 from neat_sheaf.folding.sheet import Sheet
 from neat_sheaf.folding.view import alike
 from neat_sheaf.folding.walls import room_in_walls
-from neat_sheaf.measure.length import inches
 from neat_sheaf.messages import Level, Measured, Message, message, nearly, several
 from neat_sheaf.project import Edge, Fit, FitKind, Glue, Panel, Piece, Project
 from neat_sheaf.project.panels import Box, panel_box
 
 __all__ = ["glued_of", "laid_flat", "tabs_elsewhere"]
 
-_LEAST = inches("1/32")  # finer than a blade
 _LAYER = 1000.0  # nm: enough to tell which of two layers is in front, and nothing to the eye
 _INWARD: dict[Edge, Vector] = {
     Edge.TOP: (0.0, -1.0, 0.0),
@@ -243,7 +242,7 @@ def _apart(bond: _Bond, laid: Mapping[_Copy, Laid], own: Pose, under: Pose) -> I
         is_at, meant = to_panel.put(corner), bond.onto.put(corner)
         off = max(off, abs(is_at[2] - meant[2]))
         along = max(along, hypot(is_at[0] - meant[0], is_at[1] - meant[1]))
-    least = over.folded.thick + base.folded.thick + _LEAST
+    least = over.folded.thick + base.folded.thick + FINE
     one, other = _panel(bond.fit.outer, bond.fit.outer_panel), _panel(bond.fit.inner, bond.fit.inner_panel)
     if off > least:
         said = message("fold-glue-off", outer=one, inner=other, by=nearly(off))
@@ -280,7 +279,7 @@ def _beyond(bond: _Bond, parts: Mapping[str, Folded]) -> Iterator[Remark]:
         places = [motion.put(at) for n in _of(tab, panel) for at in n]
         x, y, w, h = float(box.x), float(box.y), float(box.width), float(box.height)
         out = max(max(x - px, px - x - w, y - py, py - y - h) for px, py, _ in places)
-        if out > tab.thick + onto.thick + _LEAST:
+        if out > tab.thick + onto.thick + FINE:
             one, other = _panel(tab.piece.name, panel), _panel(onto.piece.name, under)
             said = message("fold-glue-shows", tab=one, onto=other, by=nearly(out))
             yield Remark(Level.WARNING, said)
@@ -297,7 +296,7 @@ def _edges(bond: _Bond, parts: Mapping[str, Folded]) -> Iterator[Remark]:
         round(box.width if edge.level else box.height)
         for box, edge in ((outer, glue.outer_edge), (inner, glue.inner_edge))
     )
-    if alike(one, other) and abs(one - other) > _LEAST:
+    if alike(one, other) and abs(one - other) > FINE:
         said = message(
             "fold-glue-edges",
             outer=_panel(bond.fit.outer, bond.fit.outer_panel),

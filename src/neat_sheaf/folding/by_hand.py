@@ -6,23 +6,22 @@ from collections.abc import Iterator, Sequence
 
 import shapely
 
-from neat_sheaf.folding.compass import Compass
+from neat_sheaf.folding.compass import STANDS
 from neat_sheaf.folding.folded import Folded
 from neat_sheaf.folding.form import Form, Remark
 from neat_sheaf.folding.measuring import outside, spots_of
 from neat_sheaf.folding.motion import Pose, back, dot, folded_poses, gaps_of
-from neat_sheaf.folding.parts import Glued
+from neat_sheaf.folding.parts import FINE, Glued
 from neat_sheaf.folding.sheet import Facet, Sheet
 from neat_sheaf.folding.through import passing_through
 from neat_sheaf.folding.walls import room_in_walls
-from neat_sheaf.measure.length import Length, inches
+from neat_sheaf.measure.length import Length
 from neat_sheaf.messages import Level, message, nearly
 from neat_sheaf.project import Diagonal, Fold, Line, Piece
 
 __all__ = ["ALONG", "fold_by_hand", "largest", "set_by_hand"]
 
 ALONG = ((1.0, 0.0, 0.0), (0.0, 1.0, 0.0), (0.0, 0.0, 1.0))
-_LEAST = inches("1/32")  # finer than a blade
 _SQUARE = 1e-6  # how far two directions may lie apart and be one
 
 
@@ -62,7 +61,7 @@ def fold_by_hand(piece: Piece, sheet: Sheet, caliper: int) -> Folded:
         open_angles=angles,
         poses=poses,
         thick=caliper,
-        stands=Compass(ALONG[1], ALONG[2]),
+        stands=STANDS,
         glued=tuple(glued),
         remarks=tuple(remarks),
     )
@@ -139,7 +138,7 @@ def _over(sheet: Sheet, poses: Sequence[Pose | None], one: int, other: int, cali
     if above is None or below is None or abs(abs(dot(above.normal, below.normal)) - 1) > _SQUARE:
         return 0.0
     places = [back(below, above.put(at)) for at in sheet.facets[one].ring]
-    if max(abs(z) for _, _, z in places) > caliper + _LEAST:
+    if max(abs(z) for _, _, z in places) > caliper + FINE:
         return 0.0
     covered = shapely.Polygon([(x, y) for x, y, _ in places])
     return float(covered.intersection(shapely.Polygon(sheet.facets[other].ring)).area)

@@ -4,7 +4,7 @@ from __future__ import annotations
 
 from neat_sheaf.folding.motion import Vector, dot
 
-__all__ = ["Compass", "minus"]
+__all__ = ["STANDS", "Compass", "cross", "minus"]
 
 
 class Compass:
@@ -12,7 +12,7 @@ class Compass:
 
     def __init__(self, up: Vector, front: Vector) -> None:
         self.up, self.front = up, front
-        self.right = _cross(up, front)
+        self.right = cross(up, front)
 
     def face(self, normal: Vector) -> str:
         """The face that looks that way."""
@@ -37,10 +37,15 @@ class Compass:
         return "right" if dot(right[face], way) > 0 else "left"
 
 
-def _cross(a: Vector, b: Vector) -> Vector:
+def cross(a: Vector, b: Vector) -> Vector:
+    """The vector product of two directions."""
     return (a[1] * b[2] - a[2] * b[1], a[2] * b[0] - a[0] * b[2], a[0] * b[1] - a[1] * b[0])
 
 
 def minus(a: Vector) -> Vector:
     """The opposite direction."""
     return (-a[0], -a[1], -a[2])
+
+
+STANDS = Compass((0.0, 1.0, 0.0), (0.0, 0.0, 1.0))
+"""A thing whose base is its front, seen upright."""

@@ -129,7 +129,7 @@ def _made(made: Made, piece: Piece, sheet: Sheet, caliper: int) -> Folded | None
     slits, said = slit_remarks(made, piece)
     long = any(remark.message.code == "fold-flap-long" for remark in made.remarks)
     tabs = {view.panel(joint.tab) for joint in made.joints}
-    # What a slit cuts off is no part of the thing; but for a tab, nobody knows what it is without it.
+    # What a slit cuts off is no part of the thing; apart from a tab, nobody knows what it is without it.
     apart = any(
         pose is None and facet.panel not in tabs for facet, pose in zip(free.facets, poses, strict=True)
     )

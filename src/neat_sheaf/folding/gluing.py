@@ -6,8 +6,8 @@ from collections.abc import Sequence
 
 from neat_sheaf.folding.form import Form, Made, Remark
 from neat_sheaf.folding.motion import Pose, back
+from neat_sheaf.folding.parts import FINE
 from neat_sheaf.folding.sheet import Sheet
-from neat_sheaf.measure.length import inches
 from neat_sheaf.messages import Level, Measured, message
 
 __all__ = ["glue_remarks"]
@@ -22,7 +22,6 @@ _INSIDE = (
     Form.GUSSET_BAG,
     Form.HINGED_BOX,
 )
-_LEAST = inches("1/32")  # finer than a blade
 
 
 def glue_remarks(made: Made, sheet: Sheet, poses: Sequence[Pose | None], caliper: int) -> tuple[Remark, ...]:
@@ -55,10 +54,10 @@ def glue_remarks(made: Made, sheet: Sheet, poses: Sequence[Pose | None], caliper
             low, high = min(at[k] for at in ring), max(at[k] for at in ring)
             values = [place[k] for place in places]
             out = max(out, low - min(values), max(values) - high)
-        if off > caliper + _LEAST:
+        if off > caliper + FINE:
             said = message("fold-tab-off", column=tab.column, row=tab.row, by=Measured(round(off)))
             found.append(Remark(Level.WARNING, said))
-        elif out > caliper + _LEAST:
+        elif out > caliper + FINE:
             said = message("fold-tab-shows", column=tab.column, row=tab.row, by=Measured(round(out)))
             found.append(Remark(Level.WARNING, said))
     return tuple(found)

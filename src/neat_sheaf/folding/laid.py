@@ -5,7 +5,7 @@ from __future__ import annotations
 from dataclasses import dataclass
 from functools import cached_property
 
-from neat_sheaf.folding.compass import Compass
+from neat_sheaf.folding.compass import STANDS
 from neat_sheaf.folding.folded import Folded
 from neat_sheaf.folding.form import Remark
 from neat_sheaf.folding.motion import FLAT, Pose, Vector
@@ -15,9 +15,7 @@ from neat_sheaf.folding.sheet import Facet, Sheet
 from neat_sheaf.messages import Message
 from neat_sheaf.project import Fit, FitKind, Panel
 
-__all__ = ["STANDS", "Assembled", "Laid"]
-
-STANDS = Compass((0.0, 1.0, 0.0), (0.0, 0.0, 1.0))
+__all__ = ["Assembled", "Laid"]
 
 
 @dataclass(frozen=True)

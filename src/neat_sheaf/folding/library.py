@@ -236,7 +236,7 @@ def started(
 def _contents(
     start: Start, room: tuple[Length, Length, Length], names: Mapping[str, str], voice: Voice
 ) -> tuple[Content, ...]:
-    """What goes inside: as large as the room but for what it needs to slide in."""
+    """What goes inside: as large as the room apart from what it needs to slide in."""
     item = [size - SLACK for size in room]
     if start.flat or min(item) <= 0:
         return ()

@@ -4,12 +4,13 @@ from __future__ import annotations
 
 from dataclasses import dataclass
 
-from neat_sheaf.measure.length import Length
+from neat_sheaf.measure.length import Length, inches
 from neat_sheaf.project import Panel
 
-__all__ = ["Glued", "Seen", "Sizes"]
+__all__ = ["FINE", "Glued", "Seen", "Sizes"]
 
 Sizes = tuple[Length, Length, Length]
+FINE = inches("1/32")  # finer than a blade: what is glued lies that near to its place
 
 
 @dataclass(frozen=True, slots=True)

@@ -9,10 +9,10 @@ from dataclasses import dataclass, replace
 import shapely
 
 from neat_sheaf.folding.bonds import laid_flat
-from neat_sheaf.folding.compass import Compass
+from neat_sheaf.folding.compass import STANDS, Compass
 from neat_sheaf.folding.facets import facets_of
 from neat_sheaf.folding.folded import Folded
-from neat_sheaf.folding.laid import STANDS, Assembled, Laid
+from neat_sheaf.folding.laid import Assembled, Laid
 from neat_sheaf.folding.motion import FLAT, Spot, Vector
 
 __all__ = ["Thing", "things_of"]

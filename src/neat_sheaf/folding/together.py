@@ -7,18 +7,18 @@ from dataclasses import replace
 from itertools import permutations
 
 from neat_sheaf.folding.bonds import glued_of, tabs_elsewhere
-from neat_sheaf.folding.compass import minus
+from neat_sheaf.folding.compass import cross, minus
 from neat_sheaf.folding.fold import fold
 from neat_sheaf.folding.folded import Folded
 from neat_sheaf.folding.form import Form, Made, Remark
 from neat_sheaf.folding.laid import Assembled, Laid
 from neat_sheaf.folding.measuring import direction
-from neat_sheaf.folding.motion import Pose, Vector
+from neat_sheaf.folding.motion import Pose, Vector, dot
 from neat_sheaf.measure.length import Length
 from neat_sheaf.messages import Level, Measured, message
 from neat_sheaf.project import Fit, FitKind, Piece, Project
 
-__all__ = ["Assembled", "fold_project", "hint_of", "remarks_in", "together_of"]
+__all__ = ["Assembled", "fold_project", "folded_in", "remarks_in", "together_of"]
 
 
 def fold_project(project: Project, calipers: Mapping[str, int] | None = None) -> list[Folded]:
@@ -26,12 +26,17 @@ def fold_project(project: Project, calipers: Mapping[str, int] | None = None) ->
     thick = calipers or {}
     found = []
     for piece in project.pieces:
-        folded = fold(piece, thick.get(piece.paper, 0), hint_of(project, piece))
+        folded = folded_in(project, piece, thick.get(piece.paper, 0))
         found.append(replace(folded, remarks=remarks_in(project, folded)))
     return found
 
 
-def hint_of(project: Project, piece: Piece) -> Form | None:
+def folded_in(project: Project, piece: Piece, caliper: int = 0) -> Folded:
+    """A piece folded as what its list says of it."""
+    return fold(piece, caliper, _hint(project, piece))
+
+
+def _hint(project: Project, piece: Piece) -> Form | None:
     """The form that a fit says a piece has: a lid is a tray, a sleeve a sleeve."""
     forms = {FitKind.LID: Form.TRAY, FitKind.SLEEVE: Form.SLEEVE}
     said = (forms.get(fit.kind) for fit in project.fits if fit.outer == piece.name)
@@ -143,14 +148,9 @@ def _aligned(own: tuple[Vector, Vector, Vector], ways: tuple[Vector, Vector, Vec
     """The rotation that turns three directions into three others; the second one the other way round where
     they are a mirror image of one another.
     """
-    mirrored = _hand(own) * _hand(ways) < 0
+    hands = [dot(cross(a, b), c) for a, b, c in (own, ways)]
+    mirrored = hands[0] * hands[1] < 0
     to = (ways[0], minus(ways[1]) if mirrored else ways[1], ways[2])
     rows = [[sum(to[k][i] * own[k][j] for k in range(3)) for j in range(3)] for i in range(3)]
     (a, b, c), (d, e, f), (g, h, i) = rows
     return Pose(((a, b, c), (d, e, f), (g, h, i)), (0.0, 0.0, 0.0))
-
-
-def _hand(frame: tuple[Vector, Vector, Vector]) -> float:
-    """1 for a right-handed frame, -1 for a left-handed one."""
-    (a, b, c), (d, e, f), (g, h, i) = frame
-    return a * (e * i - f * h) - b * (d * i - f * g) + c * (d * h - e * g)

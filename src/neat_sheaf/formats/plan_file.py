@@ -1,4 +1,4 @@
-"""The plan file, version 1: written from a plan, and read back to an equal one but for its fixes."""
+"""The plan file, version 1: written from a plan, and read back to an equal one apart from its fixes."""
 
 from __future__ import annotations
 

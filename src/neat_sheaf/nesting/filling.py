@@ -82,5 +82,5 @@ def _fill(
 
 
 def _sizes(split: Split, width: int, height: int) -> tuple[tuple[int, int], tuple[int, int]]:
-    first, second = Region(0, 0, width, height).parted(split)
+    first, second = Region(0, 0, width, height).divided(split)
     return (first.width, first.height), (second.width, second.height)

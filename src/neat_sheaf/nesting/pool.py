@@ -9,6 +9,7 @@ from neat_sheaf.measure.length import Length
 from neat_sheaf.measure.side import Side
 from neat_sheaf.nesting.control import SearchControl
 from neat_sheaf.nesting.items import Access, Item, Stock
+from neat_sheaf.nesting.one_sheet import TooManyError
 from neat_sheaf.nesting.pattern import Pattern
 from neat_sheaf.nesting.pricing import Priced, Pricer
 from neat_sheaf.nesting.proof import Prover
@@ -38,6 +39,8 @@ class PatternPool:
     ) -> None:
         self.items, self.stock = list(items), list(stock)
         self.patterns: dict[tuple[int, tuple[int, ...]], Pattern] = {}
+        # What is known of a demand on one sheet of a size: its layout, that it has none, or nothing.
+        self.decided: dict[tuple[int, tuple[int, ...]], Node | TooManyError] = {}
         self.pricer = Pricer(items, stock, reach)
         self.reach = self.pricer.reach
         self.prover = Prover(self.items, self.stock, self.pricer)

@@ -127,10 +127,10 @@ class Search:
         """Candidates to cut, covering the demand at the least cost found.
 
         The others cost no more and have fewer layouts; ``alone``: they are not looked for. Not
-        ``whole``: the demand is a part of one, and is not parted again.
+        ``whole``: the demand is a part of one, and is not divided again.
         """
         best = self._on_one(self._rounded_up()) if whole else self._rounded_up()
-        # The linear optimum rounded down is kept but for a few sheets of each layout,
+        # The linear optimum rounded down is kept apart from a few sheets of each layout,
         # which leaves the integer program the same small job for 10 kits or 10 000.
         for kept_back, varied in _ATTEMPTS if whole else _ATTEMPTS[:2]:
             if self.cost(best) <= self.lower_bound or not self.control.report_progress(
@@ -181,7 +181,17 @@ class Search:
         sheet = self.stock[number]
         if sheet.access(self.pool.reach) is not Access.FREE:
             raise TooManyError
-        return layout_on_one(self.items, demand, sheet)
+        # Every style of a plan asks the same of the same pool.
+        key = (number, tuple(demand))
+        if key not in self.pool.decided:
+            try:
+                self.pool.decided[key] = layout_on_one(self.items, demand, sheet)
+            except TooManyError as many:
+                self.pool.decided[key] = many
+        found = self.pool.decided[key]
+        if isinstance(found, TooManyError):
+            raise found
+        return found
 
     def _one_by_one(self) -> Iterator[Counter[Pattern]]:
         """Plans that lay a small demand piece by piece: what is left to try when the time is over."""

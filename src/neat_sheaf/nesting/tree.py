@@ -62,7 +62,7 @@ class Region(NamedTuple):
     width: int
     height: int
 
-    def parted(self, split: Split) -> tuple[Region, Region]:
+    def divided(self, split: Split) -> tuple[Region, Region]:
         """The two regions a cut leaves."""
         x, y, width, height = self
         if split.along is Side.WIDTH:
@@ -161,7 +161,7 @@ def _pushed(node: Node, width: int, height: int) -> Node:
     """The tree mirrored wherever its waste lies before its pieces."""
     if not isinstance(node, Split):
         return node
-    first, second = Region(0, 0, width, height).parted(node)
+    first, second = Region(0, 0, width, height).divided(node)
     one = _pushed(node.first, first.width, first.height)
     two = _pushed(node.second, second.width, second.height)
     if one is None and two is not None:
@@ -183,7 +183,7 @@ def _strips_first(node: Node, width: int, height: int) -> Node:
         rest = _shrunk(node, along, sizes[along], spare[along])
         inner = (at, height) if along is Side.WIDTH else (width, at)
         return Split(along, Length(at), _strips_first(rest, *inner), None)
-    first, second = Region(0, 0, width, height).parted(node)
+    first, second = Region(0, 0, width, height).divided(node)
     return Split(
         node.along,
         node.at,
@@ -223,7 +223,7 @@ def _shrunk(node: Node, side: Side, size: int, by: int) -> Node:
 def _walk(node: Node, region: Region) -> Iterator[tuple[Node, Region]]:
     yield node, region
     if isinstance(node, Split):
-        first, second = region.parted(node)
+        first, second = region.divided(node)
         yield from _walk(node.first, first)
         yield from _walk(node.second, second)
 

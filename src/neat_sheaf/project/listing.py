@@ -137,7 +137,7 @@ class PaperOverride:
 
 @dataclass(frozen=True, slots=True)
 class Variant:
-    """A sister version: the same list but for what is here.
+    """A sister version: the same list apart from what is here.
 
     ``supplies`` take the place of the list's use of the same supply, or are added to it;
     ``without`` names supplies that it does not take. ``added`` pieces come last, ``left_out`` ones

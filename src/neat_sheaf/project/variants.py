@@ -1,4 +1,4 @@
-"""Sister versions of a project: the same list but for what they change.
+"""Sister versions of a project: the same list apart from what they change.
 
 A version may change any named number (``numbers`` knows the names), a count, a paper, a supply, and add
 or leave out a piece. Everything else is shared.

@@ -2058,7 +2058,7 @@ export interface components {
         };
         /**
          * VariantDoc
-         * @description A sister version: the list but for what is here.
+         * @description A sister version: the list apart from what is here.
          */
         VariantDoc: {
             /** Name */

@@ -1,23 +1,21 @@
 import { Trans } from '@lingui/react/macro'
 import type { Schemas } from '../api/client'
-import classes from './FoldedLine.module.css'
 import { FracWords } from '../ui/text/FracWords'
+import classes from './FoldedLine.module.css'
 
-/** What a piece folds into, in one line; nothing where that is not known or it is flat. */
-export function FoldedLine({ folded }: { folded: Schemas['FoldedOut'] | undefined }) {
-  if (!folded || !folded.kind || folded.kind === 'flat') return null
-  const { form } = folded
-  const { finished, room } = folded
+/** What something is when it is folded: its size outside, the room in it, and what takes it. */
+export function FoldedSizes(props: { what: string; finished: string; room: string; into: string }) {
+  const { what, finished, room } = props
   return (
-    <p className={classes.line}>
-      {folded.finished ? (
+    <>
+      {finished ? (
         <Trans>
-          {form}: <FracWords text={finished} /> outside
+          {what}: <FracWords text={finished} /> outside
         </Trans>
       ) : (
-        form
+        what
       )}
-      {folded.room ? (
+      {room ? (
         <>
           {'; '}
           <Trans>
@@ -25,7 +23,18 @@ export function FoldedLine({ folded }: { folded: Schemas['FoldedOut'] | undefine
           </Trans>
         </>
       ) : null}
-      {folded.goes_into ? `; ${folded.goes_into}` : null}
+      {props.into ? `; ${props.into}` : null}
+    </>
+  )
+}
+
+/** What a piece folds into, in one line; nothing where that is not known or it is flat. */
+export function FoldedLine({ folded }: { folded: Schemas['FoldedOut'] | undefined }) {
+  if (!folded || !folded.kind || folded.kind === 'flat') return null
+  const { form, finished, room, goes_into } = folded
+  return (
+    <p className={classes.line}>
+      <FoldedSizes what={form} finished={finished} room={room} into={goes_into} />
     </p>
   )
 }

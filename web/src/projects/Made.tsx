@@ -7,6 +7,7 @@ import { FracWords } from '../ui/text/FracWords'
 import { whole } from '../ui/text/fractions'
 import { useProject } from './context'
 import classes from './Extras.module.css'
+import { FoldedSizes } from './FoldedLine'
 
 /** It comes when it is first asked for: a list is written without it. */
 const Standing = lazy(() => import('./Standing').then((found) => ({ default: found.Standing })))
@@ -45,27 +46,9 @@ export function Made({ fresh }: { fresh: boolean }) {
 
 /** What belongs together, in words. */
 function Together({ one }: { one: Schemas['TogetherOut'] }) {
-  const { finished, room } = one
   return (
     <>
-      {one.says}
-      {finished ? (
-        <>
-          {': '}
-          <Trans>
-            <FracWords text={finished} /> outside
-          </Trans>
-        </>
-      ) : null}
-      {room ? (
-        <>
-          {'; '}
-          <Trans>
-            room for <FracWords text={room} />
-          </Trans>
-        </>
-      ) : null}
-      {one.goes_into ? `; ${one.goes_into}` : null}
+      <FoldedSizes what={one.says} finished={one.finished} room={one.room} into={one.goes_into} />
       {one.wrong.map((wrong) => (
         <span key={wrong} className={classes.wrong}>
           <FracWords text={whole(wrong)} />
