@@ -9,6 +9,7 @@ from fractions import Fraction
 
 from neat_sheaf.habits import USUAL_HABITS, Habits
 from neat_sheaf.measure.length import Length, Unit, inches
+from neat_sheaf.pace import USUAL_PACE, Pace
 from neat_sheaf.project import Piece, Project
 from neat_sheaf.stock import Pack, Paper, Print, Supply
 
@@ -19,11 +20,23 @@ _TRIMMER = inches(12)  # Common practice: a 12-inch trimmer.
 
 
 class Style(StrEnum):
-    """What the layouts should be best at."""
+    """Which of the options of cutting is taken.
+
+    ``USUAL``: the cheapest where an hour and a sheet are worth what the pace says. ``WHOLE_KITS``: sheets
+    of whole kits, repeated. ``KIT_PER_SHEET``: no sheet holds pieces of two kits.
+    """
 
     FEWEST_SHEETS = "fewest-sheets"
-    FEWEST_SETTINGS = "fewest-settings"
+    USUAL = "usual"
+    WHOLE_KITS = "whole-kits"
+    FEWEST_LAYOUTS = "fewest-layouts"
+    QUICKEST = "quickest"
     KIT_PER_SHEET = "kit-per-sheet"
+
+    @classmethod
+    def _missing_(cls, value: object) -> Style | None:
+        # What files called it that were written before the plan was a choice of options.
+        return cls.FEWEST_LAYOUTS if value == "fewest-settings" else None
 
 
 @dataclass(frozen=True, slots=True)
@@ -56,7 +69,8 @@ class Cutting:
     """How to cut. An offcut is kept when it holds ``keep_offcut`` either way round.
 
     ``trimmer`` is the longest cut the trimmer makes, nm. With ``mix_sizes`` the sizes of one paper
-    may share the work, by price. The seconds are what one setting and one stroke take.
+    may share the work, by price. ``papers_together``: one setting serves several papers; else one
+    paper is cut after the other.
     """
 
     style: Style = Style.FEWEST_SHEETS
@@ -64,8 +78,8 @@ class Cutting:
     keep_offcut: tuple[Length, Length] = (inches(1), inches(3))  # From memory.
     trimmer: Length = _TRIMMER
     mix_sizes: bool = False
-    setting_seconds: int = 30  # From memory; the log replaces it.
-    stroke_seconds: int = 6  # From memory; the log replaces it.
+    papers_together: bool = False
+    pace: Pace = USUAL_PACE
 
     def keeps(self, width: int, height: int) -> bool:
         """Whether an offcut of this size (nm) is worth keeping."""

@@ -9,6 +9,7 @@ from hypothesis import strategies as st
 
 from neat_sheaf.job import Class, Colourway, Cutting, Job, Style
 from neat_sheaf.measure.apportionment import share_out
+from neat_sheaf.pace import Pace
 from neat_sheaf.project import CutMethod, MatOf, Panel, Piece, Portion, Project
 from neat_sheaf.stock import Edges, Offcut, Pack, Paper, Print
 
@@ -109,6 +110,8 @@ def jobs(draw: st.DrawFn, wide: bool = True) -> Job:
         keep_offcut=(inch(keep[0]), inch(keep[1])),
         trimmer=inch(draw(st.sampled_from(["12", "12", "9", "8", "15"] if wide else ["12"]))),
         mix_sizes=draw(st.booleans()),
+        papers_together=draw(st.booleans()),
+        pace=Pace(hour=draw(st.sampled_from([None, None, Decimal("12.50")]))),
     )
     return Job(
         Project("Made up", tuple(pieces)),

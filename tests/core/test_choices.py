@@ -1,4 +1,4 @@
-"""Styles, sheet sizes and seats side by side."""
+"""Sheet sizes and seats side by side."""
 
 from dataclasses import replace
 from decimal import Decimal
@@ -9,7 +9,6 @@ from hypothesis import HealthCheck, given, settings
 
 from neat_sheaf.advice.seats import Bought, _Counter, seat_breakpoints
 from neat_sheaf.advice.sizes import STANDARD_SHEETS, size_advice
-from neat_sheaf.advice.styles import advised, compare_styles, price_of
 from neat_sheaf.cutting.demand import demand_of
 from neat_sheaf.cutting.sheets import plan_sheets
 from neat_sheaf.errors import CannotPlanError
@@ -19,7 +18,6 @@ from neat_sheaf.job import Class, Colourway, Cutting, Style
 from neat_sheaf.limits import MOST_SEAT_ROWS
 from neat_sheaf.nesting.control import SearchControl
 from neat_sheaf.plan import plan_job, with_kits
-from neat_sheaf.project import CutMethod, Portion
 from neat_sheaf.stock import Print
 from tests.validator import faults_of
 from tests.words import refused, said
@@ -39,89 +37,6 @@ def two_papers(kits):
     first, second = (kits + 1) // 2, kits // 2
     colourways = (Colourway("A", first, {"body": "body"}), Colourway("B", second, {"body": "other"}))
     return replace(made, klass=Class(kits, 0, 0, None, colourways))
-
-
-def test_styles_are_priced_and_the_fewest_sheets_are_fewest():
-    prices = compare_styles(job([piece("Third", "8 1/2", "3 1/2", per_kit=2)], [letter()], 3))
-    assert [p.style for p in prices] == list(Style)
-    assert [p.sheets for p in prices] == [2, 2, 3]
-    style, because = advised(prices)
-    assert style is Style.FEWEST_SHEETS
-    assert "another opens up to 1 more" in said(because)
-
-
-@given(jobs(wide=False))
-@settings(max_examples=25, deadline=None, suppress_health_check=[HealthCheck.too_slow])
-def test_no_style_opens_fewer_sheets_than_the_one_that_promises_the_fewest(made_up):
-    # Where sizes share the work their price is least, and not their number.
-    made_up = replace(made_up, cutting=replace(made_up.cutting, mix_sizes=False))
-    prices = {p.style: p for p in compare_styles(made_up)}
-    fewest = prices[Style.FEWEST_SHEETS]
-    assert fewest.sheets == min(p.sheets for p in prices.values())
-    style, _ = advised(list(prices.values()))
-    assert prices[style].sheets == fewest.sheets
-
-
-def price(style, sheets, seconds):
-    made = compare_styles(job(CARD, [letter()], 2))[0]
-    return replace(made, style=style, sheets=sheets, seconds=seconds)
-
-
-@pytest.mark.parametrize(
-    ("seconds", "sheets", "style", "says"),
-    [
-        ((659, 600, 700), (8, 9, 12), Style.FEWEST_SHEETS, "less than a minute at the trimmer"),
-        ((720, 600, 700), (8, 9, 12), Style.FEWEST_SHEETS, "2 min at the trimmer could be"),
-        ((600, 600, 700), (8, 9, 12), Style.FEWEST_SHEETS, "no style is quicker at the trimmer"),
-        ((700, 650, 600), (8, 8, 8), Style.KIT_PER_SHEET, "this one is the quickest at the trimmer"),
-        ((700, 650, 600), (8, 8, 9), Style.FEWEST_SETTINGS, "could be saved for 1 sheet"),
-    ],
-)  # fmt: skip
-def test_the_quickest_is_said_of_none_that_is_not(seconds, sheets, style, says):
-    prices = [price(of, n, s) for of, n, s in zip(Style, sheets, seconds, strict=True)]
-    found, because = advised(prices)
-    assert found is style
-    assert says in said(because)
-    assert said(because) == said(because).lower()
-
-
-def test_a_style_is_advised_by_its_time_and_its_sheets_together_as_they_are_planned():
-    kit = [piece("Body", "4", "6"), piece("Mat", "3 3/4", "5 3/4"), piece("Tag", "2", "3")]
-    prices = compare_styles(job(kit, [letter()], 30))
-    style, because = advised(prices)
-    best = next(p for p in prices if p.style is style)
-    assert best.sheets == min(p.sheets for p in prices)
-    assert ("no style is quicker" in said(because)) == all(p.seconds >= best.seconds for p in prices)
-
-
-@given(jobs(wide=False))
-@settings(max_examples=20, deadline=None, suppress_health_check=[HealthCheck.too_slow])
-def test_no_style_has_fewer_layouts_and_settings_than_the_style_named_for_them(made_up):
-    # Halves and quarters are cut from more wholes where each kit has its own sheets.
-    pieces = tuple(replace(p, portion=Portion.WHOLE) for p in made_up.project.pieces)
-    made_up = replace(made_up, project=replace(made_up.project, pieces=pieces))
-    made_up = replace(made_up, cutting=replace(made_up.cutting, mix_sizes=False))
-    prices = {price.style: price.layouts + price.settings for price in compare_styles(made_up)}
-    assert prices[Style.FEWEST_SETTINGS] == min(prices.values())
-
-
-def test_styles_beside_each_other_are_priced_as_each_is_alone():
-    # Quarters are cut from wholes that kits share, but where each kit is cut on its own sheets.
-    corner = {"cut": CutMethod.PUNCH, "portion": Portion.QUARTER}
-    kit = [piece("Guard", "2", "2", per_kit=3, **corner), piece("Card", "4", "5")]
-    made = job(kit, [letter()], 5)
-    alone = [price_of(plan_job(replace(made, cutting=Cutting(style))), style) for style in Style]
-    assert compare_styles(made) == alone
-
-
-def test_a_kit_of_two_sheets_is_cut_over_and_over_where_few_settings_are_wanted():
-    # Two bodies fill a sheet apart from a strip, and a lid fills another: two layouts, however many kits.
-    kit = [piece("Body", "8 1/2", "5", per_kit=2), piece("Lid", "8", "8"), piece("Tag", "2", "2", per_kit=3)]
-    prices = {p.style: p for p in compare_styles(job(kit, [letter()], 12))}
-    few, apart = prices[Style.FEWEST_SETTINGS], prices[Style.KIT_PER_SHEET]
-    assert few.layouts <= apart.layouts == 2
-    assert few.settings <= apart.settings
-    assert few.sheets <= apart.sheets == 24
 
 
 def test_standard_sheets_are_advised_with_the_shortfall_of_those_that_fail():

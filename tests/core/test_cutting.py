@@ -9,7 +9,7 @@ import pytest
 from hypothesis import HealthCheck, given, settings
 from hypothesis import strategies as st
 
-from neat_sheaf.advice.styles import advised, compare_styles
+from neat_sheaf.advice.options import compare_options
 from neat_sheaf.cutting.order import Pile, cut_order, few_settings
 from neat_sheaf.cutting.sheets import plan_sheets
 from neat_sheaf.cutting.strips import Strips, facts_of, in_strips
@@ -21,7 +21,7 @@ from neat_sheaf.measure.side import Side
 from neat_sheaf.nesting.tree import Spot, cuts, offcuts, placements
 from neat_sheaf.project import MatOf, Panel
 from neat_sheaf.stock import Edges, Offcut, Paper, Print
-from tests.words import refused, said
+from tests.words import refused
 
 from .building import a4, inch, job, letter, piece
 from .made_up_jobs import jobs
@@ -72,9 +72,7 @@ def test_every_plan_replayed_at_the_trimmer_ends_with_what_it_promises(made_up, 
     assert +trimmer.table == promised(made)
     assert trimmer.settings_made == made.cutting.settings
     assert trimmer.strokes_made == made.cutting.strokes
-    cutting = made_up.cutting
-    taken = cutting.setting_seconds * trimmer.settings_made + cutting.stroke_seconds * trimmer.strokes_made
-    assert made.cutting.seconds == taken
+    assert made.cutting.seconds == made.cutting.handling.seconds(made_up.cutting.pace)
 
 
 def test_the_trimmer_refuses_what_cannot_be_done():
@@ -243,10 +241,7 @@ def test_sizes_of_one_paper_are_mixed_by_price():
         assert {p.paper: p.sheets for p in made.papers if p.sheets} == sheets
         (mix,) = made.mixes
         assert mix.cost == mix.lower_bound == (Decimal(price) * 2 if "large" in sheets else 8)
-    prices = compare_styles(made_job)
-    assert all(price.mixed for price in prices)
-    _, because = advised(prices)
-    assert said(because) == "its sheets cost the least where sizes of one paper share the work"
+    assert [option.plan.cost.sheets_opened.total for option in compare_options(made_job)] == [Decimal(8)]
     alone = plan_sheets(job(pieces, [small, replace(big, pack_price=Decimal("1.50"))], 8))
     assert {p.paper: p.sheets for p in alone.papers} == {"body": 8}
 

@@ -16,6 +16,7 @@ from neat_sheaf.habits import Habits, Scoring
 from neat_sheaf.job import Class, Colourway, Cutting, Job, Style
 from neat_sheaf.measure.length import Length
 from neat_sheaf.measure.side import Side
+from neat_sheaf.pace import PACES, Pace
 from neat_sheaf.plan import plan_job
 from neat_sheaf.project import (
     Corner,
@@ -217,7 +218,12 @@ def whole_jobs(draw):
     colourways = tuple(
         Colourway(c.name, c.kits, {r: p for r, p in c.papers.items() if r in roles}) for c in colourways
     )
-    cutting = Cutting(draw(st.sampled_from(Style)), draw(st.integers(1, 9)), (draw(SIZES), draw(SIZES)))
+    seconds = {name: draw(st.integers(0, 3600)) for name in PACES}
+    worth = st.sampled_from([None, Decimal("0.30"), Decimal("18")])
+    cutting = Cutting(
+        draw(st.sampled_from(Style)), draw(st.integers(1, 9)), (draw(SIZES), draw(SIZES)),
+        papers_together=draw(st.booleans()), pace=Pace(**seconds, hour=draw(worth), sheet=draw(worth)),
+    )  # fmt: skip
     klass = Class(3, 1, 1, draw(st.sampled_from([None, Decimal("18.00")])), colourways)
     units = draw(st.sampled_from(["in", "cm", "mm"]))
     project = replace(draw(assembled(listed, ["ribbon", "glue"])), fits=fits, supplies=uses)

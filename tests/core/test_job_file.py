@@ -2,6 +2,7 @@
 
 import copy
 import json
+from decimal import Decimal
 from fractions import Fraction
 
 import pytest
@@ -9,7 +10,9 @@ from hypothesis import given, settings
 
 from neat_sheaf.formats.job_file import job_document, read_job, write_job
 from neat_sheaf.formats.reading import FileError
+from neat_sheaf.job import Style
 from neat_sheaf.measure.side import Side
+from neat_sheaf.pace import Pace
 from neat_sheaf.project import Line, Panel
 from neat_sheaf.wording import english
 from tests.words import refused, said
@@ -218,7 +221,10 @@ STOCK = {
         {"id": "waves", "width": "12", "height": "12", "pack": "year", "pack_sheets": 2},
     ],
     "class": {"seats": 3},
-    "cutting": {"trimmer": "9", "mix_sizes": True, "setting_seconds": 20, "stroke_seconds": 5},
+    "cutting": {
+        "trimmer": "9", "mix_sizes": True, "setting_seconds": 20, "stroke_seconds": 5, "turn_seconds": 9,
+        "hour_worth": "12.50", "papers_together": True,
+    },
 }  # fmt: skip
 
 
@@ -233,7 +239,8 @@ def test_packs_edges_sizes_and_the_trimmer_are_read_and_written_back():
     assert job.sheet_price(waves) == Fraction("0.8")
     assert job.sheet_price(kraft) is None
     assert (job.cutting.trimmer, job.cutting.mix_sizes) == (inch("9"), True)
-    assert (job.cutting.setting_seconds, job.cutting.stroke_seconds) == (20, 5)
+    assert job.cutting.pace == Pace(setting=20, stroke=5, turn=9, hour=Decimal("12.50"))
+    assert job.cutting.papers_together
     assert read_job(write_job(job)) == job
 
 
@@ -263,3 +270,10 @@ def test_two_packs_of_one_id_are_a_fault():
     spoiled["packs"] *= 2
     with refused(FileError, "two have the id 'year'"):
         read_job(json.dumps(spoiled))
+
+
+def test_files_of_before_the_options_name_the_one_of_few_layouts_by_its_old_name():
+    stock = {**STOCK, "cutting": {"style": "fewest-settings"}}
+    job = read_job(json.dumps(stock))
+    assert job.cutting.style is Style.FEWEST_LAYOUTS
+    assert '"style": "fewest-layouts"' in write_job(job)

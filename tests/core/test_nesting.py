@@ -95,9 +95,9 @@ def test_a_kit_per_sheet_never_mixes_kits_and_says_the_bound_of_mixing():
     assert [len(layout.placements) for layout in apart.layouts] == [2]
 
 
-def test_few_settings_takes_one_layout_where_one_will_do():
+def test_few_layouts_takes_one_layout_where_one_will_do():
     pieces = [piece("Body", "4", "6"), piece("Mat", "3 3/4", "5 3/4"), piece("Tag", "2", "3")]
-    few = plan_job(job(pieces, [letter()], 12, Cutting(Style.FEWEST_SETTINGS)))
+    few = plan_job(job(pieces, [letter()], 12, Cutting(Style.FEWEST_LAYOUTS)))
     many = plan_job(job(pieces, [letter()], 12))
     assert len(few.papers[0].layouts) == 1
     assert few.papers[0].sheets >= many.papers[0].sheets

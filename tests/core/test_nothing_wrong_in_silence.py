@@ -374,7 +374,7 @@ def test_how_many_sheets_a_paper_is_cut_at_once_counts_in_the_effort(at_once, st
     made_job = job([piece("Card", "4 1/4", "11")], [paper], 16)
     units = demand_of(made_job)["body"]
     maker = OptionMaker(made_job, paper, stock_of(made_job, paper), {"Card": 0}, SearchControl())
-    assert maker.effort(maker.best(units, few=False))[2] == strokes
+    assert maker.best(units).handling.stroke == strokes
 
 
 @pytest.mark.parametrize(

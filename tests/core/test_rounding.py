@@ -10,7 +10,7 @@ from hypothesis import strategies as st
 from neat_sheaf.measure.length import Length
 from neat_sheaf.nesting.control import SearchControl
 from neat_sheaf.nesting.items import Item, Stock
-from neat_sheaf.nesting.master import choose, relax
+from neat_sheaf.nesting.master import Chosen, choose, relax
 from neat_sheaf.nesting.packing import on_one_sheet, packings
 from neat_sheaf.nesting.pattern import Pattern
 from neat_sheaf.nesting.planner import nest, prove_lower_bound
@@ -122,20 +122,20 @@ def test_a_candidate_counts_what_its_tree_holds(two_candidates):
 
 
 def test_the_integer_program_covers_the_demand_with_the_fewest_sheets(two_candidates):
-    assert choose(two_candidates, [12, 2], [SHEET], target=4) == [2, 2]
-    assert choose(two_candidates, [4, 2], [SHEET]) == [0, 2]
+    assert choose(two_candidates, [12, 2], [SHEET], target=4).times == [2, 2]
+    assert choose(two_candidates, [4, 2], [SHEET]) == Chosen([0, 2], decided=True)
+    assert choose(two_candidates, [12, 2], [SHEET], most=3) == Chosen(None, decided=True)
 
 
-def test_few_layouts_first_takes_no_more_layouts_than_fewest_sheets_first():
+def test_the_plans_of_a_demand_open_as_many_sheets_and_one_has_few_layouts():
     items = items_of([(3, 4, False), (2, 5, False), (5, 5, True)])
-    few = nest(items, [24, 36, 7], [SHEET], few_layouts_first=True)[0]
-    fewest = nest(items, [24, 36, 7], [SHEET])[0]
-    assert len(few.layouts) <= len(fewest.layouts)
-    assert few.sheets >= fewest.sheets == fewest.lower_bound
+    plans = nest(items, [24, 36, 7], [SHEET])
+    assert {plan.sheets for plan in plans} == {plans[0].lower_bound}
+    assert min(len(plan.layouts) for plan in plans) <= len(plans[0].layouts)
 
 
 def test_what_cannot_be_covered_is_no_plan_at_all(two_candidates):
-    assert choose(two_candidates[:1], [1, 1], [SHEET]) is None
+    assert choose(two_candidates[:1], [1, 1], [SHEET]) == Chosen(None, decided=True)
 
 
 def test_the_linear_optimum_is_never_above_the_integer_one(two_candidates):

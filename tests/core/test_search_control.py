@@ -21,7 +21,7 @@ def hard():
 
 
 def test_with_no_time_at_all_there_is_a_valid_plan_and_an_honest_bound(hard):
-    made = plan_job(hard, SearchControl(seconds=0))
+    made = plan_job(hard, SearchControl(steps=0))
     assert faults_of(job_document(hard), plan_document(made)) == []
     assert not made.proved
     at_leisure = plan_sheets(hard)
@@ -49,7 +49,7 @@ def test_enough_ends_the_search_with_what_it_holds(hard):
         on_progress=lambda progress: control.stop_early() if progress.lower_bound else None
     )
     made = plan_job(hard, control)
-    assert control.seconds_left == 0
+    assert control.is_over()
     assert faults_of(job_document(hard), plan_document(made)) == []
 
 

@@ -51,10 +51,11 @@ def test_lengths_and_sizes_are_said_in_the_unit_of_whoever_listens():
 
 def test_numbers_and_money_are_written_as_the_place_does_and_plurals_as_the_language():
     # CLDR, as Babel has it: a narrow space groups thousands in France, a point in Germany.
-    one = message("advised.minutes-for-sheets", minutes=1234, sheets=0)
+    one = message("option-minutes.less", minutes=1234)
     french, german = Voice(place="fr-FR").words(one), Voice(place="de-DE").words(one)
     assert "1\N{NARROW NO-BREAK SPACE}234 min" in french
     assert "1.234 min" in german
+    french = Voice(place="fr-FR").words(message("option-sheets.more", sheets=0))
     # French has no plural for 0; the sentence is English and has.
     assert "0 sheets more" in french
     assert Voice(place="de-DE").money(Amount(Decimal("1234.50"), "EUR")) == "1.234,50\N{NO-BREAK SPACE}€"

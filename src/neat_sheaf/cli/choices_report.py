@@ -2,9 +2,9 @@
 
 from __future__ import annotations
 
+from neat_sheaf.advice.options import compare_options
 from neat_sheaf.advice.seats import SeatRow, seat_breakpoints
 from neat_sheaf.advice.sizes import size_advice
-from neat_sheaf.advice.styles import advised, compare_styles
 from neat_sheaf.job import Job
 from neat_sheaf.messages import Sized, message
 from neat_sheaf.wording import Voice, english
@@ -13,27 +13,28 @@ __all__ = ["choices_report"]
 
 
 def choices_report(job: Job, voice: Voice | None = None) -> str:
-    """Styles with their prices, other sheet sizes, and where a seat opens a sheet or a pack.
+    """Options of cutting with their prices, other sheet sizes, and where a seat opens a sheet or a pack.
 
     Raises CannotPlanError where the job cannot be planned.
     """
     voice = voice or english(job.units)
     head = voice.say("report-head.choices", name=job.project.name, kits=job.klass.kits)
-    lines = [head, "", *_styles(job, voice), *_sizes(job, voice), "", *_seats(job, voice)]
+    lines = [head, "", *_options(job, voice), *_sizes(job, voice), "", *_seats(job, voice)]
     return "\n".join(lines) + "\n"
 
 
-def _styles(job: Job, voice: Voice) -> list[str]:
-    prices = compare_styles(job)
-    lines = [voice.say("report-head.styles")]
-    for p in prices:
-        minutes = -(-p.seconds // 60)
+def _options(job: Job, voice: Voice) -> list[str]:
+    options = compare_options(job)
+    lines = [voice.say("report-head.options")]
+    for option in options:
+        cutting, mark = option.plan.cutting, "*" if option.chosen else " "
         lines.append(
-            f"  {p.style.value:<15}{p.sheets:>6}{p.layouts:>8}{p.settings:>9}{p.strokes:>8}{minutes:>5}"
-            f"{p.opened.share:>9} {job.currency}"
+            f"{mark} {option.name.value:<18}{option.plan.sheets:>6}{cutting.layouts:>8}{cutting.settings:>9}"
+            f"{cutting.strokes:>8}{cutting.handling.turn:>6}{cutting.minutes:>5}"
+            f"{option.plan.cost.sheets_opened.share:>9} {job.currency}"
         )
-    style, because = advised(prices)
-    return [*lines, f"  {voice.say('report-advised', style=style.value, because=because)}"]
+    said = (voice.say("report-option", name=option.name.value, why=option.why) for option in options)
+    return [*lines, *(f"  {line}" for line in said)]
 
 
 def _sizes(job: Job, voice: Voice) -> list[str]:

@@ -9,6 +9,7 @@ from collections.abc import Iterator, Sequence
 from contextlib import contextmanager
 from pathlib import Path
 
+from neat_sheaf.advice.options import compare_options
 from neat_sheaf.cli.check_command import check_command
 from neat_sheaf.cli.choices_report import choices_report
 from neat_sheaf.cli.fold_command import fold_command
@@ -16,6 +17,7 @@ from neat_sheaf.cli.read_command import read_command
 from neat_sheaf.cli.report import plan_report
 from neat_sheaf.errors import CannotPlanError, Fault, fault
 from neat_sheaf.formats.job_file import read_job
+from neat_sheaf.formats.options_file import write_options
 from neat_sheaf.formats.plan_file import write_plan
 from neat_sheaf.formats.reading import FileError
 from neat_sheaf.limits import MOST_KITS
@@ -38,6 +40,7 @@ def main(arguments: Sequence[str] | None = None) -> int:
     plan.add_argument("--kits", type=_kits, help=say("command.kits"))
     compare = commands.add_parser("compare", help=say("command.compare"))
     compare.add_argument("job", type=Path)
+    compare.add_argument("--json", action="store_true", help=say("command.compare-json"))
     read = commands.add_parser("read", help=say("command.read"))
     read.add_argument("lines", help=say("command.lines"))
     read.add_argument("--units", choices=("in", "cm", "mm"), default="in", help=say("command.units"))
@@ -59,7 +62,7 @@ def main(arguments: Sequence[str] | None = None) -> int:
             return fold_command(job, as_json=chosen.json)
         if chosen.command == "compare":
             with _solver_silenced():
-                said = choices_report(job)
+                said = write_options(job, compare_options(job)) if chosen.json else choices_report(job)
             print(said, end="")
             return 0
         if chosen.kits is not None:

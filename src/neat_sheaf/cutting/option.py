@@ -5,13 +5,19 @@ from __future__ import annotations
 from collections.abc import Sequence
 from dataclasses import dataclass
 from decimal import Decimal
+from math import lcm
+from typing import NamedTuple
 
+from neat_sheaf.cutting.handling import UNHANDLED, Handling
 from neat_sheaf.cutting.strips import Part
 from neat_sheaf.job import Job
 from neat_sheaf.nesting.items import Stock
 from neat_sheaf.stock import Paper
 
-__all__ = ["CutSheets", "CuttingOption", "SizeMix", "Stocks", "stock_of", "stock_weights"]
+__all__ = ["CutSheets", "CuttingOption", "SizeMix", "Stocks", "Weights", "stock_of", "stock_weights"]
+
+
+_MOST_WEIGHT = 10**7
 
 
 @dataclass(frozen=True, slots=True)
@@ -44,12 +50,22 @@ class SizeMix:
 
 @dataclass(frozen=True, slots=True)
 class CuttingOption:
-    """One option of cutting a paper: its sheets, and what is proved of their number."""
+    """One option of cutting a paper: its sheets, what is proved of their number, and what they take.
+
+    ``kits_per_block``: its sheets hold so many whole kits, over and over, the last apart; None: not.
+    """
 
     paper: Paper
     sheets: tuple[CutSheets, ...]
     lower_bound: int
     mix: SizeMix | None = None
+    handling: Handling = UNHANDLED
+    kits_per_block: int | None = None
+
+    @property
+    def different(self) -> int:
+        """How many different layouts it has."""
+        return len({(s.stock, s.part) for s in self.sheets})
 
     @property
     def opened(self) -> int:
@@ -63,7 +79,7 @@ Stocks = list[tuple[Paper, Stock]]
 def stock_of(job: Job, paper: Paper) -> Stocks:
     """What there is to cut: whole sheets of each size without their edges, and the offcuts."""
     sizes = job.sizes_of(paper)
-    costs = stock_weights(job, sizes)
+    costs = stock_weights(job, sizes).costs
     found: Stocks = [
         (size, Stock(*size.usable, cost=cost, whole=(size.width, size.height) if size.edges else None))
         for size, cost in zip(sizes, costs, strict=True)
@@ -73,12 +89,28 @@ def stock_of(job: Job, paper: Paper) -> Stocks:
     ]
 
 
-def stock_weights(job: Job, sizes: Sequence[Paper]) -> list[int]:
+class Weights(NamedTuple):
+    """What a sheet of each size weighs, and how much of that is one unit: of money, or a sheet of the first.
+
+    ``exact``: nothing was rounded.
+    """
+
+    costs: list[int]
+    unit: int
+    exact: bool = True
+
+
+def stock_weights(job: Job, sizes: Sequence[Paper]) -> Weights:
     """What a sheet of each size weighs: 1 for one size; prices, or areas where one has no price."""
     if len(sizes) == 1:
-        return [1]
-    prices = [job.sheet_price(size) for size in sizes]
-    if all(prices):
-        # Ten-thousandths of a currency need: finer than any price a shop writes.
-        return [max(1, round(10_000 * (price or 0))) for price in prices]
-    return [size.width * size.height // 10**12 for size in sizes]
+        return Weights([1], 1)
+    prices = [price for size in sizes if (price := job.sheet_price(size))]
+    if len(prices) == len(sizes):
+        unit = lcm(*(price.denominator for price in prices))
+        costs = [int(price * unit) for price in prices]
+        if max(costs) <= _MOST_WEIGHT:
+            return Weights(costs, unit)
+        # Finer than any price a shop writes, and still a number that the solver adds without an error.
+        return Weights([max(1, round(10_000 * price)) for price in prices], 10_000, False)
+    areas = [size.width * size.height // 10**12 for size in sizes]
+    return Weights(areas, areas[0])

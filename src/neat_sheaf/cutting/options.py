@@ -3,56 +3,66 @@
 from __future__ import annotations
 
 from collections import Counter
-from collections.abc import Callable, Iterable, Iterator, Sequence
+from collections.abc import Iterable, Sequence
 from dataclasses import replace
 from decimal import Decimal
 from fractions import Fraction
 
 from neat_sheaf.cutting.demand import DemandItem, demand_of, out_of_reach
 from neat_sheaf.cutting.edges import on_whole_sheet
+from neat_sheaf.cutting.handling import handling_of, sorted_pieces
 from neat_sheaf.cutting.naming import merged, named, spots_of
 from neat_sheaf.cutting.option import CutSheets, CuttingOption, SizeMix, Stocks, stock_of, stock_weights
-from neat_sheaf.cutting.order import Pile, cut_order, strokes_of
-from neat_sheaf.cutting.relaying import Effort, Relayer
-from neat_sheaf.cutting.strips import Part, in_strips
+from neat_sheaf.cutting.order import Pile, cut_order
+from neat_sheaf.cutting.relaying import Relayer
+from neat_sheaf.cutting.strips import Part, facts_of, in_strips
 from neat_sheaf.errors import CannotPlanError
 from neat_sheaf.job import Colourway, Job, Style
 from neat_sheaf.measure.side import Side
+from neat_sheaf.nesting.blocks import blocks
 from neat_sheaf.nesting.control import SearchControl
 from neat_sheaf.nesting.filling import filled
 from neat_sheaf.nesting.items import Access, Item, Stock
 from neat_sheaf.nesting.layouts import Layout
-from neat_sheaf.nesting.planner import checked_bound, nest, prove_lower_bound
+from neat_sheaf.nesting.planner import checked_bound, nest, prove_lower_bound, with_more_sheets
 from neat_sheaf.nesting.pool import PatternPool
-from neat_sheaf.nesting.tree import Cut, Node, cuts, gathered, offcuts
+from neat_sheaf.nesting.tree import Cut, Node, cuts, gathered
 from neat_sheaf.project import Piece
 from neat_sheaf.stock import Paper
 
-__all__ = ["best_option", "pattern_pool"]
+__all__ = ["best_option", "every_option", "pattern_pool"]
 
 # What a sheet that is not there weighs, so that it is taken only where nothing else will do.
 _VIRTUAL = 10**9
-_KITS_TOGETHER = 4  # so many kits' sheets, at most, are tried as what is cut over and over
+_MORE_SHEETS = (1, 2, 3)
 
 
 def best_option(
-    job: Job,
-    paper: Paper,
-    needs: list[DemandItem],
-    kinds: dict[str, int],
-    style: Style,
-    control: SearchControl,
+    job: Job, paper: Paper, needs: list[DemandItem], kinds: dict[str, int], control: SearchControl
 ) -> CuttingOption:
-    """The best option found of cutting a paper's needs in a style. Other papers are not thought of.
+    """The option found with the fewest sheets, and of those with the fewest layouts and the least work.
 
+    Where the job wants each kit on sheets of its own, it is that. Other papers are not thought of.
     Raises CannotPlanError for needs that the trimmer frees from no sheet, and from too few offcuts.
     """
-    stocks = stock_of(job, paper)
-    maker = OptionMaker(job, paper, stocks, kinds, control)
-    if style is Style.KIT_PER_SHEET:
-        option = maker.kit_per_sheet(needs)
-    else:
-        option = maker.best(needs, few=style is Style.FEWEST_SETTINGS)
+    maker = OptionMaker(job, paper, stock_of(job, paper), kinds, control)
+    alone = job.cutting.style is Style.KIT_PER_SHEET
+    return _possible(job, paper, needs, maker.kit_per_sheet(needs) if alone else maker.best(needs))
+
+
+def every_option(
+    job: Job, paper: Paper, needs: list[DemandItem], kinds: dict[str, int], control: SearchControl
+) -> list[CuttingOption]:
+    """Options of cutting a paper's needs, the one with the fewest sheets first: see ``OptionMaker.every``.
+
+    Raises CannotPlanError as ``best_option``.
+    """
+    maker = OptionMaker(job, paper, stock_of(job, paper), kinds, control)
+    best, *others = maker.every(needs)
+    return [_possible(job, paper, needs, best), *(o for o in others if not any(map(_is_virtual, o.sheets)))]
+
+
+def _possible(job: Job, paper: Paper, needs: list[DemandItem], option: CuttingOption) -> CuttingOption:
     beyond = {
         tuple(sorted(s.stock.whole or (s.stock.width, s.stock.height)))
         for s in option.sheets
@@ -101,29 +111,61 @@ class OptionMaker:
         """What an option's whole sheets weigh, as the search weighs them."""
         return sum(s.times * s.stock.cost for s in option.sheets if s.stock.is_sheet)
 
-    def best(self, needs: list[DemandItem], few: bool) -> CuttingOption:
-        """The best of the options found: fewest sheets first, or with ``few`` layouts and settings first."""
+    def best(self, needs: list[DemandItem]) -> CuttingOption:
+        """The best of the options found with the fewest sheets: few layouts first, then little work."""
 
         def merit(option: CuttingOption) -> tuple[object, ...]:
-            cost, effort = self.cost(option), self.effort(option)
-            return (sum(effort[:2]), cost, effort) if few else (cost, effort)
+            return option.different, option.handling.seconds(self.job.cutting.pace), -self._kept(option)
 
-        options = self._options(needs, few)
         # A sheet that is not there is never taken for the sake of fewer layouts.
+        options = self._options(needs)
         possible = [option for option in options if not any(map(_is_virtual, option.sheets))]
-        options = possible or options
-        if self.control.time_is_up():
+        least = min(map(self.cost, possible or options))
+        options = [option for option in possible or options if self.cost(option) == least]
+        if self.control.is_over():
             # How each is cut takes a while to find out; the first of the cheapest will do.
-            return min(options, key=self.cost)
-        if not few:
-            # The order of cutting takes a while to find, so it is found only for those it decides between.
-            least = min((self.cost(option), _different(option)) for option in options)
-            options = [option for option in options if (self.cost(option), _different(option)) == least]
-        found = _least(options, merit)
+            return self._handled(min(options, key=lambda option: option.different), needs)
+        # The order of cutting takes a while to find, so it is found only for those it decides between.
+        few = min(option.different for option in options)
+        options = [self._handled(option, needs) for option in options if option.different == few]
+        found = min(options, key=merit)
         easier = self.relayer.relaid(found)
-        return found if easier == found else _least([found, easier], merit)
+        return found if easier == found else min(found, self._handled(easier, needs), key=merit)
 
-    def _options(self, needs: list[DemandItem], few: bool) -> list[CuttingOption]:
+    def every(self, needs: list[DemandItem]) -> list[CuttingOption]:
+        """The best, and others that may be less work or fewer layouts for a few sheets more.
+
+        One, two and three sheets more; blocks of whole kits on a sheet, two or three, over and over; and
+        one kit alone, where pieces follow a print.
+        """
+        best = self.best(needs)
+        if self.control.is_over() or any(map(_is_virtual, best.sheets)):
+            return [best]
+        items = list(dict.fromkeys(need.item for need in needs))
+        demand = _demand(items, needs)
+        found = [best]
+        kit = self._one_kit(items, needs)
+        sheets = [stock for stock in self.stock if stock.is_sheet]
+        pool = self.pool(items, needs)
+        plans: list[tuple[list[Layout], int | None]] = []
+        if best.different > 1 and len(self.stock) == 1:
+            plans += [
+                (list(nested.layouts), None)
+                for nested in with_more_sheets(demand, pool, _MORE_SHEETS, kit, self.control)
+            ]
+        if kit is not None and len(sheets) == len(self.stock):
+            plans += [(block.layouts, block.kits) for block in blocks(pool, demand, kit, self.control)]
+        most = best.opened * 3 // 2 + max(_MORE_SHEETS)
+        for layouts, kits in plans:
+            if sum(lay.times for lay in layouts if self.stock[lay.stock].is_sheet) <= most:
+                option = self._option(items, needs, layouts, best.lower_bound)
+                found.append(replace(self._handled(self.relayer.relaid(option), needs), kits_per_block=kits))
+        if any(piece.follows_print or piece.matched for need in needs for piece in need.pieces):
+            alone = self.kit_per_sheet(needs)
+            found += [alone] if alone.opened <= most else []
+        return found
+
+    def _options(self, needs: list[DemandItem]) -> list[CuttingOption]:
         items = list(dict.fromkeys(need.item for need in needs))
         demand = _demand(items, needs)
         pool = self.pool(items, needs)
@@ -132,36 +174,15 @@ class OptionMaker:
         lower_bound = 0
         if scrap:
             lower_bound = prove_lower_bound(items, demand, self.stock, pool, self.control)
-            nested += self._with_scrap(items, needs, scrap, few)
+            nested += self._with_scrap(items, needs, scrap)
         # Where scrap takes everything that may come of it, no sheet is planned for it.
         if not nested or min(self._opened(option) for option in nested) > lower_bound:
             kit = self._one_kit(items, needs)
-            options = nest(
-                items, demand, self.stock,
-                few_layouts_first=few, whole_kit=kit, pool=pool, control=self.control,
-            )  # fmt: skip
+            options = nest(items, demand, self.stock, whole_kit=kit, pool=pool, control=self.control)
             lower_bound = max(lower_bound, min(option.lower_bound for option in options))
             nested += [list(option.layouts) for option in options]
-            if few and kit and not self.control.time_is_up():
-                nested += self._kits_repeated(items, demand, kit)
         lower_bound = checked_bound(lower_bound, min(map(self._opened, nested)))
         return [self._option(items, needs, layouts, lower_bound) for layouts in nested]
-
-    def _kits_repeated(
-        self, items: list[Item], demand: Sequence[int], kit: Sequence[int]
-    ) -> Iterator[list[Layout]]:
-        """The sheets of a few kits, cut over and over: few layouts, though rarely few sheets."""
-        sheets = [stock for stock in self.stock if stock.is_sheet]
-        kits = next(d // n for d, n in zip(demand, kit, strict=True) if n)
-        if [n * kits for n in kit] != list(demand):
-            return
-        for together in range(1, _KITS_TOGETHER + 1):
-            if kits % together == 0 and not self.control.time_is_up():
-                some = [n * together for n in kit]
-                for option in nest(
-                    items, some, sheets, few_layouts_first=True, reach=self.reach, control=self.control
-                ):
-                    yield [replace(lay, times=lay.times * (kits // together)) for lay in option.layouts]
 
     def pool(self, items: list[Item], needs: Sequence[DemandItem]) -> PatternPool:
         """The patterns of these items.
@@ -190,7 +211,7 @@ class OptionMaker:
         )
 
     def _with_scrap(
-        self, items: list[Item], needs: list[DemandItem], scrap: list[DemandItem], few: bool
+        self, items: list[Item], needs: list[DemandItem], scrap: list[DemandItem]
     ) -> list[list[Layout]]:
         """Ways in which the pieces that scrap will do for are all cut from what the others leave."""
         main = [need for need in needs if not need.scrap]
@@ -198,8 +219,7 @@ class OptionMaker:
             return []
         options = nest(
             items, _demand(items, main), self.stock,
-            few_layouts_first=few, whole_kit=self._one_kit(items, main),
-            reach=self.reach, control=self.control,
+            whole_kit=self._one_kit(items, main), reach=self.reach, control=self.control,
         )  # fmt: skip
         made = []
         for option in options:
@@ -235,9 +255,9 @@ class OptionMaker:
             kits = self._whole_kits(c, mine)
             one = [replace(need, count=need.count // kits) for need in mine]
             maker = OptionMaker(self.job, self.paper, whole, self.kinds, self.control)
-            option = maker.best(one, few=False)
+            option = maker.best(one)
             sheets += [replace(s, times=s.times * kits, colourway=c.name) for s in option.sheets]
-        return self._proved(tuple(sheets), lower_bound)
+        return self._handled(self._proved(tuple(sheets), lower_bound), needs)
 
     def _whole_kits(self, colourway: Colourway, needs: list[DemandItem]) -> int:
         """How many whole kits these pieces are; 1, to be laid together, where they make none."""
@@ -303,47 +323,49 @@ class OptionMaker:
         if len(sizes) == 1:
             return option
         priced = all(self.job.sheet_price(size) for size in sizes)
-        unit = 10_000 if priced else stock_weights(self.job, sizes)[0]
-        cost = self.cost(option)
+        weights = stock_weights(self.job, sizes)
+        cost, unit = self.cost(option), weights.unit
         mix = SizeMix(
             papers=tuple(size.id for size in sizes),
             cost=_in_units(cost, unit),
             lower_bound=_in_units(option.lower_bound, unit),
             priced=priced,
-            proved=cost == option.lower_bound,
+            proved=weights.exact and cost == option.lower_bound,
         )
         return replace(option, mix=mix)
 
-    def effort(self, option: CuttingOption) -> Effort:
-        """Different layouts, trimmer settings, strokes, and the largest kept offcut (nm², less is more)."""
-        sheets = option.sheets
-        piles = [Pile(0, s.times, s.stock.width, s.stock.height, s.part) for s in sheets]
-        at_once = self.paper.at_once or self.job.cutting.sheets_at_once
-        batches, trees = cut_order(piles, [at_once], self.control)
-        kept = [
-            r.width * r.height
-            for s, tree in zip(sheets, trees, strict=True)
-            for r in offcuts(tree, s.stock.width, s.stock.height)
-            if self.job.cutting.keeps(r.width, r.height)
-        ]
-        return _different(option), len(batches), strokes_of(batches), -max(kept, default=0)
+    def _handled(self, option: CuttingOption, needs: Sequence[DemandItem]) -> CuttingOption:
+        """The option with what it takes, cut by itself."""
+        piles = [Pile(0, s.times, s.stock.width, s.stock.height, s.part) for s in option.sheets]
+        at_once = [self.paper.at_once or self.job.cutting.sheets_at_once]
+        batches, _ = cut_order(piles, at_once, self.control)
+        kits = self._kits(needs)
+        sort = sum(sorted_pieces(s.part, s.times, kits) for s in option.sheets)
+        return replace(option, handling=replace(handling_of(batches, piles, at_once), sort=sort))
+
+    def _kits(self, needs: Sequence[DemandItem]) -> list[Counter[int]]:
+        """The pieces of a kit by kind, one for each colourway whose kits are alike."""
+        found = []
+        for c in self.job.klass.colourways:
+            mine = [need for need in needs if need.colourway == c.name]
+            if mine and c.kits and not any(need.count % c.kits for need in mine):
+                kit: Counter[int] = Counter()
+                for need in mine:
+                    for piece in need.pieces:
+                        kit[self.kinds[piece.name]] += need.count // c.kits
+                found.append(kit)
+        return found
+
+    def _kept(self, option: CuttingOption) -> int:
+        """The area of the largest offcut that is worth keeping, nm²."""
+        keeps = self.job.cutting.keeps
+        kept = (facts_of(s.part, s.stock.width, s.stock.height, keeps).kept for s in option.sheets)
+        return max(kept, default=0)
 
 
 def _in_units(weight: int, unit: int) -> Decimal:
     """A weight of sheets in units, to the ten-thousandth, which is how finely sheets are weighed."""
     return (Decimal(round(Fraction(weight, unit) * 10_000)) / 10_000).normalize() + 0
-
-
-def _different(option: CuttingOption) -> int:
-    """How many different layouts an option has."""
-    return len({(s.stock, s.part) for s in option.sheets})
-
-
-def _least(
-    options: Sequence[CuttingOption], merit: Callable[[CuttingOption], tuple[object, ...]]
-) -> CuttingOption:
-    """The option of the least merit, which is not asked for where there is only one option."""
-    return options[0] if len(options) == 1 else min(options, key=merit)
 
 
 def _demand(items: Sequence[Item], needs: Iterable[DemandItem]) -> list[int]:

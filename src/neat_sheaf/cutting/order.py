@@ -32,6 +32,7 @@ __all__ = [
 ]
 
 _BEAM = 10
+_A_STATE = 40  # steps that a state that is reached counts as
 
 
 @dataclass(frozen=True, slots=True)
@@ -209,15 +210,17 @@ def few_settings(parts: Iterable[Part], control: SearchControl | None = None) ->
     forest = _Forest()
     start = frozenset(forest.number(part) for part in parts if isinstance(part, Strips))
     beam: list[tuple[frozenset[int], list[int]]] = [(start, [])]
+    control = control or SearchControl()
     while True:
         done = [order for state, order in beam if not state]
         if done:
             return min(done, key=len)
         reached: dict[frozenset[int], list[int]] = {}
-        over = control is not None and control.time_is_up()
+        over = control.is_over()
         for state, order in beam[:1] if over else beam:
             for setting in forest.choices(state)[: 1 if over else None]:
                 reached.setdefault(forest.closed(state, setting), [*order, setting])
+        control.spend(_A_STATE * len(reached))
         ranked = sorted(reached.items(), key=lambda it: (forest.to_come(it[0]), len(it[0]), it[1]))
         beam = ranked[:_BEAM]
 

@@ -11,6 +11,7 @@ from dataclasses import dataclass
 from enum import StrEnum
 from typing import NamedTuple
 
+from neat_sheaf.cutting.handling import Handling
 from neat_sheaf.cutting.option import SizeMix
 from neat_sheaf.cutting.order import Batch, Stroke
 from neat_sheaf.nesting.tree import Cut, Region
@@ -94,7 +95,7 @@ class PaperPlan:
     """One paper's layouts: ``sheets`` opened, ``lower_bound`` proved, ``offcuts_used``; ``paper`` is its id.
 
     Where sizes of a paper are ``mixed``, the proof is of their price together (``SizeMix``), and
-    ``lower_bound`` is 0.
+    ``lower_bound`` is 0. ``kits_per_block``: it is cut in blocks of so many whole kits, repeated; 0: not.
     """
 
     paper: str
@@ -103,6 +104,7 @@ class PaperPlan:
     offcuts_used: int
     layouts: tuple[SheetLayout, ...]
     mixed: bool = False
+    kits_per_block: int = 0
 
     @property
     def proved(self) -> bool:
@@ -114,13 +116,14 @@ class PaperPlan:
 class CuttingPlan:
     """How the whole class is cut: ``batches`` in order, a setting each, and what that comes to.
 
-    ``seconds`` is settings and strokes at the job's times. ``layouts`` counts different ones;
-    ``largest`` is the largest offcut worth keeping, None where there is none.
+    ``handling`` is how often each thing is done, ``seconds`` how long that takes at the job's pace.
+    ``layouts`` counts different ones; ``largest`` is the largest offcut worth keeping, None where there
+    is none.
     """
 
     batches: tuple[Batch[str], ...]
     layouts: int
-    strokes: int
+    handling: Handling
     seconds: int
     largest: Extent | None = None
 
@@ -130,8 +133,13 @@ class CuttingPlan:
         return len(self.batches)
 
     @property
+    def strokes(self) -> int:
+        """How often the blade is drawn."""
+        return self.handling.stroke
+
+    @property
     def minutes(self) -> int:
-        """The time at the trimmer, in whole minutes begun."""
+        """The time it all takes, in whole minutes begun."""
         return -(-self.seconds // 60)
 
     @property

@@ -8,9 +8,11 @@ from dataclasses import replace
 from typing import NamedTuple
 
 from neat_sheaf.cutting.demand import DemandItem, demand_of, too_large
+from neat_sheaf.cutting.front import Combined, front_of, taken
+from neat_sheaf.cutting.handling import Handling, handling_of
 from neat_sheaf.cutting.option import CutSheets, CuttingOption
-from neat_sheaf.cutting.options import best_option
-from neat_sheaf.cutting.order import Batch, Pile, cut_order, named_batches, strokes_of
+from neat_sheaf.cutting.options import best_option, every_option
+from neat_sheaf.cutting.order import Batch, Pile, cut_order, named_batches
 from neat_sheaf.cutting.plan import (
     CuttingPlan,
     Extent,
@@ -30,11 +32,10 @@ from neat_sheaf.nesting.control import SearchControl
 from neat_sheaf.nesting.tree import Node, Region, Split, cuts, offcuts, placements
 from neat_sheaf.stock import Paper
 
-__all__ = ["OptionCache", "plan_sheets"]
+__all__ = ["OptionCache", "options_of", "plan_sheets"]
 
-_FEW = Style.FEWEST_SETTINGS
-
-OptionCache = dict[tuple[str, Style, tuple[DemandItem, ...]], CuttingOption]
+OptionCache = dict[tuple[str, bool, tuple[DemandItem, ...]], list[CuttingOption]]
+"""The options of each paper, by its id and whether every one was looked for."""
 
 
 def plan_sheets(
@@ -51,34 +52,21 @@ def plan_sheets(
     the same job in another style.
 
     Raises CannotPlanError naming every piece that fits no sheet; CancelledError where ``control``
-    was told to stop. When its time is over the best plan so far is given, with its honest bound.
+    was told to stop. When its work is used up the best plan so far is given, with its honest bound.
     """
     control = control or SearchControl()
-    needed = demand_of(job) if demands is None else demands
-    by_paper = {job.paper(paper): needs for paper, needs in needed.items()}
-    faults = [fault for paper, needs in by_paper.items() for fault in too_large(job, paper, needs)]
-    if faults:
-        raise CannotPlanError(faults)
-    kinds = {piece.name: n for n, piece in enumerate(job.project.pieces)}
+    needed = _needed(job, demands)
     cache = {} if cache is None else cache
-    options: list[list[CuttingOption]] = []
-    for paper, needs in by_paper.items():
-        options.append([])
-        for style in _tried(job.cutting.style):
-            if options[-1] and control.time_is_up():
-                # No time is left for another style than the one that was asked for.
-                options[-1].append(options[-1][0])
-                continue
-            # Not every style has the same needs: wholes are shared by kits, or each kit has its own.
-            key = (paper.id, style, tuple(needs))
-            if key not in cache:
-                cache[key] = best_option(job, paper, needs, kinds, style, control)
-            options[-1].append(cache[key])
-    best = _least_trouble(job, options, control)
+    chosen: Sequence[CuttingOption]
+    if job.cutting.style in _OF_ITSELF:
+        chosen = [best for best, *_ in _by_paper(job, needed, control, cache, every=False)]
+    else:
+        chosen = taken(options_of(job, control, demands=demands, cache=cache), job.cutting.style).options
+    best = _laid(job, chosen, control)
     letters = _letters(best.piles, best.laid, first_letter)
     made = list(zip(best.laid, best.trees, letters, strict=True))
     plans: list[PaperPlan] = []
-    for option, needs in zip(best.options, by_paper.values(), strict=True):
+    for option, needs in zip(best.options, needed.values(), strict=True):
         own = [row for row in made if any(row[0] is sheets for sheets in option.sheets)]
         layouts = _for_kits(job, own, needs)
         plans += _paper_plans(job, option, layouts)
@@ -91,15 +79,61 @@ def plan_sheets(
     )
 
 
-def _tried(style: Style) -> list[Style]:
-    """The styles whose options are looked at: few settings may come of any of them."""
-    return [style, *(other for other in Style if other is not style)] if style is _FEW else [style]
+# What each paper can be planned for by itself, without looking at other options.
+_OF_ITSELF = (Style.FEWEST_SHEETS, Style.KIT_PER_SHEET)
+
+
+def options_of(
+    job: Job,
+    control: SearchControl | None = None,
+    *,
+    demands: Mapping[str, list[DemandItem]] | None = None,
+    cache: OptionCache | None = None,
+) -> list[Combined]:
+    """Every option of cutting the class that no other beats; the least price first.
+
+    Raises as ``plan_sheets``.
+    """
+    control = control or SearchControl()
+    cache = {} if cache is None else cache
+    return front_of(job, _by_paper(job, _needed(job, demands), control, cache, every=True))
+
+
+def _needed(job: Job, demands: Mapping[str, list[DemandItem]] | None) -> dict[Paper, list[DemandItem]]:
+    needed = demand_of(job) if demands is None else demands
+    by_paper = {job.paper(paper): needs for paper, needs in needed.items()}
+    faults = [fault for paper, needs in by_paper.items() for fault in too_large(job, paper, needs)]
+    if faults:
+        raise CannotPlanError(faults)
+    return by_paper
+
+
+def _by_paper(
+    job: Job,
+    needed: Mapping[Paper, list[DemandItem]],
+    control: SearchControl,
+    cache: OptionCache,
+    every: bool,
+) -> list[list[CuttingOption]]:
+    kinds = {piece.name: n for n, piece in enumerate(job.project.pieces)}
+    found = []
+    for paper, needs in needed.items():
+        # Not every style has the same needs: wholes are shared by kits, or each kit has its own.
+        key = (paper.id, every, tuple(needs))
+        if key not in cache:
+            cache[key] = (
+                every_option(job, paper, needs, kinds, control)
+                if every
+                else [best_option(job, paper, needs, kinds, control)]
+            )
+        found.append(cache[key])
+    return found
 
 
 class _Laid(NamedTuple):
     """An option for each paper, all their sheets together, and the order in which they are cut."""
 
-    options: list[CuttingOption]
+    options: Sequence[CuttingOption]
     laid: list[CutSheets]
     papers: list[Paper]
     piles: list[Pile]
@@ -107,42 +141,35 @@ class _Laid(NamedTuple):
     trees: list[Node]
 
 
-def _laid(job: Job, options: list[CuttingOption], control: SearchControl) -> _Laid:
+def _laid(job: Job, options: Sequence[CuttingOption], control: SearchControl) -> _Laid:
     laid = [sheets for option in options for sheets in option.sheets]
     papers = list(dict.fromkeys(sheets.paper for sheets in laid))
     piles = [Pile(papers.index(s.paper), s.times, s.stock.width, s.stock.height, s.part) for s in laid]
-    batches, trees = cut_order(piles, [p.at_once or job.cutting.sheets_at_once for p in papers], control)
+    at_once = _at_once(job, papers)
+    if job.cutting.papers_together:
+        return _Laid(options, laid, papers, piles, *cut_order(piles, at_once, control))
+    batches: list[Batch[int]] = []
+    trees: list[Node] = []
+    for option in options:
+        first = len(trees)
+        own = piles[first : first + len(option.sheets)]
+        some, cut = cut_order(own, at_once, control)
+        batches += (_renumbered(batch, first) for batch in some)
+        trees += cut
     return _Laid(options, laid, papers, piles, batches, trees)
 
 
-def _least_trouble(job: Job, options: Sequence[Sequence[CuttingOption]], control: SearchControl) -> _Laid:
-    """One of the options of each paper, so that all together have few layouts and settings, then few sheets.
+def _at_once(job: Job, papers: Sequence[Paper]) -> list[int]:
+    return [paper.at_once or job.cutting.sheets_at_once for paper in papers]
 
-    Papers share settings, so the choice of one depends on the others: it is improved a paper at a time.
-    """
 
-    def trouble(made: _Laid) -> tuple[int, int, int]:
-        layouts = len(set(_letters(made.piles, made.laid, 0)))
-        return (
-            layouts + len(made.batches),
-            sum(option.opened for option in made.options),
-            strokes_of(made.batches),
-        )
-
-    # Where a style was not looked at the same options are in its place: they are laid once.
-    choices = {tuple(map(id, styled)): list(styled) for styled in zip(*options, strict=True)}
-    whole = [_laid(job, styled, control) for styled in choices.values()] or [_laid(job, [], control)]
-    if len(whole) == 1:
-        return whole[0]
-    best = min(whole, key=trouble)
-    for number, own in enumerate(options):
-        others = [
-            _laid(job, [*best.options[:number], option, *best.options[number + 1 :]], control)
-            for option in own
-            if option != best.options[number] and not control.time_is_up()
-        ]
-        best = min([best, *others], key=trouble)
-    return best
+def _renumbered(batch: Batch[int], first: int) -> Batch[int]:
+    """A batch of one paper's layouts, which are numbered from ``first`` in the whole."""
+    strokes = (
+        replace(stroke, parts=tuple(replace(part, layout=part.layout + first) for part in stroke.parts))
+        for stroke in batch.strokes
+    )
+    return replace(batch, strokes=tuple(strokes))
 
 
 def _letters(piles: Sequence[Pile], laid: Sequence[CutSheets], first: int) -> list[str]:
@@ -156,13 +183,19 @@ def _letters(piles: Sequence[Pile], laid: Sequence[CutSheets], first: int) -> li
 
 
 def _cutting(job: Job, best: _Laid, letters: Sequence[str]) -> CuttingPlan:
-    strokes = strokes_of(best.batches)
+    handling = Handling()
+    for option in best.options:
+        handling += option.handling
+    if job.cutting.papers_together:
+        together = handling_of(best.batches, best.piles, _at_once(job, best.papers))
+        handling = replace(together, sort=handling.sort)
+    handling = replace(handling, bag=job.klass.kits if best.laid else 0)
     papers, pieces = [paper.id for paper in best.papers], [piece.name for piece in job.project.pieces]
     return CuttingPlan(
         batches=named_batches(best.batches, papers, pieces, letters),
         layouts=len(set(letters)),
-        strokes=strokes,
-        seconds=len(best.batches) * job.cutting.setting_seconds + strokes * job.cutting.stroke_seconds,
+        handling=handling,
+        seconds=handling.seconds(job.cutting.pace),
     )
 
 
@@ -258,7 +291,8 @@ def _paper_plans(
         sheets = sum(layout.times for layout in mine if layout.stock.is_sheet)
         used = sum(layout.times for layout in mine if not layout.stock.is_sheet)
         lower_bound = 0 if option.mix else option.lower_bound
-        yield PaperPlan(paper.id, sheets, lower_bound, used, mine, option.mix is not None)
+        block = option.kits_per_block or 0
+        yield PaperPlan(paper.id, sheets, lower_bound, used, mine, option.mix is not None, block)
 
 
 Order = dict[tuple[int, Region], int]

@@ -24,6 +24,7 @@ from neat_sheaf.habits import USUAL_HABITS, Habits, LidFeel, Scoring
 from neat_sheaf.job import Cutting, Job, Style
 from neat_sheaf.measure.length import Length, Unit, write_length
 from neat_sheaf.messages import several
+from neat_sheaf.pace import PACES, Pace
 from neat_sheaf.project import Project
 from neat_sheaf.project.variants import UnknownNumberError, variant_of
 
@@ -127,20 +128,35 @@ def _cutting(node: JsonValue) -> Cutting:
             "keep_offcut",
             "trimmer",
             "mix_sizes",
-            "setting_seconds",
-            "stroke_seconds",
+            "papers_together",
+            *(f"{name}_seconds" for name in PACES),
+            "hour_worth",
+            "sheet_worth",
         ],
     )  # fmt: skip
     plain = Cutting()
+    paces = {
+        name: node.take(f"{name}_seconds", lambda n: n.whole(0, 3600), getattr(plain.pace, name))
+        for name in PACES
+    }
     return Cutting(
         style=node.take("style", lambda n: n.choice(Style), plain.style),
         sheets_at_once=node.take("sheets_at_once", lambda n: n.whole(1, 100), 1),
         keep_offcut=node.take("keep_offcut", _two_sizes, plain.keep_offcut),
         trimmer=node.take("trimmer", JsonValue.size, plain.trimmer),
         mix_sizes=node.take("mix_sizes", JsonValue.flag, False),
-        setting_seconds=node.take("setting_seconds", lambda n: n.whole(0, 3600), plain.setting_seconds),
-        stroke_seconds=node.take("stroke_seconds", lambda n: n.whole(0, 3600), plain.stroke_seconds),
+        papers_together=node.take("papers_together", JsonValue.flag, False),
+        pace=Pace(
+            **paces,
+            hour=node.take("hour_worth", JsonValue.amount, None),
+            sheet=node.take("sheet_worth", JsonValue.amount, None),
+        ),
     )
+
+
+def _worth(pace: Pace) -> dict[str, str]:
+    worth = {"hour_worth": pace.hour, "sheet_worth": pace.sheet}
+    return {key: format(amount, "f") for key, amount in worth.items() if amount is not None}
 
 
 def _two_sizes(node: JsonValue) -> tuple[Length, Length]:
@@ -174,8 +190,9 @@ def job_document(job: Job) -> dict[str, Any]:
             "keep_offcut": " x ".join(write_length(side, units) for side in job.cutting.keep_offcut),
             "trimmer": write_length(job.cutting.trimmer, units),
             "mix_sizes": job.cutting.mix_sizes,
-            "setting_seconds": job.cutting.setting_seconds,
-            "stroke_seconds": job.cutting.stroke_seconds,
+            "papers_together": job.cutting.papers_together,
+            **{f"{name}_seconds": getattr(job.cutting.pace, name) for name in PACES},
+            **_worth(job.cutting.pace),
         },
         "habits": {
             "scoring": job.habits.scoring.value,

@@ -5,8 +5,10 @@ Lengths are millimetres with at most six decimals, which is exact for every whol
 
 from __future__ import annotations
 
+from dataclasses import replace
 from typing import Any
 
+from neat_sheaf.cutting.handling import Handling
 from neat_sheaf.cutting.option import SizeMix
 from neat_sheaf.cutting.order import Batch, Becomes, LocatedPart, Stroke
 from neat_sheaf.cutting.plan import (
@@ -35,6 +37,7 @@ __all__ = [
     "sheets_document",
 ]
 
+_HANDLED = ("carry", "turn", "paper", "pile", "sort", "bag")
 # Nothing that is planned has as many; a file that has is no plan.
 _MOST = 100_000
 
@@ -56,6 +59,7 @@ def paper_document(paper: PaperPlan) -> dict[str, Any]:
         "at_least": paper.lower_bound,
         "offcuts_used": paper.offcuts_used,
         "mixed": paper.mixed,
+        "kits_per_block": paper.kits_per_block,
         "layouts": [layout_document(layout) for layout in paper.layouts],
     }
 
@@ -100,6 +104,7 @@ def cutting_document(cutting: CuttingPlan) -> dict[str, Any]:
         "strokes": cutting.strokes,
         "minutes": cutting.minutes,
         "seconds": cutting.seconds,
+        "handling": {name: getattr(cutting.handling, name) for name in _HANDLED},
         "largest_offcut": None
         if largest is None
         else {"width": millimetre_number(largest.width), "height": millimetre_number(largest.height)},
@@ -142,8 +147,14 @@ def mix_document(mix: SizeMix) -> dict[str, Any]:
     }
 
 
-PAPER_KEYS = ("paper", "sheets", "layouts"), ("at_least", "offcuts_used", "mixed", "packs", "cost")
-_CUTTING_KEYS = ("batches", "layouts", "strokes"), ("settings", "minutes", "seconds", "largest_offcut")
+PAPER_KEYS = (
+    ("paper", "sheets", "layouts"),
+    ("at_least", "offcuts_used", "mixed", "kits_per_block", "packs", "cost"),
+)
+_CUTTING_KEYS = (
+    ("batches", "layouts", "strokes"),
+    ("settings", "minutes", "seconds", "largest_offcut", "handling"),
+)
 _STROKE_KEYS = (
     ("paper", "along", "width", "height", "count", "times", "strokes", "gives", "strip", "remains", "rest"),
     ("rest_gives", "parts"),
@@ -168,6 +179,7 @@ def _read_paper(node: JsonValue) -> PaperPlan:
         offcuts_used=node.take("offcuts_used", JsonValue.whole, 0),
         layouts=node.list_at("layouts", _read_layout, _MOST),
         mixed=node.take("mixed", JsonValue.flag, False),
+        kits_per_block=node.take("kits_per_block", JsonValue.whole, 0),
     )
 
 
@@ -216,13 +228,20 @@ def _read_cutting(node: JsonValue) -> CuttingPlan:
     node.object(*_CUTTING_KEYS)
     # Files of before this was kept to the second say whole minutes.
     minutes = node.take("minutes", JsonValue.whole, 0)
+    batches = node.list_at("batches", _read_batch, _MOST)
+    handling = Handling(setting=len(batches), stroke=node.key("strokes").whole())
     return CuttingPlan(
-        batches=node.list_at("batches", _read_batch, _MOST),
+        batches=batches,
         layouts=node.key("layouts").whole(),
-        strokes=node.key("strokes").whole(),
+        handling=node.take("handling", lambda n: _read_handling(n, handling), handling),
         seconds=node.take("seconds", lambda n: n.whole(0, 100_000_000), 60 * minutes),
         largest=node.take("largest_offcut", _read_largest, None),
     )
+
+
+def _read_handling(node: JsonValue, known: Handling) -> Handling:
+    node.object((), _HANDLED)
+    return replace(known, **{name: node.take(name, JsonValue.whole, 0) for name in _HANDLED})
 
 
 def _read_largest(node: JsonValue) -> Extent | None:

@@ -1,18 +1,18 @@
-"""Watching a search: what it has so far, how long it may go on, and how it is stopped."""
+"""Watching a search: what it has so far, how much work it may do, and how it is stopped."""
 
 from __future__ import annotations
 
-import time
 from collections.abc import Callable
 from dataclasses import dataclass
 
 from neat_sheaf.errors import NeatSheafError
 from neat_sheaf.messages import message
 
-__all__ = ["CancelledError", "Progress", "SearchControl"]
+__all__ = ["USUAL_STEPS", "CancelledError", "Progress", "SearchControl"]
 
-# From memory: as long as a person waits for a hard job before a good plan is better than the best.
-USUAL_SECONDS = 20.0
+# A step is about a millionth of a second on the machine it was measured on. From memory: a person waits
+# so long for a hard job before a good plan is better than the best.
+USUAL_STEPS = 20_000_000
 
 
 class CancelledError(NeatSheafError):
@@ -31,41 +31,42 @@ class Progress:
 
 
 class SearchControl:
-    """A time budget in seconds from now, a listener for progress, and a means to cancel.
+    """How much work a search may do, a listener for its progress, and a means to cancel it.
 
-    ``cancelled`` is asked between steps of some hundredths of a second; where it says True the
-    search ends with CancelledError. When the time is over, or ``stop_early`` is called (from another
+    Work is counted in steps, never by the clock: a job has the same plan on every machine, however busy
+    it is. ``cancelled`` is asked between steps of some hundredths of a second; where it says True the
+    search ends with CancelledError. When the work is used up, or ``stop_early`` is called (from another
     thread), it ends with the best plan it holds.
     """
 
     def __init__(
         self,
-        seconds: float = USUAL_SECONDS,
+        steps: int = USUAL_STEPS,
         on_progress: Callable[[Progress], None] | None = None,
         cancelled: Callable[[], bool] | None = None,
     ) -> None:
-        self._end = time.monotonic() + seconds
+        self._left = steps
+        self._enough = False
         self._on_progress = on_progress
         self._cancelled = cancelled
 
+    def spend(self, steps: int) -> None:
+        """Count work that was done."""
+        self._left -= steps
+
     def stop_early(self) -> None:
         """End the search soon, with the best plan it holds."""
-        self._end = time.monotonic()
+        self._enough = True
 
-    @property
-    def seconds_left(self) -> float:
-        """Seconds left, never negative."""
-        return max(0.0, self._end - time.monotonic())
-
-    def time_is_up(self) -> bool:
-        """Whether the time is over. Raises CancelledError."""
+    def is_over(self) -> bool:
+        """Whether the work is used up, or enough. Raises CancelledError."""
         if self._cancelled is not None and self._cancelled():
             raise CancelledError
-        return self.seconds_left <= 0
+        return self._enough or self._left <= 0
 
     def report_progress(self, sheets: int | None, lower_bound: int) -> bool:
-        """Tell the progress; False when the time is over. Raises CancelledError."""
-        time_is_up = self.time_is_up()
+        """Tell the progress; False when the work is used up. Raises CancelledError."""
+        over = self.is_over()
         if self._on_progress is not None:
             self._on_progress(Progress(sheets, lower_bound))
-        return not time_is_up
+        return not over

@@ -9,14 +9,16 @@ import highspy
 import numpy as np
 import numpy.typing as npt
 
+from neat_sheaf.nesting.control import SearchControl
 from neat_sheaf.nesting.items import Stock
 from neat_sheaf.nesting.pattern import Pattern
 
-__all__ = ["Relaxed", "choose", "relax"]
+__all__ = ["Chosen", "Relaxed", "choose", "relax"]
 
 # An offcut costs a little, so that it is taken only where it helps.
 _OFFCUT_COST = 1e-3
 _SHEET_NODES = 300
+_ITERATION = 60  # steps that an iteration of the simplex method counts as
 
 
 @dataclass(frozen=True, slots=True)
@@ -25,6 +27,17 @@ class Relaxed:
 
     uses: list[float]
     duals: list[float]
+
+
+@dataclass(frozen=True, slots=True)
+class Chosen:
+    """How often to cut each candidate, None where no choice was found; ``decided``: there is no cheaper one.
+
+    Where the search stopped at its target it is not ``decided``, since a cheaper one was not looked for.
+    """
+
+    times: list[int] | None
+    decided: bool
 
 
 def _model(pool: Sequence[Pattern], demand: Sequence[int], stock: Sequence[Stock]) -> highspy.Highs:
@@ -77,13 +90,13 @@ def choose(
     *,
     target: int = 0,
     most: int | None = None,
-    seconds: float = highspy.kHighsInf,
-) -> list[int] | None:
-    """How often to cut each candidate so that every demand is covered, or None if none was found.
+    control: SearchControl | None = None,
+    nodes: int = _SHEET_NODES,
+) -> Chosen:
+    """How often to cut each candidate so that every demand is covered.
 
-    The least cost (stopping at ``target``, a proved bound), and no more than ``most``. Stops after
-    a number of branches, so that the answer does not depend on the machine's speed; after
-    ``seconds`` only in need.
+    The least cost (stopping at ``target``, a proved bound), and no more than ``most``. Stops after so
+    many ``nodes`` of the search tree, so that the answer does not depend on the machine's speed.
     """
     solver = _model(pool, demand, stock)
     size = len(pool)
@@ -91,21 +104,25 @@ def choose(
     if most is not None:
         solver.addRow(-highspy.kHighsInf, most + 0.5, size, every, _costs(pool, stock, 0.0))
     solver.changeColsIntegrality(size, every, np.array([highspy.HighsVarType.kInteger] * size))
-    solver.setOptionValue("mip_max_nodes", _SHEET_NODES)
+    solver.setOptionValue("mip_max_nodes", nodes)
     # Offcuts may add up to less than half a sheet's cost above the bound.
     solver.setOptionValue("objective_target", target + 0.5)
-    solver.setOptionValue("time_limit", seconds)
     solver.setOptionValue("mip_detect_symmetry", False)
     # On models this small it takes longer than all the rest; measured: half the time without it.
     solver.setOptionValue("mip_heuristic_run_feasibility_jump", False)
     solver.setOptionValue("mip_rel_gap", 0.0)
     solver.setOptionValue("mip_abs_gap", 1e-4)
     solver.run()
+    if control is not None:
+        control.spend(_ITERATION * max(0, solver.getInfo().simplex_iteration_count))
+    status = solver.getModelStatus()
     values = solver.getSolution().col_value
-    if len(values) < size:
-        return None
+    if status == highspy.HighsModelStatus.kInfeasible or len(values) < size:
+        return Chosen(None, status == highspy.HighsModelStatus.kInfeasible)
     chosen = [round(values[n]) for n in range(size)]
-    return chosen if _covers(chosen, pool, demand, stock) else None
+    if not _covers(chosen, pool, demand, stock):
+        return Chosen(None, False)
+    return Chosen(chosen, status == highspy.HighsModelStatus.kOptimal)
 
 
 def _covers(

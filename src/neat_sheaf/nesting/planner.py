@@ -8,20 +8,26 @@ optimal. The bound is computed in whole numbers, so no rounding can raise it.
 from __future__ import annotations
 
 import logging
-from collections import Counter
 from collections.abc import Sequence
 from dataclasses import dataclass
 from fractions import Fraction
 
 from neat_sheaf.nesting.control import SearchControl
+from neat_sheaf.nesting.fewer_layouts import fewer_layouts
 from neat_sheaf.nesting.items import Item, Stock
-from neat_sheaf.nesting.layouts import Layout, exact
-from neat_sheaf.nesting.pattern import Pattern
+from neat_sheaf.nesting.layouts import Layout
 from neat_sheaf.nesting.pool import PatternPool
 from neat_sheaf.nesting.search import Search
 from neat_sheaf.nesting.tree import Node, Split, Spot
 
-__all__ = ["Nested", "checked_bound", "fewest_sheets", "nest", "prove_lower_bound"]
+__all__ = [
+    "Nested",
+    "checked_bound",
+    "fewest_sheets",
+    "nest",
+    "prove_lower_bound",
+    "with_more_sheets",
+]
 
 _log = logging.getLogger(__name__)
 
@@ -56,7 +62,6 @@ def nest(
     demand: Sequence[int],
     stock: Sequence[Stock],
     *,
-    few_layouts_first: bool = False,
     whole_kit: Sequence[int] | None = None,
     pool: PatternPool | None = None,
     reach: int | None = None,
@@ -65,7 +70,7 @@ def nest(
     """Ways to cut ``demand[k]`` pieces of each ``items[k]`` from the stock at the least cost found.
 
     The first opens the fewest sheets found, the others no more, in fewer different layouts where
-    that was found; with ``few_layouts_first`` they have few layouts even where that costs sheets.
+    that was found.
     Every item must fit some stock of whole sheets. ``whole_kit`` is one kit's counts: layouts that
     hold whole kits are then among the candidates. ``pool`` keeps patterns for another number;
     without one, no cut is longer than ``reach`` (nm, None: any).
@@ -78,7 +83,6 @@ def nest(
             [items[k] for k in wanted],
             [demand[k] for k in wanted],
             stock,
-            few_layouts_first=few_layouts_first,
             whole_kit=[whole_kit[k] for k in wanted] if whole_kit else None,
             reach=reach if pool is None else pool.reach,
             control=control,
@@ -95,8 +99,39 @@ def nest(
     search.generate()
     if whole_kit is not None:
         search.add_whole_kits(whole_kit)
-    found = search.few_layouts() if few_layouts_first else search.fewest()
-    return [_nested(plan, demand, stock, search.lower_bound) for plan in found]
+    best = search.fewest()
+    found = fewer_layouts(search, best, search.cost(best))
+    return [_nested(layouts, stock, search.lower_bound) for layouts in found]
+
+
+def with_more_sheets(
+    demand: Sequence[int],
+    pool: PatternPool,
+    more: Sequence[int],
+    whole_kit: Sequence[int] | None = None,
+    control: SearchControl | None = None,
+) -> list[Nested]:
+    """The demand in fewer layouts, for so many sheets ``more`` than the fewest. One size of sheet.
+
+    Those that have fewer layouts than one with fewer sheets, at most one for each number. Every kind of the
+    pool must be in the demand.
+    """
+    search = Search(pool, demand, control or SearchControl())
+    search.generate()
+    if whole_kit is not None:
+        search.add_whole_kits(whole_kit)
+    best = search.fewest()
+    cost = search.cost(best)
+    found: list[Nested] = []
+    least = min(len(plan) for plan in fewer_layouts(search, best, cost))
+    for number in more:
+        if least > 1 and not search.control.is_over():
+            plans = fewer_layouts(search, best, cost + number * pool.stock[0].cost)
+            fewest = min(plans, key=len)
+            if len(fewest) < least:
+                least = len(fewest)
+                found.append(_nested(fewest, pool.stock, search.lower_bound))
+    return found
 
 
 def fewest_sheets(
@@ -107,7 +142,7 @@ def fewest_sheets(
         return 0, Fraction(0)
     search = Search(pool, demand, control or SearchControl())
     search.generate()
-    cost = search.cost(search.fewest(alone=True)[0])
+    cost = search.cost(search.fewest())
     return cost, search.bound if checked_bound(search.lower_bound, cost) else Fraction(0)
 
 
@@ -131,10 +166,7 @@ def prove_lower_bound(
     return search.lower_bound
 
 
-def _nested(
-    plan: Counter[Pattern], demand: Sequence[int], stock: Sequence[Stock], lower_bound: int
-) -> Nested:
-    layouts = exact(plan, demand)
+def _nested(layouts: Sequence[Layout], stock: Sequence[Stock], lower_bound: int) -> Nested:
     opened = [(stock[lay.stock], lay.times) for lay in layouts if stock[lay.stock].is_sheet]
     cost = sum(s.cost * times for s, times in opened)
     return Nested(tuple(layouts), sum(times for _, times in opened), cost, checked_bound(lower_bound, cost))

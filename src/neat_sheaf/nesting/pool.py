@@ -86,8 +86,17 @@ class PatternPool:
         The best patterns are added.
         """
         proved, priced = self.prover.prove(values, control)
-        self._take(priced if self.prover.pricer is self.pricer else self.pricer.price_all(values, control))
+        # Patterns that the proof rests on serve a plan too, where no cut is out of reach.
+        serve = self.prover.exact and self.reach is None
+        self._take(priced if serve else self.pricer.price_all(values, control))
         return proved
+
+    def refine(self) -> bool:
+        """Prove on every cut position from now on; False where that is so already, or they are too many."""
+        finer = self.prover.finer()
+        if finer is not None:
+            self.prover = finer
+        return finer is not None
 
     def _take(self, found: Sequence[Priced]) -> None:
         for priced in found:
@@ -103,6 +112,14 @@ class PatternPool:
             return None
         pattern = Pattern.of(number, tree, len(self.items))
         return self.patterns.setdefault((number, pattern.holds), pattern)
+
+    def within(self, pattern: Pattern) -> bool:
+        """Whether the trimmer reaches across every cut of a pattern."""
+        return self._within(pattern.stock, pattern.tree)
+
+    def kept(self, pattern: Pattern) -> Pattern:
+        """The pattern, or the one that is there already and holds the same."""
+        return self.patterns.setdefault((pattern.stock, pattern.holds), pattern)
 
     def _within(self, number: int, tree: Node) -> bool:
         sheet = self.stock[number]

@@ -28,7 +28,8 @@ from neat_sheaf.nesting.tree import Node, Split, Spot, lay
 __all__ = ["MOST_POINTS", "Priced", "Pricer", "normal_patterns", "raster_points", "scaled_down"]
 
 _DEEP = 80  # cut positions in half a part; beyond it parts are halved, or trees would be as deep as wide
-_MOST_SUMS = 4000  # sums of sizes, before those that matter are picked out
+_A_STEP = 800  # pairs of parts that are compared in a step
+_SUMS_A_POINT = 10  # sums of sizes for each position, before those that matter are picked out
 
 Ints = npt.NDArray[np.int64]
 
@@ -73,11 +74,18 @@ def scaled_down(
 class Pricer:
     """Prices patterns for a fixed set of items and stock; ``exact`` says whether values are proved.
 
-    ``reach`` is the longest cut there is (nm, None: any). Stock longer than that is taken apart in
-    rows (``Rows``), each of which is then within reach.
+    ``most`` cut positions a side are priced. ``reach`` is the longest cut there is (nm, None: any).
+    Stock longer than that is taken apart in rows (``Rows``), each of which is then within reach.
     """
 
-    def __init__(self, items: Sequence[Item], stock: Sequence[Stock], reach: int | None = None) -> None:
+    def __init__(
+        self,
+        items: Sequence[Item],
+        stock: Sequence[Stock],
+        reach: int | None = None,
+        most: int = MOST_POINTS,
+    ) -> None:
+        self._most_points = most
         self.items = list(items)
         self.stock = list(stock)
         self.reach = None if all(s.access(reach) is Access.FREE for s in stock) else reach
@@ -96,6 +104,8 @@ class Pricer:
         self._ys: Ints = np.array(ys, dtype=np.int64)
         self._rest_x = _rests(self._xs)
         self._rest_y = _rests(self._ys)
+        half = sum(map(len, self._rest_x)) * len(ys) + sum(map(len, self._rest_y)) * len(xs)
+        self._pass_steps = 1 + half // (2 * _A_STEP)
         self._lying = [(kind, turned) for kind, turned, _, _ in within]
         self._corner = [
             (int(np.searchsorted(self._xs, w)), int(np.searchsorted(self._ys, h))) for _, _, w, h in within
@@ -107,12 +117,27 @@ class Pricer:
         }
 
     def _points(self, sizes: list[int], stock: set[int], longest: int) -> tuple[list[int], bool]:
-        points, complete = normal_patterns(sizes, longest, _MOST_SUMS)
+        points, complete = normal_patterns(sizes, longest, _SUMS_A_POINT * self._most_points)
         if complete and self.reach is None:
             points = raster_points(points, stock)
-        if complete and len(points) <= MOST_POINTS:
+        if complete and len(points) <= self._most_points:
             return points, True
         return normal_patterns(sizes, longest)
+
+    @property
+    def positions(self) -> tuple[Ints, Ints]:
+        """The cut positions across and up, nm, from 0."""
+        return self._xs, self._ys
+
+    @property
+    def rests(self) -> tuple[list[Ints], list[Ints]]:
+        """For each position the numbers of what is left after cuts at positions 1, 2, ... up to its half."""
+        return self._rest_x, self._rest_y
+
+    @property
+    def lying(self) -> list[tuple[int, bool, int, int]]:
+        """How pieces may lie: kind, turned, and the numbers of the positions that they reach."""
+        return [(*lying, *corner) for lying, corner in zip(self._lying, self._corner, strict=True)]
 
     @property
     def cells(self) -> int:
@@ -145,11 +170,13 @@ class Pricer:
             now = np.array(before, order="C")
             _close(now, self._rest_x if across else self._rest_y)
             passes += 1
+            if control is not None:
+                control.spend(self._pass_steps * len(values))
             if passes > 1 and np.array_equal(before, now):
                 break
             best = now if across else now.transpose(1, 0, 2)
             across = not across
-            if passes > 1 and control is not None and control.time_is_up():
+            if passes > 1 and control is not None and control.is_over():
                 closed = False
                 break
         rows = {n: of.values(self._row_ends(best, n), values) for n, of in self.rows.items()}

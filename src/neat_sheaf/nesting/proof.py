@@ -17,6 +17,8 @@ from neat_sheaf.nesting.pricing import Priced, Pricer, scaled_down
 
 __all__ = ["Prover"]
 
+_FINE_POINTS = 1000  # cut positions a side, where a bound is missed on fewer
+
 
 class Prover:
     """Bounds for fixed items and stock, for straight through-cuts of any length."""
@@ -33,6 +35,13 @@ class Prover:
             self.pricer = Pricer([small[k] for k in self._kept], room)
         self._areas = [item.width * item.height for item in self.items]
         self._fits = [[item.fits(s.width, s.height) for item in self.items] for s in self.stock]
+
+    def finer(self) -> Prover | None:
+        """The same with every cut position, where that is new and they are not too many."""
+        if self.exact:
+            return None
+        fine = Pricer(self.items, self.stock, most=_FINE_POINTS)
+        return Prover(self.items, self.stock, fine) if fine.exact else None
 
     def prove(
         self, values: Sequence[Sequence[int]], control: SearchControl | None = None

@@ -9,12 +9,13 @@ from dataclasses import replace
 from fractions import Fraction
 
 from neat_sheaf.nesting.control import SearchControl
+from neat_sheaf.nesting.enumeration import MOST_STEPS, TooManyPatternsError, patterns_worth
 from neat_sheaf.nesting.items import Access, Stock
-from neat_sheaf.nesting.layouts import exact
-from neat_sheaf.nesting.master import choose, relax
+from neat_sheaf.nesting.master import Chosen, choose, relax
 from neat_sheaf.nesting.one_sheet import TooManyError, layout_on_one
 from neat_sheaf.nesting.packing import on_one_sheet, packings
 from neat_sheaf.nesting.pattern import Pattern
+from neat_sheaf.nesting.payable import next_payable
 from neat_sheaf.nesting.pool import PatternPool
 from neat_sheaf.nesting.tree import Node
 
@@ -23,13 +24,15 @@ __all__ = ["Search"]
 _SCALE = 1_000_000
 _ROUNDS = 200
 # How many sheets of each layout of the linear optimum are laid again, and how many patterns are added.
-_ATTEMPTS = ((1, 0), (1, 12), (3, 24), (8, 48))
+_ATTEMPTS = ((1, 12), (3, 24))
+_KEPT = 4  # patterns of a region, where not all of them can be listed
+_SOME_STEPS = 1_000_000
+_SETTLING = 3000  # nodes of the integer program that settles whether a cheaper plan is there
 _GREEDY_LIMIT = 160  # pieces; above it the greedy packings are left out
+_A_PACKING = 600  # steps that a piece laid by every greedy rule counts as
 _KIT_LIMIT = 400  # pieces on a sheet of whole kits; above it they are not laid one by one
 _SHARES = (2, 3)  # parts of a demand that are searched for themselves
 _TOGETHER = 12  # lists of values priced at once
-_OTHERS = 4  # candidates beside those of a plan that may take the place of two of its layouts
-_WITH_OTHERS = 2  # of its layouts, the ones cut least often, so many are left out for them in turn
 
 
 class Search:
@@ -50,8 +53,9 @@ class Search:
 
     @property
     def lower_bound(self) -> int:
-        """The bound as a whole number, which every plan's cost is, or what is proved of this demand alone."""
-        return max(self.least, -int(-self.bound // 1))
+        """The bound raised to a sum of whole sheets, or what is proved of this demand alone."""
+        sheets = [s.cost for s in self.stock if s.is_sheet]
+        return next_payable(max(self.bound, Fraction(self.least)), sheets)
 
     def generate(self, in_full: bool = False) -> None:
         """Fill the pool by column generation and prove a lower bound on the plan.
@@ -73,7 +77,7 @@ class Search:
             # More patterns cannot raise a bound that is the linear optimum made whole.
             if (
                 not in_full
-                and self.lower_bound >= sum(u * self._price(c) for c, u in self.uses.items()) - 1e-6
+                and self.lower_bound >= sum(u * self.price(c) for c, u in self.uses.items()) - 1e-6
             ):
                 break
 
@@ -123,29 +127,115 @@ class Search:
                 if (pattern := self.pool.add(number, fitted)) is not None:
                     self.whole_kits.append(pattern)
 
-    def fewest(self, alone: bool = False, whole: bool = True) -> list[Counter[Pattern]]:
+    def fewest(self, whole: bool = True) -> Counter[Pattern]:
         """Candidates to cut, covering the demand at the least cost found.
 
-        The others cost no more and have fewer layouts; ``alone``: they are not looked for. Not
-        ``whole``: the demand is a part of one, and is not divided again.
+        What is simplest comes first, and each step only where the bound is missed. Not ``whole``: the
+        demand is a part of one, and is neither settled nor divided again.
         """
         best = self._on_one(self._rounded_up()) if whole else self._rounded_up()
-        # The linear optimum rounded down is kept apart from a few sheets of each layout,
-        # which leaves the integer program the same small job for 10 kits or 10 000.
-        for kept_back, varied in _ATTEMPTS if whole else _ATTEMPTS[:2]:
-            if self.cost(best) <= self.lower_bound or not self.control.report_progress(
-                self.cost(best), self.lower_bound
-            ):
-                break
-            if varied == _ATTEMPTS[1][1]:
-                self.generate(in_full=True)
-            self.vary(varied)
-            best = self._rounded(best, kept_back)
+        for kept_back in (0, 1):
+            if self._missed(best):
+                best = self._rounded(best, kept_back)
+        if self._missed(best):
+            self.generate(in_full=True)
+        if self._missed(best) and self.pool.refine():
+            self.generate(in_full=True)
+        if self._missed(best):
+            self._add_greedy(self._left(self._base(1)))
+            best = self._rounded(best, 1)
         if whole:
+            best = self._settled(best)
+        # What could not be settled is tried with other patterns.
+        for kept_back, varied in _ATTEMPTS if whole else _ATTEMPTS[:1]:
+            if self._missed(best):
+                self._add_greedy(self._left(self._base(kept_back)))
+                self.vary(varied)
+                best = self._rounded(best, kept_back)
+        if whole and self._missed(best):
             best = self._in_parts(best)
-            if self.control.seconds_left <= 0:
-                best = min([best, *self._one_by_one()], key=self.cost)
-        return [best] if alone else [best, *self._fewer_layouts(best, self.cost(best))]
+        if whole and self.control.is_over():
+            best = min([best, *self._one_by_one()], key=self.cost)
+        return best
+
+    def _missed(self, best: Counter[Pattern]) -> bool:
+        """Whether a plan may still be made cheaper, and there is work left to try."""
+        cost = self.cost(best)
+        return cost > self.lower_bound and self.control.report_progress(cost, self.lower_bound)
+
+    def _settled(self, best: Counter[Pattern]) -> Counter[Pattern]:
+        """The best so far or a better one; as far as it is settled, the bound is raised to its cost.
+
+        Every pattern that a cheaper plan can use is listed: either some of them make one, or there is none.
+        """
+        for target in dict.fromkeys((self.cost(best) - 1, self.lower_bound)):
+            if not self._missed(best) or target >= self.cost(best):
+                break
+            try:
+                listed = self.patterns_for(target)
+            except TooManyPatternsError:
+                best = self._among_some(best, target)
+                continue
+            within = [c for c in listed if self.pool.within(c)]
+            every = len(within) == len(listed)
+            found = self._cheapest(within, target)
+            if found.times is not None:
+                best = self._kept(within, found.times)
+                if found.decided and every:
+                    self.least = max(self.least, self.cost(best))
+            elif found.decided and (every or self._cheapest(listed, target) == Chosen(None, True)):
+                self.least = max(self.least, target + 1)
+        return best
+
+    def _among_some(self, best: Counter[Pattern], target: int) -> Counter[Pattern]:
+        """The best so far, or better: with some of the patterns that a cheaper plan can use."""
+        try:
+            listed = self.patterns_for(target, _SOME_STEPS, keep=_KEPT)
+        except TooManyPatternsError:
+            return best
+        tried = [c for c in (*listed, *self.pool.patterns.values()) if self.pool.within(c)]
+        times = self._cheapest(tried, target).times
+        return best if times is None else self._kept(tried, times)
+
+    def _kept(self, listed: Sequence[Pattern], times: Sequence[int]) -> Counter[Pattern]:
+        """A plan of listed patterns, which the pool keeps from now on."""
+        made: Counter[Pattern] = Counter()
+        for pattern, often in zip(listed, times, strict=True):
+            if often:
+                made[self.pool.kept(pattern)] += often
+        return made
+
+    def _cheapest(self, listed: list[Pattern], target: int) -> Chosen:
+        if any(all(c.holds[k] == 0 for c in listed) for k in range(len(self.items))):
+            return Chosen(None, True)
+        return choose(
+            listed, self.demand, self.stock,
+            target=self.lower_bound, most=target, control=self.control, nodes=_SETTLING,
+        )  # fmt: skip
+
+    def patterns_for(self, target: int, steps: int = MOST_STEPS, keep: int | None = None) -> list[Pattern]:
+        """Every pattern that a plan of this cost at most can use, but those that others stand for.
+
+        Whatever the trimmer's reach. Raises TooManyPatternsError where that is not to be had.
+        """
+        if not self.pool.prover.exact:
+            raise TooManyPatternsError
+        pricer = self.pool.prover.pricer
+        values = [int(dual * _SCALE) for dual in self.duals]
+        priced = pricer.price_all([values], self.control)[0]
+        best = priced.best
+        rates = [Fraction(s.cost, v) for v, s in zip(best, self.stock, strict=True) if s.is_sheet and v]
+        if not rates or not priced.closed:
+            raise TooManyPatternsError
+        total = sum(d * v for d, v in zip(self.demand, values, strict=True))
+        total -= sum(v * (s.limit or 0) for v, s in zip(best, self.stock, strict=True))
+        slack = (target - total * min(rates)) / min(rates)
+        worth = [
+            s.cost / min(rates) - slack if s.is_sheet else v - slack
+            for v, s in zip(best, self.stock, strict=True)
+        ]
+        found = patterns_worth(priced, self.demand, worth, self.control, steps, keep)
+        return [Pattern.of(number, tree, len(self.items)) for number, tree in found]
 
     def decide(self) -> None:
         """Prove two sheets where one does not do, as far as that is decided."""
@@ -166,7 +256,7 @@ class Search:
                 break
             if fitted is None:
                 if len(self.stock) == 1:
-                    self.least = 2 * sheet.cost
+                    self.least = max(self.least, 2 * sheet.cost)
                 continue
             pattern = self.pool.add(number, fitted)
             if pattern is not None:
@@ -202,14 +292,20 @@ class Search:
             if all(added):
                 yield Counter(c for c in added if c is not None)
 
+    def _base(self, kept_back: int) -> Counter[Pattern]:
+        """The linear optimum rounded down, and so many fewer of each layout."""
+        return +Counter({c: int(u + 1e-6) - kept_back for c, u in self.uses.items()})
+
     def _rounded(self, best: Counter[Pattern], kept_back: int) -> Counter[Pattern]:
-        """The best so far, or better: the linear optimum rounded down, its last sheets laid again."""
-        base = +Counter({c: int(u + 1e-6) - kept_back for c, u in self.uses.items()})
+        """The best so far, or better: the linear optimum rounded down, its last sheets laid again.
+
+        That leaves the integer program the same small job for 10 kits or 10 000.
+        """
+        base = self._base(kept_back)
         left = self._left(base)
-        self._add_greedy(left)
         pool = list(self.pool.patterns.values())
         target = self.lower_bound - self.cost(base)
-        picked = choose(pool, left, self._stock_left(base), target=target, seconds=self.control.seconds_left)
+        picked = choose(pool, left, self._stock_left(base), target=target, control=self.control).times
         return best if picked is None else min(best, base + _of(pool, picked), key=self.cost)
 
     def _in_parts(self, best: Counter[Pattern]) -> Counter[Pattern]:
@@ -219,9 +315,7 @@ class Search:
         tried on the whole again.
         """
         for share in _SHARES:
-            if self.cost(best) <= self.lower_bound or not self.control.report_progress(
-                self.cost(best), self.lower_bound
-            ):
+            if not self._missed(best):
                 break
             part = [d // share for d in self.demand]
             made: Counter[Pattern] = Counter()
@@ -229,92 +323,11 @@ class Search:
                 if any(some):
                     search = Search(self.pool, some, self.control)
                     search.generate()
-                    made += search.fewest(alone=True, whole=False)[0]
+                    made += search.fewest(whole=False)
             # Each part may have used the same offcuts.
             there = all((s.limit or 0) >= 0 for s in self._stock_left(made))
             best = self._rounded(min(best, made, key=self.cost) if there else best, 1)
         return best
-
-    def few_layouts(self) -> list[Counter[Pattern]]:
-        """Few different layouts, and then few sheets; the best first.
-
-        What a plan holds beyond the demand is left out of it in the end, which makes one layout two.
-        """
-        self._add_greedy(self.demand)
-
-        def merit(plan: Counter[Pattern]) -> tuple[int, int]:
-            return len(exact(plan, self.demand)), self.cost(plan)
-
-        rounded = self._rounded_up()
-        return sorted([*self._alone(), rounded, *self._fewer_layouts(rounded, None)], key=merit)[:6]
-
-    def _alone(self) -> list[Counter[Pattern]]:
-        """Every plan of one layout."""
-        return [
-            Counter({c: max(-(-d // n) for d, n in zip(self.demand, c.holds, strict=True))})
-            for c in self.pool.patterns.values()
-            if all(c.holds) and self.stock[c.stock].is_sheet
-        ]
-
-    def _fewer_layouts(self, found: Counter[Pattern], at_most: int | None) -> list[Counter[Pattern]]:
-        """The same demand in fewer different layouts, at no more than a cost: one is left out at a time.
-
-        Tried with the layouts of the plan alone, and with those too that the linear program
-        thinks next best.
-        """
-        starts = [found]
-        if at_most is not None:
-            # The layouts of the linear program and those of whole kits are good ones to begin with.
-            other = self._from_these([*self.uses, *self.whole_kits], at_most)
-            starts += [other] if other is not None else []
-            alone = [plan for plan in self._alone() if self.cost(plan) <= at_most]
-            starts += sorted(alone, key=lambda plan: sum(n * sum(c.holds) for c, n in plan.items()))[:2]
-        plans = [self._less(start, at_most, 0) for start in starts]
-        plans.append(self._less(min(plans, key=len), at_most, _OTHERS))
-        return [plan for plan in (*starts[1:], *plans) if plan is not found]
-
-    def _less(self, plan: Counter[Pattern], at_most: int | None, others: int) -> Counter[Pattern]:
-        """A plan with layouts left out one after the other, as long as the rest can do their work."""
-        spare = self._next_best(plan, others)
-        while len(plan) > 1 and self.control.seconds_left > 0:
-            fewer = (
-                self._from_these([c for c in plan if c is not without] + spare, at_most)
-                for without in sorted(plan, key=lambda c: plan[c])[: _WITH_OTHERS if others else None]
-                if self.control.seconds_left > 0
-            )
-            found = next((less for less in fewer if less is not None and len(less) < len(plan)), None)
-            if found is None:
-                break
-            plan = found
-        return plan
-
-    def _from_these(self, pool: list[Pattern], at_most: int | None) -> Counter[Pattern] | None:
-        """The demand from these candidates alone, at no more than a cost; None: there is none."""
-        if any(all(c.holds[k] == 0 for c in pool) for k in range(len(self.items))):
-            return None
-        if at_most is not None:
-            # The linear program says so more quickly than the whole one.
-            uses = relax(pool, self.demand, self.stock).uses
-            if sum(u * self._price(c) for c, u in zip(pool, uses, strict=True)) > at_most + 1e-6:
-                return None
-        picked = choose(
-            pool,
-            self.demand,
-            self.stock,
-            target=at_most or 0,
-            most=at_most,
-            seconds=self.control.seconds_left,
-        )
-        return None if picked is None else _of(pool, picked)
-
-    def _next_best(self, found: Counter[Pattern], count: int) -> list[Pattern]:
-        """The candidates outside a plan that the linear program thinks next best."""
-
-        def wasted(c: Pattern) -> float:
-            value: float = sum(w * n for w, n in zip(self.duals, c.holds, strict=True))
-            return self._price(c) - value
-
-        return sorted((c for c in self.pool.patterns.values() if c not in found), key=wasted)[:count]
 
     def _rounded_up(self) -> Counter[Pattern]:
         """The linear optimum with every part of a sheet made a whole one: always a plan."""
@@ -365,15 +378,17 @@ class Search:
 
     def _add_greedy(self, left: Sequence[int]) -> None:
         if sum(left) <= _GREEDY_LIMIT:
+            self.control.spend(_A_PACKING * sum(left))
             for plan in packings(self.items, left, self.stock):
                 for number, tree in plan:
                     self.pool.add(number, tree)
 
     def cost(self, plan: Counter[Pattern]) -> int:
         """What the whole sheets of a plan cost."""
-        return sum(n * self._price(c) for c, n in plan.items())
+        return sum(n * self.price(c) for c, n in plan.items())
 
-    def _price(self, pattern: Pattern) -> int:
+    def price(self, pattern: Pattern) -> int:
+        """What a sheet of a pattern costs; an offcut costs nothing."""
         stock = self.stock[pattern.stock]
         return stock.cost if stock.is_sheet else 0
 

@@ -72,18 +72,43 @@ not-at-the-trimmer = { $why }
 
 ## Choices
 
-advised =
-    .mixed = its sheets cost the least where sizes of one paper share the work
-    .same-sheets = every style opens as many sheets, and this one is the quickest at the trimmer
-    .minutes-for-sheets = it opens the fewest sheets; { $minutes } min at the trimmer could be saved for { $sheets ->
-        [one] { $sheets } sheet
-       *[other] { $sheets } sheets
-    } more
-    .seconds-for-sheets = it opens the fewest sheets; less than a minute at the trimmer could be saved for { $sheets ->
-        [one] { $sheets } sheet
-       *[other] { $sheets } sheets
-    } more
-    .fewest-and-quickest = it opens the fewest sheets and no style is quicker at the trimmer; another opens up to { $more } more
+option-why = { $parts }
+option-fewest =
+    .proved = { $sheets ->
+        [one] { $sheets } sheet, and no plan opens fewer
+       *[other] { $sheets } sheets, and no plan opens fewer
+    }
+    .found = { $sheets ->
+        [one] { $sheets } sheet, the fewest that were found
+       *[other] { $sheets } sheets, the fewest that were found
+    }
+option-sheets =
+    .more = { $sheets ->
+        [one] { $sheets } sheet more
+       *[other] { $sheets } sheets more
+    }
+    .as-many = as many sheets
+option-layouts =
+    .fewer = { $layouts ->
+        [one] { $layouts } layout fewer
+       *[other] { $layouts } layouts fewer
+    }
+    .more = { $layouts ->
+        [one] { $layouts } layout more
+       *[other] { $layouts } layouts more
+    }
+option-minutes =
+    .less = { $minutes } min less
+    .more = { $minutes } min more
+option-blocks =
+    .alike = { $kits ->
+        [one] cut one kit at a time, over and over
+       *[other] cut { $kits } whole kits at a time, over and over
+    }
+    .unlike = cut a few whole kits of each paper at a time, over and over
+option-usual =
+    .minutes = the usual choice where a sheet is worth { $minutes } min of work
+    .money = the usual choice: at { $hour } an hour, sheets and work come to { $total }
 
 ## While a plan is being cut
 

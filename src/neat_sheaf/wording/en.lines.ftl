@@ -91,7 +91,8 @@ command =
     .plan = lay the pieces on sheets, total and cost them
     .json = the plan file, on standard output
     .kits = another number of kits
-    .compare = styles, sheet sizes and numbers of seats side by side
+    .compare = options of cutting, sheet sizes and numbers of seats side by side
+    .compare-json = the options as JSON, for programs
     .check = only the checks: will it go together?
     .read = read a list as it was written down: pieces, supplies, steps
     .lines = a text file, or - for standard input
@@ -134,7 +135,7 @@ report-head =
     .supplies = Supplies
     .cost = Cost in { $currency }        a kit      class
     .cutting = At the trimmer: { $settings } settings, { $strokes } strokes, about { $minutes } min. Guard down; cut away from the hand.
-    .styles = Styles           sheets layouts settings strokes  min   a kit, sheets opened
+    .options = Options             sheets layouts settings strokes turns  min   a kit, sheets opened
     .sizes = Sheet sizes for { $role }
     .seats = Seat by seat
 report-pack = comes in the pack { $pack }
@@ -194,7 +195,7 @@ report-supply =
         [one] { $packs } pack
        *[other] { $packs } packs
     }
-report-advised = Suggested: { $style }, because { $because }.
+report-option = { $name }: { $why }.
 report-size =
     .fails = { $name } ({ $size }): { $why }
     .chosen = { $name } ({ $size }): { $sheets } sheets, at least { $bound }, { $price }, chosen

@@ -1,0 +1,128 @@
+"""What is done with the sheets of a plan, how often, and how long it takes: not the blade alone."""
+
+from __future__ import annotations
+
+from collections import Counter
+from collections.abc import Sequence
+from dataclasses import dataclass, fields
+
+from neat_sheaf.cutting.order import Batch, Pile
+from neat_sheaf.cutting.strips import Part, Strips
+from neat_sheaf.measure.length import Length
+from neat_sheaf.measure.side import Side
+from neat_sheaf.nesting.tree import Region, Split, Spot
+from neat_sheaf.pace import Pace
+
+__all__ = ["UNHANDLED", "Handling", "handling_of", "sorted_pieces"]
+
+
+@dataclass(frozen=True, slots=True)
+class Handling:
+    """How often each thing is done; the names are those of a ``Pace``.
+
+    ``pile``: the most unlike piles of parts that wait to be cut at one time, of each paper. ``sort``:
+    pieces that are put to their kits one by one, and kits that come off a sheet whole.
+    """
+
+    setting: int = 0
+    stroke: int = 0
+    carry: int = 0
+    turn: int = 0
+    paper: int = 0
+    pile: int = 0
+    sort: int = 0
+    bag: int = 0
+
+    def __add__(self, other: Handling) -> Handling:
+        """One after the other."""
+        return Handling(*(getattr(self, f.name) + getattr(other, f.name) for f in fields(self)))
+
+    def seconds(self, pace: Pace) -> int:
+        """How long it all takes."""
+        return sum(getattr(self, field.name) * getattr(pace, field.name) for field in fields(self))
+
+
+UNHANDLED = Handling()
+
+
+def handling_of(batches: Sequence[Batch[int]], piles: Sequence[Pile], at_once: Sequence[int]) -> Handling:
+    """What the batches of these piles take at the trimmer; ``at_once`` sheets of each paper in a stack.
+
+    A stack is turned where it is cut along another side than the cut was that gave it.
+    """
+    lies: dict[tuple[int, Region], Side] = {}
+    turns = strokes = papers = 0
+    paper = None
+    for batch in batches:
+        for stroke in batch.strokes:
+            strokes += stroke.strokes
+            papers += stroke.paper != paper
+            paper = stroke.paper
+            turned = 0
+            for part in stroke.parts:
+                here = (part.layout, part.region)
+                turned += piles[part.layout].times if lies.get(here, stroke.along) is not stroke.along else 0
+                rest = part.region
+                for _ in range(stroke.times):
+                    strip, rest = rest.divided(Split(stroke.along, Length(batch.setting), None, None))
+                    lies[part.layout, strip] = stroke.along
+                lies[part.layout, rest] = stroke.along
+            turns += -(-turned // at_once[stroke.paper])
+    return Handling(
+        setting=len(batches),
+        stroke=strokes,
+        carry=sum(-(-pile.times // at_once[pile.paper]) for pile in piles),
+        turn=turns,
+        paper=papers,
+        pile=_waiting(batches, piles),
+    )
+
+
+def _waiting(batches: Sequence[Batch[int]], piles: Sequence[Pile]) -> int:
+    """The most piles of unlike strips that wait for a later setting at one time; sheets do not count."""
+    made: dict[tuple[int, Region], int] = {}
+    come, gone = Counter[int](), Counter[int]()
+    seen: set[tuple[int, int, int, int, int]] = set()
+    for number, batch in enumerate(batches):
+        for stroke in batch.strokes:
+            for part in stroke.parts:
+                since = made.get((part.layout, part.region))
+                # Parts of one size of a paper that come and go together lie on one pile.
+                size = (stroke.paper, part.region.width, part.region.height, since or 0, number)
+                if since is not None and since < number and size not in seen:
+                    seen.add(size)
+                    come[since] += 1
+                    gone[number] += 1
+                rest = part.region
+                for _ in range(stroke.times):
+                    strip, rest = rest.divided(Split(stroke.along, Length(batch.setting), None, None))
+                    made[part.layout, strip] = number
+                made[part.layout, rest] = number
+    waiting = most = 0
+    for number in range(len(batches)):
+        waiting += come[number] - gone[number]
+        most = max(most, waiting)
+    return most
+
+
+def sorted_pieces(part: Part, times: int, kits: Sequence[Counter[int]]) -> int:
+    """How often something is put to its kit: each piece by itself, or each kit where sheets hold whole ones.
+
+    ``kits`` are the pieces of a kit by kind, one for each colourway that is cut from the paper.
+    """
+    held = _held(part)
+    for kit in kits:
+        number = min((held[kind] // n for kind, n in kit.items()), default=0)
+        if number and held == Counter({kind: n * number for kind, n in kit.items()}):
+            return number * times
+    return held.total() * times
+
+
+def _held(part: Part) -> Counter[int]:
+    if isinstance(part, Spot):
+        return Counter({part.kind: 1})
+    held: Counter[int] = Counter()
+    if isinstance(part, Strips):
+        for _, inner in part.strips:
+            held += _held(inner)
+    return held

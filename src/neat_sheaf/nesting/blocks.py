@@ -1,0 +1,90 @@
+"""Blocks of whole kits: so many kits on a sheet, two or three, cut over and over. What people do."""
+
+from __future__ import annotations
+
+from collections.abc import Iterator, Sequence
+from dataclasses import dataclass, replace
+from fractions import Fraction
+
+from neat_sheaf.nesting.control import SearchControl
+from neat_sheaf.nesting.fewer_layouts import fewer_layouts
+from neat_sheaf.nesting.layouts import Layout
+from neat_sheaf.nesting.pool import PatternPool
+from neat_sheaf.nesting.search import Search
+
+__all__ = ["Block", "blocks"]
+
+_MOST_SHEETS = 3  # of a block: more are not remembered at the table
+_TRIES = 3  # numbers of kits that are tried for each number of sheets
+
+
+@dataclass(frozen=True, slots=True)
+class Block:
+    """``kits`` whole kits at a time; the kits that are over at the end are laid by themselves."""
+
+    kits: int
+    layouts: list[Layout]
+
+
+def blocks(
+    pool: PatternPool, demand: Sequence[int], kit: Sequence[int], control: SearchControl
+) -> Iterator[Block]:
+    """The demand in blocks of as many whole kits as one sheet takes, two sheets, and three.
+
+    A block of several sheets is given only where it holds more kits a sheet than a smaller one; and for
+    a block on one sheet the largest number of kits that goes into the demand without a rest. ``kit`` is
+    what one kit asks for; nothing where the demand is not so many whole kits.
+    """
+    whole = next(d // n for d, n in zip(demand, kit, strict=True) if n)
+    if [n * whole for n in kit] != list(demand) or whole < 1:
+        return
+    laid = _Laid(pool, kit, control)
+    densest = Fraction(0)
+    for sheets in range(1, _MOST_SHEETS + 1):
+        kits = laid.most_on(sheets, whole)
+        if Fraction(kits, sheets) <= densest:
+            continue
+        densest = Fraction(kits, sheets)
+        yield laid.repeated(kits, whole)
+        even = next(n for n in range(kits, 0, -1) if whole % n == 0)
+        if sheets == 1 and even != kits:
+            yield laid.repeated(even, whole)
+
+
+class _Laid:
+    """Numbers of kits laid by themselves, each once."""
+
+    def __init__(self, pool: PatternPool, kit: Sequence[int], control: SearchControl) -> None:
+        self.pool, self.kit, self.control = pool, kit, control
+        self.found: dict[int, tuple[int, list[Layout]]] = {}
+
+    def of(self, kits: int) -> tuple[int, list[Layout]]:
+        """The fewest sheets found for so many kits, and the layouts."""
+        if kits not in self.found:
+            search = Search(self.pool, [n * kits for n in self.kit], self.control)
+            search.generate()
+            search.add_whole_kits(self.kit)
+            best = search.fewest()
+            cost = search.cost(best)
+            layouts = min(fewer_layouts(search, best, cost), key=len)
+            self.found[kits] = sum(lay.times for lay in layouts), layouts
+        return self.found[kits]
+
+    def most_on(self, sheets: int, whole: int) -> int:
+        """The most kits found that so many sheets hold; 0 where none was found."""
+        search = Search(self.pool, self.kit, self.control)
+        search.generate()
+        smallest = min(s.cost for s in self.pool.stock)
+        # No number above it can do, which is proved.
+        most = min(whole, int(sheets * smallest / search.bound) if search.bound else whole)
+        for kits in range(most, max(0, most - _TRIES), -1):
+            if not self.control.is_over() and self.of(kits)[0] <= sheets:
+                return kits
+        return 0
+
+    def repeated(self, kits: int, whole: int) -> Block:
+        """So many kits at a time, and the rest of them by themselves."""
+        layouts = [replace(lay, times=lay.times * (whole // kits)) for lay in self.of(kits)[1]]
+        if whole % kits:
+            layouts += self.of(whole % kits)[1]
+        return Block(kits, layouts)
