@@ -16,8 +16,8 @@ sys.path.insert(0, str(Path(__file__).parents[1]))
 
 import rectpack
 
+from neat_sheaf.advice.options import compare_options
 from neat_sheaf.advice.seats import seat_breakpoints
-from neat_sheaf.advice.styles import compare_styles
 from neat_sheaf.cutting.plan import SheetPlan
 from neat_sheaf.cutting.sheets import plan_sheets
 from neat_sheaf.formats.job_file import read_job
@@ -85,11 +85,11 @@ def main() -> None:
         job = read_job((EXAMPLES / f"{name}.json").read_text())
         one, _ = best_of(3, lambda job=job: plan_sheets(job))
         sixty, steps = best_of(2, lambda job=job: seat_breakpoints(job))
-        three, _ = best_of(2, lambda job=job: compare_styles(job))
+        all_options, _ = best_of(2, lambda job=job: compare_options(job))
         proved = sum(row.proved for row in steps.rows)
         print(
             f"{name}: 1 to 60 seats in {sixty * 1000:.0f} ms, {sixty / one:.1f} of one plan, "
-            f"{proved} proved; three styles {three / one:.1f} of one plan"
+            f"{proved} proved; its options {all_options / one:.1f} of one plan"
         )
 
 

@@ -9,6 +9,7 @@ from django.db import models
 
 from neat_sheaf.habits import Habits, LidFeel, Scoring
 from neat_sheaf.measure.length import Length, Unit
+from neat_sheaf.pace import Pace
 from studio.accounts.places import DEFAULT_PLACE
 
 __all__ = ["Measure", "Member", "Studio"]
@@ -20,6 +21,7 @@ Measure = Literal["in", "cm", "mm"]
 class Studio(models.Model):
     """One instructor's or club's paper room, with its units and currency. ``version`` counts its saves.
 
+    ``hour_worth`` and ``sheet_worth`` are money in its currency, null where nobody said.
     ``place`` is the locale of its numbers, money and dates; a week begins on ``first_day``, 0 for Sunday.
     """
 
@@ -40,6 +42,8 @@ class Studio(models.Model):
     border_nm = models.BigIntegerField(default=3_175_000)
     even_nm = models.BigIntegerField(default=793_750)
     lid = models.CharField(max_length=4, default="easy")
+    hour_worth = models.DecimalField(max_digits=12, decimal_places=4, null=True, blank=True)
+    sheet_worth = models.DecimalField(max_digits=12, decimal_places=4, null=True, blank=True)
     version = models.IntegerField(default=1)
     created = models.DateTimeField(auto_now_add=True)
 
@@ -59,6 +63,11 @@ class Studio(models.Model):
                 name="studio_habits_over_zero",
             ),
             models.CheckConstraint(condition=models.Q(even_nm__gte=0), name="studio_even_not_negative"),
+            models.CheckConstraint(
+                condition=(models.Q(hour_worth__isnull=True) | models.Q(hour_worth__gte=0))
+                & (models.Q(sheet_worth__isnull=True) | models.Q(sheet_worth__gte=0)),
+                name="studio_worth_not_negative",
+            ),
         ]
 
     def __str__(self) -> str:
@@ -68,6 +77,11 @@ class Studio(models.Model):
     def measure(self) -> Unit:
         """The unit that lengths are written in; a constraint keeps it one of the core's."""
         return cast(Unit, self.units)
+
+    @property
+    def pace(self) -> Pace:
+        """What time and sheets are worth to the studio."""
+        return Pace(hour=self.hour_worth, sheet=self.sheet_worth)
 
     @property
     def habits(self) -> Habits:

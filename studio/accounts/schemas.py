@@ -40,7 +40,8 @@ class HabitsDoc(Schema):
     """A studio's habits; ``version`` is the one a save is based on.
 
     Lengths are text and carry their unit, so that they stay what they are when the studio's unit
-    changes; a bare number takes ``units``.
+    changes; a bare number takes ``units``. ``hour_worth`` and ``sheet_worth`` are decimal text in the
+    studio's currency, null where nobody said.
     """
 
     version: int = 0
@@ -55,3 +56,5 @@ class HabitsDoc(Schema):
     lid: Literal["snug", "easy"]
     place: str = DEFAULT_PLACE
     first_day: int = Field(1, ge=0, le=6)
+    hour_worth: str | None = None
+    sheet_worth: str | None = None

@@ -2,6 +2,8 @@
 
 from __future__ import annotations
 
+from decimal import Decimal
+
 from django.db import transaction
 
 from neat_sheaf.errors import Fault
@@ -37,6 +39,8 @@ def habits_of(studio: Studio) -> HabitsDoc:
         lid=habits.lid.value,
         place=studio.place,
         first_day=studio.first_day,
+        hour_worth=_worth(studio.hour_worth),
+        sheet_worth=_worth(studio.sheet_worth),
     )
 
 
@@ -55,6 +59,8 @@ def change_habits(studio: Studio, payload: HabitsDoc) -> Studio:
     studio.border_nm = root.take("border", _border, Length(0))
     studio.even_nm = root.take("even", _border, Length(0))
     studio.place = root.take("place", _place, studio.place)
+    studio.hour_worth = root.take("hour_worth", JsonValue.amount, None) if payload.hour_worth else None
+    studio.sheet_worth = root.take("sheet_worth", JsonValue.amount, None) if payload.sheet_worth else None
     if faults:
         raise FileError(faults)
     studio.units, studio.scoring, studio.lid = units, payload.scoring, payload.lid
@@ -62,6 +68,16 @@ def change_habits(studio: Studio, payload: HabitsDoc) -> Studio:
     studio.version += 1
     studio.save()
     return studio
+
+
+def _worth(amount: Decimal | None) -> str | None:
+    return (
+        None
+        if amount is None
+        else f"{amount:.2f}"
+        if amount == round(amount, 2)
+        else f"{amount.normalize():f}"
+    )
 
 
 def _place(node: JsonValue) -> str:

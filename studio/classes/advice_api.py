@@ -1,4 +1,4 @@
-"""Choices laid side by side: styles of cutting, sheet sizes, numbers of seats."""
+"""Choices laid side by side: options of cutting, sheet sizes, numbers of seats."""
 
 from __future__ import annotations
 
@@ -9,13 +9,15 @@ from django.core.cache import cache
 from django.http import HttpRequest
 from ninja import Router, Schema
 
+from neat_sheaf.advice.options import PlanOption, compare_options
 from neat_sheaf.advice.seats import Bought, SeatBreakpoints, SeatRow, seat_breakpoints
 from neat_sheaf.advice.sizes import size_advice
-from neat_sheaf.advice.styles import advised, compare_styles
 from neat_sheaf.errors import CannotPlanError
 from neat_sheaf.formats.reading import FileError
 from neat_sheaf.job import Job, Style
 from neat_sheaf.messages import Message, message
+from neat_sheaf.plan import Plan
+from neat_sheaf.wording import Voice
 from studio.accounts.tenancy import own
 from studio.accounts.voice import voice_for
 from studio.classes.convert import core_job
@@ -29,27 +31,56 @@ router = Router(tags=["choices"])
 T = TypeVar("T")
 
 
-class StyleOut(Schema):
-    """What a style of cutting takes; money as decimal text, for the class and a kit."""
+class MiniPlace(Schema):
+    """A piece on a small drawing, nm from the sheet's lower left."""
 
-    style: Style
+    piece: str
+    x: int
+    y: int
+    width: int
+    height: int
+
+
+class MiniLayout(Schema):
+    """A layout to be drawn small: of which paper, how often it is cut, its sheet or offcut (nm)."""
+
+    letter: str
+    paper: int
+    times: int
+    width: int
+    height: int
+    places: list[MiniPlace]
+
+
+class OptionOut(Schema):
+    """A plan that can be chosen, and what it takes; money as decimal text, for the class and a kit.
+
+    ``wishes`` are the styles that take it, of which the first is its ``name``. ``kits_per_block``: it is cut
+    in blocks of so many whole kits, over and over; 0: it is not.
+    """
+
+    name: Style
+    wishes: list[Style]
+    why: MessageOut
     sheets: int
     layouts: int
     settings: int
     strokes: int
+    turns: int
     minutes: int
     opened: str
     opened_per_kit: str
     cash: str
+    kits_per_block: int
+    usual: bool
+    chosen: bool
+    drawings: list[MiniLayout]
 
 
-class StylesOut(Schema):
-    """The styles side by side, the one that is suggested, and why."""
+class OptionsOut(Schema):
+    """The options side by side, the one of the fewest sheets first."""
 
-    styles: list[StyleOut]
-    advised: Style
-    because: MessageOut
-    lower_bound: int
+    options: list[OptionOut]
 
 
 class SizeOut(Schema):
@@ -114,25 +145,40 @@ def _remembered(kind: str, job: Job, compute: Callable[[Job], T]) -> T:
     return found
 
 
-@router.get("/classes/{class_id}/styles", response={200: StylesOut, 404: Problem, 422: Problem})
-def styles(request: HttpRequest, class_id: int) -> StylesOut:
-    """The three styles of cutting with the price of each."""
+@router.get("/classes/{class_id}/options", response={200: OptionsOut, 404: Problem, 422: Problem})
+def options(request: HttpRequest, class_id: int) -> OptionsOut:
+    """At most five plans to choose from, none of which another beats in price, time and layouts."""
     _, job = _job(request, class_id)
-    prices = _remembered("styles", job, compare_styles)
-    style, because = advised(prices)
-    return StylesOut(
-        styles=[
-            StyleOut(
-                style=p.style, sheets=p.sheets, layouts=p.layouts, settings=p.settings,
-                strokes=p.strokes, minutes=-(-p.seconds // 60), opened=str(p.opened.total),
-                opened_per_kit=str(p.opened.share), cash=str(p.cash.total),
-            )
-            for p in prices
-        ],
-        advised=style,
-        because=message_out(because, voice_for(request)),
-        lower_bound=min(p.lower_bound for p in prices),
+    found = _remembered("options", job, compare_options)
+    voice = voice_for(request)
+    return OptionsOut(options=[_option(option, voice) for option in found])
+
+
+def _option(option: PlanOption, voice: Voice) -> OptionOut:
+    plan, cutting = option.plan, option.plan.cutting
+    return OptionOut(
+        name=option.name, wishes=list(option.wishes), why=message_out(option.why, voice),
+        sheets=plan.sheets, layouts=cutting.layouts, settings=cutting.settings, strokes=cutting.strokes,
+        turns=cutting.handling.turn, minutes=cutting.minutes,
+        opened=str(plan.cost.sheets_opened.total), opened_per_kit=str(plan.cost.sheets_opened.share),
+        cash=str(plan.cost.cash_out.total), kits_per_block=option.kits_per_block,
+        usual=option.usual, chosen=option.chosen, drawings=list(_drawings(plan)),
     )  # fmt: skip
+
+
+def _drawings(plan: Plan) -> Iterator[MiniLayout]:
+    """Each layout once: those of one letter are cut alike."""
+    drawn: dict[str, MiniLayout] = {}
+    for paper, layout in plan.sheet_plan.layouts:
+        if layout.letter in drawn:
+            drawn[layout.letter].times += layout.times
+            continue
+        drawn[layout.letter] = MiniLayout(
+            letter=layout.letter, paper=int(paper), times=layout.times,
+            width=layout.stock.width, height=layout.stock.height,
+            places=[MiniPlace(piece=place.piece, **place.region._asdict()) for place in layout.placements],
+        )  # fmt: skip
+    yield from drawn.values()
 
 
 @router.get("/classes/{class_id}/sizes", response={200: SizesOut, 404: Problem, 422: Problem})

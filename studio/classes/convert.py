@@ -67,6 +67,8 @@ def core_job(kit_class: KitClass, listed: Project | None = None) -> core.Job:
             (Length(kit_class.keep_short_nm), Length(kit_class.keep_long_nm)),
             Length(kit_class.trimmer_nm),
             kit_class.mix_sizes,
+            kit_class.papers_together,
+            studio.pace,
         ),
         units=studio.measure,
         currency=studio.currency,

@@ -17,7 +17,10 @@ class KitClass(models.Model):
 
     class Style(models.TextChoices):
         FEWEST_SHEETS = "fewest-sheets"
-        FEWEST_SETTINGS = "fewest-settings"
+        USUAL = "usual"
+        WHOLE_KITS = "whole-kits"
+        FEWEST_LAYOUTS = "fewest-layouts"
+        QUICKEST = "quickest"
         KIT_PER_SHEET = "kit-per-sheet"
 
     studio = models.ForeignKey(Studio, models.CASCADE, related_name="classes")
@@ -35,6 +38,7 @@ class KitClass(models.Model):
     keep_long_nm = models.BigIntegerField(default=76_200_000)
     trimmer_nm = models.BigIntegerField(default=304_800_000)
     mix_sizes = models.BooleanField(default=False)
+    papers_together = models.BooleanField(default=False)
     variant = models.CharField(max_length=400, blank=True, default="")
     version = models.IntegerField(default=1)
 
@@ -51,7 +55,16 @@ class KitClass(models.Model):
                 name="class_cutting_over_zero",
             ),
             models.CheckConstraint(
-                condition=Q(style__in=["fewest-sheets", "fewest-settings", "kit-per-sheet"]),
+                condition=Q(
+                    style__in=[
+                        "fewest-sheets",
+                        "usual",
+                        "whole-kits",
+                        "fewest-layouts",
+                        "quickest",
+                        "kit-per-sheet",
+                    ]
+                ),
                 name="class_style",
             ),
         ]

@@ -44,6 +44,7 @@ class ClassIn(Schema):
     keep_offcut: list[str] = Field(["1", "3"], min_length=2, max_length=2)
     trimmer: str = ""
     mix_sizes: bool = False
+    papers_together: bool = False
     variant: str = Field("", max_length=LONGEST_TEXT)
     colourways: list[ColourwayDoc] = Field([], max_length=MOST_COLOURWAYS)
 

@@ -151,13 +151,13 @@ def test_limited_stock_is_not_used_beyond_its_count():
     items = [Item(Length(4), Length(5))]
     priced = Pricer(items, [SHEET, offcut]).price([1])
     pool = [Pattern.of(n, priced.pattern(n), 1) for n in (0, 1)]
-    assert choose(pool, [7], [SHEET, offcut]) == [1, 1]
-    assert choose(pool, [2], [SHEET, offcut]) == [0, 2]
+    assert choose(pool, [7], [SHEET, offcut]).times == [1, 1]
+    assert choose(pool, [2], [SHEET, offcut]).times == [0, 2]
 
 
 def test_no_more_is_taken_than_may_be_spent(two_candidates):
-    assert sum(choose(two_candidates, [12, 2], [SHEET], most=4)) == 4
-    assert choose(two_candidates, [12, 2], [SHEET], most=3) is None
+    assert sum(choose(two_candidates, [12, 2], [SHEET], most=4).times) == 4
+    assert choose(two_candidates, [12, 2], [SHEET], most=3) == Chosen(None, decided=True)
 
 
 def test_a_single_sheet_is_filled_or_it_is_not():

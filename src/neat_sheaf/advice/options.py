@@ -7,7 +7,7 @@ from dataclasses import dataclass, replace
 from decimal import Decimal
 from fractions import Fraction
 
-from neat_sheaf.cutting.front import WISHES
+from neat_sheaf.cutting.front import WISHES, sheets_worth_opening
 from neat_sheaf.cutting.sheets import OptionCache
 from neat_sheaf.job import Job, Style
 from neat_sheaf.measure.money import rounded
@@ -72,8 +72,12 @@ def compare_options(job: Job, control: SearchControl | None = None) -> list[Plan
         else:
             same.append(style)
     plans = [plan for plan, _ in found]
+    most = sheets_worth_opening(plans[0].sheets)
     kept = [
-        row for row in found if job.cutting.style in row[1] or not any(_beats(job, p, row[0]) for p in plans)
+        row
+        for row in found
+        if job.cutting.style in row[1]
+        or (row[0].sheets <= most and not any(_beats(job, plan, row[0]) for plan in plans))
     ]
     while len(kept) > _MOST:
         kept.remove(next(row for row in reversed(kept) if job.cutting.style not in row[1]))
@@ -121,8 +125,8 @@ def _why(job: Job, plan: Plan, fewest: Plan, usual: bool) -> Message:
             message("option-blocks.alike", kits=kits) if len(blocks) == 1 else message("option-blocks.unlike")
         )
     if usual:
-        parts.append(_worth(job, plan))
-    return message("option-why", parts=several(parts))
+        return message("option-why.usual", parts=several(parts), usual=_worth(job, plan))
+    return message("option-why.other", parts=several(parts))
 
 
 def _differences(plan: Plan, fewest: Plan) -> Iterator[Message]:
@@ -132,7 +136,7 @@ def _differences(plan: Plan, fewest: Plan) -> Iterator[Message]:
     sheets = plan.sheets - fewest.sheets
     layouts = plan.cutting.layouts - fewest.cutting.layouts
     minutes = round(Fraction(plan.cutting.seconds - fewest.cutting.seconds, 60))
-    yield message("option-sheets.more" if sheets > 0 else "option-sheets.as-many", sheets=sheets)
+    yield message("option-sheets.more", sheets=sheets) if sheets > 0 else message("option-sheets.as-many")
     if layouts:
         yield message("option-layouts.fewer" if layouts < 0 else "option-layouts.more", layouts=abs(layouts))
     if minutes:

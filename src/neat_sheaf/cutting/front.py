@@ -9,17 +9,22 @@ from typing import NamedTuple
 from neat_sheaf.cutting.option import CuttingOption
 from neat_sheaf.job import Job, Style
 
-__all__ = ["WISHES", "Combined", "front_of", "not_beaten", "taken"]
+__all__ = ["WISHES", "Combined", "front_of", "not_beaten", "sheets_worth_opening", "taken"]
 
 _MOST = 400  # combinations of the papers so far that are kept
+
+
+def sheets_worth_opening(fewest: int) -> int:
+    """The most sheets that an option may open where ``fewest`` do: nobody takes twice as many to save time."""
+    return fewest * 3 // 2 + 3
 
 
 class Combined(NamedTuple):
     """One option for each paper, and what they come to.
 
     ``worth`` is what the sheets are worth in seconds of work (``Pace.sheet_seconds``), ``price`` what they
-    cost (or how many they are, where a price is not known), ``blocks`` the kits of a block where every
-    paper is cut in blocks of whole kits.
+    cost (or how many they are, where a price is not known), ``blocks`` the fewest kits of a block where every
+    paper is cut in blocks of whole kits, else 0.
     """
 
     options: tuple[CuttingOption, ...]
@@ -28,7 +33,7 @@ class Combined(NamedTuple):
     layouts: int
     worth: Fraction
     sheets: int
-    blocks: int | None
+    blocks: int
 
     @property
     def aims(self) -> tuple[Fraction, int, int]:
@@ -57,7 +62,7 @@ def front_of(job: Job, papers: Sequence[Sequence[CuttingOption]]) -> list[Combin
         for s in option.sheets
         if s.stock.is_sheet
     )
-    found = [Combined((), Fraction(0), 0, 0, Fraction(0), 0, None)]
+    found = [Combined((), Fraction(0), 0, 0, Fraction(0), 0, 0)]
     for options in papers:
         found = not_beaten(_with(job, combined, option, priced) for combined in found for option in options)[
             :_MOST
@@ -70,10 +75,7 @@ def _with(job: Job, combined: Combined, option: CuttingOption, priced: bool) -> 
     for s in option.sheets:
         if s.stock.is_sheet:
             price += s.times * ((job.sheet_price(s.paper) or 0) if priced else 1)
-    first = not combined.options
-    blocks = option.kits_per_block if first or combined.blocks is not None else None
-    if blocks is not None and not first and blocks != combined.blocks:
-        blocks = min(blocks, combined.blocks or blocks)
+    blocks = min(option.kits_per_block, combined.blocks) if combined.options else option.kits_per_block
     return Combined(
         (*combined.options, option),
         price,
@@ -103,7 +105,7 @@ Merit = Callable[[Combined], tuple[object, ...]]
 WISHES: dict[Style, Merit] = {
     Style.USUAL: lambda c: (c.worth + c.seconds, *c.aims),
     Style.FEWEST_SHEETS: lambda c: (c.price, c.layouts, c.seconds),
-    Style.WHOLE_KITS: lambda c: (c.blocks is None, c.worth + c.seconds, *c.aims),
+    Style.WHOLE_KITS: lambda c: (not c.blocks, c.worth + c.seconds, *c.aims),
     Style.FEWEST_LAYOUTS: lambda c: (c.layouts, c.worth + c.seconds, *c.aims),
     Style.QUICKEST: lambda c: (c.seconds, *c.aims),
 }

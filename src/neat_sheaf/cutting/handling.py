@@ -13,7 +13,7 @@ from neat_sheaf.measure.side import Side
 from neat_sheaf.nesting.tree import Region, Split, Spot
 from neat_sheaf.pace import Pace
 
-__all__ = ["UNHANDLED", "Handling", "handling_of", "sorted_pieces"]
+__all__ = ["UNHANDLED", "Handling", "handling_of", "kits_per_block", "sorted_pieces"]
 
 
 @dataclass(frozen=True, slots=True)
@@ -43,6 +43,7 @@ class Handling:
 
 
 UNHANDLED = Handling()
+_LARGEST_BLOCK = 3  # sheets: more are not remembered at the table
 
 
 def handling_of(batches: Sequence[Batch[int]], piles: Sequence[Pile], at_once: Sequence[int]) -> Handling:
@@ -116,6 +117,26 @@ def sorted_pieces(part: Part, times: int, kits: Sequence[Counter[int]]) -> int:
         if number and held == Counter({kind: n * number for kind, n in kit.items()}):
             return number * times
     return held.total() * times
+
+
+def kits_per_block(sheets: Sequence[tuple[Part, int]], kits: Sequence[Counter[int]]) -> int:
+    """How many whole kits a block holds that is cut over and over; 0 where there is no such block.
+
+    ``sheets`` are layouts with how often each is cut. Those cut most often are the block, of three sheets
+    at most; what is over at the end is on the others.
+    """
+    often = max((times for _, times in sheets), default=0)
+    block = [part for part, times in sheets if times == often]
+    if often < 2 or len(block) > _LARGEST_BLOCK:
+        return 0
+    held: Counter[int] = Counter()
+    for part in block:
+        held += _held(part)
+    for kit in kits:
+        number = min((held[kind] // n for kind, n in kit.items()), default=0)
+        if number and held == Counter({kind: n * number for kind, n in kit.items()}):
+            return number
+    return 0
 
 
 def _held(part: Part) -> Counter[int]:

@@ -52,7 +52,7 @@ class SizeMix:
 class CuttingOption:
     """One option of cutting a paper: its sheets, what is proved of their number, and what they take.
 
-    ``kits_per_block``: its sheets hold so many whole kits, over and over, the last apart; None: not.
+    ``kits_per_block``: its sheets hold so many whole kits, over and over, the last apart; 0: not.
     """
 
     paper: Paper
@@ -60,7 +60,7 @@ class CuttingOption:
     lower_bound: int
     mix: SizeMix | None = None
     handling: Handling = UNHANDLED
-    kits_per_block: int | None = None
+    kits_per_block: int = 0
 
     @property
     def different(self) -> int:

@@ -10,7 +10,8 @@ from fractions import Fraction
 
 from neat_sheaf.cutting.demand import DemandItem, demand_of, out_of_reach
 from neat_sheaf.cutting.edges import on_whole_sheet
-from neat_sheaf.cutting.handling import handling_of, sorted_pieces
+from neat_sheaf.cutting.front import sheets_worth_opening
+from neat_sheaf.cutting.handling import handling_of, kits_per_block, sorted_pieces
 from neat_sheaf.cutting.naming import merged, named, spots_of
 from neat_sheaf.cutting.option import CutSheets, CuttingOption, SizeMix, Stocks, stock_of, stock_weights
 from neat_sheaf.cutting.order import Pile, cut_order
@@ -145,21 +146,18 @@ class OptionMaker:
         demand = _demand(items, needs)
         found = [best]
         kit = self._one_kit(items, needs)
-        sheets = [stock for stock in self.stock if stock.is_sheet]
+        most = sheets_worth_opening(best.opened)
         pool = self.pool(items, needs)
-        plans: list[tuple[list[Layout], int | None]] = []
+        plans: list[list[Layout]] = []
         if best.different > 1 and len(self.stock) == 1:
-            plans += [
-                (list(nested.layouts), None)
-                for nested in with_more_sheets(demand, pool, _MORE_SHEETS, kit, self.control)
-            ]
-        if kit is not None and len(sheets) == len(self.stock):
-            plans += [(block.layouts, block.kits) for block in blocks(pool, demand, kit, self.control)]
-        most = best.opened * 3 // 2 + max(_MORE_SHEETS)
-        for layouts, kits in plans:
+            more = with_more_sheets(demand, pool, _MORE_SHEETS, kit, self.control)
+            plans += [list(nested.layouts) for nested in more]
+        if kit is not None and all(stock.is_sheet for stock in self.stock):
+            plans += blocks(pool, demand, kit, most, self.control)
+        for layouts in plans:
             if sum(lay.times for lay in layouts if self.stock[lay.stock].is_sheet) <= most:
                 option = self._option(items, needs, layouts, best.lower_bound)
-                found.append(replace(self._handled(self.relayer.relaid(option), needs), kits_per_block=kits))
+                found.append(self._handled(self.relayer.relaid(option), needs))
         if any(piece.follows_print or piece.matched for need in needs for piece in need.pieces):
             alone = self.kit_per_sheet(needs)
             found += [alone] if alone.opened <= most else []
@@ -181,6 +179,8 @@ class OptionMaker:
             options = nest(items, demand, self.stock, whole_kit=kit, pool=pool, control=self.control)
             lower_bound = max(lower_bound, min(option.lower_bound for option in options))
             nested += [list(option.layouts) for option in options]
+            if kit is not None and min(map(len, nested)) > 1 and all(s.is_sheet for s in self.stock):
+                nested += blocks(pool, demand, kit, min(option.sheets for option in options), self.control)
         lower_bound = checked_bound(lower_bound, min(map(self._opened, nested)))
         return [self._option(items, needs, layouts, lower_bound) for layouts in nested]
 
@@ -336,12 +336,17 @@ class OptionMaker:
 
     def _handled(self, option: CuttingOption, needs: Sequence[DemandItem]) -> CuttingOption:
         """The option with what it takes, cut by itself."""
-        piles = [Pile(0, s.times, s.stock.width, s.stock.height, s.part) for s in option.sheets]
-        at_once = [self.paper.at_once or self.job.cutting.sheets_at_once]
+        sizes = list(dict.fromkeys(s.paper for s in option.sheets))
+        piles = [
+            Pile(sizes.index(s.paper), s.times, s.stock.width, s.stock.height, s.part) for s in option.sheets
+        ]
+        at_once = [size.at_once or self.job.cutting.sheets_at_once for size in sizes]
         batches, _ = cut_order(piles, at_once, self.control)
         kits = self._kits(needs)
         sort = sum(sorted_pieces(s.part, s.times, kits) for s in option.sheets)
-        return replace(option, handling=replace(handling_of(batches, piles, at_once), sort=sort))
+        block = kits_per_block([(s.part, s.times) for s in option.sheets], kits)
+        handling = replace(handling_of(batches, piles, at_once), sort=sort)
+        return replace(option, handling=handling, kits_per_block=block)
 
     def _kits(self, needs: Sequence[DemandItem]) -> list[Counter[int]]:
         """The pieces of a kit by kind, one for each colourway whose kits are alike."""

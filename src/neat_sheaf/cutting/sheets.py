@@ -34,8 +34,8 @@ from neat_sheaf.stock import Paper
 
 __all__ = ["OptionCache", "options_of", "plan_sheets"]
 
-OptionCache = dict[tuple[str, bool, tuple[DemandItem, ...]], list[CuttingOption]]
-"""The options of each paper, by its id and whether every one was looked for."""
+OptionCache = dict[tuple[str, Style | None, tuple[DemandItem, ...]], list[CuttingOption]]
+"""The options of each paper, by its id and the style they are of; None: every one was looked for."""
 
 
 def plan_sheets(
@@ -119,7 +119,7 @@ def _by_paper(
     found = []
     for paper, needs in needed.items():
         # Not every style has the same needs: wholes are shared by kits, or each kit has its own.
-        key = (paper.id, every, tuple(needs))
+        key = (paper.id, None if every else job.cutting.style, tuple(needs))
         if key not in cache:
             cache[key] = (
                 every_option(job, paper, needs, kinds, control)
@@ -154,7 +154,12 @@ def _laid(job: Job, options: Sequence[CuttingOption], control: SearchControl) ->
         first = len(trees)
         own = piles[first : first + len(option.sheets)]
         some, cut = cut_order(own, at_once, control)
-        batches += (_renumbered(batch, first) for batch in some)
+        own_batches = [_renumbered(batch, first) for batch in some]
+        if batches and own_batches and batches[-1].setting == own_batches[0].setting:
+            # The stop is there already when the next paper is taken up.
+            strokes = (*batches.pop().strokes, *own_batches[0].strokes)
+            own_batches[0] = replace(own_batches[0], strokes=strokes)
+        batches += own_batches
         trees += cut
     return _Laid(options, laid, papers, piles, batches, trees)
 
@@ -189,7 +194,7 @@ def _cutting(job: Job, best: _Laid, letters: Sequence[str]) -> CuttingPlan:
     if job.cutting.papers_together:
         together = handling_of(best.batches, best.piles, _at_once(job, best.papers))
         handling = replace(together, sort=handling.sort)
-    handling = replace(handling, bag=job.klass.kits if best.laid else 0)
+    handling = replace(handling, setting=len(best.batches), bag=job.klass.kits if best.laid else 0)
     papers, pieces = [paper.id for paper in best.papers], [piece.name for piece in job.project.pieces]
     return CuttingPlan(
         batches=named_batches(best.batches, papers, pieces, letters),
@@ -291,8 +296,8 @@ def _paper_plans(
         sheets = sum(layout.times for layout in mine if layout.stock.is_sheet)
         used = sum(layout.times for layout in mine if not layout.stock.is_sheet)
         lower_bound = 0 if option.mix else option.lower_bound
-        block = option.kits_per_block or 0
-        yield PaperPlan(paper.id, sheets, lower_bound, used, mine, option.mix is not None, block)
+        mixed = option.mix is not None
+        yield PaperPlan(paper.id, sheets, lower_bound, used, mine, mixed, option.kits_per_block)
 
 
 Order = dict[tuple[int, Region], int]

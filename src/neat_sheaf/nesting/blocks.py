@@ -3,8 +3,9 @@
 from __future__ import annotations
 
 from collections.abc import Iterator, Sequence
-from dataclasses import dataclass, replace
+from dataclasses import replace
 from fractions import Fraction
+from math import ceil
 
 from neat_sheaf.nesting.control import SearchControl
 from neat_sheaf.nesting.fewer_layouts import fewer_layouts
@@ -12,28 +13,22 @@ from neat_sheaf.nesting.layouts import Layout
 from neat_sheaf.nesting.pool import PatternPool
 from neat_sheaf.nesting.search import Search
 
-__all__ = ["Block", "blocks"]
+__all__ = ["blocks"]
 
 _MOST_SHEETS = 3  # of a block: more are not remembered at the table
+_NEVER = 10**9
 _TRIES = 3  # numbers of kits that are tried for each number of sheets
 
 
-@dataclass(frozen=True, slots=True)
-class Block:
-    """``kits`` whole kits at a time; the kits that are over at the end are laid by themselves."""
-
-    kits: int
-    layouts: list[Layout]
-
-
 def blocks(
-    pool: PatternPool, demand: Sequence[int], kit: Sequence[int], control: SearchControl
-) -> Iterator[Block]:
+    pool: PatternPool, demand: Sequence[int], kit: Sequence[int], at_most: int, control: SearchControl
+) -> Iterator[list[Layout]]:
     """The demand in blocks of as many whole kits as one sheet takes, two sheets, and three.
 
-    A block of several sheets is given only where it holds more kits a sheet than a smaller one; and for
-    a block on one sheet the largest number of kits that goes into the demand without a rest. ``kit`` is
-    what one kit asks for; nothing where the demand is not so many whole kits.
+    They are no more than ``at_most`` sheets in all. A block of several sheets is given only where it holds
+    more kits a sheet than a smaller one; and for a block on one sheet the largest number of kits that goes
+    into the demand without a rest. ``kit`` is what one kit asks for; nothing where the demand is not so
+    many whole kits.
     """
     whole = next(d // n for d, n in zip(demand, kit, strict=True) if n)
     if [n * whole for n in kit] != list(demand) or whole < 1:
@@ -41,14 +36,19 @@ def blocks(
     laid = _Laid(pool, kit, control)
     densest = Fraction(0)
     for sheets in range(1, _MOST_SHEETS + 1):
-        kits = laid.most_on(sheets, whole)
+        most = laid.bound_on(sheets, whole)
+        if laid.least_of(most, sheets, whole) > at_most:
+            continue
+        kits = laid.most_on(sheets, most)
         if Fraction(kits, sheets) <= densest:
             continue
         densest = Fraction(kits, sheets)
-        yield laid.repeated(kits, whole)
         even = next(n for n in range(kits, 0, -1) if whole % n == 0)
-        if sheets == 1 and even != kits:
-            yield laid.repeated(even, whole)
+        for number in dict.fromkeys((kits, even) if sheets == 1 else (kits,)):
+            if laid.least_of(number, sheets, whole) <= at_most:
+                layouts = laid.repeated(number, whole)
+                if sum(lay.times for lay in layouts) <= at_most:
+                    yield layouts
 
 
 class _Laid:
@@ -56,6 +56,7 @@ class _Laid:
 
     def __init__(self, pool: PatternPool, kit: Sequence[int], control: SearchControl) -> None:
         self.pool, self.kit, self.control = pool, kit, control
+        self.rate: Fraction | None = None  # sheets that a kit takes at least
         self.found: dict[int, tuple[int, list[Layout]]] = {}
 
     def of(self, kits: int) -> tuple[int, list[Layout]]:
@@ -70,21 +71,28 @@ class _Laid:
             self.found[kits] = sum(lay.times for lay in layouts), layouts
         return self.found[kits]
 
-    def most_on(self, sheets: int, whole: int) -> int:
-        """The most kits found that so many sheets hold; 0 where none was found."""
-        search = Search(self.pool, self.kit, self.control)
-        search.generate()
-        smallest = min(s.cost for s in self.pool.stock)
-        # No number above it can do, which is proved.
-        most = min(whole, int(sheets * smallest / search.bound) if search.bound else whole)
+    def bound_on(self, sheets: int, whole: int) -> int:
+        """The most kits that so many sheets could hold, proved, and never more than there are."""
+        if self.rate is None:
+            search = Search(self.pool, self.kit, self.control)
+            search.generate()
+            self.rate = search.bound / min(s.cost for s in self.pool.stock)
+        return min(whole, int(sheets / self.rate)) if self.rate else whole
+
+    def least_of(self, kits: int, sheets: int, whole: int) -> int:
+        """The sheets that blocks of so many kits take at least."""
+        return _NEVER if not kits else sheets * (whole // kits) + ceil((whole % kits) * (self.rate or 0))
+
+    def most_on(self, sheets: int, most: int) -> int:
+        """The most kits found that so many sheets hold, from a bound down; 0 where none was found."""
         for kits in range(most, max(0, most - _TRIES), -1):
             if not self.control.is_over() and self.of(kits)[0] <= sheets:
                 return kits
         return 0
 
-    def repeated(self, kits: int, whole: int) -> Block:
+    def repeated(self, kits: int, whole: int) -> list[Layout]:
         """So many kits at a time, and the rest of them by themselves."""
         layouts = [replace(lay, times=lay.times * (whole // kits)) for lay in self.of(kits)[1]]
         if whole % kits:
             layouts += self.of(whole % kits)[1]
-        return Block(kits, layouts)
+        return layouts

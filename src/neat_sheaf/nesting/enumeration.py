@@ -31,6 +31,7 @@ __all__ = ["MOST_STEPS", "TooManyPatternsError", "patterns_worth"]
 MOST_STEPS = 400_000  # pairs of parts put together; above it nothing is decided
 _CELLS_A_STEP = 2  # regions of a sheet for each step
 _A_REGION = 40  # steps that a region counts as
+_FAR = 2**60
 _NONE = np.int64(-(2**62))
 
 Ints = npt.NDArray[np.int64]
@@ -68,7 +69,9 @@ def patterns_worth(
     """
     if priced.values.size > _CELLS_A_STEP * steps:
         raise TooManyPatternsError
-    listing = _Listing(priced, demand, [ceil(value) for value in least], control, steps)
+    # What no pattern reaches, or every one does, is still a number that the arrays hold.
+    reached = [max(-_FAR, min(_FAR, ceil(value))) for value in least]
+    listing = _Listing(priced, demand, reached, control, steps)
     listing.keep = keep
     return listing.patterns()
 

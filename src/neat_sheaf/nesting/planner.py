@@ -162,7 +162,7 @@ def prove_lower_bound(
         pool = PatternPool(items, stock, control=control)
     search = Search(pool, demand, control or SearchControl())
     search.generate()
-    search.decide()
+    search.fewest()
     return search.lower_bound
 
 

@@ -237,10 +237,6 @@ class Search:
         found = patterns_worth(priced, self.demand, worth, self.control, steps, keep)
         return [Pattern.of(number, tree, len(self.items)) for number, tree in found]
 
-    def decide(self) -> None:
-        """Prove two sheets where one does not do, as far as that is decided."""
-        self._on_one(self._rounded_up())
-
     def _on_one(self, best: Counter[Pattern]) -> Counter[Pattern]:
         """The best so far, or one sheet where all of a small demand comes off one: that is decided exactly.
 

@@ -72,7 +72,9 @@ not-at-the-trimmer = { $why }
 
 ## Choices
 
-option-why = { $parts }
+option-why =
+    .usual = { $parts }; { $usual }
+    .other = { $parts }
 option-fewest =
     .proved = { $sheets ->
         [one] { $sheets } sheet, and no plan opens fewer

@@ -18,7 +18,10 @@ from studio.projects.models import Project
 
 __all__ = ["store_class"]
 
-_AS_SENT = ("date", "seats", "samples", "spares", "style", "sheets_at_once", "mix_sizes", "variant")
+_AS_SENT = (
+    "date", "seats", "samples", "spares", "style", "sheets_at_once", "mix_sizes", "papers_together",
+    "variant",
+)  # fmt: skip
 
 
 def store_class(kit_class: KitClass, payload: ClassIn, studio: Studio, project: Project) -> KitClass:

@@ -5,6 +5,7 @@ import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query'
 import { type FormEvent, useState } from 'react'
 import { api, ask, Refused, type Schemas } from '../api/client'
 import { asked, studioChanged } from '../api/queries'
+import { useStudio } from '../ui/frame/session'
 import { Failed, Loaded } from '../ui/states/states'
 import classes from './Habits.module.css'
 import { nameOfPlace, PLACES, weekdays } from './places'
@@ -45,6 +46,18 @@ function Form({ kept }: { kept: Doc }) {
       value={doc[field]}
       error={said(field)}
       onChange={(e) => set(field, e.currentTarget.value)}
+    />
+  )
+  const { currency } = useStudio()
+  const worth = (field: 'hour_worth' | 'sheet_worth', label: string, why: string) => (
+    <TextInput
+      className={classes.length}
+      label={`${label}, ${currency}`}
+      description={why}
+      inputMode="decimal"
+      value={doc[field] ?? ''}
+      error={said(field)}
+      onChange={(e) => set(field, e.currentTarget.value || null)}
     />
   )
   return (
@@ -142,6 +155,12 @@ function Form({ kept }: { kept: Doc }) {
           onChange={(value) => set('lid', value)}
         />
       </div>
+      {worth(
+        'hour_worth',
+        t`An hour of your work is worth`,
+        t`It decides which way of cutting is the usual one. Empty: a sheet is worth two minutes.`,
+      )}
+      {worth('sheet_worth', t`A sheet is worth`, t`Empty: its price.`)}
       <p>
         <Button type="submit" disabled={!changed} loading={save.isPending}>
           <Trans>Save</Trans>

@@ -12,16 +12,16 @@ test('an answer that comes late is not kept over a newer save', () => {
 })
 
 test.each([
-  ['paper', ['papers', 'class', 'seats', 'sizes', 'styles', 'bench', 'project']],
+  ['paper', ['papers', 'class', 'seats', 'sizes', 'options', 'bench', 'project']],
   ['supply', ['supplies', 'class', 'seats', 'bench', 'project']],
-  ['project', ['projects', 'class', 'classes', 'cutting', 'seats', 'sizes', 'styles', 'bench']],
+  ['project', ['projects', 'class', 'classes', 'cutting', 'seats', 'sizes', 'options', 'bench']],
   ['class', ['classes', 'cutting', 'seats', 'sizes', 'bench', 'projects']],
   ['pack', ['packs', 'class', 'seats', 'bench']],
 ] as const)('after a change of a %s what follows from it is old', async (what, follow) => {
   const queries = new QueryClient()
   const all = [
     keys.papers, keys.supplies, keys.packs, keys.projects, keys.project(1, 'A4'), keys.classes, keys.kitClass(1),
-    keys.cutting(1), keys.styles(1, 2, []), keys.sizes(1, 2), keys.seats(1, 2), keys.bench, keys.session,
+    keys.cutting(1), keys.options(1, 2, []), keys.sizes(1, 2), keys.seats(1, 2), keys.bench, keys.session,
   ] // prettier-ignore
   for (const key of all) queries.setQueryData(key, {})
   await changed(queries, what)

@@ -25,8 +25,8 @@ export const keys = {
   kitClass: (id: number) => ['class', id],
   cutting: (classId: number) => ['cutting', classId],
   /** Choices laid side by side for a class as it was saved. */
-  styles: (classId: number, version: number | undefined, papers: unknown) => [
-    'styles',
+  options: (classId: number, version: number | undefined, papers: unknown) => [
+    'options',
     classId,
     version,
     papers,
@@ -103,10 +103,10 @@ export const asked = {
       queryKey: keys.cutting(classId),
       queryFn: () => ask(api.GET('/api/classes/{class_id}/cutting', ofClass(classId))),
     }),
-  styles: (classId: number, version: number | undefined, papers: unknown) =>
+  options: (classId: number, version: number | undefined, papers: unknown) =>
     queryOptions({
-      queryKey: keys.styles(classId, version, papers),
-      queryFn: () => ask(api.GET('/api/classes/{class_id}/styles', ofClass(classId))),
+      queryKey: keys.options(classId, version, papers),
+      queryFn: () => ask(api.GET('/api/classes/{class_id}/options', ofClass(classId))),
       retry: false,
     }),
   sizes: (classId: number, version: number | undefined) =>
@@ -170,11 +170,11 @@ export const keep = {
 export const cancelCutting = (client: QueryClient, classId: number) =>
   client.cancelQueries({ queryKey: keys.cutting(classId) })
 
-const OF_CLASSES = ['class', 'cutting', 'styles', 'sizes', 'seats', 'bench']
+const OF_CLASSES = ['class', 'cutting', 'options', 'sizes', 'seats', 'bench']
 
 const AFTER: Record<'project' | 'class' | 'paper' | 'supply' | 'pack' | 'import', string[]> = {
   project: ['projects', 'project', 'classes', ...OF_CLASSES],
-  class: ['classes', 'projects', 'project', 'cutting', 'styles', 'sizes', 'seats', 'bench'],
+  class: ['classes', 'projects', 'project', 'cutting', 'options', 'sizes', 'seats', 'bench'],
   paper: ['papers', 'project', ...OF_CLASSES],
   supply: ['supplies', 'project', ...OF_CLASSES],
   pack: ['packs', ...OF_CLASSES],

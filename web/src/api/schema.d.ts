@@ -805,7 +805,7 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
-    "/api/classes/{class_id}/styles": {
+    "/api/classes/{class_id}/options": {
         parameters: {
             query?: never;
             header?: never;
@@ -813,10 +813,10 @@ export interface paths {
             cookie?: never;
         };
         /**
-         * Styles
-         * @description The three styles of cutting with the price of each.
+         * Options
+         * @description At most five plans to choose from, none of which another beats in price, time and layouts.
          */
-        get: operations["studio_classes_advice_api_styles"];
+        get: operations["studio_classes_advice_api_options"];
         put?: never;
         post?: never;
         delete?: never;
@@ -1000,7 +1000,8 @@ export interface components {
          * @description A studio's habits; ``version`` is the one a save is based on.
          *
          *     Lengths are text and carry their unit, so that they stay what they are when the studio's unit
-         *     changes; a bare number takes ``units``.
+         *     changes; a bare number takes ``units``. ``hour_worth`` and ``sheet_worth`` are decimal text in the
+         *     studio's currency, null where nobody said.
          */
         HabitsDoc: {
             /**
@@ -1048,6 +1049,10 @@ export interface components {
              * @default 1
              */
             first_day: number;
+            /** Hour Worth */
+            hour_worth?: string | null;
+            /** Sheet Worth */
+            sheet_worth?: string | null;
         };
         /**
          * EdgesDoc
@@ -2750,6 +2755,11 @@ export interface components {
              */
             mix_sizes: boolean;
             /**
+             * Papers Together
+             * @default false
+             */
+            papers_together: boolean;
+            /**
              * Variant
              * @default
              */
@@ -3109,10 +3119,13 @@ export interface components {
         };
         /**
          * Style
-         * @description What the layouts should be best at.
+         * @description Which of the options of cutting is taken.
+         *
+         *     ``USUAL``: the cheapest where an hour and a sheet are worth what the pace says. ``WHOLE_KITS``: sheets
+         *     of whole kits, repeated. ``KIT_PER_SHEET``: no sheet holds pieces of two kits.
          * @enum {string}
          */
-        Style: "fewest-sheets" | "fewest-settings" | "kit-per-sheet";
+        Style: "fewest-sheets" | "usual" | "whole-kits" | "fewest-layouts" | "quickest" | "kit-per-sheet";
         /**
          * SupplyTotalOut
          * @description One supply: needed (count, ml, or nm) and packs to buy.
@@ -3225,6 +3238,11 @@ export interface components {
              * @default false
              */
             mix_sizes: boolean;
+            /**
+             * Papers Together
+             * @default false
+             */
+            papers_together: boolean;
             /**
              * Variant
              * @default
@@ -3397,11 +3415,51 @@ export interface components {
             by: components["schemas"]["RescueKind"];
         };
         /**
-         * StyleOut
-         * @description What a style of cutting takes; money as decimal text, for the class and a kit.
+         * MiniLayout
+         * @description A layout to be drawn small: of which paper, how often it is cut, its sheet or offcut (nm).
          */
-        StyleOut: {
-            style: components["schemas"]["Style"];
+        MiniLayout: {
+            /** Letter */
+            letter: string;
+            /** Paper */
+            paper: number;
+            /** Times */
+            times: number;
+            /** Width */
+            width: number;
+            /** Height */
+            height: number;
+            /** Places */
+            places: components["schemas"]["MiniPlace"][];
+        };
+        /**
+         * MiniPlace
+         * @description A piece on a small drawing, nm from the sheet's lower left.
+         */
+        MiniPlace: {
+            /** Piece */
+            piece: string;
+            /** X */
+            x: number;
+            /** Y */
+            y: number;
+            /** Width */
+            width: number;
+            /** Height */
+            height: number;
+        };
+        /**
+         * OptionOut
+         * @description A plan that can be chosen, and what it takes; money as decimal text, for the class and a kit.
+         *
+         *     ``wishes`` are the styles that take it, of which the first is its ``name``. ``kits_per_block``: it is cut
+         *     in blocks of so many whole kits, over and over; 0: it is not.
+         */
+        OptionOut: {
+            name: components["schemas"]["Style"];
+            /** Wishes */
+            wishes: components["schemas"]["Style"][];
+            why: components["schemas"]["MessageOut"];
             /** Sheets */
             sheets: number;
             /** Layouts */
@@ -3410,6 +3468,8 @@ export interface components {
             settings: number;
             /** Strokes */
             strokes: number;
+            /** Turns */
+            turns: number;
             /** Minutes */
             minutes: number;
             /** Opened */
@@ -3418,18 +3478,22 @@ export interface components {
             opened_per_kit: string;
             /** Cash */
             cash: string;
+            /** Kits Per Block */
+            kits_per_block: number;
+            /** Usual */
+            usual: boolean;
+            /** Chosen */
+            chosen: boolean;
+            /** Drawings */
+            drawings: components["schemas"]["MiniLayout"][];
         };
         /**
-         * StylesOut
-         * @description The styles side by side, the one that is suggested, and why.
+         * OptionsOut
+         * @description The options side by side, the one of the fewest sheets first.
          */
-        StylesOut: {
-            /** Styles */
-            styles: components["schemas"]["StyleOut"][];
-            advised: components["schemas"]["Style"];
-            because: components["schemas"]["MessageOut"];
-            /** Lower Bound */
-            lower_bound: number;
+        OptionsOut: {
+            /** Options */
+            options: components["schemas"]["OptionOut"][];
         };
         /**
          * SizeOut
@@ -5469,7 +5533,7 @@ export interface operations {
             };
         };
     };
-    studio_classes_advice_api_styles: {
+    studio_classes_advice_api_options: {
         parameters: {
             query?: never;
             header?: never;
@@ -5486,7 +5550,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["StylesOut"];
+                    "application/json": components["schemas"]["OptionsOut"];
                 };
             };
             /** @description Not Found */

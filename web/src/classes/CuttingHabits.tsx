@@ -41,6 +41,11 @@ export function CuttingHabits() {
           }}
         />
       ))}
+      <Switch
+        label={t`One setting of the trimmer for several papers`}
+        checked={draft.papers_together ?? false}
+        onChange={(e) => change({ ...draft, papers_together: e.currentTarget.checked }, 'together', 0)}
+      />
       {sizes ? (
         <Switch
           label={t`Sizes of one paper may share the work, by price`}

@@ -1,6 +1,7 @@
 import { t } from '@lingui/core/macro'
 import { Trans } from '@lingui/react/macro'
-import { SegmentedControl } from '@mantine/core'
+import { Button, Collapse, SegmentedControl } from '@mantine/core'
+import { IconAdjustmentsHorizontal } from '@tabler/icons-react'
 import { useQuery } from '@tanstack/react-query'
 import { useState } from 'react'
 import type { Plan } from '../api/client'
@@ -12,11 +13,11 @@ import { CuttingHabits } from './CuttingHabits'
 import { CuttingNote } from './CuttingNote'
 import { CuttingOrder } from './CuttingOrder'
 import type { SheetsOfPaper } from './layouts'
+import { Options } from './Options'
 import { PaperSheets } from './PaperSheets'
 import { SeatsTable } from './SeatsTable'
 import classes from './Sheets.module.css'
 import { SizesTable } from './SizesTable'
-import { StylesTable } from './StylesTable'
 
 type View = 'layouts' | 'order' | 'sizes' | 'seats'
 
@@ -31,6 +32,7 @@ const views = (): { value: View; label: string }[] => [
 export function SheetsTab({ plan }: { plan: Plan }) {
   const { saved, draft, project, paperOf } = useClass()
   const [view, setView] = useState<View>('layouts')
+  const [set, setSet] = useState(false)
   const cutting = useQuery(asked.cutting(saved.id))
   const run = cutting.data ?? null
   const pieces = new Map((project.pieces ?? []).map((piece) => [piece.name, piece]))
@@ -52,26 +54,47 @@ export function SheetsTab({ plan }: { plan: Plan }) {
   return (
     <>
       <CuttingNote plan={plan} run={run} />
-      {run ? null : <StylesTable plan={plan} />}
-      {run ? null : <CuttingHabits />}
       <Mixes plan={plan} nameOf={nameOf} />
-      <div className={classes.views}>
-        <SegmentedControl
-          aria-label={t`What to look at`}
-          data={views()}
-          value={view}
-          onChange={(value) => setView(value)}
-        />
+      <div className={run ? undefined : classes.beside}>
+        <div>
+          <div className={classes.views}>
+            <SegmentedControl
+              aria-label={t`What to look at`}
+              data={views()}
+              value={view}
+              onChange={(value) => setView(value)}
+            />
+          </div>
+          {view === 'order' ? (
+            <CuttingOrder
+              rounds={run?.rounds.map((round) => round.cutting) ?? [plan.cutting]}
+              nameOf={nameOf}
+            />
+          ) : view === 'sizes' ? (
+            <SizesTable />
+          ) : view === 'seats' ? (
+            <SeatsTable />
+          ) : (
+            <PaperSheets rows={rows} pieces={pieces} letters={letters} colourways={looks} />
+          )}
+        </div>
+        {run ? null : (
+          <aside className={classes.choices}>
+            <Options plan={plan} />
+            <Button
+              variant="subtle"
+              leftSection={<IconAdjustmentsHorizontal size={18} aria-hidden />}
+              aria-expanded={set}
+              onClick={() => setSet(!set)}
+            >
+              <Trans>Settings</Trans>
+            </Button>
+            <Collapse expanded={set}>
+              <CuttingHabits />
+            </Collapse>
+          </aside>
+        )}
       </div>
-      {view === 'order' ? (
-        <CuttingOrder rounds={run?.rounds.map((round) => round.cutting) ?? [plan.cutting]} nameOf={nameOf} />
-      ) : view === 'sizes' ? (
-        <SizesTable />
-      ) : view === 'seats' ? (
-        <SeatsTable />
-      ) : (
-        <PaperSheets rows={rows} pieces={pieces} letters={letters} colourways={looks} />
-      )}
       <p className="caution">
         <strong>
           <Trans>Blades cut.</Trans>

@@ -84,6 +84,7 @@ test('a colourway is added in the papers of the last, and a paper is chosen in o
     sheets_at_once: 1,
     trimmer: '12',
     mix_sizes: false,
+    papers_together: false,
     variant: '',
     keep_offcut: ['1', '3'],
     name: 'Evening',

@@ -20,6 +20,7 @@ export function draftOf(kitClass: KitClass): ClassIn {
     keep_offcut: kitClass.keep_offcut,
     trimmer: kitClass.trimmer,
     mix_sizes: kitClass.mix_sizes,
+    papers_together: kitClass.papers_together,
     variant: kitClass.variant,
     colourways: (kitClass.colourways ?? []).map(({ name, share, papers }) => ({
       name,

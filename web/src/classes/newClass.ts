@@ -17,6 +17,7 @@ export const emptyClass = (project: { id: number; name: string }): ClassIn => ({
   sheets_at_once: 1,
   trimmer: '',
   mix_sizes: false,
+  papers_together: false,
   variant: '',
   keep_offcut: ['1 in', '3 in'],
   colourways: [{ name: t`As chosen`, share: 1, papers: {} }],

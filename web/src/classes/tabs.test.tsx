@@ -18,7 +18,7 @@ import { SeatsTable } from './SeatsTable'
 import { SeatStepper } from './SeatStepper'
 import { SheetsTab } from './SheetsTab'
 import { SizesTable } from './SizesTable'
-import { StylesTable } from './StylesTable'
+import { Options } from './Options'
 import { SuppliesTab } from './SuppliesTab'
 
 const session: Session = {
@@ -130,7 +130,7 @@ const plan: Plan = {
 
 const kitClass: KitClass = {
   id: 3, version: 4, name: 'Evening', project: 5, project_name: 'Card', date: null, place: '', seats: 7,
-  samples: 1, spares: 0, fee: '1.00', style: 'fewest-sheets', sheets_at_once: 1, trimmer: '12', mix_sizes: false, variant: '', keep_offcut: ['1', '3'],
+  samples: 1, spares: 0, fee: '1.00', style: 'fewest-sheets', sheets_at_once: 1, trimmer: '12', mix_sizes: false, papers_together: false, variant: '', keep_offcut: ['1', '3'],
   kits: 8, colourways: [{ name: 'Plain', share: 1, kits: 8, papers: { body: 1 } }],
   planned: { plan, faults: [] },
 } // prettier-ignore
@@ -226,27 +226,26 @@ test('the stepper says what the kits are made of', () => {
   expect(said(stepper)).toContain('8 kits: 7 + 1 sample + 0 spares')
 })
 
-const styles = {
-  advised: 'fewest-sheets',
-  because: {
-    code: 'advised',
-    message: 'it opens the fewest sheets; 4 min at the trimmer could be saved for 2 sheets more',
-  },
-  lower_bound: 8,
-  styles: (['fewest-sheets', 'fewest-settings', 'kit-per-sheet'] as const).map((style, n) => ({
-    style, sheets: 8 + n, layouts: 3 - n, settings: 5 - n, strokes: 20, minutes: 12 - n,
-    opened: '4.00', opened_per_kit: `0.5${n}`, cash: '11.40',
+const options = {
+  options: (['fewest-sheets', 'whole-kits'] as const).map((name, n) => ({
+    name, wishes: n ? [name, 'fewest-layouts', 'quickest'] : [name, 'usual'],
+    why: { code: 'option-why', message: n ? '2 sheets more, 2 layouts fewer, 3 min less' : '8 sheets, and no plan opens fewer' },
+    sheets: 8 + 2 * n, layouts: 3 - 2 * n, settings: 5 - n, strokes: 20, turns: 2, minutes: 12 - 3 * n,
+    opened: '4.00', opened_per_kit: `0.5${n}`, cash: '11.40', kits_per_block: 2 * n, usual: !n, chosen: !n,
+    drawings: [
+      { letter: 'A', paper: 1, times: 8, width: 215900000, height: 279400000,
+        places: [{ piece: 'Card', x: 0, y: 0, width: 107950000, height: 279400000 }] },
+    ],
   })),
 } // prettier-ignore
 
-test('the styles are side by side with their prices and the reason for the usual one', () => {
-  const text = said(<StylesTable plan={plan} />, [[['styles', 3, 4, plan.papers], styles]])
-  expect(text).toContain('Fewest sheetskits share sheets where that saves one8352012€0.50€11.40')
-  expect(text).toContain('Each kit alone')
-  expect(text).toContain('10132010€0.52€11.40')
-  expect(text).toContain(
-    'Suggested: Fewest sheets, because it opens the fewest sheets; 4 min at the trimmer could be saved for 2 sheets more.',
-  )
+test('the options are side by side with what each takes and what it is for', () => {
+  const text = said(<Options plan={plan} />, [[['options', 3, 4, plan.papers], options]])
+  expect(text).toContain('Fewest sheets')
+  expect(text).toContain('8 sheets, 3 layouts, 5 settings, 12 min, €0.50 a kit')
+  expect(text).toContain('Whole kits, over and over')
+  expect(text).toContain('also: fewest layouts, least time')
+  expect(text).toContain('2 sheets more, 2 layouts fewer, 3 min less.')
 })
 
 const run: Cutting = {
