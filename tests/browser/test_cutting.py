@@ -48,18 +48,33 @@ def test_new_totals_are_seen_within_300_ms_of_the_servers_answer(page, paper_roo
     assert min(taken) < 300, taken
 
 
-def test_the_styles_are_chosen_by_their_prices(page, paper_room):
+def test_the_options_are_beside_the_sheets_and_one_is_chosen(page, paper_room):
     kit_class = opened(page, "Seed-swap evening")
-    page.says("Suggested: Fewest sheets")
-    table = page.driver.find_element(By.CSS_SELECTOR, "section[aria-labelledby=styles] table")
-    rows = [row.text.split() for row in table.find_elements(By.CSS_SELECTOR, "tbody tr")]
-    sheets = [int(next(word for word in row if word.isdigit())) for row in rows]
-    assert sheets[0] == 35
-    assert sheets[0] <= sheets[1] <= sheets[2]
-    page.driver.find_elements(By.CSS_SELECTOR, "input[name=style]")[2].click()
-    page.until(lambda d: KitClass.objects.get(pk=kit_class.pk).style == "kit-per-sheet")
-    page.until(lambda d: page.tab("Sheets").startswith(f"Sheets {sheets[2]}"))
-    page.says("straight cuts would still need at least")
+    page.says("35 sheets, and no plan opens fewer.")
+    options = page.driver.find_element(By.CSS_SELECTOR, "section[aria-labelledby=options]")
+    # The sheets come first, and the options beside them.
+    assert options.rect["x"] > page.driver.find_element(By.CSS_SELECTOR, "figure").rect["x"] + 300
+    cards = options.find_elements(By.CSS_SELECTOR, "label[data-chosen]")
+    assert 2 <= len(cards) <= 5
+    assert all(card.find_elements(By.CSS_SELECTOR, "svg") for card in cards)
+    few = next(card for card in cards if "layouts fewer" in card.text or "layout fewer" in card.text)
+    opens = next(line for line in few.text.splitlines() if " sheets, " in line).split()[0]
+    choice = few.find_element(By.CSS_SELECTOR, "input[name=style]")
+    page.driver.execute_script("arguments[0].click()", choice)
+    page.until(lambda d: KitClass.objects.get(pk=kit_class.pk).style != "fewest-sheets")
+    page.until(lambda d: page.tab("Sheets").startswith(f"Sheets {opens}"))
+
+
+def test_how_it_is_cut_is_behind_one_word(page, paper_room):
+    kit_class = opened(page, "Seed-swap evening")
+    page.says("How to cut it")
+    settings = page.field("Settings")
+    assert settings.get_attribute("aria-expanded") == "false"
+    page.driver.execute_script("arguments[0].click()", settings)
+    page.until(lambda d: settings.get_attribute("aria-expanded") == "true")
+    switch = page.field("One setting of the trimmer for several papers")
+    page.driver.execute_script("arguments[0].click()", switch)
+    page.until(lambda d: KitClass.objects.get(pk=kit_class.pk).papers_together)
 
 
 def test_a_piece_pointed_at_in_the_list_lights_up_on_the_sheet_and_a_layout_comes_nearer(page, paper_room):
@@ -168,7 +183,7 @@ def test_a_changed_class_is_a_difference_until_it_is_accepted(page, paper_room):
     page.click("Start over")
     page.says("This cannot be undone.")
     page.click("Forget it")
-    page.says("Suggested:")
+    page.says("How to cut it")
     assert not CuttingRun.objects.filter(kit_class=kit_class).exists()
 
 
@@ -199,6 +214,7 @@ def test_how_a_class_is_cut_moves_its_strokes(page, paper_room):
         return int(said.group(1)) if said else None
 
     one_at_once = page.until(lambda d: strokes())
+    page.driver.execute_script("arguments[0].click()", page.field("Settings"))
     page.write("Sheets at once", "4")
     page.until(lambda d: KitClass.objects.get(pk=kit_class.pk).sheets_at_once == 4)
     page.until(lambda d: strokes() and strokes() < one_at_once)

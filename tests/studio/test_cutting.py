@@ -122,13 +122,36 @@ def test_a_class_that_cannot_be_planned_cannot_be_begun(person, furnish):
     assert answer.json()["faults"][0]["code"] == "choose-paper"
 
 
-def test_the_styles_stand_side_by_side_with_the_advice(person, furnish):
+def test_the_options_stand_side_by_side_with_what_each_is_for(person, furnish):
     made = furnish(person)
-    styles = person.get(f"/classes/{made['class']['id']}/styles")
-    assert [row["style"] for row in styles["styles"]] == ["fewest-sheets", "fewest-settings", "kit-per-sheet"]
-    assert [row["sheets"] for row in styles["styles"]] == [4, 4, 8]
-    assert styles["advised"] == "fewest-sheets"
-    assert "another opens up to 4 more" in styles["because"]["message"]
+    options = person.get(f"/classes/{made['class']['id']}/options")["options"]
+    assert 1 <= len(options) <= 5
+    (chosen,) = [option for option in options if option["chosen"]]
+    assert (chosen["name"], chosen["sheets"]) == ("fewest-sheets", 4)
+    assert "4 sheets, and no plan opens fewer" in chosen["why"]["message"]
+    assert sum(layout["times"] for layout in chosen["drawings"]) == 4
+    assert sum(option["usual"] for option in options) == 1
+
+
+def test_what_an_hour_is_worth_is_a_habit_that_the_options_are_weighed_by(person, furnish):
+    made = furnish(person)
+    habits = person.get("/studio")
+    assert habits["hour_worth"] is None
+    kept = person.save("/studio", habits | {"hour_worth": "12.5", "sheet_worth": ""})
+    assert (kept["hour_worth"], kept["sheet_worth"]) == ("12.50", None)
+    options = person.get(f"/classes/{made['class']['id']}/options")["options"]
+    (usual,) = [option for option in options if option["usual"]]
+    assert "12.50 an hour" in usual["why"]["message"].replace("\N{NO-BREAK SPACE}", " ")
+    answer = person.ask("PUT", "/studio", kept | {"hour_worth": "much"})
+    assert answer.status_code == 422
+    assert answer.json()["faults"][0]["path"] == "hour_worth"
+
+
+def test_papers_are_cut_together_where_the_class_says_so(person, furnish):
+    made = furnish(person)
+    kept = person.save(f"/classes/{made['class']['id']}", made["class"] | {"papers_together": True})
+    assert kept["papers_together"] is True
+    assert person.get(f"/classes/{made['class']['id']}")["papers_together"] is True
 
 
 def test_sheet_sizes_are_laid_side_by_side_and_failures_say_why(person, furnish):

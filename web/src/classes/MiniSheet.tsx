@@ -1,7 +1,7 @@
 import { useId } from 'react'
 import type { Schemas } from '../api/client'
 import { number } from '../i18n/format'
-import { onScreen, scaleToFit } from '../ui/drawing/geometry'
+import { onScreen } from '../ui/drawing/geometry'
 import { MotifPattern, type SwatchLook } from '../ui/drawing/Swatch'
 import { letterOf } from '../ui/drawing/letters'
 import classes from './Options.module.css'
@@ -11,14 +11,13 @@ interface Props {
   look: SwatchLook | undefined
   /** Where each piece stands in the list, for its letter. */
   order: Map<string, number>
+  /** Pixels a nm, the same for every sheet that is drawn beside it. */
+  scale: number
 }
 
-const FRAME = 78
-
 /** A layout drawn true and small: how often it is cut, and the letters of the pieces on it. */
-export function MiniSheet({ layout, look, order }: Props) {
+export function MiniSheet({ layout, look, order, scale }: Props) {
   const id = useId()
-  const scale = scaleToFit(layout.width, layout.height, FRAME, FRAME)
   const width = layout.width * scale
   const height = layout.height * scale
   return (
@@ -26,13 +25,13 @@ export function MiniSheet({ layout, look, order }: Props) {
       <svg width={Math.ceil(width) + 1} height={Math.ceil(height) + 1} aria-hidden>
         {look ? (
           <defs>
-            <MotifPattern id={id} look={look} size={13} />
+            <MotifPattern id={id} look={look} size={11} />
           </defs>
         ) : null}
         <rect x=".5" y=".5" width={width} height={height} fill="var(--drawn-waste)" />
         {layout.places.map((place, n) => {
           const box = onScreen(place, layout.height, scale)
-          const roomy = box.width > 9 && box.height > 11
+          const roomy = box.width > 10 && box.height > 12
           return (
             <g key={n}>
               <rect

@@ -25,6 +25,7 @@ const names = (): Record<Style, string> => ({
 
 // So many layouts of an option are drawn; more would not be told apart.
 const DRAWN = 6
+const LONGEST = 56 // pixels of the longest side
 
 /** At most five ways to cut the class, drawn small, with what each takes; the person chooses. */
 export function Options({ plan }: { plan: Plan }) {
@@ -35,6 +36,8 @@ export function Options({ plan }: { plan: Plan }) {
     placeholderData: (before) => before,
   })
   const found = options.data?.options ?? []
+  const drawn = found.flatMap((option) => option.drawings)
+  const scale = LONGEST / Math.max(1, ...drawn.map((layout) => Math.max(layout.width, layout.height)))
   return (
     <section
       className={classes.options}
@@ -59,6 +62,7 @@ export function Options({ plan }: { plan: Plan }) {
         <OptionCard
           key={option.name}
           option={option}
+          scale={scale}
           chosen={option.wishes.includes(chosen)}
           choose={() => change({ ...draft, style: option.name }, 'style', 0)}
         />
@@ -74,11 +78,12 @@ export function Options({ plan }: { plan: Plan }) {
 
 interface CardProps {
   option: Option
+  scale: number
   chosen: boolean
   choose: () => void
 }
 
-function OptionCard({ option, chosen, choose }: CardProps) {
+function OptionCard({ option, scale, chosen, choose }: CardProps) {
   const { project, paperOf } = useClass()
   const { currency } = useStudio()
   const order = new Map((project.pieces ?? []).map((piece, n) => [piece.name, n]))
@@ -104,7 +109,13 @@ function OptionCard({ option, chosen, choose }: CardProps) {
       </span>
       <span className={classes.drawings} aria-hidden>
         {option.drawings.slice(0, DRAWN).map((layout) => (
-          <MiniSheet key={layout.letter} layout={layout} look={paperOf(String(layout.paper))} order={order} />
+          <MiniSheet
+            key={layout.letter}
+            layout={layout}
+            look={paperOf(String(layout.paper))}
+            order={order}
+            scale={scale}
+          />
         ))}
         {left > 0 ? (
           <span className={classes.more}>{plural(left, { one: 'and # more', other: 'and # more' })}</span>

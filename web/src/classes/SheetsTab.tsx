@@ -64,6 +64,11 @@ export function SheetsTab({ plan }: { plan: Plan }) {
               value={view}
               onChange={(value) => setView(value)}
             />
+            {run ? null : (
+              <a href="#options" className={classes.jump}>
+                <Trans>How to cut it</Trans>
+              </a>
+            )}
           </div>
           {view === 'order' ? (
             <CuttingOrder
