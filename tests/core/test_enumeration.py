@@ -1,4 +1,4 @@
-"""Every pattern that a plan can use is listed, and what follows from it is true: against trying everything."""
+"""Every pattern that a plan can use is listed, and what follows is true: against trying everything."""
 
 from fractions import Fraction
 from functools import cache
@@ -27,7 +27,7 @@ def items_of(rows):
 
 
 def every_holding(items, width, height, demand):
-    """Every number of pieces that comes off a sheet by straight cuts, at most the demand: by trying all cuts."""
+    """Every number of pieces that comes off a sheet by straight cuts, at most the demand: all cuts tried."""
 
     @cache
     def of(w, h):

@@ -15,7 +15,7 @@ _MOST = 400  # combinations of the papers so far that are kept
 
 
 def sheets_worth_opening(fewest: int) -> int:
-    """The most sheets that an option may open where ``fewest`` do: nobody takes twice as many to save time."""
+    """The most sheets an option may open where ``fewest`` do: nobody takes twice as many to save time."""
     return fewest * 3 // 2 + 3
 
 

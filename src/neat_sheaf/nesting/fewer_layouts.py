@@ -4,6 +4,7 @@ from __future__ import annotations
 
 from collections import Counter
 from collections.abc import Iterator, Sequence
+from contextlib import suppress
 
 import numpy as np
 import numpy.typing as npt
@@ -18,6 +19,7 @@ from neat_sheaf.nesting.tree import without
 __all__ = ["fewer_layouts"]
 
 _LISTING = 600_000  # steps of listing every pattern for it, divided by the square of the kinds
+_FEW_KINDS = 6
 _MOST_TRIES = 30_000  # pairs of a pattern and a number of times, for two layouts
 _OTHERS = 4  # candidates beside those of a plan that may take the place of two of its layouts
 _WITH_OTHERS = 2  # of its layouts, the ones cut least often, so many are left out for them in turn
@@ -35,10 +37,10 @@ def fewer_layouts(search: Search, plan: Counter[Pattern], at_most: int) -> list[
         return plans
     # A layout or two of many kinds are hardly ever enough, and take long to rule out.
     steps = _LISTING // len(search.items) ** 2
-    try:
-        listed = [c for c in search.patterns_for(at_most, steps) if search.pool.within(c)]
-    except TooManyPatternsError:
-        listed = []
+    listed: list[Pattern] = []
+    if len(search.items) <= _FEW_KINDS:
+        with suppress(TooManyPatternsError):
+            listed = [c for c in search.patterns_for(at_most, steps) if search.pool.within(c)]
     plans += _one_or_two(search, listed, at_most)
     if min(map(len, plans)) <= 2 and listed:
         return plans

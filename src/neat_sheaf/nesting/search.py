@@ -26,7 +26,8 @@ _ROUNDS = 200
 # How many sheets of each layout of the linear optimum are laid again, and how many patterns are added.
 _ATTEMPTS = ((1, 12), (3, 24))
 _KEPT = 4  # patterns of a region, where not all of them can be listed
-_SOME_STEPS = 1_000_000
+_SOME_STEPS = 1_000_000  # steps of listing those
+_FEW_KINDS = 6  # of which every pattern can mostly be listed
 _SETTLING = 3000  # nodes of the integer program that settles whether a cheaper plan is there
 _GREEDY_LIMIT = 160  # pieces; above it the greedy packings are left out
 _A_PACKING = 600  # steps that a piece laid by every greedy rule counts as
@@ -168,13 +169,15 @@ class Search:
 
         Every pattern that a cheaper plan can use is listed: either some of them make one, or there is none.
         """
+        # Of many kinds there are mostly more patterns than can be listed, which is better known soon.
+        share = max(1, len(self.items) - _FEW_KINDS)
         for target in dict.fromkeys((self.cost(best) - 1, self.lower_bound)):
             if not self._missed(best) or target >= self.cost(best):
                 break
             try:
-                listed = self.patterns_for(target)
+                listed = self.patterns_for(target, MOST_STEPS // share)
             except TooManyPatternsError:
-                best = self._among_some(best, target)
+                best = self._among_some(best, target, _SOME_STEPS // share)
                 continue
             within = [c for c in listed if self.pool.within(c)]
             every = len(within) == len(listed)
@@ -187,10 +190,10 @@ class Search:
                 self.least = max(self.least, target + 1)
         return best
 
-    def _among_some(self, best: Counter[Pattern], target: int) -> Counter[Pattern]:
+    def _among_some(self, best: Counter[Pattern], target: int, steps: int) -> Counter[Pattern]:
         """The best so far, or better: with some of the patterns that a cheaper plan can use."""
         try:
-            listed = self.patterns_for(target, _SOME_STEPS, keep=_KEPT)
+            listed = self.patterns_for(target, steps, keep=_KEPT)
         except TooManyPatternsError:
             return best
         tried = [c for c in (*listed, *self.pool.patterns.values()) if self.pool.within(c)]
