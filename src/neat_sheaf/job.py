@@ -70,7 +70,7 @@ class Cutting:
 
     ``trimmer`` is the longest cut the trimmer makes, nm. With ``mix_sizes`` the sizes of one paper
     may share the work, by price. ``papers_together``: one setting serves several papers; else one
-    paper is cut after the other.
+    paper is cut after the other. ``empty_last``: of as many sheets the last is used as little as can be.
     """
 
     style: Style = Style.FEWEST_SHEETS
@@ -79,6 +79,7 @@ class Cutting:
     trimmer: Length = _TRIMMER
     mix_sizes: bool = False
     papers_together: bool = False
+    empty_last: bool = False
     pace: Pace = USUAL_PACE
 
     def keeps(self, width: int, height: int) -> bool:

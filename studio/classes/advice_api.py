@@ -9,6 +9,7 @@ from django.core.cache import cache
 from django.http import HttpRequest
 from ninja import Router, Schema
 
+from neat_sheaf.advice.leftovers import leftovers
 from neat_sheaf.advice.options import PlanOption, compare_options
 from neat_sheaf.advice.seats import Bought, SeatBreakpoints, SeatRow, seat_breakpoints
 from neat_sheaf.advice.sizes import size_advice
@@ -24,11 +25,14 @@ from studio.classes.convert import core_job
 from studio.classes.models import KitClass
 from studio.common.problems import MessageOut, Problem, message_out
 from studio.cupboard.convert import core_paper
-from studio.tasks.plans import key_of
+from studio.projects.convert import core_project
+from studio.tasks.plans import key_of, plan_of
 
 router = Router(tags=["choices"])
 
 T = TypeVar("T")
+
+_MOST_OTHERS = 40  # other projects whose pieces a leftover is tried for
 
 
 class MiniPlace(Schema):
@@ -179,6 +183,52 @@ def _drawings(plan: Plan) -> Iterator[MiniLayout]:
             places=[MiniPlace(piece=place.piece, **place.region._asdict()) for place in layout.placements],
         )  # fmt: skip
     yield from drawn.values()
+
+
+class MakesOut(Schema):
+    """So many of a piece come off a leftover; ``project`` is another one's name, empty for this one's."""
+
+    piece: str
+    count: int
+    project: str
+
+
+class LeftoverOut(Schema):
+    """Pieces of a paper of one size (nm) that are left over, and what one of them would make."""
+
+    paper: int
+    width: int
+    height: int
+    count: int
+    makes: list[MakesOut]
+
+
+class LeftoversOut(Schema):
+    """What is left over and worth keeping, by paper, the largest first."""
+
+    leftovers: list[LeftoverOut]
+
+
+@router.get("/classes/{class_id}/leftovers", response={200: LeftoversOut, 404: Problem, 422: Problem})
+def left_over(request: HttpRequest, class_id: int) -> LeftoversOut:
+    """What the plan leaves, and what that would still make of this project and of the studio's others."""
+    kit_class, job = _job(request, class_id)
+    planned = plan_of(job)
+    if planned.plan is None:
+        raise FileError(planned.faults)
+    others = [
+        (row.name, core_project(row).pieces)
+        for row in kit_class.studio.projects.exclude(pk=kit_class.project_id).order_by("name")[:_MOST_OTHERS]
+    ]
+    return LeftoversOut(
+        leftovers=[
+            LeftoverOut(
+                paper=int(left.paper), width=left.width, height=left.height, count=left.count,
+                makes=[MakesOut(piece=made.piece, count=made.count, project=made.project) for made in left.makes],
+            )
+            for left in leftovers(job, planned.plan.sheet_plan, others)
+        ]
+    )  # fmt: skip
 
 
 @router.get("/classes/{class_id}/sizes", response={200: SizesOut, 404: Problem, 422: Problem})

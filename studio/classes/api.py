@@ -60,6 +60,7 @@ def _class_out(kit_class: KitClass, voice: Voice) -> ClassOut:
         trimmer=write_length(Length(kit_class.trimmer_nm), units),
         mix_sizes=kit_class.mix_sizes,
         papers_together=kit_class.papers_together,
+        empty_last=kit_class.empty_last,
         variant=kit_class.variant,
         kits=kits,
         colourways=[

@@ -68,6 +68,7 @@ def core_job(kit_class: KitClass, listed: Project | None = None) -> core.Job:
             Length(kit_class.trimmer_nm),
             kit_class.mix_sizes,
             kit_class.papers_together,
+            kit_class.empty_last,
             studio.pace,
         ),
         units=studio.measure,

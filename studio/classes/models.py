@@ -39,6 +39,7 @@ class KitClass(models.Model):
     trimmer_nm = models.BigIntegerField(default=304_800_000)
     mix_sizes = models.BooleanField(default=False)
     papers_together = models.BooleanField(default=False)
+    empty_last = models.BooleanField(default=False)
     variant = models.CharField(max_length=400, blank=True, default="")
     version = models.IntegerField(default=1)
 

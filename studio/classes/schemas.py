@@ -45,6 +45,7 @@ class ClassIn(Schema):
     trimmer: str = ""
     mix_sizes: bool = False
     papers_together: bool = False
+    empty_last: bool = False
     variant: str = Field("", max_length=LONGEST_TEXT)
     colourways: list[ColourwayDoc] = Field([], max_length=MOST_COLOURWAYS)
 

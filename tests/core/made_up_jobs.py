@@ -105,12 +105,14 @@ def jobs(draw: st.DrawFn, wide: bool = True) -> Job:
     )
     keep = draw(st.sampled_from([("1", "3"), ("2", "2"), ("1/2", "8")]))
     cutting = Cutting(
-        style=draw(st.sampled_from(list(Style))),
+        # Every style but two looks at all the options, which takes a while.
+        style=draw(st.sampled_from([Style.FEWEST_SHEETS, Style.FEWEST_SHEETS, Style.KIT_PER_SHEET, *Style])),
         sheets_at_once=draw(st.integers(1, 4)),
         keep_offcut=(inch(keep[0]), inch(keep[1])),
         trimmer=inch(draw(st.sampled_from(["12", "12", "9", "8", "15"] if wide else ["12"]))),
         mix_sizes=draw(st.booleans()),
         papers_together=draw(st.booleans()),
+        empty_last=draw(st.integers(0, 7)) == 7,
         pace=Pace(hour=draw(st.sampled_from([None, None, Decimal("12.50")]))),
     )
     return Job(

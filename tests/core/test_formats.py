@@ -222,7 +222,8 @@ def whole_jobs(draw):
     worth = st.sampled_from([None, Decimal("0.30"), Decimal("18")])
     cutting = Cutting(
         draw(st.sampled_from(Style)), draw(st.integers(1, 9)), (draw(SIZES), draw(SIZES)),
-        papers_together=draw(st.booleans()), pace=Pace(**seconds, hour=draw(worth), sheet=draw(worth)),
+        papers_together=draw(st.booleans()), empty_last=draw(st.booleans()),
+        pace=Pace(**seconds, hour=draw(worth), sheet=draw(worth)),
     )  # fmt: skip
     klass = Class(3, 1, 1, draw(st.sampled_from([None, Decimal("18.00")])), colourways)
     units = draw(st.sampled_from(["in", "cm", "mm"]))

@@ -13,6 +13,7 @@ from neat_sheaf.formats.plan_file import plan_document
 from neat_sheaf.job import Cutting, Style
 from neat_sheaf.measure.length import Length, inches
 from neat_sheaf.measure.side import Side
+from neat_sheaf.nesting.control import SearchControl
 from neat_sheaf.nesting.items import Item, Stock
 from neat_sheaf.nesting.planner import prove_lower_bound
 from neat_sheaf.nesting.pricing import Pricer, raster_points, scaled_down
@@ -273,10 +274,14 @@ def test_gathering_waste_keeps_every_piece_and_adds_no_cut():
     assert max(r.width * r.height for r in offcuts(better, 8, 10)) == 40
 
 
+# Enough for nearly all of them; where it is not the plan must be as valid, and its bound as honest.
+STEPS = 1_000_000
+
+
 def plan_or_faults(made_up):
     """The plan of a job and no faults, or none and why."""
     try:
-        return plan_job(made_up), []
+        return plan_job(made_up, SearchControl(steps=STEPS)), []
     except CannotPlanError as error:
         return None, error.faults
 

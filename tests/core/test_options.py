@@ -53,9 +53,11 @@ def price(made, option):
 
 
 @given(jobs(wide=False))
-@settings(max_examples=25, deadline=None, suppress_health_check=[HealthCheck.too_slow])
+@settings(max_examples=15, deadline=None, suppress_health_check=[HealthCheck.too_slow])
 def test_no_option_is_beaten_and_every_one_is_a_plan_that_can_be_cut(made_up):
-    made_up = replace(made_up, cutting=replace(made_up.cutting, style=Style.FEWEST_SHEETS))
+    # The last sheet's strip is looked for at length; what is said of options does not hang on it.
+    cutting = replace(made_up.cutting, style=Style.FEWEST_SHEETS, empty_last=False)
+    made_up = replace(made_up, cutting=cutting)
     options = compare_options(made_up)
     assert 1 <= len(options) <= 5
     aims = [(price(made_up, o), o.plan.cutting.seconds, o.plan.cutting.layouts) for o in options]

@@ -20,6 +20,7 @@ from neat_sheaf.nesting.pool import PatternPool
 from neat_sheaf.nesting.pricing import Pricer
 from neat_sheaf.nesting.search import Search
 from neat_sheaf.nesting.tree import Split, Spot, counts, cuts, placements
+from neat_sheaf.nesting.variation import vary
 
 from .building import inch
 
@@ -135,7 +136,7 @@ def test_varied_patterns_hold_pieces_that_are_worth_nothing_to_the_linear_progra
     search = Search(PatternPool(items, [SHEET]), [5, 10], SearchControl())
     search.generate(in_full=True)
     assert search.duals[1] == pytest.approx(0, abs=1e-9)
-    search.vary(12)
+    vary(search.pool, search.duals, 12, search.control)
     assert any(c.holds[0] and c.holds[1] >= 2 for c in search.pool.patterns.values())
     assert search.cost(search.fewest()) == search.lower_bound == 5
 

@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+from neat_sheaf.advice.leftovers import leftovers
 from neat_sheaf.costing import PackTotal, SupplyTotal
 from neat_sheaf.cutting.option import SizeMix
 from neat_sheaf.cutting.order import Becomes, Stroke
@@ -67,6 +68,7 @@ class _Report:
                 lines += self._layout(layout)
         if plan.cutting.batches:
             lines += ["", *self._cutting()]
+        lines += self._leftovers()
         lines += [line for mix in plan.mixes for line in ("", self._mix(mix))]
         lines += [line for pack_total in plan.packs for line in ("", self._pack(pack_total))]
         if plan.supplies:
@@ -74,6 +76,23 @@ class _Report:
             lines += [f"  {self._supply(supply)}" for supply in plan.supplies]
         lines += ["", *self._cost()]
         return "\n".join(lines) + "\n"
+
+    def _leftovers(self) -> list[str]:
+        found = leftovers(self.job, self.plan.sheet_plan)
+        lines = ["", self.say("report-head.leftovers")] if found else []
+        for left in found:
+            makes = [message("count-of-what", count=m.count, what=m.piece) for m in left.makes]
+            said = (
+                message("leftover-makes.some", makes=several(makes, "or"))
+                if makes
+                else message("leftover-makes.none")
+            )
+            size = f"{self._bare(left.width)} x {self._bare(left.height)}"
+            row = self.say(
+                "report-leftover", count=left.count, paper=self._paper(left.paper), size=size, makes=said
+            )
+            lines.append(f"  {row}")
+        return lines
 
     def _mix(self, mix: SizeMix) -> str:
         names = several(self._paper(paper) for paper in mix.papers)

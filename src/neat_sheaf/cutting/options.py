@@ -24,6 +24,7 @@ from neat_sheaf.nesting.blocks import blocks
 from neat_sheaf.nesting.control import SearchControl
 from neat_sheaf.nesting.filling import filled
 from neat_sheaf.nesting.items import Access, Item, Stock
+from neat_sheaf.nesting.last_sheet import with_empty_last
 from neat_sheaf.nesting.layouts import Layout
 from neat_sheaf.nesting.planner import checked_bound, nest, prove_lower_bound, with_more_sheets
 from neat_sheaf.nesting.pool import PatternPool
@@ -105,6 +106,7 @@ class OptionMaker:
         free = all(stock.access(job.cutting.trimmer) is Access.FREE for stock in self.stock)
         self.reach = None if free else job.cutting.trimmer
         self.relayer = Relayer(job, kinds, self.reach)
+        self._pools: dict[tuple[Item, ...], PatternPool] = {}
         # Options differ in a few layouts, so most of their parts are made once.
         self._parts: dict[tuple[Stock, Node, tuple[tuple[Piece, ...], ...]], Part] = {}
 
@@ -179,6 +181,11 @@ class OptionMaker:
             options = nest(items, demand, self.stock, whole_kit=kit, pool=pool, control=self.control)
             lower_bound = max(lower_bound, min(option.lower_bound for option in options))
             nested += [list(option.layouts) for option in options]
+            if self.job.cutting.empty_last and len(self.stock) == 1 and self.reach is None:
+                sheets = min(option.sheets for option in options)
+                gathered_up = with_empty_last(items, demand, self.stock[0], sheets, self.control)
+                if gathered_up:
+                    return [self._option(items, needs, gathered_up, checked_bound(lower_bound, sheets))]
             if kit is not None and min(map(len, nested)) > 1 and all(s.is_sheet for s in self.stock):
                 nested += blocks(pool, demand, kit, min(option.sheets for option in options), self.control)
         lower_bound = checked_bound(lower_bound, min(map(self._opened, nested)))
@@ -190,9 +197,13 @@ class OptionMaker:
         A kind that the trimmer frees from offcuts alone has a sheet that is not there, of its own size;
         CannotPlanError where it frees one from nothing.
         """
+        known = self._pools.get(tuple(items))
+        if known is not None:
+            return known
         pool = PatternPool(items, self.stock, self.reach, self.control)
         beyond = pool.uncovered
         if not beyond:
+            self._pools[tuple(items)] = pool
             return pool
         held = {k for c in pool.patterns.values() for k, n in enumerate(c.holds) if n}
         stuck = [u for u in needs if items.index(u.item) not in held]
@@ -247,6 +258,8 @@ class OptionMaker:
         pool = self.pool(items, needs)
         lower_bound = prove_lower_bound(items, _demand(items, needs), self.stock, pool, self.control)
         whole = [pair for pair in self.stocks if pair[1].is_sheet]
+        # The last sheet of each kit is one of many, and is cut like the others.
+        plain = replace(self.job, cutting=replace(self.job.cutting, empty_last=False))
         sheets: list[CutSheets] = []
         for c in self.job.klass.colourways:
             mine = [need for need in needs if need.colourway == c.name]
@@ -254,7 +267,7 @@ class OptionMaker:
                 continue
             kits = self._whole_kits(c, mine)
             one = [replace(need, count=need.count // kits) for need in mine]
-            maker = OptionMaker(self.job, self.paper, whole, self.kinds, self.control)
+            maker = OptionMaker(plain, self.paper, whole, self.kinds, self.control)
             option = maker.best(one)
             sheets += [replace(s, times=s.times * kits, colourway=c.name) for s in option.sheets]
         return self._handled(self._proved(tuple(sheets), lower_bound), needs)

@@ -129,6 +129,7 @@ def _cutting(node: JsonValue) -> Cutting:
             "trimmer",
             "mix_sizes",
             "papers_together",
+            "empty_last",
             *(f"{name}_seconds" for name in PACES),
             "hour_worth",
             "sheet_worth",
@@ -146,6 +147,7 @@ def _cutting(node: JsonValue) -> Cutting:
         trimmer=node.take("trimmer", JsonValue.size, plain.trimmer),
         mix_sizes=node.take("mix_sizes", JsonValue.flag, False),
         papers_together=node.take("papers_together", JsonValue.flag, False),
+        empty_last=node.take("empty_last", JsonValue.flag, False),
         pace=Pace(
             **paces,
             hour=node.take("hour_worth", JsonValue.amount, None),
@@ -191,6 +193,7 @@ def job_document(job: Job) -> dict[str, Any]:
             "trimmer": write_length(job.cutting.trimmer, units),
             "mix_sizes": job.cutting.mix_sizes,
             "papers_together": job.cutting.papers_together,
+            "empty_last": job.cutting.empty_last,
             **{f"{name}_seconds": getattr(job.cutting.pace, name) for name in PACES},
             **_worth(job.cutting.pace),
         },

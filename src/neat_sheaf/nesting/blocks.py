@@ -16,6 +16,7 @@ from neat_sheaf.nesting.search import Search
 __all__ = ["blocks"]
 
 _MOST_SHEETS = 3  # of a block: more are not remembered at the table
+_LISTED_KINDS = 3
 _NEVER = 10**9
 _TRIES = 3  # numbers of kits that are tried for each number of sheets
 
@@ -65,9 +66,10 @@ class _Laid:
             search = Search(self.pool, [n * kits for n in self.kit], self.control)
             search.generate()
             search.add_whole_kits(self.kit)
-            best = search.fewest()
+            # A block that is missed by a little is not worth a long search.
+            best = search.fewest(whole=False)
             cost = search.cost(best)
-            layouts = min(fewer_layouts(search, best, cost), key=len)
+            layouts = min(fewer_layouts(search, best, cost, listing=len(self.kit) <= _LISTED_KINDS), key=len)
             self.found[kits] = sum(lay.times for lay in layouts), layouts
         return self.found[kits]
 

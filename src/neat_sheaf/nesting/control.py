@@ -12,7 +12,7 @@ __all__ = ["USUAL_STEPS", "CancelledError", "Progress", "SearchControl"]
 
 # A step is about a millionth of a second on the machine it was measured on. From memory: a person waits
 # so long for a hard job before a good plan is better than the best.
-USUAL_STEPS = 20_000_000
+USUAL_STEPS = 12_000_000
 
 
 class CancelledError(NeatSheafError):

@@ -222,7 +222,7 @@ class _Counts:
                 kept.append(packed)
             if len(kept) == listing.keep:
                 break
-        listing.steps += len(ranked) * len(kept) // 8
+        listing.steps += len(ranked) * len(kept) // 3
         return {packed: found[packed] for packed in kept}
 
 

@@ -27,10 +27,13 @@ _WITH_OTHERS = 2  # of its layouts, the ones cut least often, so many are left o
 Ints = npt.NDArray[np.int64]
 
 
-def fewer_layouts(search: Search, plan: Counter[Pattern], at_most: int) -> list[list[Layout]]:
+def fewer_layouts(
+    search: Search, plan: Counter[Pattern], at_most: int, listing: bool = True
+) -> list[list[Layout]]:
     """Plans of the demand of ``search`` that cost ``at_most``, in few different layouts; ``plan`` first.
 
-    A single layout and two are decided exactly where every pattern can be listed.
+    With ``listing`` a single layout and two are decided exactly where every pattern can be listed: of plans
+    that cost more than they need there are mostly too many.
     """
     plans = [exact(plan, search.demand)]
     if len(plans[0]) <= 1 or search.control.is_over():
@@ -38,7 +41,7 @@ def fewer_layouts(search: Search, plan: Counter[Pattern], at_most: int) -> list[
     # A layout or two of many kinds are hardly ever enough, and take long to rule out.
     steps = _LISTING // len(search.items) ** 2
     listed: list[Pattern] = []
-    if len(search.items) <= _FEW_KINDS:
+    if listing and len(search.items) <= _FEW_KINDS:
         with suppress(TooManyPatternsError):
             listed = [c for c in search.patterns_for(at_most, steps) if search.pool.within(c)]
     plans += _one_or_two(search, listed, at_most)

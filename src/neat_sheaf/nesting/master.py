@@ -18,7 +18,7 @@ __all__ = ["Chosen", "Relaxed", "choose", "relax"]
 # An offcut costs a little, so that it is taken only where it helps.
 _OFFCUT_COST = 1e-3
 _SHEET_NODES = 300
-_ITERATION = 60  # steps that an iteration of the simplex method counts as
+_ITERATION = 200  # steps that an iteration of the simplex method counts as
 
 
 @dataclass(frozen=True, slots=True)

@@ -29,6 +29,7 @@ __all__ = [
     "with_more_sheets",
 ]
 
+_LISTED_KINDS = 3  # of more there are too many patterns of plans that cost more than they need
 _log = logging.getLogger(__name__)
 
 
@@ -126,7 +127,8 @@ def with_more_sheets(
     least = min(len(plan) for plan in fewer_layouts(search, best, cost))
     for number in more:
         if least > 1 and not search.control.is_over():
-            plans = fewer_layouts(search, best, cost + number * pool.stock[0].cost)
+            at_most = cost + number * pool.stock[0].cost
+            plans = fewer_layouts(search, best, at_most, listing=len(demand) <= _LISTED_KINDS)
             fewest = min(plans, key=len)
             if len(fewest) < least:
                 least = len(fewest)

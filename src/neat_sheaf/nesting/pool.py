@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+from collections import Counter
 from collections.abc import Iterator, Sequence
 from itertools import islice
 
@@ -41,6 +42,8 @@ class PatternPool:
         self.patterns: dict[tuple[int, tuple[int, ...]], Pattern] = {}
         # What is known of a demand on one sheet of a size: its layout, that it has none, or nothing.
         self.decided: dict[tuple[int, tuple[int, ...]], Node | TooManyError] = {}
+        # The best plan found of a demand, and what is proved of its cost.
+        self.solved: dict[tuple[int, ...], tuple[Counter[Pattern], int]] = {}
         self.pricer = Pricer(items, stock, reach)
         self.reach = self.pricer.reach
         self.prover = Prover(self.items, self.stock, self.pricer)

@@ -28,7 +28,7 @@ from neat_sheaf.nesting.tree import Node, Split, Spot, lay
 __all__ = ["MOST_POINTS", "Priced", "Pricer", "normal_patterns", "raster_points", "scaled_down"]
 
 _DEEP = 80  # cut positions in half a part; beyond it parts are halved, or trees would be as deep as wide
-_A_STEP = 800  # pairs of parts that are compared in a step
+_A_STEP = 500  # pairs of parts that are compared in a step
 _SUMS_A_POINT = 10  # sums of sizes for each position, before those that matter are picked out
 
 Ints = npt.NDArray[np.int64]

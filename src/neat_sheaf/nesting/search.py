@@ -2,7 +2,6 @@
 
 from __future__ import annotations
 
-import random
 from collections import Counter
 from collections.abc import Iterator, Sequence
 from dataclasses import replace
@@ -18,22 +17,22 @@ from neat_sheaf.nesting.pattern import Pattern
 from neat_sheaf.nesting.payable import next_payable
 from neat_sheaf.nesting.pool import PatternPool
 from neat_sheaf.nesting.tree import Node
+from neat_sheaf.nesting.variation import SCALE, vary
 
 __all__ = ["Search"]
 
-_SCALE = 1_000_000
 _ROUNDS = 200
 # How many sheets of each layout of the linear optimum are laid again, and how many patterns are added.
 _ATTEMPTS = ((1, 12), (3, 24))
 _KEPT = 4  # patterns of a region, where not all of them can be listed
 _SOME_STEPS = 1_000_000  # steps of listing those
+_SOME_PIECES = 120  # of more the last sheets are few among many, and other steps find them
 _FEW_KINDS = 6  # of which every pattern can mostly be listed
 _SETTLING = 3000  # nodes of the integer program that settles whether a cheaper plan is there
 _GREEDY_LIMIT = 160  # pieces; above it the greedy packings are left out
 _A_PACKING = 600  # steps that a piece laid by every greedy rule counts as
 _KIT_LIMIT = 400  # pieces on a sheet of whole kits; above it they are not laid one by one
 _SHARES = (2, 3)  # parts of a demand that are searched for themselves
-_TOGETHER = 12  # lists of values priced at once
 
 
 class Search:
@@ -70,7 +69,7 @@ class Search:
             relaxed = relax(pool, self.demand, self.stock)
             self.duals = relaxed.duals
             self.uses = {c: u for c, u in zip(pool, relaxed.uses, strict=True) if u > 1e-6}
-            self._prove([[int(dual * _SCALE) for dual in relaxed.duals]])
+            self._prove([[int(dual * SCALE) for dual in relaxed.duals]])
             if len(self.pool.patterns) == len(pool) or not self.control.report_progress(
                 None, self.lower_bound
             ):
@@ -90,29 +89,6 @@ class Search:
             rates = [Fraction(s.cost, v) for v, s in zip(best, self.stock, strict=True) if s.is_sheet and v]
             if rates and total > 0:
                 self.bound = max(self.bound, total * min(rates))
-
-    def vary(self, times: int) -> None:
-        """Add patterns nearly as good in the linear program that hold other small pieces.
-
-        Kinds that are worth nothing to the linear program (they fit into what is waste anyway)
-        are in none of its patterns; whole numbers of sheets need them there.
-        """
-        dice = random.Random(len(self.pool.patterns))  # noqa: S311 - the same for the same job
-        sheet = max(s.width * s.height for s in self.stock)
-        scale = _SCALE * max(s.cost for s in self.stock)
-        for done in range(0, times, _TOGETHER):
-            if not self.control.report_progress(None, self.lower_bound):
-                return
-            lists = range(min(_TOGETHER, times - done))
-            self.pool.price([self._nearly(dice, scale, sheet) for _ in lists], self.control)
-
-    def _nearly(self, dice: random.Random, scale: int, sheet: int) -> list[int]:
-        """Values a little off those of the linear program, more for larger pieces."""
-        reach, shape = scale * 10 ** dice.uniform(-3, -0.5), dice.uniform(0.3, 1)
-        return [
-            int(dual * _SCALE) + 1 + int(dice.random() * reach * (item.width * item.height / sheet) ** shape)
-            for dual, item in zip(self.duals, self.items, strict=True)
-        ]
 
     def add_whole_kits(self, kit: Sequence[int]) -> None:
         """Layouts of one, two, ... whole kits a sheet, as long as one sheet takes them."""
@@ -134,6 +110,17 @@ class Search:
         What is simplest comes first, and each step only where the bound is missed. Not ``whole``: the
         demand is a part of one, and is neither settled nor divided again.
         """
+        # Options of one paper ask the same of the same pool.
+        known = self.pool.solved.get(tuple(self.demand))
+        if whole and known is not None:
+            self.least = max(self.least, known[1])
+            return known[0]
+        best = self._searched(whole)
+        if whole and not self.control.is_over():
+            self.pool.solved[tuple(self.demand)] = best, self.lower_bound
+        return best
+
+    def _searched(self, whole: bool) -> Counter[Pattern]:
         best = self._on_one(self._rounded_up()) if whole else self._rounded_up()
         for kept_back in (0, 1):
             if self._missed(best):
@@ -151,7 +138,7 @@ class Search:
         for kept_back, varied in _ATTEMPTS if whole else _ATTEMPTS[:1]:
             if self._missed(best):
                 self._add_greedy(self._left(self._base(kept_back)))
-                self.vary(varied)
+                vary(self.pool, self.duals, varied, self.control)
                 best = self._rounded(best, kept_back)
         if whole and self._missed(best):
             best = self._in_parts(best)
@@ -192,6 +179,8 @@ class Search:
 
     def _among_some(self, best: Counter[Pattern], target: int, steps: int) -> Counter[Pattern]:
         """The best so far, or better: with some of the patterns that a cheaper plan can use."""
+        if sum(self.demand) > _SOME_PIECES:
+            return best
         try:
             listed = self.patterns_for(target, steps, keep=_KEPT)
         except TooManyPatternsError:
@@ -224,7 +213,7 @@ class Search:
         if not self.pool.prover.exact:
             raise TooManyPatternsError
         pricer = self.pool.prover.pricer
-        values = [int(dual * _SCALE) for dual in self.duals]
+        values = [int(dual * SCALE) for dual in self.duals]
         priced = pricer.price_all([values], self.control)[0]
         best = priced.best
         rates = [Fraction(s.cost, v) for v, s in zip(best, self.stock, strict=True) if s.is_sheet and v]

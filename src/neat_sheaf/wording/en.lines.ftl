@@ -136,6 +136,7 @@ report-head =
     .cost = Cost in { $currency }        a kit      class
     .cutting = At the trimmer: { $settings } settings, { $strokes } strokes, about { $minutes } min. Guard down; cut away from the hand.
     .options = Options             sheets layouts settings strokes turns  min   a kit, sheets opened
+    .leftovers = Left over and worth keeping
     .sizes = Sheet sizes for { $role }
     .seats = Seat by seat
 report-pack = comes in the pack { $pack }
@@ -195,6 +196,10 @@ report-supply =
         [one] { $packs } pack
        *[other] { $packs } packs
     }
+report-leftover = { $count } x { $paper } { $size }: { $makes }
+leftover-makes =
+    .some = one would still make { $makes }
+    .none = too small for any piece of this list
 report-option = { $name }: { $why }.
 report-size =
     .fails = { $name } ({ $size }): { $why }

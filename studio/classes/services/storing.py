@@ -20,7 +20,7 @@ __all__ = ["store_class"]
 
 _AS_SENT = (
     "date", "seats", "samples", "spares", "style", "sheets_at_once", "mix_sizes", "papers_together",
-    "variant",
+    "empty_last", "variant",
 )  # fmt: skip
 
 

@@ -31,6 +31,12 @@ export const keys = {
     version,
     papers,
   ],
+  leftovers: (classId: number, version: number | undefined, papers: unknown) => [
+    'leftovers',
+    classId,
+    version,
+    papers,
+  ],
   sizes: (classId: number, version: number | undefined) => ['sizes', classId, version],
   seats: (classId: number, version: number | undefined) => ['seats', classId, version],
   papers: ['papers'],
@@ -109,6 +115,12 @@ export const asked = {
       queryFn: () => ask(api.GET('/api/classes/{class_id}/options', ofClass(classId))),
       retry: false,
     }),
+  leftovers: (classId: number, version: number | undefined, papers: unknown) =>
+    queryOptions({
+      queryKey: keys.leftovers(classId, version, papers),
+      queryFn: () => ask(api.GET('/api/classes/{class_id}/leftovers', ofClass(classId))),
+      retry: false,
+    }),
   sizes: (classId: number, version: number | undefined) =>
     queryOptions({
       queryKey: keys.sizes(classId, version),
@@ -170,11 +182,11 @@ export const keep = {
 export const cancelCutting = (client: QueryClient, classId: number) =>
   client.cancelQueries({ queryKey: keys.cutting(classId) })
 
-const OF_CLASSES = ['class', 'cutting', 'options', 'sizes', 'seats', 'bench']
+const OF_CLASSES = ['class', 'cutting', 'options', 'leftovers', 'sizes', 'seats', 'bench']
 
 const AFTER: Record<'project' | 'class' | 'paper' | 'supply' | 'pack' | 'import', string[]> = {
   project: ['projects', 'project', 'classes', ...OF_CLASSES],
-  class: ['classes', 'projects', 'project', 'cutting', 'options', 'sizes', 'seats', 'bench'],
+  class: ['classes', 'projects', 'project', 'cutting', 'options', 'leftovers', 'sizes', 'seats', 'bench'],
   paper: ['papers', 'project', ...OF_CLASSES],
   supply: ['supplies', 'project', ...OF_CLASSES],
   pack: ['packs', ...OF_CLASSES],

@@ -825,6 +825,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/classes/{class_id}/leftovers": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Left Over
+         * @description What the plan leaves, and what that would still make of this project and of the studio's others.
+         */
+        get: operations["studio_classes_advice_api_left_over"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/classes/{class_id}/sizes": {
         parameters: {
             query?: never;
@@ -2760,6 +2780,11 @@ export interface components {
              */
             papers_together: boolean;
             /**
+             * Empty Last
+             * @default false
+             */
+            empty_last: boolean;
+            /**
              * Variant
              * @default
              */
@@ -3244,6 +3269,11 @@ export interface components {
              */
             papers_together: boolean;
             /**
+             * Empty Last
+             * @default false
+             */
+            empty_last: boolean;
+            /**
              * Variant
              * @default
              */
@@ -3494,6 +3524,42 @@ export interface components {
         OptionsOut: {
             /** Options */
             options: components["schemas"]["OptionOut"][];
+        };
+        /**
+         * LeftoverOut
+         * @description Pieces of a paper of one size (nm) that are left over, and what one of them would make.
+         */
+        LeftoverOut: {
+            /** Paper */
+            paper: number;
+            /** Width */
+            width: number;
+            /** Height */
+            height: number;
+            /** Count */
+            count: number;
+            /** Makes */
+            makes: components["schemas"]["MakesOut"][];
+        };
+        /**
+         * LeftoversOut
+         * @description What is left over and worth keeping, by paper, the largest first.
+         */
+        LeftoversOut: {
+            /** Leftovers */
+            leftovers: components["schemas"]["LeftoverOut"][];
+        };
+        /**
+         * MakesOut
+         * @description So many of a piece come off a leftover; ``project`` is another one's name, empty for this one's.
+         */
+        MakesOut: {
+            /** Piece */
+            piece: string;
+            /** Count */
+            count: number;
+            /** Project */
+            project: string;
         };
         /**
          * SizeOut
@@ -5551,6 +5617,46 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["OptionsOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    studio_classes_advice_api_left_over: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                class_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["LeftoversOut"];
                 };
             };
             /** @description Not Found */

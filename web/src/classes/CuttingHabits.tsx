@@ -46,6 +46,11 @@ export function CuttingHabits() {
         checked={draft.papers_together ?? false}
         onChange={(e) => change({ ...draft, papers_together: e.currentTarget.checked }, 'together', 0)}
       />
+      <Switch
+        label={t`Use as little as can be of the last sheet`}
+        checked={draft.empty_last ?? false}
+        onChange={(e) => change({ ...draft, empty_last: e.currentTarget.checked }, 'last', 0)}
+      />
       {sizes ? (
         <Switch
           label={t`Sizes of one paper may share the work, by price`}

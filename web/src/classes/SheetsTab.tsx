@@ -13,17 +13,19 @@ import { CuttingHabits } from './CuttingHabits'
 import { CuttingNote } from './CuttingNote'
 import { CuttingOrder } from './CuttingOrder'
 import type { SheetsOfPaper } from './layouts'
+import { Leftovers } from './Leftovers'
 import { Options } from './Options'
 import { PaperSheets } from './PaperSheets'
 import { SeatsTable } from './SeatsTable'
 import classes from './Sheets.module.css'
 import { SizesTable } from './SizesTable'
 
-type View = 'layouts' | 'order' | 'sizes' | 'seats'
+type View = 'layouts' | 'order' | 'left' | 'sizes' | 'seats'
 
 const views = (): { value: View; label: string }[] => [
   { value: 'layouts', label: t`Layouts` },
   { value: 'order', label: t`Cutting order` },
+  { value: 'left', label: t`Left over` },
   { value: 'sizes', label: t`Other sheet sizes` },
   { value: 'seats', label: t`Seat by seat` },
 ]
@@ -75,6 +77,8 @@ export function SheetsTab({ plan }: { plan: Plan }) {
               rounds={run?.rounds.map((round) => round.cutting) ?? [plan.cutting]}
               nameOf={nameOf}
             />
+          ) : view === 'left' ? (
+            <Leftovers plan={plan} />
           ) : view === 'sizes' ? (
             <SizesTable />
           ) : view === 'seats' ? (

@@ -85,6 +85,7 @@ test('a colourway is added in the papers of the last, and a paper is chosen in o
     trimmer: '12',
     mix_sizes: false,
     papers_together: false,
+    empty_last: false,
     variant: '',
     keep_offcut: ['1', '3'],
     name: 'Evening',

@@ -21,6 +21,7 @@ export function draftOf(kitClass: KitClass): ClassIn {
     trimmer: kitClass.trimmer,
     mix_sizes: kitClass.mix_sizes,
     papers_together: kitClass.papers_together,
+    empty_last: kitClass.empty_last,
     variant: kitClass.variant,
     colourways: (kitClass.colourways ?? []).map(({ name, share, papers }) => ({
       name,

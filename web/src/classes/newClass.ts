@@ -18,6 +18,7 @@ export const emptyClass = (project: { id: number; name: string }): ClassIn => ({
   trimmer: '',
   mix_sizes: false,
   papers_together: false,
+  empty_last: false,
   variant: '',
   keep_offcut: ['1 in', '3 in'],
   colourways: [{ name: t`As chosen`, share: 1, papers: {} }],

@@ -49,6 +49,7 @@ function nameOf(key: string): string {
     minutes: t`minutes`,
     mix_sizes: t`sizes mixed`,
     papers_together: t`papers cut together`,
+    empty_last: t`the last sheet as empty as can be`,
     hour_worth: t`what an hour is worth`,
     sheet_worth: t`what a sheet is worth`,
     motif: t`swatch`,
