@@ -72,7 +72,8 @@ def test_how_it_is_cut_is_behind_one_word(page, paper_room):
     assert settings.get_attribute("aria-expanded") == "false"
     page.driver.execute_script("arguments[0].click()", settings)
     page.until(lambda d: settings.get_attribute("aria-expanded") == "true")
-    switch = page.field("One setting of the trimmer for several papers")
+    named = "//label[normalize-space()='One setting of the trimmer for several papers']"
+    switch = page.until(lambda d: d.find_element(By.XPATH, named))
     page.driver.execute_script("arguments[0].click()", switch)
     page.until(lambda d: KitClass.objects.get(pk=kit_class.pk).papers_together)
 

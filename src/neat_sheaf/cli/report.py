@@ -8,7 +8,7 @@ from neat_sheaf.cutting.option import SizeMix
 from neat_sheaf.cutting.order import Becomes, Stroke
 from neat_sheaf.cutting.plan import PaperPlan, SheetLayout
 from neat_sheaf.job import Job
-from neat_sheaf.measure.length import Length, write_length
+from neat_sheaf.measure.length import Length, say_size, write_length
 from neat_sheaf.measure.money import rounded
 from neat_sheaf.measure.side import Side
 from neat_sheaf.messages import Amount, Measured, Message, message, several
@@ -87,7 +87,7 @@ class _Report:
                 if makes
                 else message("leftover-makes.none")
             )
-            size = f"{self._bare(left.width)} x {self._bare(left.height)}"
+            size = self._size(left.width, left.height)
             row = self.say(
                 "report-leftover", count=left.count, paper=self._paper(left.paper), size=size, makes=said
             )
@@ -130,7 +130,7 @@ class _Report:
         return lines
 
     def _stroke(self, stroke: Stroke[str]) -> str:
-        size = f"{self._bare(stroke.width)} x {self._bare(stroke.height)}"
+        size = self._size(stroke.width, stroke.height)
         gives: Message = message("stroke-gives.pieces", pieces=several(stroke.gives, "or"))
         if not stroke.gives:
             gives = message("stroke-gives.part" if stroke.strip is Becomes.PART else "stroke-gives.waste")
@@ -150,8 +150,13 @@ class _Report:
         """A length without its unit, which the head of the report has said."""
         return write_length(Length(length), self.job.units)
 
+    def _size(self, width: int, height: int) -> str:
+        """Two lengths in one unit; without it where it is the one that the head of the report has said."""
+        said = say_size(width, height, self.job.units)
+        return said.removesuffix(f" {self.job.units}")
+
     def _layout(self, layout: SheetLayout) -> list[str]:
-        size = f"{self._bare(layout.stock.width)} x {self._bare(layout.stock.height)}"
+        size = self._size(layout.stock.width, layout.stock.height)
         key = f"report-layout.{layout.stock.kind}"
         lines = [f"  {self.say(key, letter=layout.letter, times=layout.times, size=size)}"]
         for place in layout.placements:
@@ -161,7 +166,7 @@ class _Report:
                 f"report-place.{turned}",
                 piece=place.piece,
                 colourway=place.colourway,
-                size=f"{self._bare(region.width)} x {self._bare(region.height)}",
+                size=self._size(region.width, region.height),
                 at=f"{self._bare(region.x)}, {self._bare(region.y)}",
             )
             lines.append(f"     {said}")

@@ -166,7 +166,12 @@ def say_length(length: int, units: Unit) -> str:
 
 
 def say_size(width: int, height: int, units: Unit) -> str:
-    """Two sizes in words, the unit said once: ``4 1/4 x 11 in``."""
+    """Two sizes in words, the unit said once: ``4 1/4 x 11 in``, ``210 x 297 mm``.
+
+    Both are in millimetres where one of them is not whole 64ths of an inch.
+    """
+    if units == "in" and not (nearest_inches(Length(width)).exact and nearest_inches(Length(height)).exact):
+        units = "mm"
     return f"{write_length(Length(width), units)} x {say_length(height, units)}"
 
 

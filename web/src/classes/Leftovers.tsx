@@ -22,28 +22,30 @@ export function Leftovers({ plan }: { plan: Plan }) {
     <Loaded query={left}>
       {({ leftovers }) =>
         leftovers.length ? (
-          <Ledger
-            rows={leftovers}
-            rowKey={(row) => `${row.paper} ${row.width} ${row.height}`}
-            columns={[
-              {
-                head: t`Left over`,
-                title: true,
-                cell: (row) => (
-                  <span style={{ display: 'inline-flex', gap: 8, alignItems: 'center' }}>
-                    <PaperSwatch paper={paperOf(String(row.paper))} />
-                    <span style={{ whiteSpace: 'nowrap' }}>
-                      <strong className="figure">{number(row.count)}</strong> ×{' '}
-                      <Size width={row.width} height={row.height} units={units} />
-                      <br />
-                      <span className="soft">{paperOf(String(row.paper))?.name}</span>
+          <section aria-label={t`Left over`}>
+            <Ledger
+              rows={leftovers}
+              rowKey={(row) => `${row.paper} ${row.width} ${row.height}`}
+              columns={[
+                {
+                  head: t`Left over`,
+                  title: true,
+                  cell: (row) => (
+                    <span style={{ display: 'inline-flex', gap: 8, alignItems: 'center' }}>
+                      <PaperSwatch paper={paperOf(String(row.paper))} />
+                      <span style={{ whiteSpace: 'nowrap' }}>
+                        <strong className="figure">{number(row.count)}</strong> ×{' '}
+                        <Size width={row.width} height={row.height} units={units} />
+                        <br />
+                        <span className="soft">{paperOf(String(row.paper))?.name}</span>
+                      </span>
                     </span>
-                  </span>
-                ),
-              },
-              { head: t`One of them would still make`, cell: (row) => <Makes row={row} /> },
-            ]}
-          />
+                  ),
+                },
+                { head: t`One of them would still make`, cell: (row) => <Makes row={row} /> },
+              ]}
+            />
+          </section>
         ) : (
           <p>
             <Trans>Nothing that is worth keeping is left over. What counts is among the settings.</Trans>

@@ -25,11 +25,12 @@ export function Length({ nm, units, unit = false }: Props) {
   )
 }
 
-/** Width by height, with true fractions and the unit once. */
+/** Width by height, with true fractions and the unit once: millimetres where one has no fraction of an inch. */
 export function Size({ width, height, units }: { width: number; height: number; units: Units }) {
+  const both = lengthParts(width, units).unit || lengthParts(height, units).unit ? 'mm' : units
   return (
     <span style={{ whiteSpace: 'nowrap' }}>
-      <Length nm={width} units={units} /> × <Length nm={height} units={units} unit />
+      <Length nm={width} units={both} /> × <Length nm={height} units={both} unit />
     </span>
   )
 }
