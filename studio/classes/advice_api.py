@@ -224,7 +224,10 @@ def left_over(request: HttpRequest, class_id: int) -> LeftoversOut:
         leftovers=[
             LeftoverOut(
                 paper=int(left.paper), width=left.width, height=left.height, count=left.count,
-                makes=[MakesOut(piece=made.piece, count=made.count, project=made.project) for made in left.makes],
+                makes=[
+                    MakesOut(piece=made.piece, count=made.count, project=made.project)
+                    for made in left.makes
+                ],
             )
             for left in leftovers(job, planned.plan.sheet_plan, others)
         ]
