@@ -181,13 +181,14 @@ class OptionMaker:
             options = nest(items, demand, self.stock, whole_kit=kit, pool=pool, control=self.control)
             lower_bound = max(lower_bound, min(option.lower_bound for option in options))
             nested += [list(option.layouts) for option in options]
-            if self.job.cutting.empty_last and len(self.stock) == 1 and self.reach is None:
-                sheets = min(option.sheets for option in options)
+            sheets = min(option.sheets for option in options)
+            fewest = sheets <= min(map(self._opened, nested))
+            if self.job.cutting.empty_last and fewest and len(self.stock) == 1 and self.reach is None:
                 gathered_up = with_empty_last(items, demand, self.stock[0], sheets, self.control)
                 if gathered_up:
                     return [self._option(items, needs, gathered_up, checked_bound(lower_bound, sheets))]
             if kit is not None and min(map(len, nested)) > 1 and all(s.is_sheet for s in self.stock):
-                nested += blocks(pool, demand, kit, min(option.sheets for option in options), self.control)
+                nested += blocks(pool, demand, kit, sheets, self.control)
         lower_bound = checked_bound(lower_bound, min(map(self._opened, nested)))
         return [self._option(items, needs, layouts, lower_bound) for layouts in nested]
 
