@@ -215,12 +215,15 @@ def test_how_a_class_is_cut_moves_its_strokes(page, paper_room):
         return int(said.group(1)) if said else None
 
     one_at_once = page.until(lambda d: strokes())
-    page.driver.execute_script("arguments[0].click()", page.field("Settings"))
+    named = page.field("Settings")
+    page.driver.execute_script("arguments[0].scrollIntoView({block: 'center'})", named)
+    named.click()
     page.write("Sheets at once", "4")
     page.until(lambda d: KitClass.objects.get(pk=kit_class.pk).sheets_at_once == 4)
     page.until(lambda d: strokes() and strokes() < one_at_once)
     page.write("Longest cut, in", "4 1/0")
     page.says("Not saved yet: fix what is marked")
     page.says("is not a length; write")
-    page.write("Longest cut, in", "12")
+    page.write("Longest cut, in", "11")
+    page.until(lambda d: KitClass.objects.get(pk=kit_class.pk).trimmer_nm == 279_400_000)
     page.says("Saved", "main")
