@@ -70,12 +70,14 @@ def test_how_it_is_cut_is_behind_one_word(page, paper_room):
     page.says("How to cut it")
     settings = page.field("Settings")
     assert settings.get_attribute("aria-expanded") == "false"
-    page.driver.execute_script("arguments[0].click()", settings)
+    page.driver.execute_script("arguments[0].scrollIntoView({block: 'center'})", settings)
+    settings.click()
     page.until(lambda d: settings.get_attribute("aria-expanded") == "true")
     named = "//label[normalize-space()='One setting of the trimmer for several papers']"
     switch = page.until(lambda d: d.find_element(By.XPATH, named))
     page.driver.execute_script("arguments[0].click()", switch)
     page.until(lambda d: KitClass.objects.get(pk=kit_class.pk).papers_together)
+    page.says("Saved", "main")
 
 
 def test_a_piece_pointed_at_in_the_list_lights_up_on_the_sheet_and_a_layout_comes_nearer(page, paper_room):

@@ -93,7 +93,9 @@ def test_check_says_only_whether_it_goes_together(spoiled):
 def test_choices_are_laid_side_by_side():
     ended = run("compare", EXAMPLE)
     assert ended.returncode == 0
-    assert "kit-per-sheet" in ended.stdout
+    assert "fewest-sheets: 30 sheets, and no plan opens fewer" in ended.stdout
+    as_json = json.loads(run("compare", EXAMPLE, "--json").stdout)
+    assert [option["name"] for option in as_json["options"] if option["chosen"]] == ["fewest-sheets"]
     assert "does not fit a sheet of 6 x 6 in" in ended.stdout
     assert "Up to 14 seats no sheet more is opened than now" in ended.stdout
 

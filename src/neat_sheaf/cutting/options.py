@@ -128,6 +128,9 @@ class OptionMaker:
         if self.control.is_over():
             # How each is cut takes a while to find out; the first of the cheapest will do.
             return self._handled(min(options, key=lambda option: option.different), needs)
+        if self.job.cutting.empty_last:
+            laid = [*options, *map(self.relayer.relaid, options)]
+            return self._handled(max(laid, key=self._kept), needs)
         # The order of cutting takes a while to find, so it is found only for those it decides between.
         few = min(option.different for option in options)
         options = [self._handled(option, needs) for option in options if option.different == few]
@@ -185,8 +188,7 @@ class OptionMaker:
             fewest = sheets <= min(map(self._opened, nested))
             if self.job.cutting.empty_last and fewest and len(self.stock) == 1 and self.reach is None:
                 gathered_up = with_empty_last(items, demand, self.stock[0], sheets, self.control)
-                if gathered_up:
-                    return [self._option(items, needs, gathered_up, checked_bound(lower_bound, sheets))]
+                nested += [gathered_up] if gathered_up else []
             if kit is not None and min(map(len, nested)) > 1 and all(s.is_sheet for s in self.stock):
                 nested += blocks(pool, demand, kit, sheets, self.control)
         lower_bound = checked_bound(lower_bound, min(map(self._opened, nested)))
