@@ -13,7 +13,7 @@ from neat_sheaf.advice.leftovers import leftovers
 from neat_sheaf.advice.options import PlanOption, compare_options
 from neat_sheaf.advice.seats import Bought, SeatBreakpoints, SeatRow, seat_breakpoints
 from neat_sheaf.advice.sizes import size_advice
-from neat_sheaf.errors import CannotPlanError
+from neat_sheaf.errors import CannotPlanError, fault
 from neat_sheaf.formats.reading import FileError
 from neat_sheaf.job import Job, Style
 from neat_sheaf.messages import Message, message
@@ -215,7 +215,7 @@ def left_over(request: HttpRequest, class_id: int) -> LeftoversOut:
     kit_class, job = _job(request, class_id)
     planned = plan_of(job)
     if planned.plan is None:
-        raise FileError(planned.faults)
+        raise FileError(planned.faults or [fault("", "still-planning")])
     others = [
         (row.name, core_project(row).pieces)
         for row in kit_class.studio.projects.exclude(pk=kit_class.project_id).order_by("name")[:_MOST_OTHERS]

@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+import time
 from datetime import timedelta
 from typing import Any
 
@@ -11,6 +12,7 @@ from django.utils import timezone
 
 from studio.accounts.models import Member, Studio
 from studio.classes.models import Choice, Colourway, KitClass
+from studio.classes.planning import plan_of_class
 from studio.classes.services.cutting import begin, mark_done
 from studio.cupboard.models import Pack, Paper, Supply
 from studio.cupboard.schemas import PackIn, PaperIn, SupplyIn
@@ -78,4 +80,7 @@ def _class(studio: Studio, row: dict[str, Any], projects: dict[str, int], papers
         )
     if row.get("cut_steps"):
         kit_class.refresh_from_db()  # numbers as the database keeps them
+        # On a busy machine the plan is still made beside this.
+        while plan_of_class(kit_class).working is not None:
+            time.sleep(0.1)
         mark_done(begin(kit_class), row["cut_steps"])

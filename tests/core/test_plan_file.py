@@ -5,6 +5,7 @@ from __future__ import annotations
 import json
 from contextlib import suppress
 from dataclasses import replace
+from decimal import Decimal
 from pathlib import Path
 
 import pytest
@@ -20,7 +21,7 @@ from neat_sheaf.formats.sheets_part import read_sheets, sheets_document
 from neat_sheaf.habits import LidFeel
 from neat_sheaf.job import Style
 from neat_sheaf.measure.side import Side
-from neat_sheaf.messages import Amount, Measured, Message, Several, Sized, message
+from neat_sheaf.messages import Amount, Boxed, Measured, Message, Several, Sized, message
 from neat_sheaf.plan import Plan, plan_job
 from tests.words import said
 
@@ -54,6 +55,18 @@ def test_a_plan_is_read_back_as_it_was_written(made_up):
     # As the database gives it back: numbers with a point are floats there, and not decimals.
     assert read_plan_document(json.loads(json.dumps(plan_document(plan)))) == without_fixes(plan)
     assert sheets_of(json.loads(json.dumps(sheets_document(plan.sheet_plan)))) == plan.sheet_plan
+
+
+@pytest.mark.parametrize("name", ["potting-shed-tin", "row-marker-fan-a4", "seed-drawer"])
+def test_plans_of_the_examples_are_read_back_from_the_database(name):
+    """Supplies by the half and treats with a room are in them; a float stands where a number had a point."""
+    made = read_job((EXAMPLES / f"{name}.json").read_text())
+    halves = tuple(
+        replace(use, count=use.count and use.count + Decimal("0.1")) for use in made.project.supplies
+    )
+    made = replace(made, project=replace(made.project, supplies=halves))
+    plan = plan_job(made)
+    assert read_plan_document(json.loads(json.dumps(plan_document(plan)))) == without_fixes(plan)
 
 
 def kept(document):
@@ -142,6 +155,7 @@ plain = st.one_of(
     st.integers(-(10**6), 10**6),
     lengths.map(Measured),
     st.builds(Sized, lengths, lengths),
+    st.builds(Boxed, lengths, lengths, lengths),
     st.builds(Amount, st.decimals(0, 10**6, places=2), st.just("EUR")),
     st.sampled_from([*Side, *LidFeel]),
 )

@@ -3,13 +3,16 @@
 import time
 
 import pytest
+from django.contrib.auth.models import User
 from django.core.cache import cache
 from django.core.management import call_command
 
 from neat_sheaf.plan import plan_job
 from studio.accounts.voice import voice_of
 from studio.classes.convert import core_job
+from studio.classes.models import KitClass
 from studio.classes.plan_out import plan_out
+from studio.demo.loading import load_paper_room
 from studio.tasks import plans
 from studio.tasks.models import PlanTask
 
@@ -85,3 +88,20 @@ def test_a_new_version_of_the_application_shows_no_plan_of_the_old_one(join, fur
     call_command("migrate", verbosity=0)
     assert cache.get(key) is None
     assert not PlanTask.objects.exists()
+
+
+@pytest.mark.django_db(transaction=True)
+def test_every_plan_of_the_demo_that_takes_long_is_read_back_from_the_database(client, settings):
+    settings.PLAN_WAIT_SECONDS = 0.01
+    load_paper_room("keeper", "seed-swap-evening")
+    client.force_login(
+        User.objects.get(username="keeper"), backend="django.contrib.auth.backends.ModelBackend"
+    )
+    for kit_class in KitClass.objects.all():
+        path = f"/api/classes/{kit_class.pk}"
+        until(lambda path=path: client.get(path).json()["planned"]["plan"], seconds=60)
+        # In another process nothing of it is remembered but what the database holds.
+        cache.clear()
+        assert client.get(path).json()["planned"]["plan"]["papers"]
+        left = client.get(f"{path}/leftovers")
+        assert (left.status_code, type(left.json()["leftovers"])) == (200, list)

@@ -11,7 +11,7 @@ from neat_sheaf.checks import Level
 from neat_sheaf.formats.reading import JsonValue
 from neat_sheaf.habits import LidFeel
 from neat_sheaf.measure.side import Side
-from neat_sheaf.messages import Amount, Measured, Message, Param, Several, Sized
+from neat_sheaf.messages import Amount, Boxed, Measured, Message, Param, Several, Sized
 from neat_sheaf.project import FitKind, Portion
 from neat_sheaf.project.assembly import Caution
 
@@ -34,6 +34,8 @@ def _param(param: Param) -> Any:
         return {"nm": param.nm}
     if isinstance(param, Sized):
         return {"size_nm": [param.width, param.height]}
+    if isinstance(param, Boxed):
+        return {"box_nm": list(param)}
     if isinstance(param, Amount):
         return {"amount": str(param.value), "currency": param.currency}
     if isinstance(param, Several):
@@ -71,6 +73,10 @@ def _read_param(node: JsonValue, depth: int) -> Param:
         sides = node.list_at("size_nm", JsonValue.nanometres, 2)
         if len(sides) == 2:
             return Sized(*sides)
+    elif "box_nm" in value:
+        box = node.list_at("box_nm", JsonValue.nanometres, 3)
+        if len(box) == 3:
+            return Boxed(*box)
     elif "amount" in value:
         return Amount(node.key("amount").amount(), node.key("currency").text())
     elif "several" in value:

@@ -233,8 +233,8 @@ class JsonValue:
         return self.value
 
     def amount(self) -> Decimal:
-        """A decimal number not negative, as text or number."""
-        if isinstance(self.value, bool) or not isinstance(self.value, str | int | Decimal):
+        """A decimal number not negative, as text or number; a float as the database gives it back."""
+        if isinstance(self.value, bool) or not isinstance(self.value, str | int | float | Decimal):
             raise self.fault("not-a-number.kind", found=_kind(self.value))
         try:
             number = Decimal(str(self.value).strip())
