@@ -92,7 +92,7 @@ def compare_options(job: Job, control: SearchControl | None = None) -> list[Plan
 def _styles(job: Job) -> Iterator[Style]:
     """The wishes in the order in which they are told, the fewest sheets first."""
     yield Style.FEWEST_SHEETS
-    yield from (style for style in WISHES if style is not Style.FEWEST_SHEETS)
+    yield from WISHES
     follows = any(piece.follows_print or piece.matched for piece in job.project.pieces)
     if follows or job.cutting.style is Style.KIT_PER_SHEET:
         yield Style.KIT_PER_SHEET

@@ -9,7 +9,7 @@ from typing import NamedTuple
 from neat_sheaf.cutting.option import CuttingOption
 from neat_sheaf.job import Job, Style
 
-__all__ = ["WISHES", "Combined", "front_of", "not_beaten", "sheets_worth_opening", "taken"]
+__all__ = ["WISHES", "Combined", "front_of", "sheets_worth_opening", "taken"]
 
 _MOST = 400  # combinations of the papers so far that are kept
 
@@ -32,7 +32,6 @@ class Combined(NamedTuple):
     seconds: int
     layouts: int
     worth: Fraction
-    sheets: int
     blocks: int
 
     @property
@@ -41,7 +40,7 @@ class Combined(NamedTuple):
         return self.price, self.seconds, self.layouts
 
 
-def worth_of(job: Job, option: CuttingOption) -> Fraction:
+def _worth_of(job: Job, option: CuttingOption) -> Fraction:
     """What an option's whole sheets are worth, in seconds of work."""
     pace = job.cutting.pace
     return sum(
@@ -62,9 +61,9 @@ def front_of(job: Job, papers: Sequence[Sequence[CuttingOption]]) -> list[Combin
         for s in option.sheets
         if s.stock.is_sheet
     )
-    found = [Combined((), Fraction(0), 0, 0, Fraction(0), 0, 0)]
+    found = [Combined((), Fraction(0), 0, 0, Fraction(0), 0)]
     for options in papers:
-        found = not_beaten(_with(job, combined, option, priced) for combined in found for option in options)[
+        found = _not_beaten(_with(job, combined, option, priced) for combined in found for option in options)[
             :_MOST
         ]
     return found
@@ -81,13 +80,12 @@ def _with(job: Job, combined: Combined, option: CuttingOption, priced: bool) -> 
         price,
         combined.seconds + option.handling.seconds(job.cutting.pace),
         combined.layouts + option.different,
-        combined.worth + worth_of(job, option),
-        combined.sheets + option.opened,
+        combined.worth + _worth_of(job, option),
         blocks,
     )
 
 
-def not_beaten(combined: Iterable[Combined]) -> list[Combined]:
+def _not_beaten(combined: Iterable[Combined]) -> list[Combined]:
     """Those that no other is as good as in every aim and better in one; of equals the first."""
     kept: list[Combined] = []
     for one in sorted(combined, key=lambda c: c.aims):
@@ -104,12 +102,11 @@ Merit = Callable[[Combined], tuple[object, ...]]
 
 WISHES: dict[Style, Merit] = {
     Style.USUAL: lambda c: (c.worth + c.seconds, *c.aims),
-    Style.FEWEST_SHEETS: lambda c: (c.price, c.layouts, c.seconds),
     Style.WHOLE_KITS: lambda c: (not c.blocks, c.worth + c.seconds, *c.aims),
     Style.FEWEST_LAYOUTS: lambda c: (c.layouts, c.worth + c.seconds, *c.aims),
     Style.QUICKEST: lambda c: (c.seconds, *c.aims),
 }
-"""What each wish takes the least of, in the order in which options are told."""
+"""What each wish takes the least of; the fewest sheets, and each kit alone, are planned without a front."""
 
 
 def taken(front: Sequence[Combined], style: Style) -> Combined:

@@ -10,6 +10,7 @@ from neat_sheaf.cutting.order import Batch, Pile
 from neat_sheaf.cutting.strips import Part, Strips
 from neat_sheaf.measure.length import Length
 from neat_sheaf.measure.side import Side
+from neat_sheaf.nesting.blocks import MOST_IN_BLOCK
 from neat_sheaf.nesting.tree import Region, Split, Spot
 from neat_sheaf.pace import Pace
 
@@ -43,7 +44,6 @@ class Handling:
 
 
 UNHANDLED = Handling()
-_LARGEST_BLOCK = 3  # sheets: more are not remembered at the table
 
 
 def handling_of(batches: Sequence[Batch[int]], piles: Sequence[Pile], at_once: Sequence[int]) -> Handling:
@@ -112,11 +112,7 @@ def sorted_pieces(part: Part, times: int, kits: Sequence[Counter[int]]) -> int:
     ``kits`` are the pieces of a kit by kind, one for each colourway that is cut from the paper.
     """
     held = _held(part)
-    for kit in kits:
-        number = min((held[kind] // n for kind, n in kit.items()), default=0)
-        if number and held == Counter({kind: n * number for kind, n in kit.items()}):
-            return number * times
-    return held.total() * times
+    return (_whole_kits(held, kits) or held.total()) * times
 
 
 def kits_per_block(sheets: Sequence[tuple[Part, int]], kits: Sequence[Counter[int]]) -> int:
@@ -127,11 +123,16 @@ def kits_per_block(sheets: Sequence[tuple[Part, int]], kits: Sequence[Counter[in
     """
     often = max((times for _, times in sheets), default=0)
     block = [part for part, times in sheets if times == often]
-    if often < 2 or len(block) > _LARGEST_BLOCK:
+    if often < 2 or len(block) > MOST_IN_BLOCK:
         return 0
     held: Counter[int] = Counter()
     for part in block:
         held += _held(part)
+    return _whole_kits(held, kits)
+
+
+def _whole_kits(held: Counter[int], kits: Sequence[Counter[int]]) -> int:
+    """How many kits of one kind these pieces are and nothing else; 0 where they are not."""
     for kit in kits:
         number = min((held[kind] // n for kind, n in kit.items()), default=0)
         if number and held == Counter({kind: n * number for kind, n in kit.items()}):

@@ -155,7 +155,7 @@ class OptionMaker:
         pool = self.pool(items, needs)
         plans: list[list[Layout]] = []
         if best.different > 1 and len(self.stock) == 1:
-            more = with_more_sheets(demand, pool, _MORE_SHEETS, kit, self.control)
+            more = with_more_sheets(demand, pool, _MORE_SHEETS, best.different, kit, self.control)
             plans += [list(nested.layouts) for nested in more]
         if kit is not None and all(stock.is_sheet for stock in self.stock):
             plans += blocks(pool, demand, kit, most, self.control)

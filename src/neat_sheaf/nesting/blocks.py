@@ -13,10 +13,9 @@ from neat_sheaf.nesting.layouts import Layout
 from neat_sheaf.nesting.pool import PatternPool
 from neat_sheaf.nesting.search import Search
 
-__all__ = ["blocks"]
+__all__ = ["MOST_IN_BLOCK", "blocks"]
 
-_MOST_SHEETS = 3  # of a block: more are not remembered at the table
-_LISTED_KINDS = 3
+MOST_IN_BLOCK = 3  # sheets: more are not remembered at the table
 _NEVER = 10**9
 _TRIES = 3  # numbers of kits that are tried for each number of sheets
 
@@ -36,7 +35,7 @@ def blocks(
         return
     laid = _Laid(pool, kit, control)
     densest = Fraction(0)
-    for sheets in range(1, _MOST_SHEETS + 1):
+    for sheets in range(1, MOST_IN_BLOCK + 1):
         most = laid.bound_on(sheets, whole)
         if laid.least_of(most, sheets, whole) > at_most:
             continue
@@ -69,7 +68,7 @@ class _Laid:
             # A block that is missed by a little is not worth a long search.
             best = search.fewest(whole=False)
             cost = search.cost(best)
-            layouts = min(fewer_layouts(search, best, cost, listing=len(self.kit) <= _LISTED_KINDS), key=len)
+            layouts = min(fewer_layouts(search, best, cost, briefly=True), key=len)
             self.found[kits] = sum(lay.times for lay in layouts), layouts
         return self.found[kits]
 

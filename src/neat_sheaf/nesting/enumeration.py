@@ -62,31 +62,34 @@ def patterns_worth(
 ) -> list[tuple[int, Node]]:
     """For each stock every pattern worth at least ``least[stock]``, as (stock number, tree).
 
-    A pattern that holds no more of any kind than another, or than the ``demand``, stands for none of its
-    own. The pricer of ``priced`` must be exact and free of the trimmer's reach. With ``keep``
-    no region keeps more than so many, and then not every pattern is there. Raises TooManyPatternsError
-    where they are more than can be listed in so many ``steps``.
+    Of two, the one that holds no more of any kind than the other is left out, and what goes beyond the
+    ``demand`` does not count. The pricer of ``priced`` must be exact and free of the trimmer's reach. With
+    ``keep`` no region keeps more than so many, and then not every pattern is there. Raises
+    TooManyPatternsError where they are more than can be listed in so many ``steps``.
     """
     if priced.values.size > _CELLS_A_STEP * steps:
         raise TooManyPatternsError
     # What no pattern reaches, or every one does, is still a number that the arrays hold.
     reached = [max(-_FAR, min(_FAR, ceil(value))) for value in least]
-    listing = _Listing(priced, demand, reached, control, steps)
-    listing.keep = keep
-    return listing.patterns()
+    return _Listing(priced, demand, reached, control, steps, keep).patterns()
 
 
 class _Listing:
     def __init__(
-        self, priced: Priced, demand: Sequence[int], least: list[int], control: SearchControl, steps: int
+        self,
+        priced: Priced,
+        demand: Sequence[int],
+        least: list[int],
+        control: SearchControl,
+        steps: int,
+        keep: int | None,
     ) -> None:
         self.pricer, self.priced, self.least = priced.pricer, priced, least
-        self.control, self.most_steps = control, steps
+        self.control, self.most_steps, self.keep = control, steps, keep
         self.counts = _Counts(demand, priced.prices)
         self.xs, self.ys = self.pricer.positions
         self.rest_x, self.rest_y = self.pricer.rests
         self.outside = self._outside()
-        self.keep: int | None = None
         self.steps = 0  # pairs of parts put together so far
         # Of each region: numbers of pieces, packed, and how they come out of it; the most worth first.
         self.made: dict[tuple[int, int], dict[int, _Made]] = {}

@@ -19,7 +19,7 @@ from neat_sheaf.nesting.tree import without
 __all__ = ["fewer_layouts"]
 
 _LISTING = 600_000  # steps of listing every pattern for it, divided by the square of the kinds
-_FEW_KINDS = 6
+_FEW_KINDS, _VERY_FEW_KINDS = 6, 3
 _MOST_TRIES = 30_000  # pairs of a pattern and a number of times, for two layouts
 _OTHERS = 4  # candidates beside those of a plan that may take the place of two of its layouts
 _WITH_OTHERS = 2  # of its layouts, the ones cut least often, so many are left out for them in turn
@@ -28,12 +28,12 @@ Ints = npt.NDArray[np.int64]
 
 
 def fewer_layouts(
-    search: Search, plan: Counter[Pattern], at_most: int, listing: bool = True
+    search: Search, plan: Counter[Pattern], at_most: int, briefly: bool = False
 ) -> list[list[Layout]]:
     """Plans of the demand of ``search`` that cost ``at_most``, in few different layouts; ``plan`` first.
 
-    With ``listing`` a single layout and two are decided exactly where every pattern can be listed: of plans
-    that cost more than they need there are mostly too many.
+    A single layout and two are decided exactly where every pattern can be listed; ``briefly``: only of very
+    few kinds, for of a plan that costs more than it needs there are mostly too many.
     """
     plans = [exact(plan, search.demand)]
     if len(plans[0]) <= 1 or search.control.is_over():
@@ -41,14 +41,14 @@ def fewer_layouts(
     # A layout or two of many kinds are hardly ever enough, and take long to rule out.
     steps = _LISTING // len(search.items) ** 2
     listed: list[Pattern] = []
-    if listing and len(search.items) <= _FEW_KINDS:
+    if len(search.items) <= (_VERY_FEW_KINDS if briefly else _FEW_KINDS):
         with suppress(TooManyPatternsError):
             listed = [c for c in search.patterns_for(at_most, steps) if search.pool.within(c)]
     plans += _one_or_two(search, listed, at_most)
     if min(map(len, plans)) <= 2 and listed:
         return plans
     program = _Program(search, at_most)
-    plans += [exact(found, search.demand) for found in program.plans(plan, listed)]
+    plans += [exact(found, search.demand) for found in program.plans(plan)]
     return plans
 
 
@@ -110,7 +110,7 @@ class _Program:
     def __init__(self, search: Search, at_most: int) -> None:
         self.search, self.at_most = search, at_most
 
-    def plans(self, plan: Counter[Pattern], listed: Sequence[Pattern]) -> Iterator[Counter[Pattern]]:
+    def plans(self, plan: Counter[Pattern]) -> Iterator[Counter[Pattern]]:
         starts = [plan]
         # The layouts of the linear program and those of whole kits are good ones to begin with.
         other = self._from_these([*self.search.uses, *self.search.whole_kits])

@@ -29,7 +29,6 @@ __all__ = [
     "with_more_sheets",
 ]
 
-_LISTED_KINDS = 3  # of more there are too many patterns of plans that cost more than they need
 _log = logging.getLogger(__name__)
 
 
@@ -109,13 +108,14 @@ def with_more_sheets(
     demand: Sequence[int],
     pool: PatternPool,
     more: Sequence[int],
+    least: int,
     whole_kit: Sequence[int] | None = None,
     control: SearchControl | None = None,
 ) -> list[Nested]:
     """The demand in fewer layouts, for so many sheets ``more`` than the fewest. One size of sheet.
 
-    Those that have fewer layouts than one with fewer sheets, at most one for each number. Every kind of the
-    pool must be in the demand.
+    Those that have fewer layouts than ``least`` and than one with fewer sheets, at most one for each number.
+    Every kind of the pool must be in the demand.
     """
     search = Search(pool, demand, control or SearchControl())
     search.generate()
@@ -124,11 +124,10 @@ def with_more_sheets(
     best = search.fewest()
     cost = search.cost(best)
     found: list[Nested] = []
-    least = min(len(plan) for plan in fewer_layouts(search, best, cost))
     for number in more:
         if least > 1 and not search.control.is_over():
             at_most = cost + number * pool.stock[0].cost
-            plans = fewer_layouts(search, best, at_most, listing=len(demand) <= _LISTED_KINDS)
+            plans = fewer_layouts(search, best, at_most, briefly=True)
             fewest = min(plans, key=len)
             if len(fewest) < least:
                 least = len(fewest)

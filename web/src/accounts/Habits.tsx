@@ -160,7 +160,7 @@ function Form({ kept }: { kept: Doc }) {
         t`An hour of your work is worth`,
         t`It decides which way of cutting is the usual one. Empty: a sheet is worth two minutes.`,
       )}
-      {worth('sheet_worth', t`A sheet is worth`, t`Empty: its price.`)}
+      {worth('sheet_worth', t`A sheet is worth`, t`Empty: its price. It counts once an hour has a worth.`)}
       <p>
         <Button type="submit" disabled={!changed} loading={save.isPending}>
           <Trans>Save</Trans>
