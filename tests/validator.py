@@ -83,9 +83,10 @@ def _cutting_faults(job: dict[str, Any], plan: dict[str, Any]) -> list[str]:
     for row in plan["papers"]:
         for layout in row["layouts"]:
             paper, times = row["paper"], layout["times"]
-            table[paper, exact(layout["stock"]["width"]), exact(layout["stock"]["height"])] += times
-            for part in (*layout["placements"], *layout["offcuts"]):
-                promised[paper, exact(part["width"]), exact(part["height"])] += times
+            size = exact(layout["stock"]["width"]), exact(layout["stock"]["height"])
+            table[paper, *size] += times
+            for _, _, width, height in _parts(layout, size, faults):
+                promised[paper, width, height] += times
             shape = (paper, str(layout["stock"]), str(layout["cuts"]))
             if letters.setdefault(layout["letter"], shape) != shape:
                 faults.append(f"two layouts {layout['letter']} are not cut alike")
@@ -132,21 +133,24 @@ def _wanted(job: dict[str, Any]) -> Counter[tuple[str, str, str]]:
     wanted: Counter[tuple[str, str, str]] = Counter()
     for colourway in colourways:
         wholes: dict[str, list[int]] = {}
+        extra: dict[str, list[int]] = {}
         first: dict[str, str] = {}
         for piece in job["project"]["pieces"]:
             paper = family[colourway["papers"][piece["paper"]]]
             count = piece.get("per_kit", 1) * colourway["kits"]
+            spare = piece.get("spares", 0) if colourway["kits"] else 0
             if piece.get("portion", "whole") == "whole":
-                wanted[paper, piece["name"], colourway["name"]] += count
+                wanted[paper, piece["name"], colourway["name"]] += count + spare
             else:
-                same = ("paper", "width", "height", "cut", "margin", "follows_print")
+                same = ("paper", "width", "height", "cut", "margin", "pitch", "follows_print")
                 key = repr([piece.get(name) for name in same])
                 first.setdefault(key, piece["name"])
                 # Where each kit has its own sheets, no whole is shared by two of them.
                 alone = job.get("cutting", {}).get("style") == "kit-per-sheet"
                 here, times = (piece.get("per_kit", 1), colourway["kits"]) if alone else (count, 1)
                 wholes.setdefault(key, []).extend([PORTIONS[piece["portion"]]] * here)
-                wanted[paper, first[key], colourway["name"]] = _bins(wholes[key]) * times
+                extra.setdefault(key, []).extend([PORTIONS[piece["portion"]]] * spare)
+                wanted[paper, first[key], colourway["name"]] = _bins(wholes[key]) * times + _bins(extra[key])
     return +wanted
 
 
@@ -195,7 +199,10 @@ def _layout_faults(
         if x < left or y < bottom or x + width > size[0] - right or y + height > size[1] - top:
             faults.append(f"{place['piece']} lies on an edge that cannot be used")
         margin = 2 * mm(piece.get("margin", "0"), units) if piece.get("cut", "trim") != "trim" else 0
-        own = mm(piece["width"], units) + margin, mm(piece["height"], units) + margin
+        across = mm(piece["width"], units) + margin
+        if piece.get("cut", "trim") != "trim" and mm(piece.get("pitch", "0"), units):
+            across = mm(piece["pitch"], units)
+        own = across, mm(piece["height"], units) + margin
         lies = own[::-1] if place["turned"] else own
         if lies != (width, height):
             faults.append(f"{place['piece']} has the wrong size")
@@ -205,6 +212,13 @@ def _layout_faults(
         for b in boxes[number + 1 :]:
             if a[0] < b[0] + b[2] and b[0] < a[0] + a[2] and a[1] < b[1] + b[3] and b[1] < a[1] + a[3]:
                 faults.append("two pieces overlap")
+    parts = _parts(layout, size, faults)
+    faults += _left_faults(layout, parts, pieces)
+    return faults
+
+
+def _parts(layout: dict[str, Any], size: tuple[Fraction, Fraction], faults: list[str]) -> list[Box]:
+    """What the cuts of a layout end with."""
     parts = {(Fraction(0), Fraction(0), *size)}
     for cut in layout["cuts"]:
         part = _box(cut["of"])
@@ -221,7 +235,30 @@ def _layout_faults(
         if any(half[2] <= 0 or half[3] <= 0 for half in halves):
             faults.append("a cut takes nothing off")
         parts.update(halves)
-    left = [*boxes, *map(_box, layout["offcuts"])]
-    if sorted(parts) != sorted(left):
+    return sorted(parts)
+
+
+def _left_faults(layout: dict[str, Any], parts: list[Box], pieces: dict[str, Any]) -> list[str]:
+    """Each part in the end is a piece, an offcut, or a strip of one piece that is punched or die-cut."""
+    faults = []
+    promised = [(_box(place), place["piece"]) for place in layout["placements"]]
+    promised += [(_box(left), "") for left in layout["offcuts"]]
+    used = 0
+    for x, y, width, height in parts:
+        here = [
+            (box, name) for box, name in promised
+            if x <= box[0] and y <= box[1] and box[0] + box[2] <= x + width and box[1] + box[3] <= y + height
+        ]  # fmt: skip
+        used += len(here)
+        if [box for box, _ in here] == [(x, y, width, height)]:
+            continue
+        names = {name for _, name in here if name}
+        punched = len(names) == 1 and all(pieces[name].get("cut", "trim") != "trim" for name in names)
+        along = all(box[1] == y and box[3] == height for box, _ in here)
+        up = all(box[0] == x and box[2] == width for box, _ in here)
+        whole = sum((box[2] * box[3] for box, _ in here), Fraction(0)) == width * height
+        if not punched or not whole or not (along or up):
+            faults.append("the cuts do not end with the pieces and offcuts promised")
+    if used != len(promised):
         faults.append("the cuts do not end with the pieces and offcuts promised")
     return faults

@@ -30,6 +30,7 @@ __all__ = [
     "MOST_PRINTED_PIECES",
     "MOST_QUANTITY",
     "MOST_SEAT_ROWS",
+    "MOST_SPARES",
     "QUANTITY_DECIMALS",
 ]
 
@@ -43,6 +44,7 @@ MOST_PIECES = 500  # kinds on a list
 MOST_LINES = 3_000  # scores, slits, holes, corners, tabs and faces of a whole list
 MOST_COLOURWAYS = 60
 MOST_KITS = 120_000
+MOST_SPARES = 1_000  # pieces of one kind, for each colourway
 MOST_SEAT_ROWS = 200  # numbers of seats laid side by side
 MOST_PRINTED_LAYOUTS = 200
 MOST_PRINTED_PIECES = 200

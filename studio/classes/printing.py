@@ -140,9 +140,11 @@ def _stroke(stroke: Stroke[str], guide: _Guide) -> dict[str, Any]:
 
 def _gives(stroke: Stroke[str], voice: Voice) -> str:
     if stroke.gives:
-        gives = voice.say("guide-gives.pieces", pieces=several(stroke.gives, "or"))
+        how = "strip" if stroke.strip is Becomes.STRIP else "pieces"
+        gives = voice.say(f"guide-gives.{how}", pieces=several(stroke.gives, "or"))
     else:
         gives = voice.say("guide-gives.waste" if stroke.strip is Becomes.WASTE else "guide-gives.part")
     if stroke.rest_gives:
-        return voice.say("guide-gives.and-rest", gives=gives, piece=stroke.rest_gives)
+        how = "and-strip" if stroke.rest is Becomes.STRIP else "and-rest"
+        return voice.say(f"guide-gives.{how}", gives=gives, piece=stroke.rest_gives)
     return gives

@@ -138,6 +138,8 @@ def _core_piece(piece: models.Piece) -> core.Piece:
         follows_print=piece.follows_print,
         cut=core.CutMethod(piece.cut),
         margin=Length(piece.margin_nm),
+        pitch=Length(piece.pitch_nm),
+        spares=piece.spares,
         mat_of=_core_mat(piece),
         faces=tuple(
             core.Face(core.Panel(f.column, f.row), core.Edge(f.up), f.name) for f in piece.faces.all()
@@ -175,6 +177,8 @@ def store_pieces(row: models.Project, project: core.Project) -> None:
             follows_print=p.follows_print,
             cut=p.cut.value,
             margin_nm=p.margin,
+            pitch_nm=p.pitch,
+            spares=p.spares,
             mat_piece=p.mat_of.piece if p.mat_of else "",
             mat_column=p.mat_of.panel.column if p.mat_of else 1,
             mat_row=p.mat_of.panel.row if p.mat_of else 1,

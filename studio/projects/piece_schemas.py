@@ -143,6 +143,8 @@ class PieceDoc(Doc):
     follows_print: bool = False
     cut: Literal["trim", "die", "punch"] = "trim"
     margin: str = "0"
+    pitch: str = "0"
+    spares: int = 0
     mat_of: MatDoc | None = None
     faces: list[FaceDoc] = []
     portion: Literal["whole", "three-quarters", "half", "quarter"] = "whole"

@@ -188,12 +188,16 @@ def _notes(piece: Piece, voice: Voice) -> Iterator[str]:
         over = {} if until is None else {"to_column": until.column, "to_row": until.row}
         key = "sheet-note.mat" if until is None else "sheet-note.mat-over"
         yield voice.say(key, piece=piece.mat_of.piece, column=panel.column, row=panel.row, **over)
+    if piece.spares:
+        yield voice.say("sheet-note.spares", spares=piece.spares)
     if piece.follows_print:
         yield voice.say("sheet-note.upright")
     if piece.cut is not CutMethod.TRIM:
         how = message(f"sheet-note.{piece.cut}")
         if piece.margin:
             how = message("sheet-note.margin", how=how, margin=Measured(piece.margin))
+        if piece.pitch:
+            how = message("sheet-note.pitch", how=how, pitch=Measured(piece.pitch))
         if piece.portion is not Portion.WHOLE:
             how = message("sheet-note.portion", how=how, portion=piece.portion)
         yield voice.words(how)

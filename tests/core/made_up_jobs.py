@@ -9,6 +9,7 @@ from hypothesis import strategies as st
 
 from neat_sheaf.job import Class, Colourway, Cutting, Job, Style
 from neat_sheaf.measure.apportionment import share_out
+from neat_sheaf.measure.length import Length
 from neat_sheaf.pace import Pace
 from neat_sheaf.project import CutMethod, MatOf, Panel, Piece, Portion, Project
 from neat_sheaf.stock import Edges, Offcut, Pack, Paper, Print
@@ -57,11 +58,16 @@ def _pieces(draw: st.DrawFn, number: int) -> Piece:
     if kind == "scrap":
         return replace(plain, scrap=True)
     if kind == "die":
-        return replace(plain, cut=CutMethod.DIE, margin=inch("1/8"))
+        pitch = draw(st.sampled_from([Length(0), Length(plain.width + inch("1/16"))]))
+        how = draw(st.sampled_from([CutMethod.DIE, CutMethod.PUNCH]))
+        return replace(plain, cut=how, margin=inch("1/8"), pitch=pitch, spares=draw(st.integers(0, 2)))
     if kind == "portion":
         portion = draw(st.sampled_from([p for p in Portion if p is not Portion.WHOLE]))
-        return replace(plain, width=inch("2"), height=inch("2"), cut=CutMethod.PUNCH, portion=portion)
-    return plain
+        return replace(
+            plain, width=inch("2"), height=inch("2"), cut=CutMethod.PUNCH, portion=portion,
+            spares=draw(st.integers(0, 2)),
+        )  # fmt: skip
+    return replace(plain, spares=draw(st.sampled_from([0, 0, 0, 1, 3])))
 
 
 @st.composite

@@ -130,6 +130,8 @@ def pieces(draw, name):
         follows_print=draw(st.booleans()),
         cut=draw(st.sampled_from(CutMethod)),
         margin=draw(LENGTHS),
+        pitch=draw(LENGTHS),
+        spares=draw(st.integers(0, 3)),
         mat_of=draw(st.one_of(st.none(), st.builds(MatOf, NAMES, PANELS, st.one_of(st.none(), PANELS)))),
         faces=some(st.builds(Face, PANELS, st.sampled_from(Edge), st.one_of(st.just(""), NAMES))),
         portion=draw(st.sampled_from(Portion)),

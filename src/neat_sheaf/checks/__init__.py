@@ -5,7 +5,7 @@ from __future__ import annotations
 from collections.abc import Mapping
 
 from neat_sheaf.checks.belonging import check_counts, check_offers
-from neat_sheaf.checks.cutting import check_die, check_portions, check_sheet, check_tabs
+from neat_sheaf.checks.cutting import check_die, check_pitch, check_portions, check_sheet, check_tabs
 from neat_sheaf.checks.finding import CheckContext, Finding, Fix, Level
 from neat_sheaf.checks.fits import check_fit
 from neat_sheaf.checks.folds import check_folds
@@ -26,7 +26,8 @@ __all__ = ["Finding", "Fix", "Level", "check_project"]
 
 _OF_A_PIECE = (
     check_scores, check_middle, check_wrap, check_walls, check_marks, check_slits, check_mat, check_matting,
-    check_print, check_tabs, check_tabs_free, check_tab_scores, check_folds, check_die, check_sheet,
+    check_print, check_tabs, check_tabs_free, check_tab_scores, check_folds, check_die, check_pitch,
+    check_sheet,
 )  # fmt: skip
 
 

@@ -15,7 +15,7 @@ from neat_sheaf.project.overhang import overhang, overhang_message
 from neat_sheaf.project.panels import panel_size, panels_along, stretched
 from neat_sheaf.project.wholes import cut_from_one_whole, fewest_wholes, left_over, portions_of
 
-__all__ = ["check_die", "check_portions", "check_sheet", "check_tabs"]
+__all__ = ["check_die", "check_pitch", "check_portions", "check_sheet", "check_tabs"]
 
 # ANSI/ASME Y14.1 size A; ISO 216; the usual square of patterned paper (common practice).
 SHEETS = {
@@ -77,6 +77,20 @@ def check_die(context: CheckContext, index: int, piece: Piece) -> Iterator[Findi
             message("fix-die.margin", margin=Measured(room)) if room > 0 else message("fix-die.trim"),
             context.with_piece(index, fixed),
         ),
+    )
+
+
+def check_pitch(context: CheckContext, index: int, piece: Piece) -> Iterator[Finding]:
+    """Pieces taken from a strip nearer to each other than they are wide."""
+    if piece.cut is CutMethod.TRIM or not 0 < piece.pitch < piece.width:
+        return
+    fixed = replace(piece, pitch=piece.width)
+    yield Finding(
+        Level.ERROR,
+        message("pitch-too-small", pitch=Measured(piece.pitch), width=Measured(piece.width)),
+        of_named(piece.name),
+        index,
+        Fix(message("fix-pitch", pitch=Measured(piece.width)), context.with_piece(index, fixed)),
     )
 
 

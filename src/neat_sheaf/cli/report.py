@@ -131,11 +131,15 @@ class _Report:
 
     def _stroke(self, stroke: Stroke[str]) -> str:
         size = self._size(stroke.width, stroke.height)
-        gives: Message = message("stroke-gives.pieces", pieces=several(stroke.gives, "or"))
+        names = several(stroke.gives, "or")
+        gives: Message = message("stroke-gives.pieces", pieces=names)
+        if stroke.strip is Becomes.STRIP:
+            gives = message("stroke-gives.strip", pieces=names)
         if not stroke.gives:
             gives = message("stroke-gives.part" if stroke.strip is Becomes.PART else "stroke-gives.waste")
         if stroke.rest_gives is not None:
-            gives = message("stroke-gives.and-rest", gives=gives, piece=stroke.rest_gives)
+            how = "and-strip" if stroke.rest is Becomes.STRIP else "and-rest"
+            gives = message(f"stroke-gives.{how}", gives=gives, piece=stroke.rest_gives)
         turned = "turned" if stroke.along is Side.HEIGHT else "straight"
         return self.say(
             f"report-stroke.{turned}",

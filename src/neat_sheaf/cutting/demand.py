@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+from collections import Counter
 from collections.abc import Iterable, Iterator
 from dataclasses import dataclass, replace
 
@@ -26,7 +27,7 @@ class DemandItem:
     """``count`` copies of what is nested as one rectangle, for one colourway.
 
     A piece alone, or the pieces of a matched set side by side along ``along`` in panel order.
-    ``turns``: it may lie turned. ``scrap``: what is left over will do for it.
+    ``turns``: it may lie turned. ``scrap``: what is left over will do for it. ``spare``: it is of no kit.
     """
 
     pieces: tuple[Piece, ...]
@@ -35,6 +36,7 @@ class DemandItem:
     turns: bool
     along: Side = Side.WIDTH
     scrap: bool = False
+    spare: bool = False
 
     @property
     def name(self) -> str:
@@ -86,14 +88,14 @@ def demand_of(job: Job) -> dict[str, list[DemandItem]]:
     found: dict[str, list[DemandItem]] = {}
     family = family_of(job)
     for colourway in job.klass.colourways:
-        for piece_set, along, count in _counted(job, colourway):
+        for piece_set, along, count, spare in _counted(job, colourway):
             if count:
                 paper = job.paper(family[colourway.papers[piece_set[0].paper]])
                 # A piece may come from any of the sizes, so it turns only where it may on all of them.
                 free = all(size.print is Print.NONE for size in job.sizes_of(paper))
                 turns = free or not any(piece.follows_print for piece in piece_set)
                 scrap = all(piece.scrap for piece in piece_set)
-                need = DemandItem(piece_set, colourway.name, count, turns, along, scrap)
+                need = DemandItem(piece_set, colourway.name, count, turns, along, scrap, spare)
                 found.setdefault(paper.id, []).append(need)
     return {paper: _summed(needs) for paper, needs in found.items()}
 
@@ -118,11 +120,12 @@ def _summed(needs: Iterable[DemandItem]) -> list[DemandItem]:
     return [replace(need, count=count) for need, count in counts.items()]
 
 
-def _counted(job: Job, colourway: Colourway) -> Iterator[tuple[tuple[Piece, ...], Side, int]]:
-    """Each piece or matched set and how many to cut; halves and quarters are cut as their wholes.
+def _counted(job: Job, colourway: Colourway) -> Iterator[tuple[tuple[Piece, ...], Side, int, bool]]:
+    """Each piece or matched set and how many to cut, the kits' and then the spare ones apart.
 
-    The wholes are under the first piece that is cut from them. They are shared by all the kits
-    of the colourway, but where each kit is cut on its own sheets.
+    Halves and quarters are cut as their wholes, which are under the first piece that is cut from them.
+    They are shared by all the kits of the colourway, but where each kit is cut on its own sheets.
+    A spare piece of a matched set is cut by itself.
     """
     alone = job.cutting.style is Style.KIT_PER_SHEET
     kits, times = (1, colourway.kits) if alone else (colourway.kits, 1)
@@ -130,11 +133,18 @@ def _counted(job: Job, colourway: Colourway) -> Iterator[tuple[tuple[Piece, ...]
     in_sets = {piece for piece_set, _ in matched for piece in piece_set}
     for piece in job.project.pieces:
         if piece.portion is Portion.WHOLE and piece not in in_sets:
-            yield (piece,), Side.WIDTH, piece.per_kit * colourway.kits
+            yield (piece,), Side.WIDTH, piece.per_kit * colourway.kits, False
     for piece_set, along in matched:
-        yield piece_set, along, colourway.kits
+        yield piece_set, along, colourway.kits, False
     for pieces in cut_from_one_whole(job.project.pieces):
-        yield (pieces[0],), Side.WIDTH, fewest_wholes(portions_of(pieces, kits)) * times
+        yield (pieces[0],), Side.WIDTH, fewest_wholes(portions_of(pieces, kits)) * times, False
+        spare = Counter[Portion]()
+        for piece in pieces:
+            spare[piece.portion] += piece.spares if colourway.kits else 0
+        yield (pieces[0],), Side.WIDTH, fewest_wholes(spare), True
+    for piece in job.project.pieces:
+        if colourway.kits and piece.portion is Portion.WHOLE:
+            yield (piece,), Side.WIDTH, piece.spares, True
 
 
 def _matched_sets(pieces: Iterable[Piece]) -> list[tuple[tuple[Piece, ...], Side]]:

@@ -142,7 +142,7 @@ def _whole_kits(held: Counter[int], kits: Sequence[Counter[int]]) -> int:
 
 def _held(part: Part) -> Counter[int]:
     if isinstance(part, Spot):
-        return Counter({part.kind: 1})
+        return Counter({part.kind: max(1, part.run)})
     held: Counter[int] = Counter()
     if isinstance(part, Strips):
         for _, inner in part.strips:

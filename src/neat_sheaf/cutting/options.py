@@ -11,12 +11,11 @@ from fractions import Fraction
 from neat_sheaf.cutting.demand import DemandItem, demand_of, out_of_reach
 from neat_sheaf.cutting.edges import on_whole_sheet
 from neat_sheaf.cutting.front import sheets_worth_opening
-from neat_sheaf.cutting.handling import handling_of, kits_per_block, sorted_pieces
 from neat_sheaf.cutting.naming import merged, named, spots_of
 from neat_sheaf.cutting.option import CutSheets, CuttingOption, SizeMix, Stocks, stock_of, stock_weights
-from neat_sheaf.cutting.order import Pile, cut_order
 from neat_sheaf.cutting.relaying import Relayer
-from neat_sheaf.cutting.strips import Part, facts_of, in_strips
+from neat_sheaf.cutting.strips import Part, facts_of, in_runs, in_strips
+from neat_sheaf.cutting.working import handled, on_strips
 from neat_sheaf.errors import CannotPlanError
 from neat_sheaf.job import Colourway, Job, Style
 from neat_sheaf.measure.side import Side
@@ -105,7 +104,8 @@ class OptionMaker:
         self.stock = [stock for _, stock in stocks]
         free = all(stock.access(job.cutting.trimmer) is Access.FREE for stock in self.stock)
         self.reach = None if free else job.cutting.trimmer
-        self.relayer = Relayer(job, kinds, self.reach)
+        self.on_strips = on_strips(job, kinds)
+        self.relayer = Relayer(job, kinds, self.on_strips, self.reach)
         self._pools: dict[tuple[Item, ...], PatternPool] = {}
         # Options differ in a few layouts, so most of their parts are made once.
         self._parts: dict[tuple[Stock, Node, tuple[tuple[Piece, ...], ...]], Part] = {}
@@ -127,16 +127,16 @@ class OptionMaker:
         options = [option for option in possible or options if self.cost(option) == least]
         if self.control.is_over():
             # How each is cut takes a while to find out; the first of the cheapest will do.
-            return self._handled(min(options, key=lambda option: option.different), needs)
+            return self._worked(min(options, key=lambda option: option.different), needs)
         if self.job.cutting.empty_last:
             laid = [*options, *map(self.relayer.relaid, options)]
-            return self._handled(max(laid, key=self._kept), needs)
+            return self._worked(max(laid, key=self._kept), needs)
         # The order of cutting takes a while to find, so it is found only for those it decides between.
         few = min(option.different for option in options)
-        options = [self._handled(option, needs) for option in options if option.different == few]
+        options = [self._worked(option, needs) for option in options if option.different == few]
         found = min(options, key=merit)
         easier = self.relayer.relaid(found)
-        return found if easier == found else min(found, self._handled(easier, needs), key=merit)
+        return found if easier == found else min(found, self._worked(easier, needs), key=merit)
 
     def every(self, needs: list[DemandItem]) -> list[CuttingOption]:
         """The best, and others that may be less work or fewer layouts for a few sheets more.
@@ -162,7 +162,7 @@ class OptionMaker:
         for layouts in plans:
             if sum(lay.times for lay in layouts if self.stock[lay.stock].is_sheet) <= most:
                 option = self._option(items, needs, layouts, best.lower_bound)
-                found.append(self._handled(self.relayer.relaid(option), needs))
+                found.append(self._worked(self.relayer.relaid(option), needs))
         if any(piece.follows_print or piece.matched for need in needs for piece in need.pieces):
             alone = self.kit_per_sheet(needs)
             found += [alone] if alone.opened <= most else []
@@ -249,7 +249,7 @@ class OptionMaker:
         """One kit's counts on this paper, where every colourway that uses it uses it alike."""
         kits = []
         for c in self.job.klass.colourways:
-            mine = _demand(items, [need for need in needs if need.colourway == c.name])
+            mine = _demand(items, [need for need in needs if need.colourway == c.name and not need.spare])
             if c.kits and any(mine):
                 kits.append([n // c.kits for n in mine])
         alike = bool(kits) and all(kit == kits[0] for kit in kits) and any(kits[0])
@@ -265,19 +265,21 @@ class OptionMaker:
         plain = replace(self.job, cutting=replace(self.job.cutting, empty_last=False))
         sheets: list[CutSheets] = []
         for c in self.job.klass.colourways:
-            mine = [need for need in needs if need.colourway == c.name]
-            if not mine:
-                continue
-            kits = self._whole_kits(c, mine)
-            one = [replace(need, count=need.count // kits) for need in mine]
             maker = OptionMaker(plain, self.paper, whole, self.kinds, self.control)
-            option = maker.best(one)
-            sheets += [replace(s, times=s.times * kits, colourway=c.name) for s in option.sheets]
-        return self._handled(self._proved(tuple(sheets), lower_bound), needs)
+            for spare in (False, True):
+                mine = [need for need in needs if need.colourway == c.name and need.spare is spare]
+                if not mine:
+                    continue
+                kits = 1 if spare else self._whole_kits(c, mine)
+                option = maker.best([replace(need, count=need.count // kits) for need in mine])
+                sheets += [replace(s, times=s.times * kits, colourway=c.name) for s in option.sheets]
+        return self._worked(self._proved(tuple(sheets), lower_bound), needs)
 
     def _whole_kits(self, colourway: Colourway, needs: list[DemandItem]) -> int:
         """How many whole kits these pieces are; 1, to be laid together, where they make none."""
-        asked = [u for u in demand_of(self.job)[self.paper.id] if u.colourway == colourway.name]
+        asked = [
+            u for u in demand_of(self.job)[self.paper.id] if u.colourway == colourway.name and not u.spare
+        ]
         a_kit = {u.pieces: u.count // colourway.kits for u in asked}
         kits = {u.count // a_kit[u.pieces] for u in needs if a_kit.get(u.pieces)}
         number = kits.pop() if len(kits) == 1 else 1
@@ -318,10 +320,11 @@ class OptionMaker:
 
         def made(of: Node) -> Part:
             left = {kind: iter(pieces) for kind, pieces in given.items()}
-            return in_strips(
+            part = in_strips(
                 of, stock.width, stock.height,
                 lambda spot, w, h: by_pieces[next(left[spot.kind])].part(w, h, self.kinds),
             )  # fmt: skip
+            return in_runs(part, self.on_strips, stock.width, stock.height, self.job.cutting.keeps)
 
         plain = made(tree)
         better = gathered(tree, stock.width, stock.height)
@@ -350,32 +353,8 @@ class OptionMaker:
         )
         return replace(option, mix=mix)
 
-    def _handled(self, option: CuttingOption, needs: Sequence[DemandItem]) -> CuttingOption:
-        """The option with what it takes, cut by itself."""
-        sizes = list(dict.fromkeys(s.paper for s in option.sheets))
-        piles = [
-            Pile(sizes.index(s.paper), s.times, s.stock.width, s.stock.height, s.part) for s in option.sheets
-        ]
-        at_once = [size.at_once or self.job.cutting.sheets_at_once for size in sizes]
-        batches, _ = cut_order(piles, at_once, self.control)
-        kits = self._kits(needs)
-        sort = sum(sorted_pieces(s.part, s.times, kits) for s in option.sheets)
-        block = kits_per_block([(s.part, s.times) for s in option.sheets], kits)
-        handling = replace(handling_of(batches, piles, at_once), sort=sort)
-        return replace(option, handling=handling, kits_per_block=block)
-
-    def _kits(self, needs: Sequence[DemandItem]) -> list[Counter[int]]:
-        """The pieces of a kit by kind, one for each colourway whose kits are alike."""
-        found = []
-        for c in self.job.klass.colourways:
-            mine = [need for need in needs if need.colourway == c.name]
-            if mine and c.kits and not any(need.count % c.kits for need in mine):
-                kit: Counter[int] = Counter()
-                for need in mine:
-                    for piece in need.pieces:
-                        kit[self.kinds[piece.name]] += need.count // c.kits
-                found.append(kit)
-        return found
+    def _worked(self, option: CuttingOption, needs: Sequence[DemandItem]) -> CuttingOption:
+        return handled(self.job, self.kinds, option, needs, self.control)
 
     def _kept(self, option: CuttingOption) -> int:
         """The area of the largest offcut that is worth keeping, nm²."""

@@ -63,13 +63,16 @@ class Becomes(StrEnum):
 
     PIECE = "piece"
     PART = "part"
+    STRIP = "strip"  # that several pieces are punched or die-cut from
     WASTE = "waste"
 
 
 def _becomes(part: Part) -> Becomes:
     if part is None:
         return Becomes.WASTE
-    return Becomes.PIECE if isinstance(part, Spot) else Becomes.PART
+    if isinstance(part, Spot):
+        return Becomes.STRIP if part.run else Becomes.PIECE
+    return Becomes.PART
 
 
 @dataclass(frozen=True, slots=True)

@@ -6,7 +6,7 @@ from dataclasses import dataclass, replace
 
 from neat_sheaf.cutting.naming import merged
 from neat_sheaf.cutting.option import CutSheets, CuttingOption
-from neat_sheaf.cutting.strips import Part, Strips, facts_of, in_strips
+from neat_sheaf.cutting.strips import Part, Strips, facts_of, in_runs, in_strips
 from neat_sheaf.job import Job, may_turn
 from neat_sheaf.measure.length import Length
 from neat_sheaf.nesting.items import Item, Stock
@@ -22,10 +22,14 @@ _RELAID_PIECES = 40  # sheets with more pieces keep the layout of their pattern
 
 @dataclass(frozen=True)
 class Relayer:
-    """Lays the sheets of a job again. ``kinds`` numbers its pieces; ``reach`` nm, None: any cut."""
+    """Lays the sheets of a job again. ``kinds`` numbers its pieces; ``reach`` nm, None: any cut.
+
+    ``on_strips`` are the kinds that stay on a strip: see ``in_runs``.
+    """
 
     job: Job
     kinds: dict[str, int]
+    on_strips: dict[int, int | None]
     reach: int | None
 
     def relaid(self, option: CuttingOption) -> CuttingOption:
@@ -62,7 +66,11 @@ class Relayer:
             return Spot(who[spot.kind], False)
 
         packings = on_one_sheet(items, demand, Stock(width, height))
-        parts = [in_strips(packing, width, height, leaf) for packing in packings]
+        keeps = self.job.cutting.keeps
+        parts = [
+            in_runs(in_strips(packing, width, height, leaf), self.on_strips, width, height, keeps)
+            for packing in packings
+        ]
         best = min((sheets.part, *parts), key=lambda part: self.effort(sheets.stock, part))
         return replace(sheets, part=best)
 

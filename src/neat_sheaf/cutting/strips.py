@@ -7,14 +7,14 @@ how often the trimmer is set, so it is chosen last, and the strips then lie in t
 
 from __future__ import annotations
 
-from collections.abc import Callable
+from collections.abc import Callable, Mapping
 from dataclasses import dataclass, replace
 from typing import NamedTuple
 
 from neat_sheaf.measure.side import Side
 from neat_sheaf.nesting.tree import Node, Split, Spot
 
-__all__ = ["Facts", "Part", "Strips", "facts_of", "in_strips"]
+__all__ = ["Facts", "Part", "Strips", "facts_of", "in_runs", "in_strips"]
 
 
 @dataclass(frozen=True, slots=True)
@@ -117,6 +117,49 @@ def in_strips(node: Node, width: int, height: int, leaf: Callable[[Spot, int, in
     equal = len({size for size, _ in strips}) < len(strips)
     strips.sort(key=lambda strip: (-strip[0], repr(strip[1]) if equal else ""))
     return Strips(along, tuple(strips), rest)
+
+
+def in_runs(
+    part: Part, kinds: Mapping[int, int | None], width: int, height: int, keeps: Callable[[int, int], bool]
+) -> Part:
+    """The part with pieces of these kinds side by side left on a strip, as a punch or a die takes them.
+
+    ``kinds`` says how wide a strip may be at most, nm (None: any). A strip is not shortened to its last
+    piece either, unless what is over is worth keeping.
+    """
+    if not isinstance(part, Strips) or not kinds:
+        return part
+    along = part.along
+
+    def region(size: int) -> tuple[int, int]:
+        return (size, height) if along is Side.WIDTH else (width, size)
+
+    if part.fixed or part.lead:
+        strips = [(size, in_runs(inner, kinds, *region(size), keeps)) for size, inner in part.strips]
+        return replace(part, strips=tuple(strips))
+    alike: dict[tuple[int, int], int] = {}
+    strips = []
+    across = height if along is Side.WIDTH else width
+    for size, inner in part.strips:
+        if isinstance(inner, Spot) and _on_strip(inner, kinds, across):
+            alike[size, inner.kind] = alike.get((size, inner.kind), 0) + 1
+        else:
+            strips.append((size, in_runs(inner, kinds, *region(size), keeps)))
+    for (size, kind), number in alike.items():
+        if not strips and len(alike) == 1 and not (part.rest and keeps(*region(part.rest))):
+            return Spot(kind, False, number, along, size)
+        run = Spot(kind, False, number, along, size) if number > 1 else Spot(kind, False)
+        strips.append((size * number, run))
+    strips.sort(key=lambda strip: (-strip[0], repr(strip[1])))
+    return replace(part, strips=tuple(strips))
+
+
+def _on_strip(spot: Spot, kinds: Mapping[int, int | None], across: int) -> bool:
+    """Whether a piece may be left on a strip of this width, nm."""
+    if spot.kind not in kinds or spot.run:
+        return False
+    most = kinds[spot.kind]
+    return most is None or across <= most
 
 
 class Facts(NamedTuple):

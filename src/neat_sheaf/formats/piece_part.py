@@ -7,6 +7,7 @@ from dataclasses import replace
 from typing import Any
 
 from neat_sheaf.formats.reading import Faulty, JsonValue
+from neat_sheaf.limits import MOST_SPARES
 from neat_sheaf.measure.length import Length, Unit, write_length
 from neat_sheaf.measure.side import Side
 from neat_sheaf.project import (
@@ -47,7 +48,7 @@ __all__ = [
 PIECE_KEYS = (
     "name", "paper", "per_kit", "width", "height", "scores", "slits", "holes", "corners",
     "tabs", "follows_print", "cut", "margin", "mat_of", "faces", "portion", "scrap", "matched",
-    "outline", "removed", "windows", "notches", "ends",
+    "outline", "removed", "windows", "notches", "ends", "pitch", "spares",
 )  # fmt: skip
 _REQUIRED = ("name", "paper", "width", "height")
 
@@ -78,6 +79,8 @@ def read_piece(node: JsonValue) -> Piece:
         follows_print=node.take("follows_print", JsonValue.flag, False),
         cut=node.take("cut", lambda n: n.choice(CutMethod), CutMethod.TRIM),
         margin=node.take("margin", JsonValue.length, Length(0)),
+        pitch=node.take("pitch", JsonValue.length, Length(0)),
+        spares=node.take("spares", lambda n: n.whole(0, MOST_SPARES), 0),
         mat_of=node.take("mat_of", _mat_of, None),
         faces=node.list_at("faces", _face),
         portion=node.take("portion", lambda n: n.choice(Portion), Portion.WHOLE),
@@ -277,6 +280,10 @@ def piece_document(piece: Piece, units: Unit) -> dict[str, Any]:
     document |= {key: value for key, value in lists.items() if value}
     if piece.margin:
         document["margin"] = said(piece.margin)
+    if piece.pitch:
+        document["pitch"] = said(piece.pitch)
+    if piece.spares:
+        document["spares"] = piece.spares
     if piece.mat_of is not None:
         panel = piece.mat_of.panel
         document["mat_of"] = {"piece": piece.mat_of.piece, "column": panel.column, "row": panel.row}

@@ -9,7 +9,7 @@ from __future__ import annotations
 
 import logging
 from collections.abc import Sequence
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
 from fractions import Fraction
 
 from neat_sheaf.nesting.control import SearchControl
@@ -175,7 +175,7 @@ def _nested(layouts: Sequence[Layout], stock: Sequence[Stock], lower_bound: int)
 
 def _renamed(tree: Node, kinds: Sequence[int]) -> Node:
     if isinstance(tree, Spot):
-        return Spot(kinds[tree.kind], tree.turned)
+        return replace(tree, kind=kinds[tree.kind])
     if isinstance(tree, Split):
         return Split(tree.along, tree.at, _renamed(tree.first, kinds), _renamed(tree.second, kinds))
     return None

@@ -35,10 +35,34 @@ __all__ = [
 
 @dataclass(frozen=True, slots=True)
 class Spot:
-    """A region that is exactly one piece of this kind."""
+    """A region that is exactly one piece of this kind.
+
+    Or, where ``run`` is not 0, a strip that so many pieces are punched or die-cut from: they lie one after
+    the other along ``along``, ``step`` nm each, and what is over at its end stays on it.
+    """
 
     kind: int
     turned: bool
+    run: int = 0
+    along: Side = Side.WIDTH
+    step: int = 0
+
+    def places(self, region: Region) -> list[Region]:
+        """Where its pieces lie."""
+        if not self.run:
+            return [region]
+        x, y, width, height = region
+        if self.along is Side.WIDTH:
+            return [Region(x + n * self.step, y, self.step, height) for n in range(self.run)]
+        return [Region(x, y + n * self.step, width, self.step) for n in range(self.run)]
+
+    def over(self, region: Region) -> list[Region]:
+        """What is over at the end of a strip."""
+        taken = self.run * self.step
+        x, y, width, height = region
+        if self.along is Side.WIDTH:
+            return [Region(x + taken, y, width - taken, height)] if 0 < taken < width else []
+        return [Region(x, y + taken, width, height - taken)] if 0 < taken < height else []
 
 
 @dataclass(frozen=True, slots=True)
@@ -120,7 +144,7 @@ def counts(node: Node) -> Counter[int]:
     while stack:
         here = stack.pop()
         if isinstance(here, Spot):
-            found[here.kind] += 1
+            found[here.kind] += max(1, here.run)
         elif isinstance(here, Split):
             stack += (here.first, here.second)
     return found
@@ -231,15 +255,20 @@ def _walk(node: Node, region: Region) -> Iterator[tuple[Node, Region]]:
 def placements(node: Node, width: int, height: int) -> list[Placement]:
     """Every piece where it lies on stock of this size (nm)."""
     return [
-        Placement(here.kind, region, here.turned)
+        Placement(here.kind, place, here.turned)
         for here, region in _walk(node, Region(0, 0, width, height))
         if isinstance(here, Spot)
+        for place in here.places(region)
     ]
 
 
 def offcuts(node: Node, width: int, height: int) -> list[Region]:
     """Every region that is left empty."""
-    return [region for here, region in _walk(node, Region(0, 0, width, height)) if here is None]
+    found: list[Region] = []
+    for here, region in _walk(node, Region(0, 0, width, height)):
+        if not isinstance(here, Split):
+            found += [region] if here is None else here.over(region)
+    return found
 
 
 def cuts(node: Node, width: int, height: int) -> list[Cut]:

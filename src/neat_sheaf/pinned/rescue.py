@@ -87,13 +87,18 @@ def rescues(
 _MOST_STATES = 2_000
 
 
+def _without_spares(job: Job) -> Job:
+    pieces = tuple(replace(piece, spares=0) for piece in job.project.pieces)
+    return replace(job, project=replace(job.project, pieces=pieces))
+
+
 def _spares_left(job: Job, made: Pieces, lost: Pieces) -> int | None:
     """How many spare kits are left when spares make up for ``lost``; None where they do not.
 
-    A piece that is over is taken first. A spare kit gives up each of its pieces once, whichever
-    colourway it is of, and may stand in for a kit cut from other papers only as a whole kit.
+    A spare piece, or one that is over, is taken first. A spare kit gives up each of its pieces once,
+    whichever colourway it is of, and may stand in for a kit cut from other papers only as a whole kit.
     """
-    asked = asked_for(job)
+    asked = asked_for(_without_spares(job))
     short = by_paper(lost) - by_paper(made - asked)
     kits: Counter[tuple[tuple[tuple[str, str], int], ...]] = Counter()
     for colourway in job.klass.colourways:

@@ -51,6 +51,8 @@ def numbers_of(piece: Piece) -> dict[str, Length]:
             found |= _said(f"{kind} {n}", part, words)
     if piece.margin:
         found["margin"] = piece.margin
+    if piece.pitch:
+        found["pitch"] = piece.pitch
     return found
 
 
@@ -69,7 +71,7 @@ def with_number(piece: Piece, number: str, value: Length) -> Piece:
     if number not in numbers_of(piece):
         raise UnknownNumberError(message("unknown-number.number", piece=piece.name, number=number))
     kind, *words = number.split()
-    if kind in ("width", "height", "margin"):
+    if kind in ("width", "height", "margin", "pitch"):
         return replace(piece, **{kind: value})  # type: ignore[arg-type]
     if kind in _LINES:
         side, count, *which = words

@@ -207,7 +207,8 @@ class Piece:
 
     ``scrap``: it may come from what is left over. ``matched`` names the set of pieces that are
     cut as one block, in the order of their panels, so that the print runs on. ``removed`` are the
-    panels that are cut away whole.
+    panels that are cut away whole. ``pitch`` is how far apart a punch or a die takes it along a strip, 0
+    for its width and both margins. ``spares`` are cut apart from the kits', so many for each colourway.
     """
 
     name: str
@@ -224,6 +225,8 @@ class Piece:
     follows_print: bool = False
     cut: CutMethod = CutMethod.TRIM
     margin: Length = NO_LENGTH
+    pitch: Length = NO_LENGTH
+    spares: int = 0
     mat_of: MatOf | None = None
     faces: tuple[Face, ...] = ()
     portion: Portion = Portion.WHOLE
@@ -237,7 +240,9 @@ class Piece:
 
     @property
     def rough_width(self) -> Length:
-        """Width of the rectangle that is nested: with the margin twice for a die or punch."""
+        """Width of the rectangle that is nested: for a die or punch the pitch, or with the margin twice."""
+        if self.pitch and self.cut is not CutMethod.TRIM:
+            return self.pitch
         return self._rough(self.width)
 
     @property

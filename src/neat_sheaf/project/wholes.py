@@ -35,7 +35,15 @@ def cut_from_one_whole(pieces: Iterable[Piece]) -> list[list[Piece]]:
     groups: dict[tuple[object, ...], list[Piece]] = {}
     for piece in pieces:
         if piece.portion is not Portion.WHOLE:
-            whole = (piece.paper, piece.width, piece.height, piece.cut, piece.margin, piece.follows_print)
+            whole = (
+                piece.paper,
+                piece.width,
+                piece.height,
+                piece.cut,
+                piece.margin,
+                piece.pitch,
+                piece.follows_print,
+            )
             groups.setdefault(whole, []).append(piece)
     return list(groups.values())
 

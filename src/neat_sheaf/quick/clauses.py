@@ -14,6 +14,7 @@ from neat_sheaf.quick.cursor import Cursor
 from neat_sheaf.quick.draft import Reading, name_until, panel
 from neat_sheaf.quick.mat_clauses import for_whom, mat
 from neat_sheaf.quick.paper_clauses import role, scrap
+from neat_sheaf.quick.strip_clauses import spares, strip
 from neat_sheaf.quick.tokens import Kind
 
 __all__ = ["READERS", "Reader", "count", "number_first"]
@@ -98,21 +99,30 @@ def _cut(reading: Reading, cursor: Cursor) -> bool:
 
 def _margin(reading: Reading, cursor: Cursor) -> bool:
     """``margin 1/8``, ``with a margin of 1/8``; ``with margin``."""
+    return _length_of(reading, cursor, "margin", "1/8")
+
+
+def _pitch(reading: Reading, cursor: Cursor) -> bool:
+    """``pitch 1 7/8``, ``with a pitch of 1 7/8``: how far apart along a strip."""
+    return _length_of(reading, cursor, "pitch", "1 7/8")
+
+
+def _length_of(reading: Reading, cursor: Cursor, key: str, example: str) -> bool:
     since = cursor.at
     cursor.take("with")
     cursor.take("a")
-    if not cursor.take("margin", "margins"):
+    if not cursor.take(key, f"{key}s"):
         cursor.at = since
         return False
     cursor.take("of")
     number = cursor.number()
     if number is None:
-        asked = message("not-understood.numbers", count=1, example="margin 1/8")
+        asked = message("not-understood.numbers", count=1, example=f"{key} {example}")
         reading.ask_about(cursor, since, asked)
         return True
     length = reading.length(number)
     if length is not None:
-        reading.set_once(cursor, since, "margin", length)
+        reading.set_once(cursor, since, key, length)
     return True
 
 
@@ -226,14 +236,17 @@ def _seen(reading: Reading, cursor: Cursor) -> bool:
 
 
 def number_first(reading: Reading, cursor: Cursor) -> bool:
-    """``1/8 margin``."""
+    """``1/8 margin``, ``1 7/8 pitch``, ``2 spare``."""
     since = cursor.at
-    number = cursor.number()
-    if number is not None and cursor.take("margin", "margins"):
-        length = reading.length(number)
-        if length is not None:
-            reading.set_once(cursor, since, "margin", length)
+    if spares(reading, cursor):
         return True
+    number = cursor.number()
+    for key in ("margin", "pitch") if number is not None else ():
+        if number is not None and cursor.take(key, f"{key}s"):
+            length = reading.length(number)
+            if length is not None:
+                reading.set_once(cursor, since, key, length)
+            return True
     cursor.at = since
     return False
 
@@ -246,12 +259,13 @@ READERS: dict[str, tuple[Reader, ...]] = {
     "die-cut": (_cut,), "diecut": (_cut,), "die-cuts": (_cut,), "die-cutting": (_cut,), "die": (_cut,),
     "punched": (_cut,), "punch": (_cut,), "punches": (_cut,), "trimmed": (_cut,), "trim": (_cut,),
     "is": (_cut, mat), "are": (_cut,), "as": (mat,), "a": (count, mat), "mat": (mat,), "mats": (mat,),
-    "margin": (_margin,), "margins": (_margin,), "with": (_margin,),
+    "margin": (_margin,), "margins": (_margin,), "with": (_margin, _pitch),
+    "pitch": (_pitch,), "off": (strip,),
     "matched": (_matched,), "for": (for_whom,),
     "follows": (_follows,), "follow": (_follows,), "following": (_follows,), "print": (_follows,),
     "may": (_follows, scrap), "can": (_follows, scrap), "any": (_follows,),
     "scrap": (scrap,), "scraps": (scrap,),
-    "in": (scrap, role), "from": (scrap, role), "of": (scrap, role), "out": (scrap, role),
+    "in": (scrap, role), "from": (strip, scrap, role), "of": (scrap, role), "out": (scrap, role),
     "using": (role,),
     "half": (_portion,), "halves": (_portion,), "quarter": (_portion,), "quarters": (_portion,),
     "three-quarters": (_portion,), "three-quarter": (_portion,),

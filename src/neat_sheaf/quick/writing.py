@@ -50,6 +50,7 @@ def tidy_line(piece: Piece, units: Unit) -> str:
         clauses.append("die-cut" if piece.cut is CutMethod.DIE else "punched")
     if piece.margin:
         clauses.append(f"margin {write_length(piece.margin, unit)}")
+    clauses += _beside(piece, unit)
     clauses += _kinds(piece)
     clauses += _lines("score", piece.scores, unit)
     clauses += _marks(piece, unit)
@@ -63,7 +64,14 @@ def clauses_beyond_columns(piece: Piece, units: Unit) -> list[str]:
         for line in piece.scores
         if not line.full or line.fold is not Fold.VALLEY or line.relief or line.angle is not None
     )
-    return [*_kinds(piece), *_lines("score", scores, units), *_marks(piece, units)]
+    return [*_beside(piece, units), *_kinds(piece), *_lines("score", scores, units), *_marks(piece, units)]
+
+
+def _beside(piece: Piece, unit: Unit) -> Iterator[str]:
+    if piece.pitch:
+        yield f"pitch {write_length(piece.pitch, unit)}"
+    if piece.spares:
+        yield f"{piece.spares} spare"
 
 
 def _marks(piece: Piece, unit: Unit) -> Iterator[str]:

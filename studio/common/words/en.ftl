@@ -163,6 +163,8 @@ guide-gives =
     .waste = waste
     .part = a strip to cut again
     .and-rest = { $gives }; the rest is { $piece }
+    .strip = a strip for { $pieces }
+    .and-strip = { $gives }; the rest is a strip for { $piece }
 layout-title = Layout { $letter }
 layout-keep = keep { $size }
 file-guide = { $name } cut guide
@@ -224,6 +226,11 @@ sheet-note =
     .die = Die-cut
     .punch = Punched
     .margin = { $how }, { $margin } of margin all round
+    .pitch = { $how }, one every { $pitch } along the strip
+    .spares = { $spares ->
+        [one] Cut one spare
+       *[other] Cut { $spares } spares
+    }
     .portion = { $how }, one is a { $portion }
 sheet-edge =
     .near = the edge

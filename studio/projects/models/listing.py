@@ -51,6 +51,8 @@ class Piece(models.Model):
     follows_print = models.BooleanField(default=False)
     cut = models.CharField(max_length=5, default="trim")
     margin_nm = models.BigIntegerField(default=0)
+    pitch_nm = models.BigIntegerField(default=0)
+    spares = models.IntegerField(default=0)
     mat_piece = models.CharField(max_length=400, blank=True, default="")
     mat_column = models.IntegerField(default=1)
     mat_row = models.IntegerField(default=1)
@@ -69,7 +71,14 @@ class Piece(models.Model):
             models.UniqueConstraint(fields=["project", "name"], name="piece_name_once_a_project"),
             models.CheckConstraint(condition=Q(width_nm__gt=0, height_nm__gt=0), name="piece_size_over_zero"),
             models.CheckConstraint(
-                condition=Q(per_kit__gte=0, margin_nm__gte=0, mat_column__gte=1, mat_row__gte=1),
+                condition=Q(
+                    per_kit__gte=0,
+                    margin_nm__gte=0,
+                    pitch_nm__gte=0,
+                    spares__gte=0,
+                    mat_column__gte=1,
+                    mat_row__gte=1,
+                ),
                 name="piece_counts_not_negative",
             ),
             models.CheckConstraint(condition=Q(cut__in=["trim", "die", "punch"]), name="piece_cut"),

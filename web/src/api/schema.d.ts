@@ -1861,6 +1861,16 @@ export interface components {
              * @default 0
              */
             margin: string;
+            /**
+             * Pitch
+             * @default 0
+             */
+            pitch: string;
+            /**
+             * Spares
+             * @default 0
+             */
+            spares: number;
             mat_of?: components["schemas"]["MatDoc"] | null;
             /**
              * Faces
@@ -2684,7 +2694,7 @@ export interface components {
          * @description What a strip or the rest of a part is after a cut.
          * @enum {string}
          */
-        Becomes: "piece" | "part" | "waste";
+        Becomes: "piece" | "part" | "strip" | "waste";
         /**
          * CheckOut
          * @description One finding; ``piece`` is the line it concerns, from 0.

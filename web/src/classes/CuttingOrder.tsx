@@ -77,10 +77,16 @@ function howWords(stroke: Stroke): string {
 }
 
 function givesWords(stroke: Stroke): string {
-  const gives = stroke.gives.length
-    ? stroke.gives.join(t` or `)
+  const names = stroke.gives.join(t` or `)
+  const gives = names
+    ? stroke.strip === 'strip'
+      ? t`a strip for ${names}`
+      : names
     : stroke.strip === 'waste'
       ? t`waste`
       : t`a strip to cut again`
-  return stroke.rest_gives ? t`${gives}; the rest is ${stroke.rest_gives}` : gives
+  if (!stroke.rest_gives) return gives
+  return stroke.rest === 'strip'
+    ? t`${gives}; the rest is a strip for ${stroke.rest_gives}`
+    : t`${gives}; the rest is ${stroke.rest_gives}`
 }

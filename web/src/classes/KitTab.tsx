@@ -37,6 +37,7 @@ function Pieces() {
   const kits = kitsOf(draft)
   const pieces = project.pieces ?? []
   const first = draft.colourways?.[0]
+  const several = (draft.colourways ?? []).length > 1
   return (
     <section aria-labelledby="pieces">
       <h2 id="pieces">
@@ -77,7 +78,12 @@ function Pieces() {
           {
             head: t`In all`,
             num: true,
-            cell: (piece) => <strong>{number((piece.per_kit ?? 1) * kits)}</strong>,
+            cell: (piece) => (
+              <>
+                <strong>{number((piece.per_kit ?? 1) * kits)}</strong>
+                {piece.spares ? <div>{sparesSaid(piece.spares, several)}</div> : null}
+              </>
+            ),
           },
         ]}
       />
@@ -91,6 +97,10 @@ function Pieces() {
       ) : null}
     </section>
   )
+}
+
+function sparesSaid(spares: number, several: boolean): string {
+  return several ? t`and ${number(spares)} spare for each colourway` : t`and ${number(spares)} spare`
 }
 
 function Name({ piece, at }: { piece: Piece; at: number }) {

@@ -55,7 +55,7 @@ function said(tab: ReactNode, known: [unknown[], unknown][] = [], more: Partial<
 
 const piece = (name: string, paper: string, width: string, height: string): Piece => ({
   name, paper, width, height, per_kit: 2, scores: [], slits: [], holes: [], corners: [], tabs: [],
-  follows_print: false, cut: 'trim', margin: '0', faces: [], portion: 'whole' as const, scrap: false,
+  follows_print: false, cut: 'trim', margin: '0', pitch: '0', spares: 0, faces: [], portion: 'whole' as const, scrap: false,
   outline: 'rectangle' as const, removed: [], windows: [], notches: [], ends: [],
 }) // prettier-ignore
 

@@ -1,6 +1,6 @@
 import { t } from '@lingui/core/macro'
 import { Trans } from '@lingui/react/macro'
-import { ActionIcon, Menu, SegmentedControl, Switch, TextInput } from '@mantine/core'
+import { ActionIcon, Menu, NumberInput, SegmentedControl, Switch, TextInput } from '@mantine/core'
 import { IconDots } from '@tabler/icons-react'
 import { memo } from 'react'
 import type { Units } from '../ui/text/length'
@@ -27,6 +27,9 @@ export const PieceMenu = memo(function PieceMenu(props: {
   cut: string
   margin: string
   marginFaulty: boolean
+  pitch: string
+  pitchFaulty: boolean
+  spares: number
   follows: boolean
   scrap: boolean
   portion: string
@@ -60,6 +63,25 @@ export const PieceMenu = memo(function PieceMenu(props: {
             error={props.marginFaulty}
           />
         ) : null}
+        {props.cut !== 'trim' ? (
+          <TextInput
+            m={6}
+            label={t`One every so much along a strip, ${props.units}`}
+            description={t`0: as wide as it is, with both margins`}
+            value={props.pitch}
+            onChange={(e) => actions.set(index, 'pitch', e.currentTarget.value)}
+            error={props.pitchFaulty}
+          />
+        ) : null}
+        <NumberInput
+          m={6}
+          label={t`Spare pieces, for each colourway`}
+          min={0}
+          max={1000}
+          allowDecimal={false}
+          value={props.spares}
+          onChange={(value) => actions.set(index, 'spares', Math.min(1000, Math.max(0, Number(value) || 0)))}
+        />
         <Switch
           m={10}
           label={t`Follows the print (may not turn)`}

@@ -40,6 +40,8 @@ export function newPiece(pieces: Piece[]): Piece {
     follows_print: last?.follows_print ?? true,
     cut: 'trim',
     margin: '0',
+    pitch: '0',
+    spares: 0,
     faces: [],
     portion: 'whole',
     scrap: false,

@@ -167,6 +167,7 @@ export function numberSaid(number: string): string {
   const [kind, side = '', count = '', which] = number.split(' ')
   if (kind === 'width' || kind === 'height') return sideOf(kind)
   if (kind === 'margin') return t`margin`
+  if (kind === 'pitch') return t`distance on a strip`
   if (kind === 'hole') return holeSaid(side, count)
   if (kind !== 'score' && kind !== 'slit')
     return partSaid(kind ?? '', side, number.split(' ').slice(2).join(' '))

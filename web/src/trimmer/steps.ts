@@ -67,6 +67,8 @@ export function outcomeOf(step: Step): string[] {
 function stripWords({ stroke }: Step): string {
   const strips = stroke.count * stroke.times
   if (stroke.strip === 'waste') return t`What comes off cannot be used.`
+  if (stroke.strip === 'strip')
+    return t`Gives ${stripsOf(strips)} for ${stroke.gives.join(t` or `)}: keep the strip whole.`
   if (stroke.gives.length) return t`Gives ${pieces(strips)}: ${stroke.gives.join(t` or `)}.`
   return strips === 1
     ? t`Gives ${stripsOf(strips)} to cut again. Keep it in a pile.`
@@ -77,6 +79,8 @@ function restWords(step: Step): string {
   const { stroke } = step
   if (stroke.rest === 'piece' && stroke.rest_gives)
     return t`What is left is ${pieces(stroke.count)} too: ${stroke.rest_gives}.`
+  if (stroke.rest === 'strip' && stroke.rest_gives)
+    return t`What is left is a strip for ${stroke.rest_gives}: keep it whole.`
   if (stroke.rest === 'part') return t`What is left is cut again: keep it in a pile of its own.`
   return restKept(step)
     ? t`What is left is worth keeping: put it with the offcuts.`

@@ -32,7 +32,7 @@ const tray: Piece = {
   tabs: [{ column: 1, row: 1, runs: 1 }],
   follows_print: true,
   cut: 'trim',
-  margin: '0',
+  margin: '0', pitch: '0', spares: 0,
   faces: [],
   portion: 'whole',
   scrap: false,

@@ -68,6 +68,7 @@ function nameOf(key: string): string {
     per_kit: t`per kit`,
     piece: t`piece`,
     pieces: t`pieces`,
+    pitch: t`distance on a strip`,
     place: t`place`,
     portion: t`portion`,
     print: t`print`,
