@@ -28,7 +28,7 @@ from neat_sheaf.nesting.tree import Node, Split, lay
 
 __all__ = ["MOST_STEPS", "TooManyPatternsError", "patterns_worth"]
 
-MOST_STEPS = 400_000  # pairs of parts put together; above it nothing is decided
+MOST_STEPS = 1_500_000  # pairs of parts put together; above it nothing is decided
 _CELLS_A_STEP = 2  # regions of a sheet for each step
 _A_REGION = 40  # steps that a region counts as
 _FAR = 2**60

@@ -29,6 +29,7 @@ _SOME_STEPS = 1_000_000  # steps of listing those
 _SOME_PIECES = 120  # of more the last sheets are few among many, and other steps find them
 _FEW_KINDS = 6  # of which every pattern can mostly be listed
 _SETTLING = 3000  # nodes of the integer program that settles whether a cheaper plan is there
+_SETTLING_STEPS = 150_000  # nodes by patterns: a node of a larger program takes longer
 _GREEDY_LIMIT = 160  # pieces; above it the greedy packings are left out
 _A_PACKING = 600  # steps that a piece laid by every greedy rule counts as
 _KIT_LIMIT = 400  # pieces on a sheet of whole kits; above it they are not laid one by one
@@ -158,23 +159,31 @@ class Search:
         """
         # Of many kinds there are mostly more patterns than can be listed, which is better known soon.
         share = max(1, len(self.items) - _FEW_KINDS)
-        for target in dict.fromkeys((self.cost(best) - 1, self.lower_bound)):
-            if not self._missed(best) or target >= self.cost(best):
-                break
-            try:
-                listed = self.patterns_for(target, MOST_STEPS // share)
-            except TooManyPatternsError:
-                best = self._among_some(best, target, _SOME_STEPS // share)
-                continue
-            within = [c for c in listed if self.pool.within(c)]
-            every = len(within) == len(listed)
-            found = self._cheapest(within, target)
-            if found.times is not None:
-                best = self._kept(within, found.times)
-                if found.decided and every:
-                    self.least = max(self.least, self.cost(best))
-            elif found.decided and (every or self._cheapest(listed, target) == Chosen(None, True)):
-                self.least = max(self.least, target + 1)
+        # From the bound up: whole sheets either come to that sum, or it is proved too small and the next
+        # is looked at. The nearer to the bound, the fewer patterns there are to list.
+        target = 0
+        while self._missed(best) and target < self.lower_bound:
+            target = self.lower_bound
+            best = self._at_most(target, best, share)
+        if self._missed(best) and target < self.cost(best) - 1:
+            best = self._at_most(self.cost(best) - 1, best, share)
+        return best
+
+    def _at_most(self, target: int, best: Counter[Pattern], share: int) -> Counter[Pattern]:
+        """The best so far, or one of cost ``target`` at most; where there is none the bound is raised."""
+        try:
+            listed = self.patterns_for(target, MOST_STEPS // share)
+        except TooManyPatternsError:
+            return self._among_some(best, target, _SOME_STEPS // share)
+        within = [c for c in listed if self.pool.within(c)]
+        every = len(within) == len(listed)
+        found = self._cheapest(within, target)
+        if found.times is not None:
+            best = self._kept(within, found.times)
+            if found.decided and every:
+                self.least = max(self.least, self.cost(best))
+        elif found.decided and (every or self._cheapest(listed, target) == Chosen(None, True)):
+            self.least = max(self.least, target + 1)
         return best
 
     def _among_some(self, best: Counter[Pattern], target: int, steps: int) -> Counter[Pattern]:
@@ -202,7 +211,8 @@ class Search:
             return Chosen(None, True)
         return choose(
             listed, self.demand, self.stock,
-            target=self.lower_bound, most=target, control=self.control, nodes=_SETTLING,
+            target=self.lower_bound, most=target, control=self.control,
+            nodes=min(_SETTLING, _SETTLING_STEPS // (1 + len(listed))),
         )  # fmt: skip
 
     def patterns_for(self, target: int, steps: int = MOST_STEPS, keep: int | None = None) -> list[Pattern]:
