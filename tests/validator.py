@@ -45,11 +45,14 @@ def faults_of(job: dict[str, Any], plan: dict[str, Any]) -> list[str]:
             size = exact(layout["stock"]["width"]), exact(layout["stock"]["height"])
             if layout["stock"]["kind"] == "sheet":
                 sheets += layout["times"]
-                if size != (mm(paper["width"], units), mm(paper["height"], units)):
+                real = paper.get("measured", paper)
+                if size != (mm(real["width"], units), mm(real["height"], units)):
                     faults.append(f"a sheet of {paper['id']} has the wrong size")
             else:
                 offcuts[size] += layout["times"]
-            faults += _layout_faults(layout, size, pieces, paper, units)
+            square = mm(job.get("cutting", {}).get("squaring", "0"), units)
+            margins = exact(paper_plan.get("safety", 0))
+            faults += _layout_faults(layout, size, pieces, paper, units, square, margins)
             for place in layout["placements"]:
                 cut_out[main, place["piece"], place["colourway"]] += layout["times"]
         if sheets != paper_plan["sheets"]:
@@ -182,9 +185,12 @@ def _layout_faults(
     pieces: dict[str, Any],
     paper: dict[str, Any],
     units: str,
+    square: Fraction,
+    margins: Fraction,
 ) -> list[str]:
     faults = []
     boxes = []
+    whole = size
     for place in layout["placements"]:
         piece = pieces[place["piece"]]
         box = _box(place)
@@ -192,10 +198,14 @@ def _layout_faults(
         x, y, width, height = box
         if x < 0 or y < 0 or x + width > size[0] or y + height > size[1]:
             faults.append(f"{place['piece']} lies off the sheet")
-        edges = paper.get("edges", {}) if layout["stock"]["kind"] == "sheet" else {}
+        is_sheet = layout["stock"]["kind"] == "sheet"
+        edges = paper.get("edges", {}) if is_sheet else {}
         left, right, top, bottom = (
             mm(edges.get(side, "0"), units) for side in ("left", "right", "top", "bottom")
         )
+        if is_sheet:
+            left, bottom = max(left, square), max(bottom, square)
+            size = whole[0] - margins, whole[1] - margins
         if x < left or y < bottom or x + width > size[0] - right or y + height > size[1] - top:
             faults.append(f"{place['piece']} lies on an edge that cannot be used")
         margin = 2 * mm(piece.get("margin", "0"), units) if piece.get("cut", "trim") != "trim" else 0
@@ -212,7 +222,7 @@ def _layout_faults(
         for b in boxes[number + 1 :]:
             if a[0] < b[0] + b[2] and b[0] < a[0] + a[2] and a[1] < b[1] + b[3] and b[1] < a[1] + a[3]:
                 faults.append("two pieces overlap")
-    parts = _parts(layout, size, faults)
+    parts = _parts(layout, whole, faults)
     faults += _left_faults(layout, parts, pieces)
     return faults
 

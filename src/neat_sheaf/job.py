@@ -16,6 +16,7 @@ from neat_sheaf.stock import Pack, Paper, Print, Supply
 __all__ = ["Class", "Colourway", "Cutting", "Job", "Style", "may_turn"]
 
 
+_NOTHING = Length(0)
 _TRIMMER = inches(12)  # Common practice: a 12-inch trimmer.
 
 
@@ -71,6 +72,9 @@ class Cutting:
     ``trimmer`` is the longest cut the trimmer makes, nm. With ``mix_sizes`` the sizes of one paper
     may share the work, by price. ``papers_together``: one setting serves several papers; else one
     paper is cut after the other. ``empty_last``: of as many sheets the last is used as little as can be.
+    ``squaring`` is taken off the left and the bottom edge of every sheet, so that there are two true edges
+    to measure from. ``safety`` is left at the far edges where that costs no sheet. ``most_piles`` unlike
+    parts wait at one time where an order of cutting allows it; 0: any number. Lengths in nm.
     """
 
     style: Style = Style.FEWEST_SHEETS
@@ -80,6 +84,9 @@ class Cutting:
     mix_sizes: bool = False
     papers_together: bool = False
     empty_last: bool = False
+    squaring: Length = _NOTHING
+    safety: Length = _NOTHING
+    most_piles: int = 0
     pace: Pace = USUAL_PACE
 
     def keeps(self, width: int, height: int) -> bool:

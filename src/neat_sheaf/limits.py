@@ -26,12 +26,14 @@ __all__ = [
     "MOST_LINES",
     "MOST_MONEY",
     "MOST_PIECES",
+    "MOST_PILES",
     "MOST_PRINTED_LAYOUTS",
     "MOST_PRINTED_PIECES",
     "MOST_QUANTITY",
     "MOST_SEAT_ROWS",
     "MOST_SPARES",
     "QUANTITY_DECIMALS",
+    "WIDEST_EDGE",
 ]
 
 LARGEST_FILE = 4_000_000  # characters
@@ -44,6 +46,8 @@ MOST_PIECES = 500  # kinds on a list
 MOST_LINES = 3_000  # scores, slits, holes, corners, tabs and faces of a whole list
 MOST_COLOURWAYS = 60
 MOST_KITS = 120_000
+MOST_PILES = 1_000  # of unlike parts that wait at one time
+WIDEST_EDGE = Length(50 * MILLIMETRE)  # that is taken off a sheet to make it square, or left for safety
 MOST_SPARES = 1_000  # pieces of one kind, for each colourway
 MOST_SEAT_ROWS = 200  # numbers of seats laid side by side
 MOST_PRINTED_LAYOUTS = 200

@@ -61,6 +61,9 @@ def _class_out(kit_class: KitClass, voice: Voice) -> ClassOut:
         mix_sizes=kit_class.mix_sizes,
         papers_together=kit_class.papers_together,
         empty_last=kit_class.empty_last,
+        squaring=write_length(Length(kit_class.squaring_nm), units),
+        safety=write_length(Length(kit_class.safety_nm), units),
+        most_piles=kit_class.most_piles,
         variant=kit_class.variant,
         kits=kits,
         colourways=[

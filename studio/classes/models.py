@@ -40,6 +40,9 @@ class KitClass(models.Model):
     mix_sizes = models.BooleanField(default=False)
     papers_together = models.BooleanField(default=False)
     empty_last = models.BooleanField(default=False)
+    squaring_nm = models.BigIntegerField(default=0)
+    safety_nm = models.BigIntegerField(default=0)
+    most_piles = models.IntegerField(default=0)
     variant = models.CharField(max_length=400, blank=True, default="")
     version = models.IntegerField(default=1)
 
@@ -54,6 +57,10 @@ class KitClass(models.Model):
             models.CheckConstraint(
                 condition=Q(sheets_at_once__gte=1, keep_short_nm__gt=0, keep_long_nm__gt=0, trimmer_nm__gt=0),
                 name="class_cutting_over_zero",
+            ),
+            models.CheckConstraint(
+                condition=Q(squaring_nm__gte=0, safety_nm__gte=0, most_piles__gte=0),
+                name="class_edges_not_negative",
             ),
             models.CheckConstraint(
                 condition=Q(

@@ -6,7 +6,7 @@ from decimal import Decimal
 from typing import Any
 
 from neat_sheaf.costing import Cost, CostLine, PackTotal, PaperTotal, SupplyTotal
-from neat_sheaf.cutting.plan import PaperPlan
+from neat_sheaf.cutting.plan import PaperPlan, SheetPlan
 from neat_sheaf.measure.money import PerKit
 from neat_sheaf.pinned import Round
 from neat_sheaf.plan import Plan
@@ -19,6 +19,7 @@ from studio.classes.plan_schemas import (
     PlanOut,
     RoundOut,
     SeatsOut,
+    StrokeOut,
     SupplyTotalOut,
     ThreeCostsOut,
 )
@@ -42,7 +43,7 @@ def plan_out(plan: Plan, voice: Voice) -> PlanOut:
             "checks": [check_out(finding, voice) for finding in plan.findings],
             "supplies": [_supply(total) for total in plan.supplies],
             "cost": _cost(plan.cost),
-            "cutting": plan.cutting,
+            "cutting": _cutting(plan.sheet_plan),
             "mixes": [
                 {
                     "papers": list(mix.papers),
@@ -60,8 +61,29 @@ def plan_out(plan: Plan, voice: Voice) -> PlanOut:
 def round_out(one: Round) -> RoundOut:
     """A round that is pinned."""
     return RoundOut.model_validate(
-        {"why": one.why, "papers": one.sheets.papers, "cutting": one.sheets.cutting}
+        {"why": one.why, "papers": one.sheets.papers, "cutting": _cutting(one.sheets)}
     )
+
+
+def _cutting(sheets: SheetPlan) -> dict[str, object]:
+    """The order of cutting, with what is turned and what waits."""
+    cutting = sheets.cutting
+    batches = [
+        {
+            "setting": batch.setting,
+            "squaring": batch.squaring,
+            "waiting": at.waiting,
+            "strokes": [
+                StrokeOut.from_orm(stroke).model_copy(update={"turned": turned})
+                for stroke, turned in zip(batch.strokes, at.turned, strict=True)
+            ],
+        }
+        for batch, at in zip(cutting.batches, sheets.hands, strict=True)
+    ]
+    own = {name: getattr(cutting, name) for name in ("layouts", "settings", "strokes", "minutes", "largest")}
+    return {
+        **own, "batches": batches, "turns": cutting.handling.turn, "most_waiting": cutting.handling.pile,
+    }  # fmt: skip
 
 
 def _cash(line: CostLine) -> str:

@@ -80,7 +80,10 @@ class LayoutOut(Schema):
 
 
 class PaperPlanOut(Schema):
-    """The layouts of one paper (id): sheets opened, the lower bound, whether that proves them fewest."""
+    """The layouts of one paper (id): sheets opened, the lower bound, whether that proves them fewest.
+
+    ``safety`` nm are left at the far edges of every sheet.
+    """
 
     paper: str
     sheets: int
@@ -88,6 +91,7 @@ class PaperPlanOut(Schema):
     proved: bool
     offcuts_used: int
     mixed: bool
+    safety: int = 0
     layouts: list[LayoutOut]
 
 
@@ -164,8 +168,8 @@ class PartOut(Schema):
 class StrokeOut(Schema):
     """One thing to do at a setting: of ``count`` like parts take ``times`` strips each.
 
-    ``along``: the height means that the part is turned a quarter. ``gives`` and ``rest_gives`` are
-    pieces; ``remains`` nm are left.
+    ``along``: the side along the rule, as the print lies. ``turned`` parts were cut along the other side
+    before. ``gives`` and ``rest_gives`` are pieces; ``remains`` nm are left.
     """
 
     paper: str
@@ -181,12 +185,27 @@ class StrokeOut(Schema):
     rest: Becomes
     rest_gives: str | None
     parts: list[PartOut]
+    turned: int = 0
+
+
+class WaitingOut(Schema):
+    """A pile of like parts that is cut at a later setting, nm."""
+
+    paper: str
+    width: int
+    height: int
+    count: int
 
 
 class BatchOut(Schema):
-    """One setting of the trimmer, nm on its rule, and everything cut at it."""
+    """One setting of the trimmer, nm on its rule, and everything cut at it; what waits after it.
+
+    ``squaring``: it only takes edges off that cannot be used, and nothing is measured by it.
+    """
 
     setting: int
+    squaring: bool = False
+    waiting: list[WaitingOut] = []
     strokes: list[StrokeOut]
 
 
@@ -198,12 +217,17 @@ class ExtentOut(Schema):
 
 
 class CuttingPlanOut(Schema):
-    """The order of cutting of the whole class. ``largest`` is the largest offcut kept."""
+    """The order of cutting of the whole class. ``largest`` is the largest offcut kept.
+
+    ``turns``: stacks turned a quarter; ``most_waiting``: the most piles that wait at one time.
+    """
 
     layouts: int
     settings: int
     strokes: int
     minutes: int
+    turns: int = 0
+    most_waiting: int = 0
     largest: ExtentOut | None = None
     batches: list[BatchOut]
 

@@ -10,8 +10,9 @@ from typing import Any
 
 from django.utils.safestring import mark_safe
 
+from neat_sheaf.cutting.hands import AtSetting
 from neat_sheaf.cutting.order import Becomes, Stroke
-from neat_sheaf.cutting.plan import CuttingPlan, PaperPlan, SheetLayout
+from neat_sheaf.cutting.plan import PaperPlan, SheetLayout, SheetPlan
 from neat_sheaf.formats.layout_svg import layout_drawing
 from neat_sheaf.measure.length import MILLIMETRE, Length, write_length
 from neat_sheaf.measure.lettering import letter_of
@@ -60,7 +61,7 @@ def cut_guide(
             "strokes": sum(order.strokes for order in orders),
             "minutes": sum(order.minutes for order in orders),
             "papers": [_paper(row, guide) for one in rounds for row in one.sheets.papers],
-            "orders": [_order(order, guide) for order in orders],
+            "orders": [_order(one.sheets, guide) for one in rounds],
         },
     )
 
@@ -112,19 +113,33 @@ def _card(layouts: Sequence[SheetLayout], guide: _Guide) -> dict[str, Any]:
     }
 
 
-def _order(order: CuttingPlan, guide: _Guide) -> list[dict[str, Any]]:
+def _order(sheets: SheetPlan, guide: _Guide) -> list[dict[str, Any]]:
     return [
         {
             "setting": fractions(write_length(Length(batch.setting), guide.voice.units)),
-            "rows": [_stroke(stroke, guide) for stroke in batch.strokes],
+            "squaring": batch.squaring,
+            "waiting": _waiting(at, guide),
+            "rows": [
+                _stroke(stroke, turned, guide)
+                for stroke, turned in zip(batch.strokes, at.turned, strict=True)
+            ],
         }
-        for batch in order.batches
+        for batch, at in zip(sheets.cutting.batches, sheets.hands, strict=True)
     ]
 
 
-def _stroke(stroke: Stroke[str], guide: _Guide) -> dict[str, Any]:
+def _waiting(at: AtSetting[str], guide: _Guide) -> str:
     voice = guide.voice
-    turned = "turned" if stroke.along is Side.HEIGHT else "straight"
+    piles = [
+        voice.say("guide-pile", count=pile.count, size=voice.size(pile.width, pile.height))
+        for pile in at.waiting
+    ]
+    return fractions(voice.say("guide-waiting", piles=several(piles))) if piles else ""
+
+
+def _stroke(stroke: Stroke[str], turns: int, guide: _Guide) -> dict[str, Any]:
+    voice = guide.voice
+    turned = ("turned-" if turns else "") + ("bottom" if stroke.along is Side.HEIGHT else "left")
     letters = ", ".join(dict.fromkeys(part.layout for part in stroke.parts))
     size = Sized(stroke.width, stroke.height)
     return {

@@ -7,7 +7,7 @@ import datetime as dt
 from ninja import Field, Schema
 
 from neat_sheaf.job import Style
-from neat_sheaf.limits import LONGEST_TEXT, MOST_COLOURWAYS, MOST_PIECES
+from neat_sheaf.limits import LONGEST_TEXT, MOST_COLOURWAYS, MOST_PIECES, MOST_PILES
 from studio.accounts.models import Measure
 from studio.classes.plan_schemas import PlanOut
 from studio.common.problems import FaultOut
@@ -46,6 +46,9 @@ class ClassIn(Schema):
     mix_sizes: bool = False
     papers_together: bool = False
     empty_last: bool = False
+    squaring: str = "0"
+    safety: str = "0"
+    most_piles: int = Field(0, ge=0, le=MOST_PILES)
     variant: str = Field("", max_length=LONGEST_TEXT)
     colourways: list[ColourwayDoc] = Field([], max_length=MOST_COLOURWAYS)
 

@@ -8,7 +8,7 @@ from neat_sheaf import stock as core
 from neat_sheaf.measure.length import Length, Unit, write_length
 from neat_sheaf.stock import SupplyUnit
 from studio.cupboard.models import Pack, Paper, Supply
-from studio.cupboard.schemas import EdgesDoc, HoldsDoc, OffcutDoc, PackOut, PaperOut, SupplyOut
+from studio.cupboard.schemas import EdgesDoc, HoldsDoc, MeasuredDoc, OffcutDoc, PackOut, PaperOut, SupplyOut
 
 __all__ = [
     "EDGES",
@@ -49,7 +49,13 @@ def core_paper(paper: Paper) -> core.Paper:
         pack="" if paper.pack_id is None else str(paper.pack_id),
         same_as="" if paper.same_as_id is None else str(paper.same_as_id),
         at_once=paper.at_once,
+        measured=_measured(paper),
     )
+
+
+def _measured(paper: Paper) -> tuple[Length, Length] | None:
+    width, height = paper.measured_width_nm, paper.measured_height_nm
+    return None if width is None or height is None else (Length(width), Length(height))
 
 
 def core_pack(pack: Pack) -> core.Pack:
@@ -121,6 +127,11 @@ def paper_out(paper: Paper, units: Unit) -> PaperOut:
         pack=paper.pack_id,
         same_as=paper.same_as_id,
         at_once=paper.at_once,
+        measured=MeasuredDoc(
+            **dict(
+                zip(("width", "height"), (write_length(s, units) for s in core.measured or ()), strict=False)
+            )
+        ),
     )
 
 

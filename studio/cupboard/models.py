@@ -85,6 +85,9 @@ class Paper(models.Model):
     pack = models.ForeignKey(Pack, models.SET_NULL, related_name="designs", null=True, blank=True)
     same_as = models.ForeignKey("self", models.SET_NULL, related_name="sizes", null=True, blank=True)
     at_once = models.IntegerField(null=True, blank=True)
+    # What a sheet really measures, where that is not the size it is sold as.
+    measured_width_nm = models.BigIntegerField(null=True, blank=True)
+    measured_height_nm = models.BigIntegerField(null=True, blank=True)
     motif = models.CharField(max_length=8, choices=Motif.choices, default=Motif.PLAIN)
     ground = models.CharField(max_length=7, default="#d9c9a8", validators=[COLOUR])
     ink = models.CharField(max_length=7, default="#6b5a3a", validators=[COLOUR])
@@ -109,6 +112,11 @@ class Paper(models.Model):
             ),
             models.CheckConstraint(
                 condition=Q(at_once__isnull=True) | Q(at_once__gte=1), name="paper_at_once_at_least_one"
+            ),
+            models.CheckConstraint(
+                condition=Q(measured_width_nm__isnull=True, measured_height_nm__isnull=True)
+                | Q(measured_width_nm__gt=0, measured_height_nm__gt=0),
+                name="paper_measured_over_zero",
             ),
             models.CheckConstraint(condition=Q(print__in=["none", "two-way", "one-way"]), name="paper_print"),
         ]

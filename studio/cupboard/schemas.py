@@ -53,6 +53,13 @@ class PackOut(PackIn):
     id: int
 
 
+class MeasuredDoc(Schema):
+    """What a sheet really measures, lengths as text; empty where that is its size."""
+
+    width: str = ""
+    height: str = ""
+
+
 class PaperIn(Schema):
     """A paper as it is written; ``units`` is that of its lengths, null for the studio's."""
 
@@ -75,6 +82,7 @@ class PaperIn(Schema):
     pack: int | None = None
     same_as: int | None = None
     at_once: int | None = Field(None, ge=1, le=100)
+    measured: MeasuredDoc = MeasuredDoc()
 
 
 class PaperOut(PaperIn):

@@ -60,11 +60,14 @@ def store_paper(paper: Paper, payload: PaperIn, studio: Studio) -> PaperOut:
     offcuts = form.root.list_at("offcuts", _offcut, most=100)
     caliper = form.root.take("caliper", _caliper, Length(0))
     edges = {side: form.root.key("edges").take(side, _edge, Length(0)) for side in EDGES}
+    measured = _measured(form.root.key("measured"))
     if not form.faults:
-        _check_edges(form, paper, edges)
+        width, height = measured or (Length(paper.width_nm), Length(paper.height_nm))
+        _check_edges(form, width, height, edges)
     form.done()
     _check_references(paper, payload, studio)
     paper.caliper_nm = caliper
+    paper.measured_width_nm, paper.measured_height_nm = measured or (None, None)
     for side, size in edges.items():
         setattr(paper, f"edge_{side}_nm", size)
     paper.pack_id, paper.same_as_id = payload.pack, payload.same_as
@@ -83,9 +86,18 @@ def store_paper(paper: Paper, payload: PaperIn, studio: Studio) -> PaperOut:
     return paper_out(paper, form.root.units)
 
 
-def _check_edges(form: _Form, paper: Paper, edges: dict[str, Length]) -> None:
+def _measured(node: JsonValue) -> tuple[Length, Length] | None:
+    """Both sizes, or none; a fault for one without the other."""
+    sides = [node.key(side) for side in ("width", "height")]
+    if all(side.value == "" for side in sides):
+        return None
+    width, height = (side.size(LEAST_SIZE, LARGEST_SHEET) for side in sides)
+    return width, height
+
+
+def _check_edges(form: _Form, width: Length, height: Length, edges: dict[str, Length]) -> None:
     """What is left between the edges must be some paper."""
-    for one, other, whole in (("left", "right", paper.width_nm), ("bottom", "top", paper.height_nm)):
+    for one, other, whole in (("left", "right", width), ("bottom", "top", height)):
         if edges[one] + edges[other] >= whole:
             node = form.root.under(f"edges.{one}", "")
             node.fault("no-paper-left")

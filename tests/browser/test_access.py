@@ -56,7 +56,7 @@ def test_no_main_screen_has_a_serious_violation(page, paper_room, scheme):
         found[path] = severe_findings(page)
     first = KitClass.objects.get(name="Seed-swap evening").pk
     for view, says in (
-        ("Cutting order", "turned a quarter"),
+        ("Cutting order", "turn a quarter"),
         ("Other sheet sizes", "least money"),
         ("Seat by seat", "seats there is nothing more to buy"),
     ):

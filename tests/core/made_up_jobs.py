@@ -88,7 +88,10 @@ def jobs(draw: st.DrawFn, wide: bool = True) -> Job:
     pieces = [draw(_pieces(n)) for n in range(draw(st.integers(1, 6)))]
     if not wide:
         small = inch("7")
-        pieces = [replace(p, width=min(p.width, small), height=min(p.height, small)) for p in pieces]
+        pieces = [
+            replace(p, width=min(p.width, small), height=min(p.height, small), pitch=min(p.pitch, small))
+            for p in pieces
+        ]
     if draw(st.integers(0, 3)) == 0:
         follows = draw(st.booleans())
         pieces += [

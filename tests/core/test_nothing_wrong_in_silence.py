@@ -16,7 +16,7 @@ from neat_sheaf.cli.commands import WRONG_FILE, main
 from neat_sheaf.costing import supply_totals
 from neat_sheaf.cutting.demand import demand_of, family_of
 from neat_sheaf.cutting.option import stock_of
-from neat_sheaf.cutting.options import OptionMaker
+from neat_sheaf.cutting.option_maker import OptionMaker
 from neat_sheaf.cutting.sheets import plan_sheets
 from neat_sheaf.errors import CannotPlanError
 from neat_sheaf.formats.csv_file import read_csv, write_csv

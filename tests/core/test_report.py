@@ -88,7 +88,7 @@ def test_the_order_of_cutting_is_told_setting_by_setting_with_its_caution():
     assert "At the trimmer: 2 settings" in words
     assert "Guard down; cut away from the hand." in words
     assert "gives a part to cut again" in words
-    assert "gives Card, the rest is Card" in words
+    assert "gives Card, the rest is Card: measure it" in words
 
 
 def test_mixed_sizes_and_packs_say_what_is_proved_and_what_is_left():

@@ -73,7 +73,7 @@ def test_the_guide_lists_every_stroke_to_tick_off(keeper):
     plan = keeper.get(f"/classes/{first_class().pk}")["planned"]["plan"]
     text = "\n".join(page.extract_text() for page in guide(keeper).pages)
     rows = sum(len(batch["strokes"]) for batch in plan["cutting"]["batches"])
-    assert len(re.findall(r"^.*\b(?:as it lies|turned a quarter)\b", text, re.M)) >= rows
+    assert len(re.findall(r"^.*\b(?:left edge|bottom edge)\b", text, re.M)) >= rows
     assert "Guard down, cut away from your hand" in text
 
 

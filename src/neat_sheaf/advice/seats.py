@@ -17,7 +17,7 @@ from typing import Literal, NamedTuple
 from neat_sheaf.costing import packs, supply_totals
 from neat_sheaf.cutting.demand import DemandItem, demand_of, too_large
 from neat_sheaf.cutting.option import stock_of
-from neat_sheaf.cutting.options import pattern_pool
+from neat_sheaf.cutting.option_maker import pattern_pool
 from neat_sheaf.errors import CannotPlanError
 from neat_sheaf.job import Job, Style
 from neat_sheaf.limits import MOST_SEAT_ROWS

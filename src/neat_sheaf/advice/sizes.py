@@ -10,7 +10,7 @@ from math import ceil
 
 from neat_sheaf.cutting.demand import DemandItem, demand_of, too_large
 from neat_sheaf.cutting.option import stock_of
-from neat_sheaf.cutting.options import pattern_pool
+from neat_sheaf.cutting.option_maker import pattern_pool
 from neat_sheaf.errors import CannotPlanError
 from neat_sheaf.job import Job, Style
 from neat_sheaf.measure.length import Length, inches, millimetres

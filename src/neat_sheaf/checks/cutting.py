@@ -98,19 +98,19 @@ def check_sheet(context: CheckContext, index: int, piece: Piece) -> Iterator[Fin
     """A piece that no chosen sheet holds; with none chosen, one that Letter or A4 would not."""
     papers = context.papers.get(piece.paper, ())
     for paper in papers:
-        over = overhang(piece, paper.width, paper.height, may_turn(piece, paper))
+        over = overhang(piece, *paper.sheet, may_turn(piece, paper))
         if not over.fits:
             yield Finding(
                 Level.ERROR,
                 message(
                     "larger-than-paper.piece",
                     paper=paper.name,
-                    size=Sized(paper.width, paper.height),
+                    size=Sized(*paper.sheet),
                     over=overhang_message(over),
                 ),
                 of_named(piece.name),
                 index,
-                _shrunk(context, index, piece, paper.width, paper.height, may_turn(piece, paper)),
+                _shrunk(context, index, piece, *paper.sheet, may_turn(piece, paper)),
             )
             return
     over_by = {name: overhang(piece, *size, True) for name, size in SHEETS.items()}

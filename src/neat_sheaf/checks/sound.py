@@ -51,7 +51,7 @@ def _holds(context: CheckContext, fix: Fix) -> bool:
 def _fits(context: CheckContext, piece: Piece) -> bool:
     """Whether every paper chosen for it holds the piece."""
     return all(
-        overhang(piece, paper.width, paper.height, may_turn(piece, paper)).fits
+        overhang(piece, *paper.sheet, may_turn(piece, paper)).fits
         for paper in context.papers.get(piece.paper, ())
     )
 

@@ -10,8 +10,7 @@ from neat_sheaf.cutting.plan import PaperPlan, SheetLayout
 from neat_sheaf.job import Job
 from neat_sheaf.measure.length import Length, say_size, write_length
 from neat_sheaf.measure.money import rounded
-from neat_sheaf.measure.side import Side
-from neat_sheaf.messages import Amount, Measured, Message, message, several
+from neat_sheaf.messages import Amount, Measured, Message, Sized, message, several
 from neat_sheaf.plan import Plan
 from neat_sheaf.stock import SupplyUnit
 from neat_sheaf.wording import Voice, english
@@ -124,12 +123,20 @@ class _Report:
         cutting = self.plan.cutting
         head = {"settings": cutting.settings, "strokes": cutting.strokes, "minutes": cutting.minutes}
         lines = [self.say("report-head.cutting", **head)]
-        for batch in cutting.batches:
-            lines.append(f"  {self.say('report-set', setting=self._bare(batch.setting))}")
-            lines += [f"     {self._stroke(stroke)}" for stroke in batch.strokes]
+        for batch, at in zip(cutting.batches, self.plan.sheet_plan.hands, strict=True):
+            how = "square" if batch.squaring else "rule"
+            lines.append(f"  {self.say(f'report-set.{how}', setting=self._bare(batch.setting))}")
+            for stroke, turned in zip(batch.strokes, at.turned, strict=True):
+                lines.append(f"     {self._stroke(stroke, turned)}")
+            piles = several(
+                message("report-pile", count=pile.count, size=Sized(pile.width, pile.height))
+                for pile in at.waiting
+            )
+            if at.waiting:
+                lines.append(f"     {self.say('report-waiting', piles=piles)}")
         return lines
 
-    def _stroke(self, stroke: Stroke[str]) -> str:
+    def _stroke(self, stroke: Stroke[str], turns: int) -> str:
         size = self._size(stroke.width, stroke.height)
         names = several(stroke.gives, "or")
         gives: Message = message("stroke-gives.pieces", pieces=names)
@@ -140,12 +147,13 @@ class _Report:
         if stroke.rest_gives is not None:
             how = "and-strip" if stroke.rest is Becomes.STRIP else "and-rest"
             gives = message(f"stroke-gives.{how}", gives=gives, piece=stroke.rest_gives)
-        turned = "turned" if stroke.along is Side.HEIGHT else "straight"
+        turned = "turned" if turns else "straight"
         return self.say(
             f"report-stroke.{turned}",
             paper=self._paper(stroke.paper),
             count=stroke.count,
             size=size,
+            side=stroke.along,
             times=stroke.times,
             gives=gives,
         )

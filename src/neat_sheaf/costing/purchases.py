@@ -95,7 +95,7 @@ def paper_total(job: Job, plan: PaperPlan) -> PaperTotal:
     price = job.sheet_price(paper)
     sheet_price = price or Fraction(0)
     amounts = ThreeCosts(
-        rounded(sheet_price * Fraction(used, paper.width * paper.height), job.currency),
+        rounded(sheet_price * Fraction(used, paper.sheet[0] * paper.sheet[1]), job.currency),
         rounded(sheet_price * plan.sheets, job.currency),
         rounded((paper.pack_price or 0) * bought, job.currency),
     )

@@ -201,6 +201,6 @@ def out_of_reach(job: Job, paper: Paper, need: DemandItem) -> Fault:
     """The fault of a demand item that no cut within the trimmer's length frees from the paper."""
     return fault(
         f"project.pieces[{job.project.pieces.index(need.pieces[0])}]", "longer-than-trimmer",
-        piece=need.name, paper=paper.name, size=Sized(paper.width, paper.height),
+        piece=need.name, paper=paper.name, size=Sized(*paper.sheet),
         reach=Measured(job.cutting.trimmer),
     )  # fmt: skip

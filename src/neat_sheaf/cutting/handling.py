@@ -6,12 +6,11 @@ from collections import Counter
 from collections.abc import Sequence
 from dataclasses import dataclass, fields
 
+from neat_sheaf.cutting.hands import handled_at
 from neat_sheaf.cutting.order import Batch, Pile
 from neat_sheaf.cutting.strips import Part, Strips
-from neat_sheaf.measure.length import Length
-from neat_sheaf.measure.side import Side
 from neat_sheaf.nesting.blocks import MOST_IN_BLOCK
-from neat_sheaf.nesting.tree import Region, Split, Spot
+from neat_sheaf.nesting.tree import Spot
 from neat_sheaf.pace import Pace
 
 __all__ = ["UNHANDLED", "Handling", "handling_of", "kits_per_block", "sorted_pieces"]
@@ -51,59 +50,18 @@ def handling_of(batches: Sequence[Batch[int]], piles: Sequence[Pile], at_once: S
 
     A stack is turned where it is cut along another side than the cut was that gave it.
     """
-    lies: dict[tuple[int, Region], Side] = {}
-    turns = strokes = papers = 0
-    paper = None
-    for batch in batches:
-        for stroke in batch.strokes:
-            strokes += stroke.strokes
-            papers += stroke.paper != paper
-            paper = stroke.paper
-            turned = 0
-            for part in stroke.parts:
-                here = (part.layout, part.region)
-                turned += piles[part.layout].times if lies.get(here, stroke.along) is not stroke.along else 0
-                rest = part.region
-                for _ in range(stroke.times):
-                    strip, rest = rest.divided(Split(stroke.along, Length(batch.setting), None, None))
-                    lies[part.layout, strip] = stroke.along
-                lies[part.layout, rest] = stroke.along
-            turns += -(-turned // at_once[stroke.paper])
+    strokes = [stroke for batch in batches for stroke in batch.strokes]
+    hands = handled_at(batches, {number: pile.times for number, pile in enumerate(piles)})
+    turned = [parts for at in hands for parts in at.turned]
+    papers = [stroke.paper for stroke in strokes]
     return Handling(
         setting=len(batches),
-        stroke=strokes,
+        stroke=sum(stroke.strokes for stroke in strokes),
         carry=sum(-(-pile.times // at_once[pile.paper]) for pile in piles),
-        turn=turns,
-        paper=papers,
-        pile=_waiting(batches, piles),
+        turn=sum(-(-parts // at_once[s.paper]) for parts, s in zip(turned, strokes, strict=True)),
+        paper=sum(paper != before for paper, before in zip(papers, [None, *papers], strict=False)),
+        pile=max((len(at.waiting) for at in hands), default=0),
     )
-
-
-def _waiting(batches: Sequence[Batch[int]], piles: Sequence[Pile]) -> int:
-    """The most piles of unlike strips that wait for a later setting at one time; sheets do not count."""
-    made: dict[tuple[int, Region], int] = {}
-    come, gone = Counter[int](), Counter[int]()
-    seen: set[tuple[int, int, int, int, int]] = set()
-    for number, batch in enumerate(batches):
-        for stroke in batch.strokes:
-            for part in stroke.parts:
-                since = made.get((part.layout, part.region))
-                # Parts of one size of a paper that come and go together lie on one pile.
-                size = (stroke.paper, part.region.width, part.region.height, since or 0, number)
-                if since is not None and since < number and size not in seen:
-                    seen.add(size)
-                    come[since] += 1
-                    gone[number] += 1
-                rest = part.region
-                for _ in range(stroke.times):
-                    strip, rest = rest.divided(Split(stroke.along, Length(batch.setting), None, None))
-                    made[part.layout, strip] = number
-                made[part.layout, rest] = number
-    waiting = most = 0
-    for number in range(len(batches)):
-        waiting += come[number] - gone[number]
-        most = max(most, waiting)
-    return most
 
 
 def sorted_pieces(part: Part, times: int, kits: Sequence[Counter[int]]) -> int:

@@ -52,7 +52,8 @@ class SizeMix:
 class CuttingOption:
     """One option of cutting a paper: its sheets, what is proved of their number, and what they take.
 
-    ``kits_per_block``: its sheets hold so many whole kits, over and over, the last apart; 0: not.
+    ``kits_per_block``: its sheets hold so many whole kits, over and over, the last apart; 0: not. ``safety``
+    nm are left at the far edges of its sheets.
     """
 
     paper: Paper
@@ -61,6 +62,7 @@ class CuttingOption:
     mix: SizeMix | None = None
     handling: Handling = UNHANDLED
     kits_per_block: int = 0
+    safety: int = 0
 
     @property
     def different(self) -> int:
@@ -81,7 +83,7 @@ def stock_of(job: Job, paper: Paper) -> Stocks:
     sizes = job.sizes_of(paper)
     costs = stock_weights(job, sizes).costs
     found: Stocks = [
-        (size, Stock(*size.usable, cost=cost, whole=(size.width, size.height) if size.edges else None))
+        (size, Stock(*size.usable, cost=cost, whole=size.sheet if size.edges else None))
         for size, cost in zip(sizes, costs, strict=True)
     ]
     return found + [
@@ -112,5 +114,5 @@ def stock_weights(job: Job, sizes: Sequence[Paper]) -> Weights:
             return Weights(costs, unit)
         # Finer than any price a shop writes, and still a number that the solver adds without an error.
         return Weights([max(1, round(10_000 * price)) for price in prices], 10_000, False)
-    areas = [size.width * size.height // 10**12 for size in sizes]
+    areas = [size.sheet[0] * size.sheet[1] // 10**12 for size in sizes]
     return Weights(areas, areas[0])

@@ -11,7 +11,7 @@ from __future__ import annotations
 from collections.abc import Iterable, Sequence
 from dataclasses import dataclass
 from enum import StrEnum
-from typing import Generic, TypeVar
+from typing import Generic, NamedTuple, TypeVar
 
 from neat_sheaf.cutting.strips import Part, Strips
 from neat_sheaf.measure.length import Length
@@ -32,6 +32,7 @@ __all__ = [
 ]
 
 _BEAM = 10
+_MORE_FOR_PILES = 4  # settings that are made again so that fewer unlike parts wait
 _A_STATE = 40  # steps that a state that is reached counts as
 
 
@@ -108,6 +109,11 @@ class Batch(Generic[N]):
     setting: int
     strokes: tuple[Stroke[N], ...]
 
+    @property
+    def squaring(self) -> bool:
+        """Whether it only takes off edges that cannot be used, so that nothing is measured by it."""
+        return all(stroke.strip is Becomes.WASTE for stroke in self.strokes)
+
 
 @dataclass(slots=True)
 class _InHand:
@@ -120,18 +126,26 @@ class _InHand:
 
 
 def cut_order(
-    piles: Sequence[Pile], at_once: Sequence[int], control: SearchControl | None = None
+    piles: Sequence[Pile],
+    at_once: Sequence[int],
+    control: SearchControl | None = None,
+    *,
+    most_piles: int = 0,
+    loose: frozenset[int] = frozenset(),
 ) -> tuple[list[Batch[int]], list[Node]]:
     """The batches that take every pile apart, and each layout's tree of cuts as they then lie.
 
     ``at_once[paper]`` is how many thicknesses of that paper the trimmer takes. When the time of
-    ``control``'s time is over the next best setting is taken each time.
+    ``control``'s time is over the next best setting is taken each time. ``most_piles`` and ``loose`` are
+    as for ``few_settings``.
     """
     roots = [_InHand(n, Region(0, 0, pile.width, pile.height), pile.part) for n, pile in enumerate(piles)]
     table = list(roots)
     batches = [
         Batch(setting, tuple(_at_setting(setting, table, piles, at_once)))
-        for setting in few_settings((pile.part for pile in piles), control)
+        for setting in few_settings(
+            (pile.part for pile in piles), control, most_piles=most_piles, loose=loose
+        )
     ]
     return batches, [_tree(root) for root in roots]
 
@@ -208,23 +222,60 @@ def _tree(hand: _InHand) -> Node:
     return Split(along, Length(at), _tree(first), _tree(second))
 
 
-def few_settings(parts: Iterable[Part], control: SearchControl | None = None) -> list[int]:
-    """Settings (nm) in an order that takes all parts apart, few of them; each cuts all that is ready."""
-    forest = _Forest()
+class _Way(NamedTuple):
+    """An order of settings so far: what speaks against it comes first, so the least is the best.
+
+    ``over`` is by how many the unlike parts that waited at one time were too many, ``waiting`` the most
+    there were. ``rests`` are pieces that are what was left of a part: they take every error of the others.
+    """
+
+    over: int
+    rests: int
+    waiting: int
+    order: tuple[int, ...]
+
+
+def few_settings(
+    parts: Iterable[Part],
+    control: SearchControl | None = None,
+    *,
+    most_piles: int = 0,
+    loose: frozenset[int] = frozenset(),
+) -> list[int]:
+    """Settings (nm) in an order that takes all parts apart, few of them; each cuts all that is ready.
+
+    Of orders with as few the one is taken in which the fewest pieces are the rest of a part, apart from
+    those of ``loose`` kinds, whose size does not matter. Where more than ``most_piles`` unlike parts would
+    wait at one time (0: any number), a few more settings are made if that helps.
+    """
+    forest = _Forest(loose)
     start = frozenset(forest.number(part) for part in parts if isinstance(part, Strips))
-    beam: list[tuple[frozenset[int], list[int]]] = [(start, [])]
+    beam = [(start, _Way(0, 0, 0, ()))]
     control = control or SearchControl()
+    done: list[_Way] = []
+    more = _MORE_FOR_PILES
     while True:
-        done = [order for state, order in beam if not state]
-        if done:
-            return min(done, key=len)
-        reached: dict[frozenset[int], list[int]] = {}
+        done += [way for state, way in beam if not state]
+        if done and (not most_piles or not more or not min(done).over or control.is_over()):
+            return list(min(done, key=lambda way: (way.over, len(way.order), way)).order)
+        more -= bool(done)
+        reached: dict[frozenset[int], _Way] = {}
         over = control.is_over()
-        for state, order in beam[:1] if over else beam:
+        for state, way in beam[:1] if over else beam:
             for setting in forest.choices(state)[: 1 if over else None]:
-                reached.setdefault(forest.closed(state, setting), [*order, setting])
+                left, rests = forest.closed(state, setting)
+                waiting = max(way.waiting, len(left - start))
+                beyond = max(0, waiting - most_piles) if most_piles else 0
+                found = _Way(beyond, way.rests + rests, waiting, (*way.order, setting))
+                known = reached.get(left)
+                if known is None or found < known:
+                    reached[left] = found
+        if not reached:
+            return list(min(done).order)
         control.spend(_A_STATE * len(reached))
-        ranked = sorted(reached.items(), key=lambda it: (forest.to_come(it[0]), len(it[0]), it[1]))
+        ranked = sorted(
+            reached.items(), key=lambda it: (it[1].over, forest.to_come(it[0]), len(it[0]), it[1])
+        )
         beam = ranked[:_BEAM]
 
 
@@ -234,7 +285,8 @@ class _Forest:
     Sets of settings are bits of a whole number, for the same reason.
     """
 
-    def __init__(self) -> None:
+    def __init__(self, loose: frozenset[int] = frozenset()) -> None:
+        self._loose = loose
         self._numbers: dict[Strips, int] = {}
         self._parts: list[Strips] = []
         self._bits: dict[int, int] = {}
@@ -245,7 +297,7 @@ class _Forest:
         # What each and all that comes of it asks for, and of that what is sure.
         self._needed: list[int] = []
         self._sure: list[int] = []
-        self._after: dict[tuple[int, int], frozenset[int]] = {}
+        self._after: dict[tuple[int, int], tuple[frozenset[int], int]] = {}
 
     def _set_of(self, settings: Iterable[int]) -> int:
         found = 0
@@ -295,16 +347,19 @@ class _Forest:
             needed |= self._needed[n]
         return sure.bit_count(), needed.bit_count()
 
-    def closed(self, state: frozenset[int], setting: int) -> frozenset[int]:
-        """The parts that are left when all that is ready at a setting has been cut."""
+    def closed(self, state: frozenset[int], setting: int) -> tuple[frozenset[int], int]:
+        """The parts that are left when all that is ready at a setting was cut, and the rests it makes."""
         bit = self._bits[setting]
         cut = [n for n in state if self._ready[n] & bit]
-        return state.difference(cut).union(*(self._cut(n, setting) for n in cut))
+        made = [self._cut(n, setting) for n in cut]
+        return state.difference(cut).union(*(parts for parts, _ in made)), sum(rests for _, rests in made)
 
-    def _cut(self, number: int, setting: int) -> frozenset[int]:
+    def _cut(self, number: int, setting: int) -> tuple[frozenset[int], int]:
         found = self._after.get((number, setting))
         if found is None:
             off, remains = self._parts[number].after(setting)
             inner = frozenset(self.number(p) for p in (*off, remains) if isinstance(p, Strips))
-            found = self._after[number, setting] = self.closed(inner, setting)
+            parts, rests = self.closed(inner, setting)
+            rests += isinstance(remains, Spot) and not remains.run and remains.kind not in self._loose
+            found = self._after[number, setting] = parts, rests
         return found

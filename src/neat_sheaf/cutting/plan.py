@@ -6,12 +6,14 @@ from a file, or pinned some days ago, is the same thing as one that was made jus
 
 from __future__ import annotations
 
+from collections import Counter
 from collections.abc import Iterator
 from dataclasses import dataclass
 from enum import StrEnum
 from typing import NamedTuple
 
 from neat_sheaf.cutting.handling import Handling
+from neat_sheaf.cutting.hands import AtSetting, handled_at
 from neat_sheaf.cutting.option import SizeMix
 from neat_sheaf.cutting.order import Batch, Stroke
 from neat_sheaf.nesting.tree import Cut, Region
@@ -96,6 +98,7 @@ class PaperPlan:
 
     Where sizes of a paper are ``mixed``, the proof is of their price together (``SizeMix``), and
     ``lower_bound`` is 0. ``kits_per_block``: it is cut in blocks of so many whole kits, repeated; 0: not.
+    ``safety`` nm are left at the far edges of every sheet.
     """
 
     paper: str
@@ -105,6 +108,7 @@ class PaperPlan:
     layouts: tuple[SheetLayout, ...]
     mixed: bool = False
     kits_per_block: int = 0
+    safety: int = 0
 
     @property
     def proved(self) -> bool:
@@ -165,6 +169,14 @@ class SheetPlan:
     def proved(self) -> bool:
         """Whether every paper's sheets are proved fewest, and mixes cheapest."""
         return all(p.mixed or p.proved for p in self.papers) and all(mix.proved for mix in self.mixes)
+
+    @property
+    def hands(self) -> list[AtSetting[str]]:
+        """What is turned and what waits at each setting of ``cutting``."""
+        times: Counter[str] = Counter()
+        for _, layout in self.layouts:
+            times[layout.letter] += layout.times
+        return handled_at(self.cutting.batches, times)
 
     @property
     def layouts(self) -> Iterator[tuple[str, SheetLayout]]:

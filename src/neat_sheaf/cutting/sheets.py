@@ -24,6 +24,8 @@ from neat_sheaf.cutting.plan import (
     StockKind,
     StockUsed,
 )
+from neat_sheaf.cutting.squaring import squared
+from neat_sheaf.cutting.working import on_strips
 from neat_sheaf.errors import CannotPlanError
 from neat_sheaf.job import Job, Style
 from neat_sheaf.measure.length import Length
@@ -54,6 +56,7 @@ def plan_sheets(
     Raises CannotPlanError naming every piece that fits no sheet; CancelledError where ``control``
     was told to stop. When its work is used up the best plan so far is given, with its honest bound.
     """
+    job = squared(job)
     control = control or SearchControl()
     needed = _needed(job, demands)
     cache = {} if cache is None else cache
@@ -94,6 +97,7 @@ def options_of(
 
     Raises as ``plan_sheets``.
     """
+    job = squared(job)
     control = control or SearchControl()
     cache = {} if cache is None else cache
     return front_of(job, _by_paper(job, _needed(job, demands), control, cache, every=True))
@@ -146,14 +150,19 @@ def _laid(job: Job, options: Sequence[CuttingOption], control: SearchControl) ->
     papers = list(dict.fromkeys(sheets.paper for sheets in laid))
     piles = [Pile(papers.index(s.paper), s.times, s.stock.width, s.stock.height, s.part) for s in laid]
     at_once = _at_once(job, papers)
+    loose = frozenset(on_strips(job, {piece.name: n for n, piece in enumerate(job.project.pieces)}))
+
+    def in_order(some: Sequence[Pile]) -> tuple[list[Batch[int]], list[Node]]:
+        return cut_order(some, at_once, control, most_piles=job.cutting.most_piles, loose=loose)
+
     if job.cutting.papers_together:
-        return _Laid(options, laid, papers, piles, *cut_order(piles, at_once, control))
+        return _Laid(options, laid, papers, piles, *in_order(piles))
     batches: list[Batch[int]] = []
     trees: list[Node] = []
     for option in options:
         first = len(trees)
         own = piles[first : first + len(option.sheets)]
-        some, cut = cut_order(own, at_once, control)
+        some, cut = in_order(own)
         own_batches = [_renumbered(batch, first) for batch in some]
         if batches and own_batches and batches[-1].setting == own_batches[0].setting:
             # The stop is there already when the next paper is taken up.
@@ -297,7 +306,9 @@ def _paper_plans(
         used = sum(layout.times for layout in mine if not layout.stock.is_sheet)
         lower_bound = 0 if option.mix else option.lower_bound
         mixed = option.mix is not None
-        yield PaperPlan(paper.id, sheets, lower_bound, used, mine, mixed, option.kits_per_block)
+        yield PaperPlan(
+            paper.id, sheets, lower_bound, used, mine, mixed, option.kits_per_block, option.safety
+        )
 
 
 Order = dict[tuple[int, Region], int]

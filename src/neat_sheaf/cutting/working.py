@@ -42,7 +42,9 @@ def handled(
         Pile(sizes.index(s.paper), s.times, s.stock.width, s.stock.height, s.part) for s in option.sheets
     ]
     at_once = [size.at_once or job.cutting.sheets_at_once for size in sizes]
-    batches, _ = cut_order(piles, at_once, control)
+    batches, _ = cut_order(
+        piles, at_once, control, most_piles=job.cutting.most_piles, loose=frozenset(on_strips(job, kinds))
+    )
     kits = _kits(job, kinds, needs)
     sort = sum(sorted_pieces(s.part, s.times, kits) for s in option.sheets)
     block = kits_per_block([(s.part, s.times) for s in option.sheets], kits)

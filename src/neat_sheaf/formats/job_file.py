@@ -9,6 +9,7 @@ from typing import Any
 
 from neat_sheaf.errors import Fault
 from neat_sheaf.formats.class_part import class_document, read_class
+from neat_sheaf.formats.cutting_part import cutting_document, read_cutting
 from neat_sheaf.formats.project_part import project_document, read_project
 from neat_sheaf.formats.reading import Faulty, FileError, JsonValue, check_unique, load_json, written
 from neat_sheaf.formats.stock_part import (
@@ -21,10 +22,9 @@ from neat_sheaf.formats.stock_part import (
     supply_document,
 )
 from neat_sheaf.habits import USUAL_HABITS, Habits, LidFeel, Scoring
-from neat_sheaf.job import Cutting, Job, Style
-from neat_sheaf.measure.length import Length, Unit, write_length
+from neat_sheaf.job import Cutting, Job
+from neat_sheaf.measure.length import Unit, write_length
 from neat_sheaf.messages import several
-from neat_sheaf.pace import PACES, Pace
 from neat_sheaf.project import Project
 from neat_sheaf.project.variants import UnknownNumberError, variant_of
 
@@ -78,7 +78,7 @@ def _read_root(root: JsonValue) -> Job:
     roles = written(root.key("project").value, "pieces", "paper")
     known = set(written(root.value, "papers", "id"))
     klass = read_class(root.key("class"), roles, known)
-    cutting = root.take("cutting", _cutting, Cutting())
+    cutting = root.take("cutting", read_cutting, Cutting())
     habits = root.take("habits", _habits, USUAL_HABITS)
     return Job(_version(root, project), papers, supplies, klass, cutting, units, currency, habits, packs)
 
@@ -119,56 +119,6 @@ def _currency(node: JsonValue) -> str:
     return code
 
 
-def _cutting(node: JsonValue) -> Cutting:
-    node.object(
-        (),
-        [
-            "style",
-            "sheets_at_once",
-            "keep_offcut",
-            "trimmer",
-            "mix_sizes",
-            "papers_together",
-            "empty_last",
-            *(f"{name}_seconds" for name in PACES),
-            "hour_worth",
-            "sheet_worth",
-        ],
-    )  # fmt: skip
-    plain = Cutting()
-    paces = {
-        name: node.take(f"{name}_seconds", lambda n: n.whole(0, 3600), getattr(plain.pace, name))
-        for name in PACES
-    }
-    return Cutting(
-        style=node.take("style", lambda n: n.choice(Style), plain.style),
-        sheets_at_once=node.take("sheets_at_once", lambda n: n.whole(1, 100), 1),
-        keep_offcut=node.take("keep_offcut", _two_sizes, plain.keep_offcut),
-        trimmer=node.take("trimmer", JsonValue.size, plain.trimmer),
-        mix_sizes=node.take("mix_sizes", JsonValue.flag, False),
-        papers_together=node.take("papers_together", JsonValue.flag, False),
-        empty_last=node.take("empty_last", JsonValue.flag, False),
-        pace=Pace(
-            **paces,
-            hour=node.take("hour_worth", JsonValue.amount, None),
-            sheet=node.take("sheet_worth", JsonValue.amount, None),
-        ),
-    )
-
-
-def _worth(pace: Pace) -> dict[str, str]:
-    worth = {"hour_worth": pace.hour, "sheet_worth": pace.sheet}
-    return {key: format(amount, "f") for key, amount in worth.items() if amount is not None}
-
-
-def _two_sizes(node: JsonValue) -> tuple[Length, Length]:
-    parts = re.split(r"\s*[x×X]\s*", node.text())
-    if len(parts) != 2:
-        raise node.fault("not-a-size", text=str(node.value))
-    first, second = (JsonValue(part, node.path, node.units, node.faults).size() for part in parts)
-    return first, second
-
-
 def write_job(job: Job) -> str:
     """The job as the text of a job file that ``read_job`` reads back to an equal job."""
     return json.dumps(job_document(job), ensure_ascii=False, indent=2) + "\n"
@@ -186,17 +136,7 @@ def job_document(job: Job) -> dict[str, Any]:
         "papers": [paper_document(paper, units) for paper in job.papers],
         "supplies": [supply_document(supply, units) for supply in job.supplies],
         "class": class_document(job.klass),
-        "cutting": {
-            "style": job.cutting.style.value,
-            "sheets_at_once": job.cutting.sheets_at_once,
-            "keep_offcut": " x ".join(write_length(side, units) for side in job.cutting.keep_offcut),
-            "trimmer": write_length(job.cutting.trimmer, units),
-            "mix_sizes": job.cutting.mix_sizes,
-            "papers_together": job.cutting.papers_together,
-            "empty_last": job.cutting.empty_last,
-            **{f"{name}_seconds": getattr(job.cutting.pace, name) for name in PACES},
-            **_worth(job.cutting.pace),
-        },
+        "cutting": cutting_document(job.cutting, units),
         "habits": {
             "scoring": job.habits.scoring.value,
             "groove": write_length(job.habits.groove, units),

@@ -60,6 +60,7 @@ def paper_document(paper: PaperPlan) -> dict[str, Any]:
         "offcuts_used": paper.offcuts_used,
         "mixed": paper.mixed,
         "kits_per_block": paper.kits_per_block,
+        "safety": millimetre_number(paper.safety),
         "layouts": [layout_document(layout) for layout in paper.layouts],
     }
 
@@ -149,7 +150,7 @@ def mix_document(mix: SizeMix) -> dict[str, Any]:
 
 PAPER_KEYS = (
     ("paper", "sheets", "layouts"),
-    ("at_least", "offcuts_used", "mixed", "kits_per_block", "packs", "cost"),
+    ("at_least", "offcuts_used", "mixed", "kits_per_block", "safety", "packs", "cost"),
 )
 _CUTTING_KEYS = (
     ("batches", "layouts", "strokes"),
@@ -180,6 +181,7 @@ def _read_paper(node: JsonValue) -> PaperPlan:
         layouts=node.list_at("layouts", _read_layout, _MOST),
         mixed=node.take("mixed", JsonValue.flag, False),
         kits_per_block=node.take("kits_per_block", JsonValue.whole, 0),
+        safety=node.take("safety", lambda n: n.millimetres(), 0),
     )
 
 

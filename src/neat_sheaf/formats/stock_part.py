@@ -52,7 +52,7 @@ def read_paper(node: JsonValue) -> Paper:
     node.object(
         ["id", "width", "height"],
         ["name", "kind", "print", "pack_sheets", "pack_price", "on_hand", "offcuts", "caliper", "edges",
-         "pack", "same_as", "sheets_at_once"],
+         "pack", "same_as", "sheets_at_once", "measured"],
     )  # fmt: skip
     paper_id = node.key("id").text()
     paper = Paper(
@@ -71,10 +71,16 @@ def read_paper(node: JsonValue) -> Paper:
         pack=node.take("pack", JsonValue.text, ""),
         same_as=node.take("same_as", JsonValue.text, ""),
         at_once=node.take("sheets_at_once", lambda n: n.whole(1, 100), None),
+        measured=node.take("measured", _measured, None),
     )
     if min(paper.usable) <= 0:
         node.key("edges").fault("no-paper-left")
     return paper
+
+
+def _measured(node: JsonValue) -> tuple[Length, Length]:
+    node.object(("width", "height"), ())
+    return _sheet_side(node.key("width")), _sheet_side(node.key("height"))
 
 
 def _edges(node: JsonValue) -> Edges:
@@ -148,6 +154,7 @@ def paper_document(paper: Paper, units: Unit) -> dict[str, Any]:
         **({"pack": paper.pack} if paper.pack else {}),
         **({"same_as": paper.same_as} if paper.same_as else {}),
         **({} if paper.at_once is None else {"sheets_at_once": paper.at_once}),
+        **({} if paper.measured is None else {"measured": _size_document(paper.measured, units)}),
         "offcuts": [
             {
                 "width": write_length(o.width, units),
@@ -157,6 +164,10 @@ def paper_document(paper: Paper, units: Unit) -> dict[str, Any]:
             for o in paper.offcuts
         ],
     }
+
+
+def _size_document(size: tuple[Length, Length], units: Unit) -> dict[str, str]:
+    return {"width": write_length(size[0], units), "height": write_length(size[1], units)}
 
 
 def _edges_document(edges: Edges, units: Unit) -> dict[str, str]:

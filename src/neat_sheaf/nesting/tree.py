@@ -29,6 +29,7 @@ __all__ = [
     "lay",
     "offcuts",
     "placements",
+    "widened",
     "without",
 ]
 
@@ -179,6 +180,24 @@ def gathered(node: Node, width: int, height: int) -> Node:
         return len(cuts(tree, width, height)), -largest
 
     return min(_strips_first(pushed, width, height), pushed, key=merit)
+
+
+def widened(node: Node, width: int, height: int, to_width: int, to_height: int) -> Node:
+    """The tree of a region on a larger one: the same pieces in the same places, and waste beyond them."""
+    if isinstance(node, Spot):
+        if to_height > height:
+            node = Split(Side.HEIGHT, Length(height), node, None)
+        return Split(Side.WIDTH, Length(width), node, None) if to_width > width else node
+    if not isinstance(node, Split):
+        return None
+    first, second = Region(0, 0, width, height).divided(node)
+    to_first, to_second = Region(0, 0, to_width, to_height).divided(node)
+    return Split(
+        node.along,
+        node.at,
+        widened(node.first, *first[2:], *to_first[2:]),
+        widened(node.second, *second[2:], *to_second[2:]),
+    )
 
 
 def _pushed(node: Node, width: int, height: int) -> Node:

@@ -60,6 +60,7 @@ class Paper:
     ``caliper`` is its thickness in nm, 0 where nobody measured it. A design of a ``pack`` has
     ``pack_sheets`` copies in it, and the pack's price. ``same_as`` names the paper of which this
     is another sheet size. ``at_once`` is how many sheets the trimmer takes, None as the class says.
+    ``measured`` is what a sheet really measures where that is not the size it is sold as.
     """
 
     id: str
@@ -77,12 +78,16 @@ class Paper:
     pack: str = ""
     same_as: str = ""
     at_once: int | None = None
+    measured: tuple[Length, Length] | None = None
+
+    @property
+    def sheet(self) -> tuple[Length, Length]:
+        """Width and height as a sheet really measures, nm."""
+        return self.measured or (self.width, self.height)
 
     @property
     def usable(self) -> tuple[Length, Length]:
         """Width and height without the edges that cannot be used, nm."""
         edges = self.edges
-        return (
-            Length(self.width - edges.left - edges.right),
-            Length(self.height - edges.top - edges.bottom),
-        )
+        width, height = self.sheet
+        return Length(width - edges.left - edges.right), Length(height - edges.top - edges.bottom)

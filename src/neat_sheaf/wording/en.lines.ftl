@@ -156,13 +156,17 @@ cost-name =
     .material-used = material used
     .sheets-opened = sheets opened
     .cash-out = cash out
-report-set = set { $setting }
+report-set =
+    .rule = set { $setting }
+    .square = square up, at least { $setting } off
+report-waiting = these wait: { $piles }
+report-pile = { $count } of { $size }
 report-stroke =
-    .straight = { $paper }: { $count } of { $size }, { $times ->
+    .straight = { $paper }: { $count } of { $size }, along the { $side }, { $times ->
         [one] {""}
        *[other] { $times } times {""}
     }gives { $gives }
-    .turned = { $paper }: { $count } of { $size }, turned a quarter, { $times ->
+    .turned = { $paper }: { $count } of { $size }, turn a quarter, along the { $side }, { $times ->
         [one] {""}
        *[other] { $times } times {""}
     }gives { $gives }
@@ -170,7 +174,7 @@ stroke-gives =
     .pieces = { $pieces }
     .part = a part to cut again
     .waste = waste
-    .and-rest = { $gives }, the rest is { $piece }
+    .and-rest = { $gives }, the rest is { $piece }: measure it
     .strip = a strip for { $pieces }
     .and-strip = { $gives }, the rest is a strip for { $piece }
 report-layout =

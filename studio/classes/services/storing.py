@@ -8,6 +8,7 @@ from django.db import transaction
 from django.http import Http404
 
 from neat_sheaf.errors import Fault
+from neat_sheaf.formats.cutting_part import edge_length
 from neat_sheaf.formats.reading import FileError, JsonValue
 from neat_sheaf.limits import LARGEST_SHEET, LONGEST_TEXT
 from neat_sheaf.measure.length import Length, inches
@@ -20,7 +21,7 @@ __all__ = ["store_class"]
 
 _AS_SENT = (
     "date", "seats", "samples", "spares", "style", "sheets_at_once", "mix_sizes", "papers_together",
-    "empty_last", "variant",
+    "empty_last", "most_piles", "variant",
 )  # fmt: skip
 
 
@@ -33,6 +34,7 @@ def store_class(kit_class: KitClass, payload: ClassIn, studio: Studio, project: 
     fee = root.take("fee", _fee, None)
     keep = sorted(root.list_at("keep_offcut", JsonValue.side))
     trimmer = root.take("trimmer", _trimmer, Length(kit_class.trimmer_nm))
+    squaring, safety = (root.take(key, edge_length, Length(0)) for key in ("squaring", "safety"))
     names = _colourway_names(root, payload)
     if faults:
         raise FileError(faults)
@@ -43,6 +45,7 @@ def store_class(kit_class: KitClass, payload: ClassIn, studio: Studio, project: 
     kit_class.name, kit_class.fee, kit_class.place = name, fee, place
     kit_class.keep_short_nm, kit_class.keep_long_nm = keep
     kit_class.trimmer_nm = trimmer
+    kit_class.squaring_nm, kit_class.safety_nm = squaring, safety
     for field in _AS_SENT:
         setattr(kit_class, field, getattr(payload, field))
     kit_class.version += 1

@@ -1101,6 +1101,22 @@ export interface components {
             bottom: string;
         };
         /**
+         * MeasuredDoc
+         * @description What a sheet really measures, lengths as text; empty where that is its size.
+         */
+        MeasuredDoc: {
+            /**
+             * Width
+             * @default
+             */
+            width: string;
+            /**
+             * Height
+             * @default
+             */
+            height: string;
+        };
+        /**
          * OffcutDoc
          * @description Kept pieces of one size; sizes are lengths as text in the studio's units.
          */
@@ -1197,6 +1213,13 @@ export interface components {
             same_as?: number | null;
             /** At Once */
             at_once?: number | null;
+            /**
+             * @default {
+             *       "width": "",
+             *       "height": ""
+             *     }
+             */
+            measured: components["schemas"]["MeasuredDoc"];
             /** Id */
             id: number;
             /** Width Nm */
@@ -1286,6 +1309,13 @@ export interface components {
             same_as?: number | null;
             /** At Once */
             at_once?: number | null;
+            /**
+             * @default {
+             *       "width": "",
+             *       "height": ""
+             *     }
+             */
+            measured: components["schemas"]["MeasuredDoc"];
         };
         /**
          * PackOut
@@ -2681,11 +2711,23 @@ export interface components {
         };
         /**
          * BatchOut
-         * @description One setting of the trimmer, nm on its rule, and everything cut at it.
+         * @description One setting of the trimmer, nm on its rule, and everything cut at it; what waits after it.
+         *
+         *     ``squaring``: it only takes edges off that cannot be used, and nothing is measured by it.
          */
         BatchOut: {
             /** Setting */
             setting: number;
+            /**
+             * Squaring
+             * @default false
+             */
+            squaring: boolean;
+            /**
+             * Waiting
+             * @default []
+             */
+            waiting: components["schemas"]["WaitingOut"][];
             /** Strokes */
             strokes: components["schemas"]["StrokeOut"][];
         };
@@ -2795,6 +2837,21 @@ export interface components {
              */
             empty_last: boolean;
             /**
+             * Squaring
+             * @default 0
+             */
+            squaring: string;
+            /**
+             * Safety
+             * @default 0
+             */
+            safety: string;
+            /**
+             * Most Piles
+             * @default 0
+             */
+            most_piles: number;
+            /**
              * Variant
              * @default
              */
@@ -2887,6 +2944,8 @@ export interface components {
         /**
          * CuttingPlanOut
          * @description The order of cutting of the whole class. ``largest`` is the largest offcut kept.
+         *
+         *     ``turns``: stacks turned a quarter; ``most_waiting``: the most piles that wait at one time.
          */
         CuttingPlanOut: {
             /** Layouts */
@@ -2897,6 +2956,16 @@ export interface components {
             strokes: number;
             /** Minutes */
             minutes: number;
+            /**
+             * Turns
+             * @default 0
+             */
+            turns: number;
+            /**
+             * Most Waiting
+             * @default 0
+             */
+            most_waiting: number;
             largest?: components["schemas"]["ExtentOut"] | null;
             /** Batches */
             batches: components["schemas"]["BatchOut"][];
@@ -2997,6 +3066,11 @@ export interface components {
             offcuts_used: number;
             /** Mixed */
             mixed: boolean;
+            /**
+             * Safety
+             * @default 0
+             */
+            safety: number;
             /** Layouts */
             layouts: components["schemas"]["LayoutOut"][];
             /** Packs */
@@ -3124,8 +3198,8 @@ export interface components {
          * StrokeOut
          * @description One thing to do at a setting: of ``count`` like parts take ``times`` strips each.
          *
-         *     ``along``: the height means that the part is turned a quarter. ``gives`` and ``rest_gives`` are
-         *     pieces; ``remains`` nm are left.
+         *     ``along``: the side along the rule, as the print lies. ``turned`` parts were cut along the other side
+         *     before. ``gives`` and ``rest_gives`` are pieces; ``remains`` nm are left.
          */
         StrokeOut: {
             /** Paper */
@@ -3151,6 +3225,11 @@ export interface components {
             rest_gives: string | null;
             /** Parts */
             parts: components["schemas"]["PartOut"][];
+            /**
+             * Turned
+             * @default 0
+             */
+            turned: number;
         };
         /**
          * Style
@@ -3195,6 +3274,20 @@ export interface components {
             sheets_opened: string;
             /** Cash Out */
             cash_out: string;
+        };
+        /**
+         * WaitingOut
+         * @description A pile of like parts that is cut at a later setting, nm.
+         */
+        WaitingOut: {
+            /** Paper */
+            paper: string;
+            /** Width */
+            width: number;
+            /** Height */
+            height: number;
+            /** Count */
+            count: number;
         };
         /**
          * WorkingOut
@@ -3284,6 +3377,21 @@ export interface components {
              */
             empty_last: boolean;
             /**
+             * Squaring
+             * @default 0
+             */
+            squaring: string;
+            /**
+             * Safety
+             * @default 0
+             */
+            safety: string;
+            /**
+             * Most Piles
+             * @default 0
+             */
+            most_piles: number;
+            /**
              * Variant
              * @default
              */
@@ -3345,6 +3453,8 @@ export interface components {
         /**
          * PaperPlanOut
          * @description The layouts of one paper (id): sheets opened, the lower bound, whether that proves them fewest.
+         *
+         *     ``safety`` nm are left at the far edges of every sheet.
          */
         PaperPlanOut: {
             /** Paper */
@@ -3359,6 +3469,11 @@ export interface components {
             offcuts_used: number;
             /** Mixed */
             mixed: boolean;
+            /**
+             * Safety
+             * @default 0
+             */
+            safety: number;
             /** Layouts */
             layouts: components["schemas"]["LayoutOut"][];
         };

@@ -51,6 +51,29 @@ export function CuttingHabits() {
         checked={draft.empty_last ?? false}
         onChange={(e) => change({ ...draft, empty_last: e.currentTarget.checked }, 'last', 0)}
       />
+      <TextInput
+        label={t`Squaring cut, ${units}`}
+        description={t`Off the left and the bottom edge of every sheet, before anything is measured.`}
+        value={draft.squaring ?? '0'}
+        error={said('squaring')}
+        onChange={(e) => change({ ...draft, squaring: e.currentTarget.value }, 'squaring')}
+      />
+      <TextInput
+        label={t`Margin left over, ${units}`}
+        description={t`At the far edges of a sheet, where it costs no sheet.`}
+        value={draft.safety ?? '0'}
+        error={said('safety')}
+        onChange={(e) => change({ ...draft, safety: e.currentTarget.value }, 'safety')}
+      />
+      <NumberInput
+        label={t`Piles that may wait at one time`}
+        description={t`0: any number. The trimmer is set a little more often for fewer.`}
+        min={0}
+        max={1000}
+        allowDecimal={false}
+        value={draft.most_piles ?? 0}
+        onChange={(value) => change({ ...draft, most_piles: Number(value) || 0 }, 'piles')}
+      />
       {sizes ? (
         <Switch
           label={t`Sizes of one paper may share the work, by price`}

@@ -1,7 +1,7 @@
 import { t } from '@lingui/core/macro'
 import { Trans } from '@lingui/react/macro'
 import type { Batch, CuttingPlan, Stroke } from '../api/client'
-import { strips } from '../i18n/counts'
+import { piles as pilesOf, strips } from '../i18n/counts'
 import { number } from '../i18n/format'
 import { useStudio } from '../ui/frame/session'
 import { Ledger } from '../ui/tables/Ledger'
@@ -39,9 +39,17 @@ export function CuttingOrder(props: { rounds: CuttingPlan[]; nameOf: (paper: str
             grouped: true,
             className: classes.setting,
             cell: ({ batch }) => (
-              <span className="figure">
-                <Length nm={batch.setting} units={units} />
-              </span>
+              <>
+                <span className="figure">
+                  <Length nm={batch.setting} units={units} />
+                </span>
+                {batch.squaring ? (
+                  <div>
+                    <Trans>to square up</Trans>
+                  </div>
+                ) : null}
+                {batch.waiting?.length ? <div>{waitingWords(batch.waiting.length)}</div> : null}
+              </>
             ),
           },
           {
@@ -71,8 +79,11 @@ export function CuttingOrder(props: { rounds: CuttingPlan[]; nameOf: (paper: str
   ))
 }
 
+const waitingWords = (piles: number): string => t`then ${pilesOf(piles)} wait`
+
 function howWords(stroke: Stroke): string {
-  const lies = stroke.along === 'height' ? t`turned a quarter` : t`as it lies`
+  const edge = stroke.along === 'height' ? t`bottom edge` : t`left edge`
+  const lies = stroke.turned ? t`turn a quarter, ${edge}` : edge
   return stroke.times > 1 ? `${lies}, ${strips(stroke.times)}` : lies
 }
 
@@ -88,5 +99,5 @@ function givesWords(stroke: Stroke): string {
   if (!stroke.rest_gives) return gives
   return stroke.rest === 'strip'
     ? t`${gives}; the rest is a strip for ${stroke.rest_gives}`
-    : t`${gives}; the rest is ${stroke.rest_gives}`
+    : t`${gives}; the rest is ${stroke.rest_gives}: measure it`
 }

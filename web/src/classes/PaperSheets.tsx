@@ -6,6 +6,8 @@ import { offcuts } from '../i18n/counts'
 import { number } from '../i18n/format'
 import { printWords, Swatch } from '../ui/drawing/Swatch'
 import { kindWords } from '../ui/drawing/kinds'
+import { useStudio } from '../ui/frame/session'
+import { Length } from '../ui/text/Length'
 import { useClass } from './context'
 import { LayoutCard } from './LayoutCard'
 import { cutAlike, type SheetsOfPaper } from './layouts'
@@ -22,6 +24,7 @@ interface Props {
 /** The layouts of every paper, each drawn once. */
 export function PaperSheets({ rows, ...shared }: Props) {
   const { saved, paperOf } = useClass()
+  const studio = useStudio()
   const [lit, setLit] = useState<string | null>(null)
   if (rows.length === 0)
     return (
@@ -42,7 +45,12 @@ export function PaperSheets({ rows, ...shared }: Props) {
             </p>
           </div>
           <p className={classes.proof}>
-            <Proof row={row} />
+            <Proof row={row} />{' '}
+            {row.safety ? (
+              <Trans>
+                <Length nm={row.safety} units={studio.units} unit /> are left at the far edges of each.
+              </Trans>
+            ) : null}
           </p>
         </header>
         <div className={classes.layouts}>

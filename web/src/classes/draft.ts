@@ -22,6 +22,9 @@ export function draftOf(kitClass: KitClass): ClassIn {
     mix_sizes: kitClass.mix_sizes,
     papers_together: kitClass.papers_together,
     empty_last: kitClass.empty_last,
+    squaring: kitClass.squaring,
+    safety: kitClass.safety,
+    most_piles: kitClass.most_piles,
     variant: kitClass.variant,
     colourways: (kitClass.colourways ?? []).map(({ name, share, papers }) => ({
       name,

@@ -62,7 +62,7 @@ const piece = (name: string, paper: string, width: string, height: string): Piec
 const paper: Paper = {
   id: 1, version: 1, name: 'Loam kraft', kind: 'cardstock', width: '8 1/2', height: '11', width_nm: 215_900_000,
   height_nm: 279_400_000, print: 'none', pack_sheets: 24, pack_price: '11.40', on_hand: 3, offcuts: [],
-  motif: 'plain', ground: '#c8a978', caliper: '', edges: { left: '', right: '', top: '', bottom: '' }, ink: '#8a6b3d',
+  motif: 'plain', ground: '#c8a978', caliper: '', edges: { left: '', right: '', top: '', bottom: '' }, measured: { width: '', height: '' }, ink: '#8a6b3d',
 } // prettier-ignore
 
 const ribbon: Supply = {
@@ -81,12 +81,12 @@ const plan: Plan = {
   packs: [],
   mixes: [],
   cutting: {
-    layouts: 1, settings: 1, strokes: 8, minutes: 2, largest: null,
+    layouts: 1, settings: 1, strokes: 8, minutes: 2, turns: 0, most_waiting: 0, largest: null,
     batches: [{
-      setting: 107_950_000,
+      setting: 107_950_000, squaring: false, waiting: [],
       strokes: [{
         paper: '1', along: 'width', width: 215_900_000, height: 279_400_000, count: 8, times: 1, strokes: 8, gives: ['Card'],
-        strip: 'piece', remains: 107_950_000, rest: 'piece', rest_gives: 'Card',
+        strip: 'piece', remains: 107_950_000, rest: 'piece', rest_gives: 'Card', turned: 0,
         parts: [{ layout: 'A', region: { x: 0, y: 0, width: 215_900_000, height: 279_400_000 } }],
       }],
     }],
@@ -130,7 +130,7 @@ const plan: Plan = {
 
 const kitClass: KitClass = {
   id: 3, version: 4, name: 'Evening', project: 5, project_name: 'Card', date: null, place: '', seats: 7,
-  samples: 1, spares: 0, fee: '1.00', style: 'fewest-sheets', sheets_at_once: 1, trimmer: '12', mix_sizes: false, papers_together: false, empty_last: false, variant: '', keep_offcut: ['1', '3'],
+  samples: 1, spares: 0, fee: '1.00', style: 'fewest-sheets', sheets_at_once: 1, trimmer: '12', mix_sizes: false, squaring: '0', safety: '0', most_piles: 0, papers_together: false, empty_last: false, variant: '', keep_offcut: ['1', '3'],
   kits: 8, colourways: [{ name: 'Plain', share: 1, kits: 8, papers: { body: 1 } }],
   planned: { plan, faults: [] },
 } // prettier-ignore

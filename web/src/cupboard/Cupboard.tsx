@@ -21,6 +21,7 @@ import { SupplyDrawer } from './SupplyDrawer'
 const newPaper = (name: string): PaperIn => ({
   version: 0, name, kind: 'cardstock', width: '8 1/2 in', height: '11 in', print: 'none',
   pack_sheets: 1, on_hand: 0, caliper: '', edges: { left: '', right: '', top: '', bottom: '' },
+  measured: { width: '', height: '' },
   offcuts: [], motif: 'plain', ground: '#d9c9a8', ink: '#6b5a3a',
 }) // prettier-ignore
 

@@ -7,7 +7,7 @@ import { printWords, Swatch } from '../ui/drawing/Swatch'
 import { useStudio } from '../ui/frame/session'
 import { StaleSave } from '../ui/saving/StaleSave'
 import classes from './Cupboard.module.css'
-import { PaperEdges, PaperOffcuts } from './PaperFields'
+import { PaperEdges, PaperMeasured, PaperOffcuts } from './PaperFields'
 import { PaperRelations } from './PaperRelations'
 import { StockItemFoot, useStockItem } from './stockItem'
 
@@ -144,6 +144,7 @@ function Opened({ paper, close }: { paper: Paper; close: () => void }) {
           onChange={(value) => set({ at_once: Number(value) || null })}
         />
         <PaperRelations paper={paper} doc={doc} set={set} said={said} />
+        <PaperMeasured doc={doc} set={set} said={said} units={units} />
         <PaperEdges doc={doc} set={set} said={said} units={units} />
         <PaperOffcuts doc={doc} set={set} said={said} units={units} />
         <div className={classes.pair}>

@@ -40,6 +40,29 @@ export function PaperEdges({ doc, set, said, units }: Props) {
   )
 }
 
+/** What a sheet of the paper really measures, where that is not the size it is sold as. */
+export function PaperMeasured({ doc, set, said, units }: Props) {
+  return (
+    <fieldset className={classes.edges}>
+      <legend>
+        <Trans>Measures really, {units} (if it is not the size above)</Trans>
+      </legend>
+      {(['width', 'height'] as const).map((side) => (
+        <TextInput
+          key={side}
+          label={side === 'width' ? t`width` : t`height`}
+          aria-label={side === 'width' ? t`Width as measured` : t`Height as measured`}
+          value={doc.measured?.[side] ?? ''}
+          error={said(`measured.${side}`)}
+          onChange={(e) => set({ measured: { ...measuredOf(doc), [side]: e.currentTarget.value } })}
+        />
+      ))}
+    </fieldset>
+  )
+}
+
+const measuredOf = (doc: PaperIn) => doc.measured ?? { width: '', height: '' }
+
 /** Offcuts of a paper that are there. */
 export function PaperOffcuts({ doc, set, said, units }: Props) {
   const offcuts = doc.offcuts ?? []

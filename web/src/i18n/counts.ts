@@ -82,3 +82,7 @@ export const mats = (count: number): string => {
   const shown = number(count)
   return plural(count, { one: `${shown} mat`, other: `${shown} mats` })
 }
+export const piles = (count: number): string => {
+  const shown = number(count)
+  return plural(count, { one: `${shown} pile`, other: `${shown} piles` })
+}

@@ -7,13 +7,15 @@ import type { Step } from './steps'
 const step = (more: Partial<Stroke>, setting = 25_400_000): Step => ({
   stroke: {
     paper: '1', along: 'width', width: 101_600_000, height: 50_800_000, count: 2, times: 3, strokes: 6, gives: ['Mat'],
-    strip: 'piece', remains: 25_400_000, rest: 'waste', rest_gives: null, parts: [], ...more,
+    strip: 'piece', remains: 25_400_000, rest: 'waste', rest_gives: null, parts: [], turned: 0, ...more,
   },
   setting,
   setNow: true,
+  squaring: false,
+  waiting: [],
   batch: 1,
   batches: 1,
-  round: { why: 'plan', papers: [], cutting: { layouts: 0, settings: 0, strokes: 0, minutes: 0, batches: [] } },
+  round: { why: 'plan', papers: [], cutting: { layouts: 0, settings: 0, strokes: 0, minutes: 0, turns: 0, most_waiting: 0, batches: [] } },
 }) // prettier-ignore
 
 function drawn(of: Step) {

@@ -39,7 +39,7 @@ function Words({ step }: { step: Step }) {
   return (
     <>
       <p className={classes.set} data-now={step.setNow}>
-        <span>{step.setNow ? t`Set the trimmer to` : t`The trimmer stays at`}</span>
+        <span>{setWords(step)}</span>
         <strong className="figure">
           <Length nm={step.setting} units={units} unit />
         </strong>
@@ -58,15 +58,14 @@ function Words({ step }: { step: Step }) {
         </span>
       </p>
       <p className={classes.how}>
-        {stroke.along === 'height' ? (
-          <Trans>
-            <strong>Turn a quarter:</strong> the bottom edge to the mark.
-          </Trans>
-        ) : (
-          <Trans>
-            <strong>As it lies:</strong> the left edge to the mark.
-          </Trans>
-        )}{' '}
+        <strong>{stroke.turned ? t`Turn a quarter:` : t`As it lies:`}</strong>{' '}
+        {step.squaring
+          ? stroke.along === 'height'
+            ? t`the bottom edge just past the blade.`
+            : t`the left edge just past the blade.`
+          : stroke.along === 'height'
+            ? t`the bottom edge to the mark.`
+            : t`the left edge to the mark.`}{' '}
         {strokeWords(step)}
       </p>
       {outcomeOf(step).map((said) => (
@@ -74,7 +73,33 @@ function Words({ step }: { step: Step }) {
           <FracWords text={said} />
         </p>
       ))}
+      <Waiting step={step} />
     </>
+  )
+}
+
+function setWords(step: Step): string {
+  if (step.squaring) return t`Square up: take off at least`
+  return step.setNow ? t`Set the trimmer to` : t`The trimmer stays at`
+}
+
+/** The piles that lie there until a later setting, when a setting is done. */
+function Waiting({ step }: { step: Step }) {
+  const { units } = useStudio()
+  if (!step.waiting.length) return null
+  return (
+    <div className={classes.waiting}>
+      <h3>
+        <Trans>Piles that wait</Trans>
+      </h3>
+      <ul>
+        {step.waiting.map((pile, n) => (
+          <li key={n}>
+            {number(pile.count)} × <Size width={pile.width} height={pile.height} units={units} />
+          </li>
+        ))}
+      </ul>
+    </div>
   )
 }
 

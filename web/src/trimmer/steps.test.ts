@@ -22,7 +22,7 @@ const layout: Layout = {
 
 const stroke = (more: Partial<Stroke>): Stroke => ({
   paper: '1', along: 'width', width: 200, height: 100, count: 3, times: 2, strokes: 6, gives: ['Mat'], strip: 'piece',
-  remains: 80, rest: 'part', rest_gives: null, parts: [{ layout: 'A', region: sheet }], ...more,
+  remains: 80, rest: 'part', rest_gives: null, parts: [{ layout: 'A', region: sheet }], turned: 0, ...more,
 }) // prettier-ignore
 
 const cutting: Pick<Cutting, 'rounds'> = {
@@ -33,11 +33,11 @@ const cutting: Pick<Cutting, 'rounds'> = {
         { paper: '1', sheets: 3, lower_bound: 3, proved: true, mixed: false, offcuts_used: 0, layouts: [layout] },
       ],
       cutting: {
-        layouts: 1, settings: 2, strokes: 12, minutes: 3,
+        layouts: 1, settings: 2, strokes: 12, minutes: 3, turns: 1, most_waiting: 1,
         batches: [
-          { setting: 60, strokes: [stroke({}), stroke({ gives: [], strip: 'part', rest: 'waste' })] },
+          { setting: 60, squaring: false, waiting: [{ paper: '1', width: 30, height: 100, count: 3 }], strokes: [stroke({}), stroke({ gives: [], strip: 'part', rest: 'waste' })] },
           {
-            setting: 40,
+            setting: 40, squaring: false, waiting: [],
             strokes: [
               stroke({
                 along: 'height', width: 30, height: 100, times: 1, gives: ['Tag'], rest: 'waste', remains: 60,
@@ -66,6 +66,18 @@ test('the trimmer is set at the first step of a setting and stays for the others
   ])
 })
 
+test('what waits is said with the last step of a setting', () => {
+  expect(steps.map((s) => s.waiting.length)).toEqual([0, 1, 0])
+})
+
+test('a strip for a punch is kept whole', () => {
+  const step = { ...at(0), stroke: stroke({ strip: 'strip', rest: 'strip', rest_gives: 'Dot' }) }
+  expect(outcomeOf(step)).toEqual([
+    'Gives 6 strips for Mat: keep the strip whole.',
+    'What is left is a strip for Dot: keep it whole.',
+  ])
+})
+
 test('the blade comes down once a strip', () => {
   expect(bladesOf(at(0))).toEqual([60, 120])
   expect(bladesOf(at(2))).toEqual([40])
@@ -80,7 +92,7 @@ test('a step says what comes off and what is left', () => {
   // The rest of this part is the kept offcut above the tag.
   expect(outcomeOf(at(2))[1]).toBe('What is left is worth keeping: put it with the offcuts.')
   expect(outcomeOf({ ...at(1), stroke: stroke({ rest: 'piece', rest_gives: 'Tag' }) })[1]).toBe(
-    'What is left is 3 pieces too: Tag.',
+    'What is left is 3 pieces too: Tag. Measure it.',
   )
   expect(outcomeOf({ ...at(1), stroke: stroke({ strip: 'waste', gives: [] }) })[0]).toBe(
     'What comes off cannot be used.',

@@ -1,6 +1,6 @@
 /** The steps at the trimmer, one after the other, free of React. Lengths in nm. */
 import { t } from '@lingui/core/macro'
-import type { Cutting, Layout, Region, Round, Stroke } from '../api/client'
+import type { Batch, Cutting, Layout, Region, Round, Stroke } from '../api/client'
 import { pieces, strips as stripsOf } from '../i18n/counts'
 
 export interface Step {
@@ -9,6 +9,10 @@ export interface Step {
   setting: number
   /** Whether the trimmer has to be set for this step. */
   setNow: boolean
+  /** Whether it only squares sheets: what comes off is waste, and nothing is measured by it. */
+  squaring: boolean
+  /** Piles that wait for a later setting when this one is done; only with its last step. */
+  waiting: Batch['waiting']
   /** Which setting of how many, in its round. */
   batch: number
   batches: number
@@ -23,6 +27,8 @@ export function stepsOf(cutting: Pick<Cutting, 'rounds'>): Step[] {
         stroke,
         setting: batch.setting,
         setNow: k === 0,
+        squaring: batch.squaring ?? false,
+        waiting: k === batch.strokes.length - 1 ? (batch.waiting ?? []) : [],
         batch: n + 1,
         batches: round.cutting.batches.length,
         round,
@@ -78,7 +84,7 @@ function stripWords({ stroke }: Step): string {
 function restWords(step: Step): string {
   const { stroke } = step
   if (stroke.rest === 'piece' && stroke.rest_gives)
-    return t`What is left is ${pieces(stroke.count)} too: ${stroke.rest_gives}.`
+    return t`What is left is ${pieces(stroke.count)} too: ${stroke.rest_gives}. Measure it.`
   if (stroke.rest === 'strip' && stroke.rest_gives)
     return t`What is left is a strip for ${stroke.rest_gives}: keep it whole.`
   if (stroke.rest === 'part') return t`What is left is cut again: keep it in a pile of its own.`

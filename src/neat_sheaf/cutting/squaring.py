@@ -1,0 +1,30 @@
+"""Sheets as they are at the trimmer: with two edges made true first."""
+
+from __future__ import annotations
+
+from dataclasses import replace
+
+from neat_sheaf.job import Job
+from neat_sheaf.stock import Paper
+
+__all__ = ["squared"]
+
+
+def squared(job: Job) -> Job:
+    """The job with what a squaring cut takes among the edges of its papers that cannot be used.
+
+    A sheet that a maker cut is not always square: a little off the left and the bottom edge gives two
+    true edges and the corner between them (common practice). The same for a job that is squared already.
+    """
+    size = job.cutting.squaring
+    if not size:
+        return job
+
+    def of(paper: Paper) -> Paper:
+        edges = paper.edges
+        left, bottom = max(edges.left, size), max(edges.bottom, size)
+        made = replace(paper, edges=replace(edges, left=left, bottom=bottom))
+        # Where nothing would be left of it, it is a scrap and no sheet.
+        return made if min(made.usable) > 0 else paper
+
+    return replace(job, papers=tuple(map(of, job.papers)))
