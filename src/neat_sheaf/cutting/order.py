@@ -248,8 +248,8 @@ def few_settings(
     those of ``loose`` kinds, whose size does not matter. Where more than ``most_piles`` unlike parts would
     wait at one time (0: any number), a few more settings are made if that helps.
     """
-    forest = _Forest(loose)
-    start = frozenset(forest.number(part) for part in parts if isinstance(part, Strips))
+    forest = _Forest(loose, bool(most_piles))
+    start = frozenset(forest.number(part, 0) for part in parts if isinstance(part, Strips))
     beam = [(start, _Way(0, 0, 0, ()))]
     control = control or SearchControl()
     done: list[_Way] = []
@@ -262,7 +262,7 @@ def few_settings(
         reached: dict[frozenset[int], _Way] = {}
         over = control.is_over()
         for state, way in beam[:1] if over else beam:
-            for setting in forest.choices(state)[: 1 if over else None]:
+            for setting in forest.choices(state, every=bool(most_piles))[: 1 if over else None]:
                 left, rests = forest.closed(state, setting)
                 waiting = max(way.waiting, len(left - start))
                 beyond = max(0, waiting - most_piles) if most_piles else 0
@@ -285,9 +285,13 @@ class _Forest:
     Sets of settings are bits of a whole number, for the same reason.
     """
 
-    def __init__(self, loose: frozenset[int] = frozenset()) -> None:
+    def __init__(self, loose: frozenset[int], sized: bool) -> None:
         self._loose = loose
-        self._numbers: dict[Strips, int] = {}
+        # Parts that are cut alike lie on one pile only where they are as wide; who does not count piles
+        # need not tell them apart.
+        self._sized = sized
+        self._numbers: dict[tuple[Strips, int], int] = {}
+        self._across: list[int] = []
         self._parts: list[Strips] = []
         self._bits: dict[int, int] = {}
         # What each may be set to now, of that what it cannot do without, and what it asks for later.
@@ -305,17 +309,18 @@ class _Forest:
             found |= self._bits.setdefault(setting, 1 << len(self._bits))
         return found
 
-    def number(self, part: Strips) -> int:
-        """The number of a part, the same for parts that are cut alike."""
-        found = self._numbers.get(part)
+    def number(self, part: Strips, across: int) -> int:
+        """The number of a part that is ``across`` nm wide, the same for parts that are cut alike."""
+        key = (part, across if self._sized else 0)
+        found = self._numbers.get(key)
         if found is not None:
             return found
         ready, settings = self._set_of(part.ready), self._set_of(part.settings)
         own = sure = self._set_of(part.sure)
         inner_needed = 0
-        for _, inside in part.strips:
+        for size, inside in part.strips:
             if isinstance(inside, Strips):
-                n = self.number(inside)
+                n = self.number(inside, size)
                 inner_needed |= self._needed[n]
                 sure |= self._sure[n]
         self._parts.append(part)
@@ -324,10 +329,11 @@ class _Forest:
         self._later.append(settings & ~ready | inner_needed)
         self._needed.append(settings | inner_needed)
         self._sure.append(sure)
-        self._numbers[part] = len(self._parts) - 1
+        self._across.append(across)
+        self._numbers[key] = len(self._parts) - 1
         return len(self._parts) - 1
 
-    def choices(self, state: frozenset[int]) -> list[int]:
+    def choices(self, state: frozenset[int], every: bool = False) -> list[int]:
         """The settings worth making next: a safe one alone, or all that are ready."""
         ready = sure = later = 0
         for n in state:
@@ -335,7 +341,7 @@ class _Forest:
             sure |= self._sure_now[n]
             # What must wait for another cut first; a setting not among it is made once and for all.
             later |= self._later[n]
-        safe = sure & ~later
+        safe = 0 if every else sure & ~later
         found = [setting for setting, bit in self._bits.items() if (safe or ready) & bit]
         return [max(found)] if safe else sorted(found, reverse=True)
 
@@ -357,9 +363,15 @@ class _Forest:
     def _cut(self, number: int, setting: int) -> tuple[frozenset[int], int]:
         found = self._after.get((number, setting))
         if found is None:
-            off, remains = self._parts[number].after(setting)
-            inner = frozenset(self.number(p) for p in (*off, remains) if isinstance(p, Strips))
-            parts, rests = self.closed(inner, setting)
+            part = self._parts[number]
+            off, remains = part.after(setting)
+            inner = {self.number(p, setting) for p in off if isinstance(p, Strips)}
+            if isinstance(remains, Strips):
+                alone = remains.along is not part.along
+                others = [size for size, _ in part.strips if size != setting] or [setting]
+                across = others[-1] if alone else self._across[number]
+                inner.add(self.number(remains, across))
+            parts, rests = self.closed(frozenset(inner), setting)
             rests += isinstance(remains, Spot) and not remains.run and remains.kind not in self._loose
             found = self._after[number, setting] = parts, rests
         return found

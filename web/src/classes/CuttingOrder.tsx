@@ -1,7 +1,7 @@
 import { t } from '@lingui/core/macro'
 import { Trans } from '@lingui/react/macro'
 import type { Batch, CuttingPlan, Stroke } from '../api/client'
-import { piles as pilesOf, strips } from '../i18n/counts'
+import { strips, waiting } from '../i18n/counts'
 import { number } from '../i18n/format'
 import { useStudio } from '../ui/frame/session'
 import { Ledger } from '../ui/tables/Ledger'
@@ -44,11 +44,13 @@ export function CuttingOrder(props: { rounds: CuttingPlan[]; nameOf: (paper: str
                   <Length nm={batch.setting} units={units} />
                 </span>
                 {batch.squaring ? (
-                  <div>
+                  <div className={classes.waiting}>
                     <Trans>to square up</Trans>
                   </div>
                 ) : null}
-                {batch.waiting?.length ? <div>{waitingWords(batch.waiting.length)}</div> : null}
+                {batch.waiting?.length ? (
+                  <div className={classes.waiting}>{waiting(batch.waiting.length)}</div>
+                ) : null}
               </>
             ),
           },
@@ -78,8 +80,6 @@ export function CuttingOrder(props: { rounds: CuttingPlan[]; nameOf: (paper: str
     </section>
   ))
 }
-
-const waitingWords = (piles: number): string => t`then ${pilesOf(piles)} wait`
 
 function howWords(stroke: Stroke): string {
   const edge = stroke.along === 'height' ? t`bottom edge` : t`left edge`

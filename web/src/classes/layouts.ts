@@ -7,6 +7,7 @@ export interface SheetsOfPaper {
   sheets: number
   layouts: Layout[]
   offcuts_used: number
+  safety?: number
   proof?: { proved: boolean; lowerBound: number; mixed: boolean }
 }
 

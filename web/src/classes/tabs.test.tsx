@@ -93,7 +93,7 @@ const plan: Plan = {
   },
   papers: [
     {
-      paper: '1', sheets: 8, lower_bound: 8, proved: true, offcuts_used: 1, mixed: false, packs: 1, cost: '11.40',
+      paper: '1', sheets: 8, lower_bound: 8, proved: true, offcuts_used: 1, mixed: false, safety: 0, packs: 1, cost: '11.40',
       layouts: [
         {
           letter: 'A',
@@ -295,7 +295,7 @@ test('pieces over are said, with nothing to add to the cutting', () => {
 
 test('the order of cutting has each setting once with everything that is cut at it', () => {
   const text = said(<CuttingOrder rounds={[plan.cutting]} nameOf={() => 'Loam kraft'} />)
-  expect(text).toContain('4 1/48 of 8 1/2 × 11 inLoam kraft, Aas it liesCard; the rest is Card8')
+  expect(text).toContain('4 1/48 of 8 1/2 × 11 inLoam kraft, Aleft edgeCard; the rest is Card: measure it8')
   expect(said(<CuttingOrder rounds={[plan.cutting, plan.cutting]} nameOf={() => 'x'} />)).toContain(
     'Added later',
   )

@@ -82,7 +82,7 @@ export const mats = (count: number): string => {
   const shown = number(count)
   return plural(count, { one: `${shown} mat`, other: `${shown} mats` })
 }
-export const piles = (count: number): string => {
-  const shown = number(count)
-  return plural(count, { one: `${shown} pile`, other: `${shown} piles` })
+export const waiting = (piles: number): string => {
+  const shown = number(piles)
+  return plural(piles, { one: `${shown} pile waits`, other: `${shown} piles wait` })
 }

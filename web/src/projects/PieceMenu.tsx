@@ -66,8 +66,8 @@ export const PieceMenu = memo(function PieceMenu(props: {
         {props.cut !== 'trim' ? (
           <TextInput
             m={6}
-            label={t`One every so much along a strip, ${props.units}`}
-            description={t`0: as wide as it is, with both margins`}
+            label={t`Distance along a strip, ${props.units}`}
+            description={t`From one to the next; 0: its width and both margins.`}
             value={props.pitch}
             onChange={(e) => actions.set(index, 'pitch', e.currentTarget.value)}
             error={props.pitchFaulty}

@@ -95,7 +95,9 @@ function Waiting({ step }: { step: Step }) {
       <ul>
         {step.waiting.map((pile, n) => (
           <li key={n}>
-            {number(pile.count)} × <Size width={pile.width} height={pile.height} units={units} />
+            <Trans>
+              {number(pile.count)} of <Size width={pile.width} height={pile.height} units={units} />
+            </Trans>
           </li>
         ))}
       </ul>
