@@ -3,15 +3,18 @@
 from __future__ import annotations
 
 from collections.abc import Callable, Iterator
+from dataclasses import replace
 from typing import TypeVar
 
 from django.core.cache import cache
-from django.http import HttpRequest
+from django.http import Http404, HttpRequest
 from ninja import Router, Schema
 
+from neat_sheaf.advice.counting import Bought
+from neat_sheaf.advice.from_stock import from_stock, kits_until_gone
 from neat_sheaf.advice.leftovers import leftovers
 from neat_sheaf.advice.options import PlanOption, compare_options
-from neat_sheaf.advice.seats import Bought, SeatBreakpoints, SeatRow, seat_breakpoints
+from neat_sheaf.advice.seats import SeatBreakpoints, SeatRow, seat_breakpoints
 from neat_sheaf.advice.sizes import size_advice
 from neat_sheaf.errors import CannotPlanError, fault
 from neat_sheaf.formats.reading import FileError
@@ -274,11 +277,65 @@ def seats(request: HttpRequest, class_id: int) -> SeatBreakpointsOut:
     )  # fmt: skip
 
 
-def _opens(job: Job, before: SeatRow, row: SeatRow) -> Iterator[Message]:
-    """What these seats take that those before did not: sheets opened, packs bought."""
+class MoreOut(Schema):
+    """One more pack of each of these (named), and the kits that can then be made."""
+
+    packs: list[str]
+    kits: int
+
+
+class FromStockOut(Schema):
+    """The kits that need nothing bought, what one more takes a pack of (named), what more packs give."""
+
+    kits: int
+    lacking: list[str]
+    more: list[MoreOut]
+
+
+@router.get("/classes/{class_id}/stock", response={200: FromStockOut, 404: Problem, 422: Problem})
+def stock(request: HttpRequest, class_id: int) -> FromStockOut:
+    """What can be made of what there is, and what one more pack gives."""
+    _, job = _job(request, class_id)
+    found = _remembered("stock", job, from_stock)
+    names = _names(job)
+    return FromStockOut(
+        kits=found.kits,
+        lacking=[names[_key(bought)] for bought in found.lacking],
+        more=[MoreOut(packs=[names[_key(b)] for b in more.packs], kits=more.kits) for more in found.more],
+    )
+
+
+class UntilGoneOut(Schema):
+    """How many kits of a colourway its paper is enough for."""
+
+    kits: int
+
+
+@router.get("/classes/{class_id}/until-gone", response={200: UntilGoneOut, 404: Problem, 422: Problem})
+def until_gone(request: HttpRequest, class_id: int, colourway: str, role: str, then: int) -> UntilGoneOut:
+    """How many whole kits a colourway's paper for a role is enough for, if the others take another paper."""
+    kit_class, job = _job(request, class_id)
+    other = kit_class.studio.papers.prefetch_related("offcuts").filter(pk=then).first()
+    chosen = {c.name: c.papers for c in job.klass.colourways}
+    if other is None or role not in chosen.get(colourway, {}):
+        raise Http404
+    papers = job.papers if any(p.id == str(then) for p in job.papers) else (*job.papers, core_paper(other))
+    job = replace(job, papers=papers)
+    try:
+        return UntilGoneOut(kits=kits_until_gone(job, colourway, role, str(then)))
+    except CannotPlanError as error:
+        raise FileError(error.faults) from error
+
+
+def _names(job: Job) -> dict[tuple[str, str], str]:
     named = [("paper", p.id, p.name) for p in job.papers] + [("pack", p.id, p.name) for p in job.packs]
     named += [("supply", s.id, s.name) for s in job.supplies]
-    names = {(kind, id_): name for kind, id_, name in named}
+    return {(kind, id_): name for kind, id_, name in named}
+
+
+def _opens(job: Job, before: SeatRow, row: SeatRow) -> Iterator[Message]:
+    """What these seats take that those before did not: sheets opened, packs bought."""
+    names = _names(job)
     for paper, count in row.sheets.items():
         more = count - before.sheets.get(paper, 0)
         if more > 0:

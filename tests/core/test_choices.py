@@ -7,7 +7,8 @@ from pathlib import Path
 import pytest
 from hypothesis import HealthCheck, given, settings
 
-from neat_sheaf.advice.seats import Bought, _Counter, seat_breakpoints
+from neat_sheaf.advice.counting import Bought, SheetCounter
+from neat_sheaf.advice.seats import seat_breakpoints
 from neat_sheaf.advice.sizes import STANDARD_SHEETS, size_advice
 from neat_sheaf.cutting.demand import demand_of
 from neat_sheaf.cutting.sheets import plan_sheets
@@ -109,7 +110,7 @@ def test_seat_by_seat_money_is_rounded_as_the_totals_are():
 
 def test_a_number_of_kits_takes_the_plan_of_a_larger_number_where_that_opens_fewer_sheets():
     made = job(CARD, [letter()], 4)
-    counter = _Counter(made, made.papers[0], demand_of(made)["body"], SearchControl())
+    counter = SheetCounter(made, made.papers[0], demand_of(made)["body"], SearchControl())
     counter.found[(1,)] = {1: 1, 2: 4, 3: 2, 4: 2}
     counter.settle()
     assert counter.found[(1,)] == {1: 1, 2: 2, 3: 2, 4: 2}

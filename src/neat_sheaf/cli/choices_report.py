@@ -2,11 +2,12 @@
 
 from __future__ import annotations
 
+from neat_sheaf.advice.from_stock import from_stock
 from neat_sheaf.advice.options import compare_options
 from neat_sheaf.advice.seats import SeatRow, seat_breakpoints
 from neat_sheaf.advice.sizes import size_advice
 from neat_sheaf.job import Job
-from neat_sheaf.messages import Sized, message
+from neat_sheaf.messages import Sized, message, several
 from neat_sheaf.wording import Voice, english
 
 __all__ = ["choices_report"]
@@ -19,7 +20,16 @@ def choices_report(job: Job, voice: Voice | None = None) -> str:
     """
     voice = voice or english(job.units)
     head = voice.say("report-head.choices", name=job.project.name, kits=job.klass.kits)
-    lines = [head, "", *_options(job, voice), *_sizes(job, voice), "", *_seats(job, voice)]
+    lines = [
+        head,
+        "",
+        *_options(job, voice),
+        *_sizes(job, voice),
+        "",
+        *_seats(job, voice),
+        "",
+        *_stock(job, voice),
+    ]
     return "\n".join(lines) + "\n"
 
 
@@ -60,6 +70,21 @@ def _sizes(job: Job, voice: Voice) -> list[str]:
             price=money,
         )
         lines.append(f"  {said}")
+    return lines
+
+
+def _stock(job: Job, voice: Voice) -> list[str]:
+    found = from_stock(job)
+    named = [("paper", p.id, p.name) for p in job.papers] + [("pack", p.id, p.name) for p in job.packs]
+    named += [("supply", s.id, s.name) for s in job.supplies]
+    names = {(kind, id_): name for kind, id_, name in named}
+    lines = [voice.say("report-stock.kits", kits=found.kits)]
+    if found.lacking:
+        short = several(names[bought.kind, bought.id] for bought in found.lacking)
+        lines.append(f"  {voice.say('report-stock.lacking', names=short)}")
+    for more in found.more:
+        packs = several((names[bought.kind, bought.id] for bought in more.packs), "and")
+        lines.append(f"  {voice.say('report-stock.more', packs=packs, kits=more.kits)}")
     return lines
 
 

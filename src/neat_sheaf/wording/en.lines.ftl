@@ -156,6 +156,16 @@ cost-name =
     .material-used = material used
     .sheets-opened = sheets opened
     .cash-out = cash out
+report-stock =
+    .kits = From what there is: { $kits ->
+        [one] 1 kit
+       *[other] { $kits } kits
+    } without buying anything
+    .lacking = the next one needs a pack of { $names }
+    .more = one more pack of { $packs }: { $kits ->
+        [one] 1 kit
+       *[other] { $kits } kits
+    }
 report-set =
     .rule = set { $setting }
     .square = square up, at least { $setting } off

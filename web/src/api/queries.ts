@@ -38,6 +38,7 @@ export const keys = {
     papers,
   ],
   sizes: (classId: number, version: number | undefined) => ['sizes', classId, version],
+  stock: (classId: number, version: number | undefined) => ['stock', classId, version],
   seats: (classId: number, version: number | undefined) => ['seats', classId, version],
   papers: ['papers'],
   supplies: ['supplies'],
@@ -127,6 +128,12 @@ export const asked = {
       queryFn: () => ask(api.GET('/api/classes/{class_id}/sizes', ofClass(classId))),
       retry: false,
     }),
+  stock: (classId: number, version: number | undefined) =>
+    queryOptions({
+      queryKey: keys.stock(classId, version),
+      queryFn: () => ask(api.GET('/api/classes/{class_id}/stock', ofClass(classId))),
+      retry: false,
+    }),
   seats: (classId: number, version: number | undefined) =>
     queryOptions({
       queryKey: keys.seats(classId, version),
@@ -182,11 +189,22 @@ export const keep = {
 export const cancelCutting = (client: QueryClient, classId: number) =>
   client.cancelQueries({ queryKey: keys.cutting(classId) })
 
-const OF_CLASSES = ['class', 'cutting', 'options', 'leftovers', 'sizes', 'seats', 'bench']
+const OF_CLASSES = ['class', 'cutting', 'options', 'leftovers', 'sizes', 'seats', 'stock', 'bench']
 
 const AFTER: Record<'project' | 'class' | 'paper' | 'supply' | 'pack' | 'import', string[]> = {
   project: ['projects', 'project', 'classes', ...OF_CLASSES],
-  class: ['classes', 'projects', 'project', 'cutting', 'options', 'leftovers', 'sizes', 'seats', 'bench'],
+  class: [
+    'classes',
+    'projects',
+    'project',
+    'cutting',
+    'options',
+    'leftovers',
+    'sizes',
+    'seats',
+    'stock',
+    'bench',
+  ],
   paper: ['papers', 'project', ...OF_CLASSES],
   supply: ['supplies', 'project', ...OF_CLASSES],
   pack: ['packs', ...OF_CLASSES],

@@ -885,6 +885,46 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/classes/{class_id}/stock": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Stock
+         * @description What can be made of what there is, and what one more pack gives.
+         */
+        get: operations["studio_classes_advice_api_stock"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/classes/{class_id}/until-gone": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Until Gone
+         * @description How many whole kits a colourway's paper for a role is enough for, if the others take another paper.
+         */
+        get: operations["studio_classes_advice_api_until_gone"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/projects/{project_id}/effects": {
         parameters: {
             query?: never;
@@ -3752,6 +3792,36 @@ export interface components {
             opens: components["schemas"]["MessageOut"][];
         };
         /**
+         * FromStockOut
+         * @description The kits that need nothing bought, what one more takes a pack of (named), what more packs give.
+         */
+        FromStockOut: {
+            /** Kits */
+            kits: number;
+            /** Lacking */
+            lacking: string[];
+            /** More */
+            more: components["schemas"]["MoreOut"][];
+        };
+        /**
+         * MoreOut
+         * @description One more pack of each of these (named), and the kits that can then be made.
+         */
+        MoreOut: {
+            /** Packs */
+            packs: string[];
+            /** Kits */
+            kits: number;
+        };
+        /**
+         * UntilGoneOut
+         * @description How many kits of a colourway its paper is enough for.
+         */
+        UntilGoneOut: {
+            /** Kits */
+            kits: number;
+        };
+        /**
          * EffectOut
          * @description A class, the whole sheets it opens now and would open then; null where that is not known yet.
          *
@@ -5862,6 +5932,90 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["SeatBreakpointsOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    studio_classes_advice_api_stock: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                class_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["FromStockOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    studio_classes_advice_api_until_gone: {
+        parameters: {
+            query: {
+                colourway: string;
+                role: string;
+                then: number;
+            };
+            header?: never;
+            path: {
+                class_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["UntilGoneOut"];
                 };
             };
             /** @description Not Found */

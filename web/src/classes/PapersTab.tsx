@@ -9,6 +9,7 @@ import { type Column, Ledger } from '../ui/tables/Ledger'
 import classes from './ClassPage.module.css'
 import { useClass } from './context'
 import { withColourway, withPaper } from './draft'
+import { FromStock } from './FromStock'
 import { PaperShopping } from './PaperShopping'
 
 type Colourway = NonNullable<ClassIn['colourways']>[number]
@@ -55,6 +56,7 @@ export function PapersTab() {
         </Button>
       </section>
       <PaperShopping />
+      <FromStock />
     </>
   )
 }

@@ -1,6 +1,6 @@
 import { expect, test } from 'vitest'
 import type { KitClass, Layout } from '../api/client'
-import { withColourway, withPaper } from './draft'
+import { splitColourway, withColourway, withPaper } from './draft'
 import { cutAlike, settingsOf } from './layouts'
 import { whatMoved } from './moved'
 
@@ -98,4 +98,21 @@ test('a colourway is added in the papers of the last, and a paper is chosen in o
   const two = withColourway(draft)
   expect(two.colourways?.[1]).toEqual({ name: 'Colourway 2', share: 1, papers: { body: 3 } })
   expect(withPaper(two, 1, 'body', 9).colourways?.map((c) => c.papers?.body)).toEqual([3, 9])
+})
+
+test('a colourway is split in two, and the others keep their kits', () => {
+  const draft = {
+    name: 'Class',
+    project: 1,
+    colourways: [
+      { name: 'Fern', share: 1, papers: { body: 1, print: 2 } },
+      { name: 'Dusk', share: 1, papers: { body: 1, print: 3 } },
+    ],
+  } as unknown as Parameters<typeof splitColourway>[0]
+  const split = splitColourway(draft, [8, 7], 0, 5, 'body', 4).colourways ?? []
+  expect(split.map((c) => [c.name, c.share, c.papers?.['body']])).toEqual([
+    ['Fern', 5, 1],
+    ['Fern 2', 3, 4],
+    ['Dusk', 7, 1],
+  ])
 })

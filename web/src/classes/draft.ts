@@ -44,6 +44,31 @@ export function withPaper(draft: ClassIn, colourway: number, role: string, paper
   return { ...draft, colourways }
 }
 
+/** The draft with a colourway in two: so many kits as they are, the others with another paper for a role. */
+export function splitColourway(
+  draft: ClassIn,
+  kits: number[],
+  at: number,
+  first: number,
+  role: string,
+  then: number,
+): ClassIn {
+  const names = new Set((draft.colourways ?? []).map((c) => c.name))
+  const colourways = (draft.colourways ?? []).flatMap((colourway, n) => {
+    const own = kits[n] ?? 0
+    // Shares are weights: the kits themselves give just these kits.
+    if (n !== at) return [{ ...colourway, share: own }]
+    let count = 2
+    while (names.has(`${colourway.name} ${count}`)) count++
+    const papers = { ...colourway.papers, [role]: then }
+    return [
+      { ...colourway, share: first },
+      { ...colourway, name: `${colourway.name} ${count}`, share: own - first, papers },
+    ]
+  })
+  return { ...draft, colourways }
+}
+
 /** The draft with one more colourway, in the papers of the last. */
 export function withColourway(draft: ClassIn): ClassIn {
   const colourways = draft.colourways ?? []
