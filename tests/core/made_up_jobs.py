@@ -99,6 +99,16 @@ def jobs(draw: st.DrawFn, wide: bool = True) -> Job:
                   mat_of=MatOf("P0", Panel(n, 1)))
             for n, side in ((2, "3"), (1, draw(st.sampled_from(["3", "2 1/2"]))))
         ]  # fmt: skip
+    if draw(st.integers(0, 7)) == 0:
+        # A cross: what lies above and below the middle is cut from the print as one block with the sides.
+        follows = draw(st.booleans())
+        across, up = draw(st.sampled_from(["1", "2"])), draw(st.sampled_from(["1", "1 1/2"]))
+        pieces += [
+            Piece(f"X{column}{row}", "print", 1, inch(across if column == 2 else "3/4"),
+                  inch(up if row == 2 else "1/2"), follows_print=follows, matched="cross",
+                  mat_of=MatOf("P0", Panel(column, row)))
+            for column, row in ((2, 2), (1, 2), (3, 2), (2, 1), (2, 3))
+        ]  # fmt: skip
     kits = draw(st.integers(1, 24))
     spares = draw(st.integers(0, min(3, kits)))
     shares = draw(st.lists(st.integers(1, 3), min_size=1, max_size=3))

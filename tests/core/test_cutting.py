@@ -210,6 +210,44 @@ def test_a_matched_set_is_cut_as_one_block_in_panel_order():
     assert sum(lay.times * len(lay.placements) for lay in made.papers[0].layouts) == 12
 
 
+@pytest.mark.parametrize("print_", [Print.ONE_WAY, Print.NONE])
+def test_a_cross_of_mats_is_cut_as_one_block_both_ways(print_):
+    sizes = {
+        (2, 2): ("3", "2"),
+        (1, 2): ("1", "2"),
+        (3, 2): ("1", "2"),
+        (2, 1): ("3", "1"),
+        (2, 3): ("3", "1"),
+    }
+    cross = [
+        piece(f"{column}.{row}", w, h, follows_print=print_ is Print.ONE_WAY, matched="front",
+              mat_of=MatOf("Box", Panel(column, row)))
+        for (column, row), (w, h) in sizes.items()
+    ]  # fmt: skip
+    made_job = job(cross, [letter(print=print_)], 3)
+    made = plan_sheets(made_job)
+    (plan,) = made.papers
+    # A block of 5 x 4 in: two on a sheet that the print runs up, four off two where it may turn.
+    assert plan.sheets == (2 if print_ is Print.ONE_WAY else 1)
+    for layout in plan.layouts:
+        middles = [place for place in layout.placements if place.piece == "2.2"]
+        for middle in middles:
+            x, y = middle.region.x, middle.region.y
+            unit = inch("1")
+            near = {
+                "1.2": (x - unit, y), "3.2": (x + 3 * unit, y), "2.1": (x, y - unit), "2.3": (x, y + 2 * unit),
+            }  # fmt: skip
+            if middle.turned:
+                near = {
+                    "1.2": (x, y - unit), "3.2": (x, y + 3 * unit), "2.1": (x - unit, y),
+                    "2.3": (x + 2 * unit, y),
+                }  # fmt: skip
+            there = {(place.piece, place.region[:2]) for place in layout.placements}
+            assert all((name, at) in there for name, at in near.items())
+    assert sum(lay.times * len(lay.placements) for lay in plan.layouts) == 15
+    assert +replayed(made, made_job).table == promised(made)
+
+
 def test_pieces_that_scrap_will_do_for_open_no_sheet():
     body = piece("Card", "8", "10")
     scraps = piece("Tag", "1/2", "3", per_kit=2, scrap=True)

@@ -3,8 +3,9 @@
 from __future__ import annotations
 
 from collections import Counter
-from collections.abc import Iterable, Iterator
+from collections.abc import Iterable, Iterator, Sequence
 from dataclasses import dataclass, replace
+from typing import NamedTuple
 
 from neat_sheaf.cutting.strips import Part, Strips
 from neat_sheaf.errors import Fault, fault
@@ -26,7 +27,8 @@ __all__ = ["DemandItem", "demand_of", "family_of", "out_of_reach", "too_large"]
 class DemandItem:
     """``count`` copies of what is nested as one rectangle, for one colourway.
 
-    A piece alone, or the pieces of a matched set side by side along ``along`` in panel order.
+    A piece alone, or the pieces of a matched set side by side along ``along`` in panel order. Where their
+    panels lie both beside and above one another, ``cells`` says for each its column and row, from 0.
     ``turns``: it may lie turned. ``scrap``: what is left over will do for it. ``spare``: it is of no kit.
     """
 
@@ -37,6 +39,7 @@ class DemandItem:
     along: Side = Side.WIDTH
     scrap: bool = False
     spare: bool = False
+    cells: tuple[tuple[int, int], ...] = ()
 
     @property
     def name(self) -> str:
@@ -46,11 +49,28 @@ class DemandItem:
     @property
     def size(self) -> tuple[Length, Length]:
         """Width and height of the rough rectangle, nm."""
+        if self.cells:
+            return Length(sum(self._columns)), Length(sum(self._rows))
         widths = [piece.rough_width for piece in self.pieces]
         heights = [piece.rough_height for piece in self.pieces]
         if self.along is Side.WIDTH:
             return Length(sum(widths)), max(heights)
         return max(widths), Length(sum(heights))
+
+    @property
+    def _columns(self) -> list[int]:
+        """The width of each column of cells, nm: that of its widest piece."""
+        return [
+            max(p.rough_width for p, (c, _) in zip(self.pieces, self.cells, strict=True) if c == column)
+            for column in range(1 + max(column for column, _ in self.cells))
+        ]
+
+    @property
+    def _rows(self) -> list[int]:
+        return [
+            max(p.rough_height for p, (_, r) in zip(self.pieces, self.cells, strict=True) if r == row)
+            for row in range(1 + max(row for _, row in self.cells))
+        ]
 
     @property
     def item(self) -> Item:
@@ -66,6 +86,8 @@ class DemandItem:
         if len(self.pieces) == 1:
             return Spot(kinds[self.pieces[0].name], False)
         turned = (width, height) != self.size
+        if self.cells:
+            return self._block(kinds, turned)
         along = self.along
         deep = self.size[1] if self.along is Side.WIDTH else self.size[0]
         strips: list[tuple[int, Part]] = []
@@ -79,6 +101,39 @@ class DemandItem:
             strips.append((long, spot if short == deep else Strips(other, ((short, spot),), deep - short)))
         return Strips(along, tuple(strips), fixed=True)
 
+    def _block(self, kinds: dict[str, int], turned: bool) -> Part:
+        """The cells cut row by row, so that the print runs on both ways; an empty cell is waste."""
+        up, across = (Side.WIDTH, Side.HEIGHT) if turned else (Side.HEIGHT, Side.WIDTH)
+        at = dict(zip(self.cells, self.pieces, strict=True))
+        rows: list[tuple[int, Part]] = []
+        for row, high in enumerate(self._rows):
+            cells: list[tuple[int, Part]] = []
+            waste = 0
+            for column, wide in enumerate(self._columns):
+                piece = at.get((column, row))
+                if piece is None:
+                    # Waste beside waste is one strip, and at the end of the row it is what is left.
+                    waste += wide
+                    continue
+                if waste:
+                    cells.append((waste, None))
+                    waste = 0
+                cells.append((wide, _in_cell(piece, kinds, across, wide, high)))
+            alone = len(cells) == 1 and not waste
+            rows.append((high, cells[0][1] if alone else Strips(across, tuple(cells), waste, fixed=True)))
+        return Strips(up, tuple(rows), fixed=True)
+
+
+def _in_cell(piece: Piece, kinds: dict[str, int], across: Side, wide: int, high: int) -> Part:
+    """A piece in the lower left of its cell."""
+    up = Side.HEIGHT if across is Side.WIDTH else Side.WIDTH
+    part: Part = Spot(kinds[piece.name], False)
+    if piece.rough_height < high:
+        part = Strips(up, ((piece.rough_height, part),), high - piece.rough_height)
+    if piece.rough_width < wide:
+        part = Strips(across, ((piece.rough_width, part),), wide - piece.rough_width)
+    return part
+
 
 def demand_of(job: Job) -> dict[str, list[DemandItem]]:
     """The needs wanted of each paper (by id), in the order of the list.
@@ -88,14 +143,14 @@ def demand_of(job: Job) -> dict[str, list[DemandItem]]:
     found: dict[str, list[DemandItem]] = {}
     family = family_of(job)
     for colourway in job.klass.colourways:
-        for piece_set, along, count, spare in _counted(job, colourway):
+        for (piece_set, along, cells), count, spare in _counted(job, colourway):
             if count:
                 paper = job.paper(family[colourway.papers[piece_set[0].paper]])
                 # A piece may come from any of the sizes, so it turns only where it may on all of them.
                 free = all(size.print is Print.NONE for size in job.sizes_of(paper))
                 turns = free or not any(piece.follows_print for piece in piece_set)
                 scrap = all(piece.scrap for piece in piece_set)
-                need = DemandItem(piece_set, colourway.name, count, turns, along, scrap, spare)
+                need = DemandItem(piece_set, colourway.name, count, turns, along, scrap, spare, cells)
                 found.setdefault(paper.id, []).append(need)
     return {paper: _summed(needs) for paper, needs in found.items()}
 
@@ -120,7 +175,13 @@ def _summed(needs: Iterable[DemandItem]) -> list[DemandItem]:
     return [replace(need, count=count) for need, count in counts.items()]
 
 
-def _counted(job: Job, colourway: Colourway) -> Iterator[tuple[tuple[Piece, ...], Side, int, bool]]:
+class _Set(NamedTuple):
+    pieces: tuple[Piece, ...]
+    along: Side = Side.WIDTH
+    cells: tuple[tuple[int, int], ...] = ()
+
+
+def _counted(job: Job, colourway: Colourway) -> Iterator[tuple[_Set, int, bool]]:
     """Each piece or matched set and how many to cut, the kits' and then the spare ones apart.
 
     Halves and quarters are cut as their wholes, which are under the first piece that is cut from them.
@@ -130,24 +191,24 @@ def _counted(job: Job, colourway: Colourway) -> Iterator[tuple[tuple[Piece, ...]
     alone = job.cutting.style is Style.KIT_PER_SHEET
     kits, times = (1, colourway.kits) if alone else (colourway.kits, 1)
     matched = _matched_sets(job.project.pieces)
-    in_sets = {piece for piece_set, _ in matched for piece in piece_set}
+    in_sets = {piece for one in matched for piece in one.pieces}
     for piece in job.project.pieces:
         if piece.portion is Portion.WHOLE and piece not in in_sets:
-            yield (piece,), Side.WIDTH, piece.per_kit * colourway.kits, False
-    for piece_set, along in matched:
-        yield piece_set, along, colourway.kits, False
+            yield _Set((piece,)), piece.per_kit * colourway.kits, False
+    for one in matched:
+        yield one, colourway.kits, False
     for pieces in cut_from_one_whole(job.project.pieces):
-        yield (pieces[0],), Side.WIDTH, fewest_wholes(portions_of(pieces, kits)) * times, False
+        yield _Set((pieces[0],)), fewest_wholes(portions_of(pieces, kits)) * times, False
         spare = Counter[Portion]()
         for piece in pieces:
             spare[piece.portion] += piece.spares if colourway.kits else 0
-        yield (pieces[0],), Side.WIDTH, fewest_wholes(spare), True
+        yield _Set((pieces[0],)), fewest_wholes(spare), True
     for piece in job.project.pieces:
         if colourway.kits and piece.portion is Portion.WHOLE:
-            yield (piece,), Side.WIDTH, piece.spares, True
+            yield _Set((piece,)), piece.spares, True
 
 
-def _matched_sets(pieces: Iterable[Piece]) -> list[tuple[tuple[Piece, ...], Side]]:
+def _matched_sets(pieces: Iterable[Piece]) -> list[_Set]:
     """The matched sets with more than one piece, each in the order of its panels, a kit's worth."""
     named: dict[tuple[str, str], list[Piece]] = {}
     for piece in pieces:
@@ -160,6 +221,10 @@ def _matched_sets(pieces: Iterable[Piece]) -> list[tuple[tuple[Piece, ...], Side
             continue
         rows = {p.mat_of.panel.row for p in members if p.mat_of}
         columns = {p.mat_of.panel.column for p in members if p.mat_of}
+        cells = _cells(one_each)
+        if cells:
+            sets.append(_Set(tuple(one_each), Side.WIDTH, cells))
+            continue
         # Panels above one another are matched up the print, panels beside one another across it.
         along = Side.HEIGHT if len(rows) > 1 and len(columns) <= 1 else Side.WIDTH
         place = [
@@ -167,8 +232,23 @@ def _matched_sets(pieces: Iterable[Piece]) -> list[tuple[tuple[Piece, ...], Side
             for p in one_each
         ]
         order = sorted(range(len(one_each)), key=lambda n: (place[n], n))
-        sets.append((tuple(one_each[n] for n in order), along))
+        sets.append(_Set(tuple(one_each[n] for n in order), along))
     return sets
+
+
+def _cells(pieces: Sequence[Piece]) -> tuple[tuple[int, int], ...]:
+    """The column and the row of each piece from 0, where they lie on panels of one piece both ways.
+
+    Nothing where all are in one row or column, or two are on one panel.
+    """
+    mats = [piece.mat_of for piece in pieces if piece.mat_of]
+    if len(mats) < len(pieces) or len({mat.piece for mat in mats}) > 1:
+        return ()
+    places = [(mat.panel.column, mat.panel.row) for mat in mats]
+    columns, rows = (sorted(set(side)) for side in zip(*places, strict=True))
+    if len(columns) < 2 or len(rows) < 2 or len(set(places)) < len(places):
+        return ()
+    return tuple((columns.index(column), rows.index(row)) for column, row in places)
 
 
 def too_large(job: Job, paper: Paper, needs: Iterable[DemandItem]) -> Iterator[Fault]:
