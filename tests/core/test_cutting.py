@@ -235,7 +235,8 @@ def test_a_cross_of_mats_is_cut_as_one_block_both_ways(print_):
             x, y = middle.region.x, middle.region.y
             unit = inch("1")
             near = {
-                "1.2": (x - unit, y), "3.2": (x + 3 * unit, y), "2.1": (x, y - unit), "2.3": (x, y + 2 * unit),
+                "1.2": (x - unit, y), "3.2": (x + 3 * unit, y), "2.1": (x, y - unit),
+                "2.3": (x, y + 2 * unit),
             }  # fmt: skip
             if middle.turned:
                 near = {

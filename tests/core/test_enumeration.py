@@ -103,6 +103,42 @@ def test_what_is_settled_is_the_fewest_sheets_there_are(rows, wanted, wide, high
     assert (made.sheets, made.lower_bound) == (sheets, sheets)
 
 
+@given(
+    st.lists(SIZES, min_size=1, max_size=3), st.lists(st.integers(1, 5), min_size=3, max_size=3),
+    st.integers(3, 7), st.integers(5, 8), st.integers(1, 9), st.integers(1, 9), st.integers(0, 2),
+)  # fmt: skip
+@settings(max_examples=150, deadline=None)
+def test_what_is_settled_of_two_sizes_is_the_cheapest_mix_there_is(
+    rows, wanted, small, large, one, two, left
+):
+    """Against all mixes: the cheapest plan of each demand that is left, sheet after sheet and offcut."""
+    items = [item for item in items_of(rows) if item.fits(large, large)]
+    if not items:
+        return
+    demand = tuple(wanted[: len(items)])
+    stock = [Stock(Length(small), Length(small), cost=one), Stock(Length(large), Length(large), cost=two)]
+    stock += [Stock(Length(small), Length(2), limit=left)] if left else []
+    ways = [
+        (sheet.cost if sheet.is_sheet else 0, sheet.limit is not None, holding)
+        for sheet in stock
+        for holding in every_holding(items, sheet.width, sheet.height, demand)
+        if any(holding)
+    ]
+
+    @cache
+    def least(short, offcuts):
+        if not any(short):
+            return 0
+        return min(
+            cost + least(tuple(max(0, d - n) for d, n in zip(short, holding, strict=True)), offcuts - uses)
+            for cost, uses, holding in ways
+            if uses <= offcuts and any(min(d, n) for d, n in zip(short, holding, strict=True))
+        )
+
+    made = nest(items, list(demand), stock)[0]
+    assert (made.cost, made.lower_bound) == (least(demand, left), least(demand, left))
+
+
 def test_an_inner_pattern_saves_a_sheet():
     # Worked: two kinds, 33 and 66 of them; 11 and 22 on each of three sheets, which no linear price finds.
     rows = [(63, 28, True), (36, 21, True)]  # sixteenths of an inch, on 12 x 12 in

@@ -11,6 +11,7 @@ from neat_sheaf.nesting.control import SearchControl
 from neat_sheaf.nesting.enumeration import MOST_STEPS, TooManyPatternsError, patterns_worth
 from neat_sheaf.nesting.items import Access, Stock
 from neat_sheaf.nesting.master import Chosen, choose, relax
+from neat_sheaf.nesting.mixes import settled_by_number
 from neat_sheaf.nesting.one_sheet import TooManyError, layout_on_one
 from neat_sheaf.nesting.packing import on_one_sheet, packings
 from neat_sheaf.nesting.pattern import Pattern
@@ -159,6 +160,8 @@ class Search:
         """
         # Of many kinds there are mostly more patterns than can be listed, which is better known soon.
         share = max(1, len(self.items) - _FEW_KINDS)
+        if self._missed(best):
+            best = self._by_number(best)
         # From the bound up: whole sheets either come to that sum, or it is proved too small and the next
         # is looked at. The nearer to the bound, the fewer patterns there are to list.
         target = 0
@@ -167,6 +170,24 @@ class Search:
             best = self._at_most(target, best, share)
         if self._missed(best) and target < self.cost(best) - 1:
             best = self._at_most(self.cost(best) - 1, best, share)
+        return best
+
+    def _by_number(self, best: Counter[Pattern]) -> Counter[Pattern]:
+        """The best so far or better, where two sizes of sheet are mixed: see ``mixes``."""
+
+        def part(pool: PatternPool, below: int) -> tuple[int, Counter[Pattern] | None]:
+            search = Search(pool, self.demand, self.control)
+            search.generate(in_full=True)
+            if search.lower_bound >= below:
+                return search.lower_bound, None
+            plan = search.fewest()
+            return search.lower_bound, plan
+
+        def going_on() -> bool:
+            return self.control.report_progress(self.cost(best), self.lower_bound)
+
+        best, least = settled_by_number(self.pool, best, self.cost(best), part, going_on)
+        self.least = max(self.least, least)
         return best
 
     def _at_most(self, target: int, best: Counter[Pattern], share: int) -> Counter[Pattern]:
