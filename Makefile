@@ -40,6 +40,7 @@ bench: setup-bench ## the benchmarks, as ratios in one run
 	$(DEBUG) $(PY) benchmarks/plan_growth.py
 	$(DEBUG) $(PY) benchmarks/quality.py
 	$(DEBUG) $(PY) benchmarks/hard_jobs.py
+	$(DEBUG) $(PY) benchmarks/fronts.py
 	$(DEBUG) $(PY) tools/cluster.py $(PY) benchmarks/writing_a_list.py
 	$(DEBUG) $(PY) benchmarks/misread.py
 	$(DEBUG) $(PY) -m benchmarks.folding

@@ -348,6 +348,13 @@ def test_what_is_said_of_a_part_is_what_its_cuts_come_to(part):
     assert facts.kept == max(left, default=0)
 
 
+def test_waste_too_narrow_for_the_trimmer_to_hold_is_counted():
+    wide = Strips(Side.WIDTH, ((40, Spot(0, False)),), inch("1/4"))
+    narrow = replace(wide, rest=inch("3/16"))
+    both = Strips(Side.HEIGHT, ((20, narrow), (10, narrow)), inch("1"))
+    assert [facts_of(p, 100, 100, lambda w, h: False).slivers for p in (wide, narrow, both)] == [0, 1, 2]
+
+
 @given(jobs(wide=False))
 @settings(max_examples=25, deadline=None, suppress_health_check=[HealthCheck.too_slow])
 def test_the_easiest_way_of_cutting_takes_no_more_cuts_than_places(made_up):

@@ -105,7 +105,8 @@ class OptionMaker:
         """The best of the options found with the fewest sheets: few layouts first, then little work."""
 
         def merit(option: CuttingOption) -> tuple[object, ...]:
-            return option.different, option.handling.seconds(self.job.cutting.pace), -self._kept(option)
+            seconds = option.handling.seconds(self.job.cutting.pace)
+            return option.different, seconds, self._slivers(option), -self._kept(option)
 
         # A sheet that is not there is never taken for the sake of fewer layouts.
         options = self._options(needs)
@@ -351,6 +352,13 @@ class OptionMaker:
 
     def _worked(self, option: CuttingOption, needs: Sequence[DemandItem]) -> CuttingOption:
         return handled(self.job, self.kinds, option, needs, self.control)
+
+    def _slivers(self, option: CuttingOption) -> int:
+        """Strips of waste that the trimmer hardly holds, on all sheets."""
+        keeps = self.job.cutting.keeps
+        return sum(
+            s.times * facts_of(s.part, s.stock.width, s.stock.height, keeps).slivers for s in option.sheets
+        )
 
     def _kept(self, option: CuttingOption) -> int:
         """The area of the largest offcut that is worth keeping, nm²."""

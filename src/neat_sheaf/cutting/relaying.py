@@ -15,7 +15,7 @@ from neat_sheaf.nesting.tree import Node, Split, Spot, placements
 
 __all__ = ["Effort", "Relayer"]
 
-Effort = tuple[int, int, int, int]
+Effort = tuple[int, int, int, int, int]
 
 _RELAID_PIECES = 40  # sheets with more pieces keep the layout of their pattern
 
@@ -37,11 +37,11 @@ class Relayer:
         return replace(option, sheets=tuple(merged(self._easiest(s) for s in option.sheets)))
 
     def effort(self, stock: Stock, part: Part) -> Effort:
-        """Whether a cut is out of reach, settings, cuts, and the largest kept offcut of one layout."""
+        """Whether a cut is out of reach, settings, cuts, slivers, and the largest kept offcut of a layout."""
         facts = facts_of(part, stock.width, stock.height, self.job.cutting.keeps)
         if self.reach is not None and facts.longest > self.reach:
-            return (1, 0, 0, 0)
-        return (0, len(_settings(part)), facts.cuts, -facts.kept)
+            return (1, 0, 0, 0, 0)
+        return (0, len(_settings(part)), facts.cuts, facts.slivers, -facts.kept)
 
     def _easiest(self, sheets: CutSheets) -> CutSheets:
         """One layout laid again. Sheets with edges or fixed blocks stay as they are."""

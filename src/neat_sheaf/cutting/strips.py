@@ -11,6 +11,7 @@ from collections.abc import Callable, Mapping
 from dataclasses import dataclass, replace
 from typing import NamedTuple
 
+from neat_sheaf.measure.length import inches
 from neat_sheaf.measure.side import Side
 from neat_sheaf.nesting.tree import Node, Split, Spot
 
@@ -80,6 +81,8 @@ class Strips:
 
 
 Part = Strips | Spot | None
+
+_SLIVER = inches("1/4")  # Common practice: a trimmer's last cut slips on less.
 
 
 def in_strips(node: Node, width: int, height: int, leaf: Callable[[Spot, int, int], Part]) -> Part:
@@ -163,11 +166,15 @@ def _on_strip(spot: Spot, kinds: Mapping[int, int | None], across: int) -> bool:
 
 
 class Facts(NamedTuple):
-    """How many cuts a part takes, the longest of them (nm), and its largest offcut worth keeping (nm²)."""
+    """How many cuts a part takes, the longest of them (nm), and its largest offcut worth keeping (nm²).
+
+    ``slivers`` are strips of waste so narrow that the trimmer hardly holds them.
+    """
 
     cuts: int
     longest: int
     kept: int
+    slivers: int = 0
 
 
 def facts_of(part: Part, width: int, height: int, keeps: Callable[[int, int], bool]) -> Facts:
@@ -186,6 +193,7 @@ def facts_of(part: Part, width: int, height: int, keeps: Callable[[int, int], bo
         made + sum(f.cuts for f in inner),
         max([across if made else 0, *(f.longest for f in inner)]),
         max([rest, *(f.kept for f in inner)]),
+        (0 < part.rest < _SLIVER) + sum(f.slivers for f in inner),
     )
 
 
