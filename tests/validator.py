@@ -59,6 +59,8 @@ def faults_of(job: dict[str, Any], plan: dict[str, Any]) -> list[str]:
             faults.append(f"{paper['id']}: says {paper_plan['sheets']} sheets, cuts {sheets}")
         if paper_plan["at_least"] > sheets:
             faults.append(f"{paper['id']}: at_least is above what this plan reaches")
+        if paper_plan.get("at_least_with_trimmer", 0) > sheets:
+            faults.append(f"{paper['id']}: at_least_with_trimmer is above what this plan reaches")
         if sum(offcuts.values()) != paper_plan["offcuts_used"]:
             faults.append(f"{paper['id']}: offcuts_used is wrong")
         have = Counter[tuple[Fraction, Fraction]]()

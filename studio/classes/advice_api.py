@@ -312,7 +312,9 @@ class UntilGoneOut(Schema):
 
 
 @router.get("/classes/{class_id}/until-gone", response={200: UntilGoneOut, 404: Problem, 422: Problem})
-def until_gone(request: HttpRequest, class_id: int, colourway: str, role: str, then: int) -> UntilGoneOut:
+def until_gone(
+    request: HttpRequest, class_id: int, colourway: str = "", role: str = "", then: int = 0
+) -> UntilGoneOut:
     """How many whole kits a colourway's paper for a role is enough for, if the others take another paper."""
     kit_class, job = _job(request, class_id)
     other = kit_class.studio.papers.prefetch_related("offcuts").filter(pk=then).first()

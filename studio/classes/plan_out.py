@@ -81,9 +81,8 @@ def _cutting(sheets: SheetPlan) -> dict[str, object]:
         for batch, at in zip(cutting.batches, sheets.hands, strict=True)
     ]
     own = {name: getattr(cutting, name) for name in ("layouts", "settings", "strokes", "minutes", "largest")}
-    return {
-        **own, "batches": batches, "turns": cutting.handling.turn, "most_waiting": cutting.handling.pile,
-    }  # fmt: skip
+    most = max((len(at.waiting) for at in sheets.hands), default=0)
+    return {**own, "batches": batches, "turns": cutting.handling.turn, "most_waiting": most}
 
 
 def _cash(line: CostLine) -> str:

@@ -82,12 +82,14 @@ class LayoutOut(Schema):
 class PaperPlanOut(Schema):
     """The layouts of one paper (id): sheets opened, the lower bound, whether that proves them fewest.
 
-    ``safety`` nm are left at the far edges of every sheet.
+    ``safety`` nm are left at the far edges of every sheet. ``within_reach`` is the lower bound for cuts that
+    the trimmer makes.
     """
 
     paper: str
     sheets: int
     lower_bound: int
+    within_reach: int = 0
     proved: bool
     offcuts_used: int
     mixed: bool

@@ -60,7 +60,7 @@ def store_paper(paper: Paper, payload: PaperIn, studio: Studio) -> PaperOut:
     offcuts = form.root.list_at("offcuts", _offcut, most=100)
     caliper = form.root.take("caliper", _caliper, Length(0))
     edges = {side: form.root.key("edges").take(side, _edge, Length(0)) for side in EDGES}
-    measured = _measured(form.root.key("measured"))
+    measured = form.root.take("measured", _measured, None)
     if not form.faults:
         width, height = measured or (Length(paper.width_nm), Length(paper.height_nm))
         _check_edges(form, width, height, edges)

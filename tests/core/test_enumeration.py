@@ -17,6 +17,7 @@ from neat_sheaf.nesting.planner import nest
 from neat_sheaf.nesting.pool import PatternPool
 from neat_sheaf.nesting.pricing import Pricer
 from neat_sheaf.nesting.search import Search
+from neat_sheaf.nesting.settling import patterns_for
 from neat_sheaf.nesting.tree import counts
 
 SIZES = st.tuples(st.integers(1, 6), st.integers(1, 6), st.booleans())
@@ -139,6 +140,53 @@ def test_what_is_settled_of_two_sizes_is_the_cheapest_mix_there_is(
     assert (made.cost, made.lower_bound) == (least(demand, left), least(demand, left))
 
 
+def every_holding_within(items, width, height, demand, reach):
+    """The same where no cut is longer than ``reach``: a part is a piece only where it is just its size."""
+
+    @cache
+    def of(w, h):
+        found = {(0,) * len(items)}
+        for kind, item in enumerate(items):
+            if demand[kind] and any((w, h) == lies[:2] for lies in item.orientations):
+                found.add(tuple(int(k == kind) for k in range(len(items))))
+        parts = [((a, h), (w - a, h)) for a in range(1, w // 2 + 1) if h <= reach]
+        parts += [((w, a), (w, h - a)) for a in range(1, h // 2 + 1) if w <= reach]
+        for one, other in parts:
+            for a, b in product(of(*one), of(*other)):
+                found.add(tuple(min(x + y, d) for x, y, d in zip(a, b, demand, strict=True)))
+        return frozenset(found)
+
+    return of(width, height)
+
+
+@given(
+    st.lists(SIZES, min_size=1, max_size=3), st.lists(st.integers(1, 4), min_size=3, max_size=3),
+    st.integers(4, 7), st.integers(5, 9), st.integers(4, 8),
+)  # fmt: skip
+@settings(max_examples=150, deadline=None)
+def test_what_is_proved_for_a_trimmer_is_true_of_every_plan_it_can_cut(rows, wanted, wide, high, reach):
+    items = [item for item in items_of(rows) if item.fits(wide, high)]
+    demand = tuple(wanted[: len(items)])
+    holdings = every_holding_within(items, wide, high, demand, reach) if items else frozenset()
+    reached = [any(holding[k] for holding in holdings) for k in range(len(items))]
+    items = [item for item, there in zip(items, reached, strict=True) if there]
+    if not items:
+        return
+    demand = tuple(wanted[: len(items)])
+    holdings = [h for h in every_holding_within(items, wide, high, demand, reach) if any(h)]
+    best = [h for h in holdings if not any(o != h and covers(o, h) for o in holdings)]
+    left, sheets = {demand}, 0
+    while (0,) * len(items) not in left:
+        left = {
+            tuple(max(0, d - n) for d, n in zip(short, holding, strict=True))
+            for short in left
+            for holding in best
+        }
+        sheets += 1
+    made = nest(items, list(demand), [Stock(Length(wide), Length(high))], reach=reach)[0]
+    assert made.lower_bound <= made.within_reach <= sheets == made.sheets
+
+
 def test_an_inner_pattern_saves_a_sheet():
     # Worked: two kinds, 33 and 66 of them; 11 and 22 on each of three sheets, which no linear price finds.
     rows = [(63, 28, True), (36, 21, True)]  # sixteenths of an inch, on 12 x 12 in
@@ -159,7 +207,7 @@ def test_patterns_are_listed_only_as_far_as_work_is_left():
     search = Search(PatternPool(items, [Stock(Length(12), Length(12))]), [40, 40], SearchControl(steps=0))
     search.generate()
     with pytest.raises(TooManyPatternsError):
-        search.patterns_for(10)
+        patterns_for(search, 10)
 
 
 @given(st.fractions(0, 60), st.lists(st.integers(1, 40), min_size=1, max_size=3))

@@ -131,7 +131,9 @@ def _why(job: Job, plan: Plan, fewest: Plan, usual: bool) -> Message:
 
 def _differences(plan: Plan, fewest: Plan) -> Iterator[Message]:
     if plan is fewest:
-        yield message("option-fewest.proved" if plan.proved else "option-fewest.found", sheets=plan.sheets)
+        free = all(paper.mixed or paper.sheets == paper.lower_bound for paper in plan.papers)
+        how = ("proved" if free else "trimmer") if plan.proved else "found"
+        yield message(f"option-fewest.{how}", sheets=plan.sheets)
         return
     sheets = plan.sheets - fewest.sheets
     layouts = plan.cutting.layouts - fewest.cutting.layouts

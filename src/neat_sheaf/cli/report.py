@@ -29,7 +29,8 @@ def proof(paper: PaperPlan) -> Message:
     if paper.mixed:
         return message("proof.mixed", sheets=sheets)
     if paper.proved:
-        return message("proof.fewest", sheets=sheets)
+        free = paper.sheets == paper.lower_bound
+        return message("proof.fewest" if free else "proof.trimmer", sheets=sheets)
     return message("proof.bound", sheets=sheets, bound=paper.lower_bound)
 
 

@@ -53,7 +53,7 @@ class CuttingOption:
     """One option of cutting a paper: its sheets, what is proved of their number, and what they take.
 
     ``kits_per_block``: its sheets hold so many whole kits, over and over, the last apart; 0: not. ``safety``
-    nm are left at the far edges of its sheets.
+    nm are left at the far edges of its sheets. ``within_reach`` is proved for cuts that the trimmer makes.
     """
 
     paper: Paper
@@ -63,6 +63,7 @@ class CuttingOption:
     handling: Handling = UNHANDLED
     kits_per_block: int = 0
     safety: int = 0
+    within_reach: int = 0
 
     @property
     def different(self) -> int:

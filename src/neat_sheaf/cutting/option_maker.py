@@ -149,7 +149,7 @@ class OptionMaker:
             plans += blocks(pool, demand, kit, most, self.control)
         for layouts in plans:
             if sum(lay.times for lay in layouts if self.stock[lay.stock].is_sheet) <= most:
-                option = self._option(items, needs, layouts, best.lower_bound)
+                option = self._option(items, needs, layouts, best.lower_bound, best.within_reach)
                 found.append(self._worked(self.relayer.relaid(option), needs))
         if any(piece.follows_print or piece.matched for need in needs for piece in need.pieces):
             alone = self.kit_per_sheet(needs)
@@ -162,7 +162,7 @@ class OptionMaker:
         pool = self.pool(items, needs)
         scrap = [need for need in needs if need.scrap]
         nested: list[list[Layout]] = []
-        lower_bound = 0
+        lower_bound = within = 0
         if scrap:
             lower_bound = prove_lower_bound(items, demand, self.stock, pool, self.control)
             nested += self._with_scrap(items, needs, scrap)
@@ -171,6 +171,7 @@ class OptionMaker:
             kit = self._one_kit(items, needs)
             options = nest(items, demand, self.stock, whole_kit=kit, pool=pool, control=self.control)
             lower_bound = max(lower_bound, min(option.lower_bound for option in options))
+            within = min(option.within_reach for option in options)
             nested += [list(option.layouts) for option in options]
             sheets = min(option.sheets for option in options)
             fewest = sheets <= min(map(self._opened, nested))
@@ -180,7 +181,7 @@ class OptionMaker:
             if kit is not None and min(map(len, nested)) > 1 and all(s.is_sheet for s in self.stock):
                 nested += blocks(pool, demand, kit, sheets, self.control)
         lower_bound = checked_bound(lower_bound, min(map(self._opened, nested)))
-        return [self._option(items, needs, layouts, lower_bound) for layouts in nested]
+        return [self._option(items, needs, layouts, lower_bound, within) for layouts in nested]
 
     def pool(self, items: list[Item], needs: Sequence[DemandItem]) -> PatternPool:
         """The patterns of these items.
@@ -275,7 +276,12 @@ class OptionMaker:
         return number if all(u.count == number * a_kit.get(u.pieces, 0) for u in needs) else 1
 
     def _option(
-        self, items: list[Item], needs: list[DemandItem], layouts: list[Layout], lower_bound: int
+        self,
+        items: list[Item],
+        needs: list[DemandItem],
+        layouts: list[Layout],
+        lower_bound: int,
+        within: int,
     ) -> CuttingOption:
         left: list[Counter[tuple[Piece, ...]]] = [Counter() for _ in items]
         by_pieces = {need.pieces: need for need in needs}
@@ -291,7 +297,7 @@ class OptionMaker:
                     self._parts[key] = self._part(tree, stock, chosen, by_pieces)
                 part = self._parts[key]
                 sheets.append(on_whole_sheet(paper, stock, alike, part, self.reach, self.job.cutting.keeps))
-        return self._proved(tuple(merged(sheets)), lower_bound)
+        return self._proved(tuple(merged(sheets)), lower_bound, within)
 
     def _on_whole(self, tree: Node, stock: Stock) -> tuple[Node, Stock]:
         """A layout as it lies on the stock with its safety margin."""
@@ -332,9 +338,10 @@ class OptionMaker:
             return plain
         return min((plain, made(better)), key=lambda part: self.relayer.effort(stock, part))
 
-    def _proved(self, sheets: tuple[CutSheets, ...], lower_bound: int) -> CuttingOption:
+    def _proved(self, sheets: tuple[CutSheets, ...], lower_bound: int, within: int = 0) -> CuttingOption:
         option = CuttingOption(self.paper, sheets, lower_bound)
-        option = replace(option, lower_bound=checked_bound(lower_bound, self.cost(option)))
+        bounds = [checked_bound(bound, self.cost(option)) for bound in (lower_bound, within)]
+        option = replace(option, lower_bound=bounds[0], within_reach=max(bounds))
         sizes = self.job.sizes_of(self.paper)
         if len(sizes) == 1:
             return option

@@ -66,7 +66,8 @@ def _as_safe(option: CuttingOption, first: CuttingOption, margin: Length) -> Cut
     if mix is not None and first.mix is not None:
         bound = first.mix.lower_bound
         mix = replace(mix, lower_bound=bound, proved=first.mix.proved and mix.cost == bound)
-    return replace(option, lower_bound=first.lower_bound, mix=mix, safety=margin)
+    free, within = first.lower_bound, first.within_reach
+    return replace(option, lower_bound=free, within_reach=within, mix=mix, safety=margin)
 
 
 def _possible(job: Job, paper: Paper, needs: list[DemandItem], option: CuttingOption) -> CuttingOption:

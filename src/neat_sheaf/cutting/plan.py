@@ -98,7 +98,7 @@ class PaperPlan:
 
     Where sizes of a paper are ``mixed``, the proof is of their price together (``SizeMix``), and
     ``lower_bound`` is 0. ``kits_per_block``: it is cut in blocks of so many whole kits, repeated; 0: not.
-    ``safety`` nm are left at the far edges of every sheet.
+    ``safety`` nm are left at the far edges of every sheet. ``within_reach`` is proved for this trimmer.
     """
 
     paper: str
@@ -109,11 +109,12 @@ class PaperPlan:
     mixed: bool = False
     kits_per_block: int = 0
     safety: int = 0
+    within_reach: int = 0
 
     @property
     def proved(self) -> bool:
-        """Whether no plan of straight cuts opens fewer sheets of this paper."""
-        return not self.mixed and self.sheets == self.lower_bound
+        """Whether no plan of straight cuts that the trimmer makes opens fewer sheets of this paper."""
+        return not self.mixed and self.sheets == max(self.lower_bound, self.within_reach)
 
 
 @dataclass(frozen=True, slots=True)

@@ -304,10 +304,10 @@ def _paper_plans(
             continue
         sheets = sum(layout.times for layout in mine if layout.stock.is_sheet)
         used = sum(layout.times for layout in mine if not layout.stock.is_sheet)
-        lower_bound = 0 if option.mix else option.lower_bound
+        lower_bound, within = (0, 0) if option.mix else (option.lower_bound, option.within_reach)
         mixed = option.mix is not None
         yield PaperPlan(
-            paper.id, sheets, lower_bound, used, mine, mixed, option.kits_per_block, option.safety
+            paper.id, sheets, lower_bound, used, mine, mixed, option.kits_per_block, option.safety, within
         )
 
 

@@ -61,6 +61,7 @@ def paper_document(paper: PaperPlan) -> dict[str, Any]:
         "mixed": paper.mixed,
         "kits_per_block": paper.kits_per_block,
         "safety": millimetre_number(paper.safety),
+        "at_least_with_trimmer": paper.within_reach,
         "layouts": [layout_document(layout) for layout in paper.layouts],
     }
 
@@ -150,7 +151,16 @@ def mix_document(mix: SizeMix) -> dict[str, Any]:
 
 PAPER_KEYS = (
     ("paper", "sheets", "layouts"),
-    ("at_least", "offcuts_used", "mixed", "kits_per_block", "safety", "packs", "cost"),
+    (
+        "at_least",
+        "offcuts_used",
+        "mixed",
+        "kits_per_block",
+        "safety",
+        "at_least_with_trimmer",
+        "packs",
+        "cost",
+    ),
 )
 _CUTTING_KEYS = (
     ("batches", "layouts", "strokes"),
@@ -181,6 +191,7 @@ def _read_paper(node: JsonValue) -> PaperPlan:
         layouts=node.list_at("layouts", _read_layout, _MOST),
         mixed=node.take("mixed", JsonValue.flag, False),
         kits_per_block=node.take("kits_per_block", JsonValue.whole, 0),
+        within_reach=node.take("at_least_with_trimmer", JsonValue.whole, 0),
         safety=node.take("safety", lambda n: n.millimetres(), 0),
     )
 

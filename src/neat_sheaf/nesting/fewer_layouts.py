@@ -14,6 +14,7 @@ from neat_sheaf.nesting.layouts import Layout, exact
 from neat_sheaf.nesting.master import choose, relax
 from neat_sheaf.nesting.pattern import Pattern
 from neat_sheaf.nesting.search import Search
+from neat_sheaf.nesting.settling import patterns_for
 from neat_sheaf.nesting.tree import without
 
 __all__ = ["fewer_layouts"]
@@ -43,7 +44,7 @@ def fewer_layouts(
     listed: list[Pattern] = []
     if len(search.items) <= (_VERY_FEW_KINDS if briefly else _FEW_KINDS):
         with suppress(TooManyPatternsError):
-            listed = [c for c in search.patterns_for(at_most, steps) if search.pool.within(c)]
+            listed = [c for c in patterns_for(search, at_most, steps) if search.pool.within(c)]
     plans += _one_or_two(search, listed, at_most)
     if min(map(len, plans)) <= 2 and listed:
         return plans

@@ -48,13 +48,15 @@ class Nested:
     """A plan for one paper: layouts that hold exactly the demand.
 
     ``sheets`` whole sheets are opened, of ``cost`` in all (the same number where each costs 1);
-    ``lower_bound`` is proved of the cost, for straight through-cuts.
+    ``lower_bound`` is proved of the cost, for straight through-cuts; ``within_reach`` for those that the
+    trimmer makes.
     """
 
     layouts: tuple[Layout, ...]
     sheets: int
     cost: int
     lower_bound: int
+    within_reach: int = 0
 
 
 def nest(
@@ -90,7 +92,7 @@ def nest(
         return [
             Nested(
                 tuple(Layout(lay.stock, lay.times, _renamed(lay.tree, wanted)) for lay in plan.layouts),
-                plan.sheets, plan.cost, plan.lower_bound,
+                plan.sheets, plan.cost, plan.lower_bound, plan.within_reach,
             )
             for plan in plans
         ]  # fmt: skip
@@ -101,7 +103,7 @@ def nest(
         search.add_whole_kits(whole_kit)
     best = search.fewest()
     found = fewer_layouts(search, best, search.cost(best))
-    return [_nested(layouts, stock, search.lower_bound) for layouts in found]
+    return [_nested(layouts, stock, search) for layouts in found]
 
 
 def with_more_sheets(
@@ -131,7 +133,7 @@ def with_more_sheets(
             fewest = min(plans, key=len)
             if len(fewest) < least:
                 least = len(fewest)
-                found.append(_nested(fewest, pool.stock, search.lower_bound))
+                found.append(_nested(fewest, pool.stock, search))
     return found
 
 
@@ -167,10 +169,12 @@ def prove_lower_bound(
     return search.lower_bound
 
 
-def _nested(layouts: Sequence[Layout], stock: Sequence[Stock], lower_bound: int) -> Nested:
+def _nested(layouts: Sequence[Layout], stock: Sequence[Stock], search: Search) -> Nested:
     opened = [(stock[lay.stock], lay.times) for lay in layouts if stock[lay.stock].is_sheet]
     cost = sum(s.cost * times for s, times in opened)
-    return Nested(tuple(layouts), sum(times for _, times in opened), cost, checked_bound(lower_bound, cost))
+    sheets = sum(times for _, times in opened)
+    bounds = (checked_bound(bound, cost) for bound in (search.lower_bound, search.within_reach))
+    return Nested(tuple(layouts), sheets, cost, *bounds)
 
 
 def _renamed(tree: Node, kinds: Sequence[int]) -> Node:

@@ -83,16 +83,21 @@ class PatternPool:
         for some in _chunks(values):
             self._take(self.pricer.price_all(some, control))
 
-    def prove(self, values: Sequence[Sequence[int]], control: SearchControl | None = None) -> list[list[int]]:
+    def prove(
+        self, values: Sequence[Sequence[int]], control: SearchControl | None = None
+    ) -> tuple[list[list[int]], list[list[int]]]:
         """The most that any pattern on each stock is worth, proved, for each of these lists of values.
 
-        The best patterns are added.
+        And the same of those within the trimmer's reach; nothing where that is the same or not known. The
+        best patterns are added.
         """
         proved, priced = self.prover.prove(values, control)
         # Patterns that the proof rests on serve a plan too, where no cut is out of reach.
-        serve = self.prover.exact and self.reach is None
-        self._take(priced if serve else self.pricer.price_all(values, control))
-        return proved
+        if not (self.prover.exact and self.reach is None):
+            priced = self.pricer.price_all(values, control)
+        self._take(priced)
+        known = self.reach is not None and self.pricer.proves and all(of.closed for of in priced)
+        return proved, [of.best for of in priced] if known else []
 
     def refine(self) -> bool:
         """Prove on every cut position from now on; False where that is so already, or they are too many."""

@@ -125,6 +125,11 @@ class Pricer:
         return normal_patterns(sizes, longest)
 
     @property
+    def proves(self) -> bool:
+        """Whether nothing within reach is worth more than what is priced, rows of long stock too."""
+        return self.exact and all(rows.complete for rows in self.rows.values())
+
+    @property
     def positions(self) -> tuple[Ints, Ints]:
         """The cut positions across and up, nm, from 0."""
         return self._xs, self._ys

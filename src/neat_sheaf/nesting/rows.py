@@ -53,7 +53,7 @@ class Rows:
                 if bare and item.solid and wide == self.across and reach < size <= self.length:
                     rows.append(Row(size, None, Spot(kind, turned)))
         self.rows = rows
-        sums, _ = normal_patterns((row.size for row in rows), self.length, most)
+        sums, self.complete = normal_patterns((row.size for row in rows), self.length, most)
         self._ends: Ints = np.array(sums, dtype=np.int64)
         self._sizes: Ints = np.array([row.size for row in rows], dtype=np.int64)
         # For every end, the number of the end before each row that may be the last one.

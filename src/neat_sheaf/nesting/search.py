@@ -8,15 +8,14 @@ from dataclasses import replace
 from fractions import Fraction
 
 from neat_sheaf.nesting.control import SearchControl
-from neat_sheaf.nesting.enumeration import MOST_STEPS, TooManyPatternsError, patterns_worth
 from neat_sheaf.nesting.items import Access, Stock
-from neat_sheaf.nesting.master import Chosen, choose, relax
-from neat_sheaf.nesting.mixes import settled_by_number
+from neat_sheaf.nesting.master import choose, relax
 from neat_sheaf.nesting.one_sheet import TooManyError, layout_on_one
 from neat_sheaf.nesting.packing import on_one_sheet, packings
 from neat_sheaf.nesting.pattern import Pattern
 from neat_sheaf.nesting.payable import next_payable
 from neat_sheaf.nesting.pool import PatternPool
+from neat_sheaf.nesting.settling import settled
 from neat_sheaf.nesting.tree import Node
 from neat_sheaf.nesting.variation import SCALE, vary
 
@@ -25,12 +24,6 @@ __all__ = ["Search"]
 _ROUNDS = 200
 # How many sheets of each layout of the linear optimum are laid again, and how many patterns are added.
 _ATTEMPTS = ((1, 12), (3, 24))
-_KEPT = 4  # patterns of a region, where not all of them can be listed
-_SOME_STEPS = 1_000_000  # steps of listing those
-_SOME_PIECES = 120  # of more the last sheets are few among many, and other steps find them
-_FEW_KINDS = 6  # of which every pattern can mostly be listed
-_SETTLING = 3000  # nodes of the integer program that settles whether a cheaper plan is there
-_SETTLING_STEPS = 100_000  # nodes by patterns: a node of a larger program takes longer
 _GREEDY_LIMIT = 160  # pieces; above it the greedy packings are left out
 _A_PACKING = 600  # steps that a piece laid by every greedy rule counts as
 _KIT_LIMIT = 400  # pieces on a sheet of whole kits; above it they are not laid one by one
@@ -41,13 +34,13 @@ class Search:
     """One demand on the patterns of a pool. ``bound`` is proved of the cost of the sheets.
 
     Twice the demand costs twice the bound at least. ``least`` is proved too, but of this demand alone: two
-    kits may come off three sheets where one needs two.
+    kits may come off three sheets where one needs two. ``reach_bound`` is proved for this trimmer alone.
     """
 
     def __init__(self, pool: PatternPool, demand: Sequence[int], control: SearchControl) -> None:
         self.pool, self.demand, self.control = pool, list(demand), control
         self.items, self.stock = pool.items, pool.stock
-        self.bound = Fraction(0)
+        self.bound = self.reach_bound = Fraction(0)
         self.least = 0
         self.duals: list[float] = [0.0] * len(self.items)
         self.uses: dict[Pattern, float] = {}
@@ -58,6 +51,14 @@ class Search:
         """The bound raised to a sum of whole sheets, or what is proved of this demand alone."""
         sheets = [s.cost for s in self.stock if s.is_sheet]
         return next_payable(max(self.bound, Fraction(self.least)), sheets)
+
+    @property
+    def within_reach(self) -> int:
+        """The lower bound for this trimmer, whose cuts are no longer than its reach."""
+        if not self.reach_bound:
+            return self.lower_bound
+        sheets = [s.cost for s in self.stock if s.is_sheet]
+        return max(self.lower_bound, next_payable(self.reach_bound, sheets))
 
     def generate(self, in_full: bool = False) -> None:
         """Fill the pool by column generation and prove a lower bound on the plan.
@@ -84,13 +85,19 @@ class Search:
                 break
 
     def _prove(self, lists: list[list[int]]) -> None:
-        for values, best in zip(lists, self.pool.prove(lists, self.control), strict=True):
-            total = sum(d * v for d, v in zip(self.demand, values, strict=True))
-            total -= sum(v * (s.limit or 0) for v, s in zip(best, self.stock, strict=True))
-            # The least that a sheet of any size costs for what it can be worth.
-            rates = [Fraction(s.cost, v) for v, s in zip(best, self.stock, strict=True) if s.is_sheet and v]
-            if rates and total > 0:
-                self.bound = max(self.bound, total * min(rates))
+        proved, within = self.pool.prove(lists, self.control)
+        for values, best in zip(lists, proved, strict=True):
+            self.bound = max(self.bound, self._worth(values, best))
+        for values, best in zip(lists, within, strict=False):
+            self.reach_bound = max(self.reach_bound, self._worth(values, best))
+
+    def _worth(self, values: Sequence[int], best: Sequence[int]) -> Fraction:
+        """What the demand costs at least, where no pattern on each stock is worth more than ``best``."""
+        total = sum(d * v for d, v in zip(self.demand, values, strict=True))
+        total -= sum(v * (s.limit or 0) for v, s in zip(best, self.stock, strict=True))
+        # The least that a sheet of any size costs for what it can be worth.
+        rates = [Fraction(s.cost, v) for v, s in zip(best, self.stock, strict=True) if s.is_sheet and v]
+        return total * min(rates) if rates and total > 0 else Fraction(0)
 
     def add_whole_kits(self, kit: Sequence[int]) -> None:
         """Layouts of one, two, ... whole kits a sheet, as long as one sheet takes them."""
@@ -125,140 +132,33 @@ class Search:
     def _searched(self, whole: bool) -> Counter[Pattern]:
         best = self._on_one(self._rounded_up()) if whole else self._rounded_up()
         for kept_back in (0, 1):
-            if self._missed(best):
+            if self.missed(best):
                 best = self._rounded(best, kept_back)
-        if self._missed(best):
+        if self.missed(best):
             self.generate(in_full=True)
-        if self._missed(best) and self.pool.refine():
+        if self.missed(best) and self.pool.refine():
             self.generate(in_full=True)
-        if self._missed(best):
+        if self.missed(best):
             self._add_greedy(self._left(self._base(1)))
             best = self._rounded(best, 1)
         if whole:
-            best = self._settled(best)
+            best = settled(self, best)
         # What could not be settled is tried with other patterns.
         for kept_back, varied in _ATTEMPTS if whole else _ATTEMPTS[:1]:
-            if self._missed(best):
+            if self.missed(best):
                 self._add_greedy(self._left(self._base(kept_back)))
                 vary(self.pool, self.duals, varied, self.control)
                 best = self._rounded(best, kept_back)
-        if whole and self._missed(best):
+        if whole and self.missed(best):
             best = self._in_parts(best)
         if whole and self.control.is_over():
             best = min([best, *self._one_by_one()], key=self.cost)
         return best
 
-    def _missed(self, best: Counter[Pattern]) -> bool:
+    def missed(self, best: Counter[Pattern]) -> bool:
         """Whether a plan may still be made cheaper, and there is work left to try."""
         cost = self.cost(best)
-        return cost > self.lower_bound and self.control.report_progress(cost, self.lower_bound)
-
-    def _settled(self, best: Counter[Pattern]) -> Counter[Pattern]:
-        """The best so far or a better one; as far as it is settled, the bound is raised to its cost.
-
-        Every pattern that a cheaper plan can use is listed: either some of them make one, or there is none.
-        """
-        # Of many kinds there are mostly more patterns than can be listed, which is better known soon.
-        share = max(1, len(self.items) - _FEW_KINDS)
-        if self._missed(best):
-            best = self._by_number(best)
-        # From the bound up: whole sheets either come to that sum, or it is proved too small and the next
-        # is looked at. The nearer to the bound, the fewer patterns there are to list.
-        target = 0
-        while self._missed(best) and target < self.lower_bound:
-            target = self.lower_bound
-            best = self._at_most(target, best, share)
-        if self._missed(best) and target < self.cost(best) - 1:
-            best = self._at_most(self.cost(best) - 1, best, share)
-        return best
-
-    def _by_number(self, best: Counter[Pattern]) -> Counter[Pattern]:
-        """The best so far or better, where two sizes of sheet are mixed: see ``mixes``."""
-
-        def part(pool: PatternPool, below: int) -> tuple[int, Counter[Pattern] | None]:
-            search = Search(pool, self.demand, self.control)
-            search.generate(in_full=True)
-            if search.lower_bound >= below:
-                return search.lower_bound, None
-            plan = search.fewest()
-            return search.lower_bound, plan
-
-        def going_on() -> bool:
-            return self.control.report_progress(self.cost(best), self.lower_bound)
-
-        best, least = settled_by_number(self.pool, best, self.cost(best), part, going_on)
-        self.least = max(self.least, least)
-        return best
-
-    def _at_most(self, target: int, best: Counter[Pattern], share: int) -> Counter[Pattern]:
-        """The best so far, or one of cost ``target`` at most; where there is none the bound is raised."""
-        try:
-            listed = self.patterns_for(target, MOST_STEPS // share)
-        except TooManyPatternsError:
-            return self._among_some(best, target, _SOME_STEPS // share)
-        within = [c for c in listed if self.pool.within(c)]
-        every = len(within) == len(listed)
-        found = self._cheapest(within, target)
-        if found.times is not None:
-            best = self._kept(within, found.times)
-            if found.decided and every:
-                self.least = max(self.least, self.cost(best))
-        elif found.decided and (every or self._cheapest(listed, target) == Chosen(None, True)):
-            self.least = max(self.least, target + 1)
-        return best
-
-    def _among_some(self, best: Counter[Pattern], target: int, steps: int) -> Counter[Pattern]:
-        """The best so far, or better: with some of the patterns that a cheaper plan can use."""
-        if sum(self.demand) > _SOME_PIECES:
-            return best
-        try:
-            listed = self.patterns_for(target, steps, keep=_KEPT)
-        except TooManyPatternsError:
-            return best
-        tried = [c for c in (*listed, *self.pool.patterns.values()) if self.pool.within(c)]
-        times = self._cheapest(tried, target).times
-        return best if times is None else self._kept(tried, times)
-
-    def _kept(self, listed: Sequence[Pattern], times: Sequence[int]) -> Counter[Pattern]:
-        """A plan of listed patterns, which the pool keeps from now on."""
-        made: Counter[Pattern] = Counter()
-        for pattern, often in zip(listed, times, strict=True):
-            if often:
-                made[self.pool.kept(pattern)] += often
-        return made
-
-    def _cheapest(self, listed: list[Pattern], target: int) -> Chosen:
-        if any(all(c.holds[k] == 0 for c in listed) for k in range(len(self.items))):
-            return Chosen(None, True)
-        return choose(
-            listed, self.demand, self.stock,
-            target=self.lower_bound, most=target, control=self.control,
-            nodes=min(_SETTLING, _SETTLING_STEPS // (1 + len(listed))),
-        )  # fmt: skip
-
-    def patterns_for(self, target: int, steps: int = MOST_STEPS, keep: int | None = None) -> list[Pattern]:
-        """Every pattern that a plan of this cost at most can use, but those that others stand for.
-
-        Whatever the trimmer's reach. Raises TooManyPatternsError where that is not to be had.
-        """
-        if not self.pool.prover.exact:
-            raise TooManyPatternsError
-        pricer = self.pool.prover.pricer
-        values = [int(dual * SCALE) for dual in self.duals]
-        priced = pricer.price_all([values], self.control)[0]
-        best = priced.best
-        rates = [Fraction(s.cost, v) for v, s in zip(best, self.stock, strict=True) if s.is_sheet and v]
-        if not rates or not priced.closed:
-            raise TooManyPatternsError
-        total = sum(d * v for d, v in zip(self.demand, values, strict=True))
-        total -= sum(v * (s.limit or 0) for v, s in zip(best, self.stock, strict=True))
-        slack = (target - total * min(rates)) / min(rates)
-        worth = [
-            s.cost / min(rates) - slack if s.is_sheet else v - slack
-            for v, s in zip(best, self.stock, strict=True)
-        ]
-        found = patterns_worth(priced, self.demand, worth, self.control, steps, keep)
-        return [Pattern.of(number, tree, len(self.items)) for number, tree in found]
+        return cost > self.within_reach and self.control.report_progress(cost, self.lower_bound)
 
     def _on_one(self, best: Counter[Pattern]) -> Counter[Pattern]:
         """The best so far, or one sheet where all of a small demand comes off one: that is decided exactly.
@@ -334,7 +234,7 @@ class Search:
         tried on the whole again.
         """
         for share in _SHARES:
-            if not self._missed(best):
+            if not self.missed(best):
                 break
             part = [d // share for d in self.demand]
             made: Counter[Pattern] = Counter()

@@ -80,6 +80,10 @@ option-fewest =
         [one] { $sheets } sheet, and no plan opens fewer
        *[other] { $sheets } sheets, and no plan opens fewer
     }
+    .trimmer = { $sheets ->
+        [one] { $sheets } sheet, and no plan that the trimmer cuts opens fewer
+       *[other] { $sheets } sheets, and no plan that the trimmer cuts opens fewer
+    }
     .found = { $sheets ->
         [one] { $sheets } sheet, the fewest that were found
        *[other] { $sheets } sheets, the fewest that were found

@@ -124,6 +124,7 @@ sheets-used = { $sheets ->
 proof =
     .mixed = { $sheets }, mixed with other sizes of the same paper.
     .fewest = { $sheets }. No plan of straight cuts uses fewer.
+    .trimmer = { $sheets }. No plan whose cuts the trimmer makes uses fewer.
     .bound = { $sheets }. Proved so far: no plan of straight cuts uses fewer than { $bound }.
 mix =
     .cheapest = No mix of straight cuts costs less.

@@ -3100,6 +3100,11 @@ export interface components {
             sheets: number;
             /** Lower Bound */
             lower_bound: number;
+            /**
+             * Within Reach
+             * @default 0
+             */
+            within_reach: number;
             /** Proved */
             proved: boolean;
             /** Offcuts Used */
@@ -3494,7 +3499,8 @@ export interface components {
          * PaperPlanOut
          * @description The layouts of one paper (id): sheets opened, the lower bound, whether that proves them fewest.
          *
-         *     ``safety`` nm are left at the far edges of every sheet.
+         *     ``safety`` nm are left at the far edges of every sheet. ``within_reach`` is the lower bound for cuts that
+         *     the trimmer makes.
          */
         PaperPlanOut: {
             /** Paper */
@@ -3503,6 +3509,11 @@ export interface components {
             sheets: number;
             /** Lower Bound */
             lower_bound: number;
+            /**
+             * Within Reach
+             * @default 0
+             */
+            within_reach: number;
             /** Proved */
             proved: boolean;
             /** Offcuts Used */
@@ -5996,10 +6007,10 @@ export interface operations {
     };
     studio_classes_advice_api_until_gone: {
         parameters: {
-            query: {
-                colourway: string;
-                role: string;
-                then: number;
+            query?: {
+                colourway?: string;
+                role?: string;
+                then?: number;
             };
             header?: never;
             path: {

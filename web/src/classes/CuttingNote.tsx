@@ -120,11 +120,14 @@ function Summary({ plan }: { plan: Plan }) {
   const { cutting } = plan
   // Where sizes are mixed the proof is of their price, and is said of them.
   const proved = plan.papers.every((row) => row.proved)
+  const free = plan.papers.every((row) => row.sheets === row.lower_bound)
   return (
     <p className={classes.sum}>
       <strong className="figure">{number(plan.sheets)}</strong>{' '}
       {plural(plan.sheets, { one: 'sheet.', other: 'sheets.' })}{' '}
-      {proved ? `${t`No plan of straight cuts uses fewer.`} ` : ''}
+      {proved
+        ? `${free ? t`No plan of straight cuts uses fewer.` : t`No plan whose cuts the trimmer makes uses fewer.`} `
+        : ''}
       <span className="soft">
         <Trans>
           {layouts(cutting.layouts)}, {settings(cutting.settings)}, {strokes(cutting.strokes)}, about{' '}

@@ -88,7 +88,10 @@ function Proof({ row }: { row: SheetsOfPaper }) {
 
 function proofWords(proof: NonNullable<SheetsOfPaper['proof']>, count: number): string {
   if (proof.mixed) return t`It shares the work with its other sizes.`
-  if (proof.proved) return t`No plan of straight cuts uses fewer.`
+  if (proof.proved)
+    return proof.lowerBound < count
+      ? t`No plan whose cuts the trimmer makes uses fewer.`
+      : t`No plan of straight cuts uses fewer.`
   if (proof.lowerBound === 0 && count > 0) return t`Whether fewer would do is not proved.`
   return t`Mixed freely, straight cuts would still need at least ${number(proof.lowerBound)}.`
 }

@@ -93,7 +93,7 @@ const plan: Plan = {
   },
   papers: [
     {
-      paper: '1', sheets: 8, lower_bound: 8, proved: true, offcuts_used: 1, mixed: false, safety: 0, packs: 1, cost: '11.40',
+      paper: '1', sheets: 8, lower_bound: 8, proved: true, offcuts_used: 1, mixed: false, safety: 0, within_reach: 0, packs: 1, cost: '11.40',
       layouts: [
         {
           letter: 'A',

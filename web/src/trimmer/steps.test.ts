@@ -30,7 +30,7 @@ const cutting: Pick<Cutting, 'rounds'> = {
     {
       why: 'plan',
       papers: [
-        { paper: '1', sheets: 3, lower_bound: 3, proved: true, mixed: false, safety: 0, offcuts_used: 0, layouts: [layout] },
+        { paper: '1', sheets: 3, lower_bound: 3, proved: true, mixed: false, safety: 0, within_reach: 0, offcuts_used: 0, layouts: [layout] },
       ],
       cutting: {
         layouts: 1, settings: 2, strokes: 12, minutes: 3, turns: 1, most_waiting: 1,
