@@ -208,6 +208,16 @@ def _phrases(roles: tuple[str, ...], pieces: tuple[str, ...]):
     )
     yield rf"(?:with )?(?:a )?margin (?:of )?(?P<n>{ANY})", lambda m, f: m.with_(margin=number(f["n"]))
     yield rf"(?P<n>{ANY}) margin", lambda m, f: m.with_(margin=number(f["n"]))
+    yield rf"(?:with )?(?:a )?pitch (?:of )?(?P<n>{ANY})", lambda m, f: m.with_(pitch=number(f["n"]))
+    yield rf"(?P<n>{ANY}) pitch", lambda m, f: m.with_(pitch=number(f["n"]))
+    yield (
+        rf"(?:from|off) (?:a |an )?(?P<n>{ANY}) strips?",
+        lambda m, f: m.with_(margin=(number(f["n"]) - m.height) / 2),
+    )
+    yield (
+        rf"(?:with |plus )?(?P<n>{COUNT}) spares?(?: pieces?)?",
+        lambda m, f: m.with_(spares=count_of(f["n"])),
+    )
     yield r"(?:may turn|any way round)", lambda m, f: m.with_(follows=False)
     yield r"follows the print", lambda m, f: m.with_(follows=True)
     yield r"from (?:the |a )?(?:scraps?|offcuts?)|may come from scrap", lambda m, f: m.with_(scrap=True)
@@ -349,7 +359,7 @@ def as_said(piece) -> tuple[object, ...]:
     )
     return (
         piece.name.lower(), i(piece.width), i(piece.height), piece.per_kit, piece.paper.lower(), piece.cut.value,
-        i(piece.margin), piece.follows_print, piece.scrap, mat, piece.portion.value, scores, sorted(marks, key=str),
+        i(piece.margin), i(piece.pitch), piece.spares, piece.follows_print, piece.scrap, mat, piece.portion.value, scores, sorted(marks, key=str),
     )  # fmt: skip
 
 
@@ -359,7 +369,8 @@ def in_same_terms(meaning: Meaning, role: str) -> tuple[object, ...]:
     paper = said.get("role", role)
     return (
         meaning.name.lower().strip(" ,:") or (f"{said['mat'][0]} mat" if "mat" in said else "piece 3"), meaning.width, meaning.height, said.get("count", 1), paper,
-        said.get("cut", "trim"), said.get("margin", Fraction(0)),
+        said.get("cut", "trim"), said.get("margin", Fraction(0)), said.get("pitch", Fraction(0)),
+        said.get("spares", 0),
         said.get("follows", str(paper).startswith(("print", "pattern"))), said.get("scrap", False),
         said.get("mat"), said.get("portion", "whole"), sorted(meaning.scores, key=str), sorted(meaning.marks, key=str),
     )  # fmt: skip

@@ -74,7 +74,8 @@ def _clause(rng: random.Random, most: int) -> str:
         [
             _scores(rng, most), _scores(rng, most), _scores(rng, most), f"({rng.randrange(2, 9)})",
             f"{rng.randrange(2, 9)} a kit", f"({rng.randrange(2, 9)} of them)", "in body", "in print A", "from scrap",
-            "print A", "die-cut with margin 1/8", "punched", "may turn", "follows the print",
+            "print A", "die-cut with margin 1/8", "punched", "punched, pitch 14", f"{rng.randrange(2, 9)} spare", "with one spare",
+            "punched from a 14 in strip", "may turn", "follows the print",
             "mat of Sleeve column 2", "mat of Drawer column 1 row 2", "hole 1/8 at 5/8, 3/8",
             "round top corners 1/4", "round all corners 1/8", "notch top left corner 1 x 1/2",
             "window 1 x 1/2 centred", "circle window 1 centred", "remove panels 1.1 and 2.1",
