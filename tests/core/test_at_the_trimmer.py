@@ -10,6 +10,7 @@ import pytest
 from hypothesis import given, settings
 from hypothesis import strategies as st
 
+from neat_sheaf.advice.sizes import size_advice
 from neat_sheaf.cutting.edges import on_whole_sheet
 from neat_sheaf.cutting.hands import WaitingPile, handled_at
 from neat_sheaf.cutting.order import Becomes, Pile, cut_order, few_settings
@@ -180,3 +181,13 @@ def test_fewer_piles_wait_where_that_is_asked_for_at_one_setting_more():
 def test_a_plan_with_a_limit_of_piles_is_as_valid(made, most):
     made = replace(made, cutting=replace(made.cutting, most_piles=most))
     assert faults_of(job_document(made), plan_document(plan_job(made))) == []
+
+
+def test_other_sheet_sizes_are_squared_too_and_spares_of_other_roles_are_not_theirs():
+    pieces = [piece("Card", "4 1/4", "5 1/2", spares=4), piece("Mat", "4", "5", paper="print", spares=9)]
+    papers = [letter(), letter("print")]
+    plain = {(r.role, r.name): r.sheets for r in size_advice(job(pieces, papers, 4))}
+    assert plain["body", "body"] == 2
+    square = size_advice(job(pieces, papers, 4, Cutting(squaring=inch("1/16"))))
+    # Four quarters of a sheet are not to be had of a sheet that is squared.
+    assert {(r.role, r.name): r.sheets for r in square}["body", "body"] == 4

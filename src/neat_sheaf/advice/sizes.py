@@ -11,6 +11,7 @@ from math import ceil
 from neat_sheaf.cutting.demand import DemandItem, demand_of, too_large
 from neat_sheaf.cutting.option import stock_of
 from neat_sheaf.cutting.option_maker import pattern_pool
+from neat_sheaf.cutting.squaring import squared_paper
 from neat_sheaf.errors import CannotPlanError
 from neat_sheaf.job import Job, Style
 from neat_sheaf.measure.length import Length, inches, millimetres
@@ -96,7 +97,7 @@ def _advice(
     known: _Found,
     control: SearchControl,
 ) -> SizeAdvice:
-    alone = replace(paper, offcuts=(), same_as="")
+    alone = squared_paper(replace(paper, offcuts=(), same_as=""), job.cutting.squaring)
     needs = list(_needs(job, role, alone))
     row = SizeAdvice(
         role, paper.name, paper.width, paper.height, paper.id or None, None, 0, None, None, chosen
@@ -124,7 +125,7 @@ def _advice(
 
 def _with(job: Job, role: str, paper: Paper) -> Job:
     """The job with one role cut from one paper in every colourway, and nothing else cut."""
-    pieces = tuple(p if p.paper == role else replace(p, per_kit=0) for p in job.project.pieces)
+    pieces = tuple(p if p.paper == role else replace(p, per_kit=0, spares=0) for p in job.project.pieces)
     colourways = tuple(replace(c, papers={**c.papers, role: paper.id}) for c in job.klass.colourways)
     others = tuple(p for p in job.papers if p.id != paper.id)
     style = Style.FEWEST_SHEETS

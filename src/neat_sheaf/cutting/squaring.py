@@ -5,9 +5,10 @@ from __future__ import annotations
 from dataclasses import replace
 
 from neat_sheaf.job import Job
+from neat_sheaf.measure.length import Length
 from neat_sheaf.stock import Paper
 
-__all__ = ["squared"]
+__all__ = ["squared", "squared_paper"]
 
 
 def squared(job: Job) -> Job:
@@ -16,15 +17,15 @@ def squared(job: Job) -> Job:
     A sheet that a maker cut is not always square: a little off the left and the bottom edge gives two
     true edges and the corner between them (common practice). The same for a job that is squared already.
     """
-    size = job.cutting.squaring
-    if not size:
+    if not job.cutting.squaring:
         return job
+    return replace(job, papers=tuple(squared_paper(paper, job.cutting.squaring) for paper in job.papers))
 
-    def of(paper: Paper) -> Paper:
-        edges = paper.edges
-        left, bottom = max(edges.left, size), max(edges.bottom, size)
-        made = replace(paper, edges=replace(edges, left=left, bottom=bottom))
-        # Where nothing would be left of it, it is a scrap and no sheet.
-        return made if min(made.usable) > 0 else paper
 
-    return replace(job, papers=tuple(map(of, job.papers)))
+def squared_paper(paper: Paper, size: Length) -> Paper:
+    """A paper of which ``size`` nm at least come off the left and the bottom edge of each sheet."""
+    edges = paper.edges
+    left, bottom = max(edges.left, size), max(edges.bottom, size)
+    made = replace(paper, edges=replace(edges, left=left, bottom=bottom))
+    # Where nothing would be left of it, it is a scrap and no sheet.
+    return made if min(made.usable) > 0 else paper
