@@ -6,16 +6,19 @@ from dataclasses import replace
 from decimal import Decimal
 
 import pytest
-from hypothesis import given, settings
+from hypothesis import assume, given, settings
 from hypothesis import strategies as st
 
 from neat_sheaf.advice.counting import Bought
 from neat_sheaf.advice.from_stock import from_stock, kits_until_gone
+from neat_sheaf.advice.seats import seat_breakpoints
+from neat_sheaf.cutting.sheets import plan_sheets
 from neat_sheaf.job import Class, Colourway, Cutting, Job, Style
 from neat_sheaf.plan import plan_job, with_kits
 from neat_sheaf.project import Project, SupplyUse
 from neat_sheaf.stock import Offcut, Supply, SupplyUnit
 from tests.core.building import inch, job, letter, piece
+from tests.core.made_up_jobs import jobs
 
 CARD = piece("Card", "4 1/4", "5 1/2")  # four come off a Letter sheet
 
@@ -90,3 +93,21 @@ def test_what_another_colourway_takes_of_a_paper_is_kept_for_it():
     assert kits_until_gone(made, "Fern", "body", "oat") == 7
     with pytest.raises(KeyError):
         kits_until_gone(made, "Moss", "body", "oat")
+
+
+@settings(max_examples=6, deadline=None)
+@given(jobs(wide=False))
+def test_the_seat_table_says_of_the_seats_booked_what_the_plan_says(made):
+    cutting = replace(
+        made.cutting, style=Style.FEWEST_SHEETS, mix_sizes=False, empty_last=False, safety=inch("0")
+    )
+    pieces = tuple(replace(p, scrap=False) for p in made.project.pieces)
+    made = replace(made, cutting=cutting, project=replace(made.project, pieces=pieces))
+    made = replace(made, klass=replace(made.klass, seats=max(1, made.klass.seats)))
+    assume(made.klass.kits == sum(c.kits for c in made.klass.colourways))
+    table = seat_breakpoints(made, most=made.klass.seats)
+    (row,) = [row for row in table.rows if row.seats == made.klass.seats]
+    plan = plan_sheets(made)
+    assert {paper: n for paper, n in row.sheets.items() if n} == {
+        paper.paper: paper.sheets for paper in plan.papers if paper.sheets
+    }

@@ -112,7 +112,7 @@ class Batch(Generic[N]):
     @property
     def squaring(self) -> bool:
         """Whether it only takes off edges that cannot be used, so that nothing is measured by it."""
-        return all(stroke.strip is Becomes.WASTE for stroke in self.strokes)
+        return bool(self.strokes) and all(s.strip is Becomes.WASTE for s in self.strokes)
 
 
 @dataclass(slots=True)
