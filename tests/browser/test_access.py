@@ -69,7 +69,7 @@ def test_no_main_screen_has_a_serious_violation(page, paper_room, scheme):
     page.says("Begin cutting")
     found["before cutting"] = severe_findings(page)
     page.open(f"/classes/{KitClass.objects.get(name='First sowings, beginners').pk}/trimmer")
-    page.says("Set the trimmer to")
+    page.says("to the mark")
     found["trimmer"] = severe_findings(page)
     page.press("m")
     page.says("What saves it")

@@ -186,7 +186,7 @@ def test_a_bound_on_a_coarse_grid_is_never_above_what_is_exact(sizes, values, st
     items = [Item(Length(w), Length(h), turns) for w, h, turns in sizes]
     stock = [Stock(Length(60), Length(50))]
     pool = PatternPool(items, stock)
-    exact = pool.prove([values[: len(items)]])[0][0]
+    exact = pool.prove([values[: len(items)]])[0][0][0]
     prover = Prover(items, stock, pool.pricer)
     # As it is where the cut positions are too many to be priced exactly.
     small, room = scaled_down(items, stock, steps)

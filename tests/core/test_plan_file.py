@@ -71,7 +71,8 @@ def test_plans_of_the_examples_are_read_back_from_the_database(name):
 
 def kept(document):
     """What a file of before says of sheets and cutting, without what is written since."""
-    papers = [{k: v for k, v in paper.items() if k != "kits_per_block"} for paper in document["papers"]]
+    since = ("kits_per_block", "safety", "at_least_with_trimmer")
+    papers = [{k: v for k, v in paper.items() if k not in since} for paper in document["papers"]]
     cutting = {k: v for k, v in document["cutting"].items() if k not in ("handling", "seconds")}
     return json.loads(json.dumps([papers, cutting, document.get("mixes", [])]))
 
