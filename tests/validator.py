@@ -143,7 +143,7 @@ def _wanted(job: dict[str, Any]) -> Counter[tuple[str, str, str]]:
         for piece in job["project"]["pieces"]:
             paper = family[colourway["papers"][piece["paper"]]]
             count = piece.get("per_kit", 1) * colourway["kits"]
-            spare = piece.get("spares", 0) if colourway["kits"] else 0
+            spare = piece.get("spares", 0) if colourway["kits"] and piece.get("per_kit", 1) else 0
             if piece.get("portion", "whole") == "whole":
                 wanted[paper, piece["name"], colourway["name"]] += count + spare
             else:

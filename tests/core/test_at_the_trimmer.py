@@ -17,6 +17,7 @@ from neat_sheaf.cutting.order import Becomes, Pile, cut_order, few_settings
 from neat_sheaf.cutting.sheets import plan_sheets
 from neat_sheaf.cutting.squaring import squared
 from neat_sheaf.cutting.strips import Strips
+from neat_sheaf.errors import CannotPlanError
 from neat_sheaf.formats.job_file import job_document, read_job
 from neat_sheaf.formats.plan_file import plan_document
 from neat_sheaf.formats.reading import FileError
@@ -29,6 +30,7 @@ from neat_sheaf.stock import Edges
 from tests.core.building import inch, job, letter, piece
 from tests.core.made_up_jobs import jobs
 from tests.validator import faults_of
+from tests.words import refused
 
 CASES = Path(__file__).parents[1] / "cases"
 
@@ -181,6 +183,12 @@ def test_fewer_piles_wait_where_that_is_asked_for_at_one_setting_more():
 def test_a_plan_with_a_limit_of_piles_is_as_valid(made, most):
     made = replace(made, cutting=replace(made.cutting, most_piles=most))
     assert faults_of(job_document(made), plan_document(plan_job(made))) == []
+
+
+def test_a_paper_of_which_squaring_leaves_nothing_is_refused_by_name():
+    scrap = replace(letter(), width=inch("1/2"), height=inch("1/2"))
+    with refused(CannotPlanError, "does not fit"):
+        plan_sheets(job([piece("Dot", "1/4", "1/4")], [scrap], 4, Cutting(squaring=inch("1/2"))))
 
 
 def test_other_sheet_sizes_are_squared_too_and_spares_of_other_roles_are_not_theirs():

@@ -119,6 +119,11 @@ def test_each_colourway_has_its_spares_and_one_without_kits_has_none():
     }  # fmt: skip
 
 
+def test_a_piece_that_no_kit_holds_has_no_spare_either():
+    # A version that leaves a piece out sets its count to nothing.
+    assert demand_of(job([piece("Bow", "1", "3", spares=2, per_kit=0)], [letter()], 6)) == {}
+
+
 def test_a_spare_half_takes_a_whole_of_its_own():
     half = piece("Half", "2", "2", cut=CutMethod.PUNCH, portion=Portion.HALF, spares=1)
     assert sum(need.count for need in demand_of(job([half], [letter()], 3))["body"]) == 2 + 1

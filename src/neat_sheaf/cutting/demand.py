@@ -201,10 +201,10 @@ def _counted(job: Job, colourway: Colourway) -> Iterator[tuple[_Set, int, bool]]
         yield _Set((pieces[0],)), fewest_wholes(portions_of(pieces, kits)) * times, False
         spare = Counter[Portion]()
         for piece in pieces:
-            spare[piece.portion] += piece.spares if colourway.kits else 0
+            spare[piece.portion] += piece.spares if colourway.kits and piece.per_kit else 0
         yield _Set((pieces[0],)), fewest_wholes(spare), True
     for piece in job.project.pieces:
-        if colourway.kits and piece.portion is Portion.WHOLE:
+        if colourway.kits and piece.per_kit and piece.portion is Portion.WHOLE:
             yield _Set((piece,)), piece.spares, True
 
 
@@ -257,7 +257,7 @@ def too_large(job: Job, paper: Paper, needs: Iterable[DemandItem]) -> Iterator[F
     for need in {need.pieces: need for need in needs}.values():
         if any(need.item.fits(*size.usable) for size in sizes):
             continue
-        width, height = paper.usable
+        width, height = (Length(max(0, side)) for side in paper.usable)
         place = f"project.pieces[{job.project.pieces.index(need.pieces[0])}]"
         sheet = message("sheet-size.usable" if paper.edges else "sheet-size.whole", size=Sized(width, height))
         if len(need.pieces) > 1:

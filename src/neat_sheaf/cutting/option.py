@@ -86,6 +86,7 @@ def stock_of(job: Job, paper: Paper) -> Stocks:
     found: Stocks = [
         (size, Stock(*size.usable, cost=cost, whole=size.sheet if size.edges else None))
         for size, cost in zip(sizes, costs, strict=True)
+        if min(size.usable) > 0
     ]
     return found + [
         (size, Stock(o.width, o.height, o.count)) for size in sizes for o in size.offcuts if o.count

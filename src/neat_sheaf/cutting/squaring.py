@@ -23,9 +23,10 @@ def squared(job: Job) -> Job:
 
 
 def squared_paper(paper: Paper, size: Length) -> Paper:
-    """A paper of which ``size`` nm at least come off the left and the bottom edge of each sheet."""
+    """A paper of which ``size`` nm at least come off the left and the bottom edge of each sheet.
+
+    Of a scrap that small nothing may be left: ``usable`` is then not above 0, and no piece fits it.
+    """
     edges = paper.edges
     left, bottom = max(edges.left, size), max(edges.bottom, size)
-    made = replace(paper, edges=replace(edges, left=left, bottom=bottom))
-    # Where nothing would be left of it, it is a scrap and no sheet.
-    return made if min(made.usable) > 0 else paper
+    return replace(paper, edges=replace(edges, left=left, bottom=bottom))
