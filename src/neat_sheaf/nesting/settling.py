@@ -33,7 +33,7 @@ def settled(search: Search, best: Counter[Pattern]) -> Counter[Pattern]:
     Every pattern that a cheaper plan can use is listed: either some of them make one, or there is none.
     """
     # Of many kinds there are mostly more patterns than can be listed, which is better known soon.
-    share = max(1, len(search.items) - _FEW_KINDS) ** 2
+    share = max(1, len(search.items) - _FEW_KINDS)
     if search.missed(best):
         best = _by_number(search, best)
     # From the bound up: whole sheets either come to that sum, or it is proved too small and the next
