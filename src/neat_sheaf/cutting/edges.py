@@ -4,9 +4,9 @@ from __future__ import annotations
 
 from collections.abc import Callable
 from dataclasses import dataclass, replace
-from typing import NamedTuple
 
 from neat_sheaf.cutting.option import CutSheets
+from neat_sheaf.cutting.plan import Extent
 from neat_sheaf.cutting.strips import Part, Strips, facts_of
 from neat_sheaf.measure.length import Length
 from neat_sheaf.measure.side import Side
@@ -48,6 +48,7 @@ def on_whole_sheet(
 
 
 def _in_few_cuts(part: Part, beside: _EdgeStrips, above: _EdgeStrips, keeps: Keeps) -> Part:
+    """The part with its edges, where no cut is out of reach: each far edge the way that takes fewer cuts."""
     width, height = int(beside.size), int(above.size)
     for edge in (beside, above):
         size = Extent(width, height)
@@ -68,11 +69,6 @@ def _in_few_cuts(part: Part, beside: _EdgeStrips, above: _EdgeStrips, keeps: Kee
         else:
             part = Strips(edge.along, ((whole, part),), 0, edge.near)
     return part
-
-
-class Extent(NamedTuple):
-    width: int
-    height: int
 
 
 def _wider(part: Part, along: Side, by: int, size: Extent, keeps: Keeps) -> Part:
@@ -114,7 +110,7 @@ class _EdgeStrips:
         return Strips(self.along, ((self.size, part),), self.far, self.near)
 
     def around_each(self, part: Part) -> Part:
-        """The part cut into rows the other option, each with these edges around it."""
+        """The part cut into rows the other way, each with these edges around it."""
         if not isinstance(part, Strips) or part.along is self.along:
             return self.around(part)
         return replace(part, strips=tuple((size, self.around(row)) for size, row in part.strips))
