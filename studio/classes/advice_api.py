@@ -10,7 +10,7 @@ from django.core.cache import cache
 from django.http import Http404, HttpRequest
 from ninja import Router, Schema
 
-from neat_sheaf.advice.counting import Bought
+from neat_sheaf.advice.counting import names_of
 from neat_sheaf.advice.from_stock import from_stock, kits_until_gone
 from neat_sheaf.advice.leftovers import leftovers
 from neat_sheaf.advice.options import PlanOption, compare_options
@@ -297,11 +297,11 @@ def stock(request: HttpRequest, class_id: int) -> FromStockOut:
     """What can be made of what there is, and what one more pack gives."""
     _, job = _job(request, class_id)
     found = _remembered("stock", job, from_stock)
-    names = _names(job)
+    names = names_of(job)
     return FromStockOut(
         kits=found.kits,
-        lacking=[names[_key(bought)] for bought in found.lacking],
-        more=[MoreOut(packs=[names[_key(b)] for b in more.packs], kits=more.kits) for more in found.more],
+        lacking=[names[bought] for bought in found.lacking],
+        more=[MoreOut(packs=[names[b] for b in more.packs], kits=more.kits) for more in found.more],
     )
 
 
@@ -329,15 +329,9 @@ def until_gone(
         raise FileError(error.faults) from error
 
 
-def _names(job: Job) -> dict[tuple[str, str], str]:
-    named = [("paper", p.id, p.name) for p in job.papers] + [("pack", p.id, p.name) for p in job.packs]
-    named += [("supply", s.id, s.name) for s in job.supplies]
-    return {(kind, id_): name for kind, id_, name in named}
-
-
 def _opens(job: Job, before: SeatRow, row: SeatRow) -> Iterator[Message]:
     """What these seats take that those before did not: sheets opened, packs bought."""
-    names = _names(job)
+    names = names_of(job)
     for paper, count in row.sheets.items():
         more = count - before.sheets.get(paper, 0)
         if more > 0:
@@ -345,8 +339,4 @@ def _opens(job: Job, before: SeatRow, row: SeatRow) -> Iterator[Message]:
     for bought, count in row.packs.items():
         more = count - before.packs.get(bought, 0)
         if more > 0:
-            yield message("opens.packs", count=more, name=names[_key(bought)])
-
-
-def _key(bought: Bought) -> tuple[str, str]:
-    return bought.kind, bought.id
+            yield message("opens.packs", count=more, name=names[bought])

@@ -67,7 +67,7 @@ def round_out(one: Round) -> RoundOut:
 
 def _cutting(sheets: SheetPlan) -> dict[str, object]:
     """The order of cutting, with what is turned and what waits."""
-    cutting = sheets.cutting
+    cutting, hands = sheets.cutting, sheets.hands
     batches = [
         {
             "setting": batch.setting,
@@ -78,10 +78,10 @@ def _cutting(sheets: SheetPlan) -> dict[str, object]:
                 for stroke, turned in zip(batch.strokes, at.turned, strict=True)
             ],
         }
-        for batch, at in zip(cutting.batches, sheets.hands, strict=True)
+        for batch, at in zip(cutting.batches, hands, strict=True)
     ]
     own = {name: getattr(cutting, name) for name in ("layouts", "settings", "strokes", "minutes", "largest")}
-    most = max((len(at.waiting) for at in sheets.hands), default=0)
+    most = max((len(at.waiting) for at in hands), default=0)
     return {**own, "batches": batches, "turns": cutting.handling.turn, "most_waiting": most}
 
 

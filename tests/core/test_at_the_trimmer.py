@@ -74,6 +74,16 @@ def test_a_margin_is_left_where_it_is_free_and_not_where_it_is_not():
             assert place.region.x + place.region.width <= layout.stock.width - inch("1/8")
 
 
+def test_no_margin_is_left_where_a_size_of_the_paper_is_smaller_than_it():
+    pieces = [piece("Dot", "1", "1"), piece("Card", "4", "5")]
+    papers = [letter(), replace(letter("strip", same_as="body"), width=inch("1 1/4"), height=inch("11"))]
+    cutting = Cutting(mix_sizes=True, safety=inch("1 1/2"))
+    made = job(pieces, papers, 4, cutting)
+    plan = plan_job(made)
+    assert faults_of(job_document(made), plan_document(plan)) == []
+    assert all(paper.safety == 0 for paper in plan.papers)
+
+
 def test_a_sheet_is_cut_as_it_measures_and_not_as_it_is_sold():
     short = letter(measured=(inch("8 3/8"), inch("11")))
     half = piece("Half", "4 1/4", "11")

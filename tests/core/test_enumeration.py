@@ -46,6 +46,21 @@ def every_holding(items, width, height, demand):
     return of(width, height)
 
 
+def fewest_of(holdings, demand):
+    """The fewest sheets there are: filled one after the other in every way."""
+    some = [h for h in holdings if any(h)]
+    best = [h for h in some if not any(o != h and covers(o, h) for o in some)]
+    reached, sheets = {demand}, 0
+    while not any(not any(left) for left in reached):
+        reached = {
+            tuple(max(0, d - n) for d, n in zip(left, holding, strict=True))
+            for left in reached
+            for holding in best
+        }
+        sheets += 1
+    return sheets
+
+
 def covers(one, other):
     return all(a >= b for a, b in zip(one, other, strict=True))
 
@@ -90,16 +105,7 @@ def test_what_is_settled_is_the_fewest_sheets_there_are(rows, wanted, wide, high
     if not items:
         return
     demand = wanted[: len(items)]
-    holdings = [h for h in every_holding(items, wide, high, tuple(demand)) if any(h)]
-    best = [h for h in holdings if not any(o != h and covers(o, h) for o in holdings)]
-    reached, sheets = {tuple(demand)}, 0
-    while (0,) * len(items) not in reached:
-        reached = {
-            tuple(max(0, d - n) for d, n in zip(left, holding, strict=True))
-            for left in reached
-            for holding in best
-        }
-        sheets += 1
+    sheets = fewest_of(every_holding(items, wide, high, tuple(demand)), tuple(demand))
     made = nest(items, demand, [Stock(Length(wide), Length(high))])[0]
     assert (made.sheets, made.lower_bound) == (sheets, sheets)
 
@@ -173,16 +179,7 @@ def test_what_is_proved_for_a_trimmer_is_true_of_every_plan_it_can_cut(rows, wan
     if not items:
         return
     demand = tuple(wanted[: len(items)])
-    holdings = [h for h in every_holding_within(items, wide, high, demand, reach) if any(h)]
-    best = [h for h in holdings if not any(o != h and covers(o, h) for o in holdings)]
-    left, sheets = {demand}, 0
-    while (0,) * len(items) not in left:
-        left = {
-            tuple(max(0, d - n) for d, n in zip(short, holding, strict=True))
-            for short in left
-            for holding in best
-        }
-        sheets += 1
+    sheets = fewest_of(every_holding_within(items, wide, high, demand, reach), demand)
     made = nest(items, list(demand), [Stock(Length(wide), Length(high))], reach=reach)[0]
     assert made.lower_bound <= made.within_reach <= sheets <= made.sheets
 

@@ -12,6 +12,7 @@ from hypothesis import strategies as st
 from neat_sheaf.advice.counting import Bought
 from neat_sheaf.advice.from_stock import from_stock, kits_until_gone
 from neat_sheaf.advice.seats import seat_breakpoints
+from neat_sheaf.cli.choices_report import choices_report
 from neat_sheaf.cutting.sheets import plan_sheets
 from neat_sheaf.job import Class, Colourway, Cutting, Job, Style
 from neat_sheaf.plan import plan_job, with_kits
@@ -50,6 +51,12 @@ def test_where_two_things_are_lacking_one_more_of_each_is_said_too():
     both = (Bought("paper", "body"), Bought("paper", "print"))
     assert (found.kits, found.lacking) == (4, both)
     assert [(more.packs, more.kits) for more in found.more] == [(both, 8)]
+
+
+def test_of_a_very_large_stock_only_so_many_kits_are_asked_for():
+    found = from_stock(job([CARD], [letter(on_hand=5000)], 20))
+    assert (found.kits, found.lacking, found.more) == (400, (), ())
+    assert "400 kits or more without buying anything" in choices_report(job([CARD], [letter(on_hand=500)], 1))
 
 
 def test_a_class_without_kits_is_still_told_what_there_is():

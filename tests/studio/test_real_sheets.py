@@ -76,6 +76,7 @@ def test_what_is_turned_and_what_waits_is_in_the_plan(keeper):
 def test_what_there_is_says_what_is_lacking(keeper):
     found = keeper.get(f"/classes/{first_class().pk}/stock")
     assert found["lacking"]
+    assert found["more"]
     assert all(more["kits"] > found["kits"] for more in found["more"])
 
 

@@ -21,7 +21,7 @@ from neat_sheaf.nesting.items import Item
 from neat_sheaf.nesting.planner import fewest_sheets
 from neat_sheaf.stock import Paper
 
-__all__ = ["Bought", "SheetCounter", "bought_for", "sheets_of"]
+__all__ = ["Bought", "SheetCounter", "bought_for", "names_of", "sheets_of"]
 
 
 class Bought(NamedTuple):
@@ -41,6 +41,15 @@ def sheets_of(
             counters[paper_id] = SheetCounter(job, job.paper(paper_id), every[paper_id], control)
         found[paper_id] = counters[paper_id].sheets(job, needs, control)
     return found
+
+
+def names_of(job: Job) -> dict[Bought, str]:
+    """What a person calls each thing that is bought."""
+    return {
+        **{Bought("paper", paper.id): paper.name for paper in job.papers},
+        **{Bought("pack", pack.id): pack.name for pack in job.packs},
+        **{Bought("supply", supply.id): supply.name for supply in job.supplies},
+    }
 
 
 def bought_for(job: Job, sheets: dict[str, int]) -> tuple[dict[Bought, int], Decimal]:

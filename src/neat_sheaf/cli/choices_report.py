@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+from neat_sheaf.advice.counting import names_of
 from neat_sheaf.advice.from_stock import from_stock
 from neat_sheaf.advice.options import compare_options
 from neat_sheaf.advice.seats import SeatRow, seat_breakpoints
@@ -75,15 +76,14 @@ def _sizes(job: Job, voice: Voice) -> list[str]:
 
 def _stock(job: Job, voice: Voice) -> list[str]:
     found = from_stock(job)
-    named = [("paper", p.id, p.name) for p in job.papers] + [("pack", p.id, p.name) for p in job.packs]
-    named += [("supply", s.id, s.name) for s in job.supplies]
-    names = {(kind, id_): name for kind, id_, name in named}
-    lines = [voice.say("report-stock.kits", kits=found.kits)]
+    names = names_of(job)
+    how = "kits" if found.lacking else "at-least"
+    lines = [voice.say(f"report-stock.{how}", kits=found.kits)]
     if found.lacking:
-        short = several(names[bought.kind, bought.id] for bought in found.lacking)
+        short = several(names[bought] for bought in found.lacking)
         lines.append(f"  {voice.say('report-stock.lacking', names=short)}")
     for more in found.more:
-        packs = several((names[bought.kind, bought.id] for bought in more.packs), "and")
+        packs = several((names[bought] for bought in more.packs), "and")
         lines.append(f"  {voice.say('report-stock.more', packs=packs, kits=more.kits)}")
     return lines
 

@@ -100,7 +100,7 @@ def _whole_kits(held: Counter[int], kits: Sequence[Counter[int]]) -> int:
 
 def _held(part: Part) -> Counter[int]:
     if isinstance(part, Spot):
-        return Counter({part.kind: max(1, part.run)})
+        return Counter({part.kind: part.pieces})
     held: Counter[int] = Counter()
     if isinstance(part, Strips):
         for _, inner in part.strips:

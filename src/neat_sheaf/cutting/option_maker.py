@@ -91,7 +91,8 @@ class OptionMaker:
                 less = replace(stock, width=width, height=height)
                 whole[less] = stock
             narrower.append((paper, less))
-        if any(not any(need.item.fits(s.width, s.height) for s in whole) for need in needs):
+        fits = all(any(need.item.fits(s.width, s.height) for s in whole) for need in needs)
+        if not fits or any(min(s.width, s.height) <= 0 for s in whole):
             return None
         maker = OptionMaker(self.job, self.paper, narrower, self.kinds, self.control)
         maker.whole = whole

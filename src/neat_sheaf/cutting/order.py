@@ -257,7 +257,7 @@ def few_settings(
     while True:
         done += [way for state, way in beam if not state]
         if done and (not most_piles or not more or not min(done).over or control.is_over()):
-            return list(min(done, key=lambda way: (way.over, len(way.order), way)).order)
+            break
         more -= bool(done)
         reached: dict[frozenset[int], _Way] = {}
         over = control.is_over()
@@ -271,12 +271,13 @@ def few_settings(
                 if known is None or found < known:
                     reached[left] = found
         if not reached:
-            return list(min(done).order)
+            break
         control.spend(_A_STATE * len(reached))
         ranked = sorted(
             reached.items(), key=lambda it: (it[1].over, forest.to_come(it[0]), len(it[0]), it[1])
         )
         beam = ranked[:_BEAM]
+    return list(min(done, key=lambda way: (way.over, len(way.order), way)).order)
 
 
 class _Forest:

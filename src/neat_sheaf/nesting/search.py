@@ -87,17 +87,22 @@ class Search:
     def _prove(self, lists: list[list[int]]) -> None:
         proved, within = self.pool.prove(lists, self.control)
         for values, best in zip(lists, proved, strict=True):
-            self.bound = max(self.bound, self._worth(values, best))
+            self.bound = max(self.bound, self.least_cost(values, best)[0])
         for values, best in zip(lists, within, strict=False):
-            self.reach_bound = max(self.reach_bound, self._worth(values, best))
+            self.reach_bound = max(self.reach_bound, self.least_cost(values, best)[0])
 
-    def _worth(self, values: Sequence[int], best: Sequence[int]) -> Fraction:
-        """What the demand costs at least, where no pattern on each stock is worth more than ``best``."""
+    def least_cost(self, values: Sequence[int], best: Sequence[int]) -> tuple[Fraction, Fraction]:
+        """What the demand costs at least, where no pattern on each stock is worth more than ``best``.
+
+        And what a value of 1 costs at least; 0 and 0 where nothing is proved.
+        """
         total = sum(d * v for d, v in zip(self.demand, values, strict=True))
         total -= sum(v * (s.limit or 0) for v, s in zip(best, self.stock, strict=True))
         # The least that a sheet of any size costs for what it can be worth.
         rates = [Fraction(s.cost, v) for v, s in zip(best, self.stock, strict=True) if s.is_sheet and v]
-        return total * min(rates) if rates and total > 0 else Fraction(0)
+        if not rates or total <= 0:
+            return Fraction(0), Fraction(0)
+        return total * min(rates), min(rates)
 
     def add_whole_kits(self, kit: Sequence[int]) -> None:
         """Layouts of one, two, ... whole kits a sheet, as long as one sheet takes them."""

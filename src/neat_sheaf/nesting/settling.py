@@ -4,7 +4,6 @@ from __future__ import annotations
 
 from collections import Counter
 from collections.abc import Sequence
-from fractions import Fraction
 from typing import TYPE_CHECKING
 
 from neat_sheaf.nesting.enumeration import MOST_STEPS, TooManyPatternsError, patterns_worth
@@ -129,15 +128,12 @@ def patterns_for(
     values = [int(dual * SCALE) for dual in search.duals]
     priced = pricer.price_all([values], search.control)[0]
     best = priced.best
-    rates = [Fraction(s.cost, v) for v, s in zip(best, search.stock, strict=True) if s.is_sheet and v]
-    if not rates or not priced.closed:
+    least, rate = search.least_cost(values, best)
+    if not rate or not priced.closed:
         raise TooManyPatternsError
-    total = sum(d * v for d, v in zip(search.demand, values, strict=True))
-    total -= sum(v * (s.limit or 0) for v, s in zip(best, search.stock, strict=True))
-    slack = (target - total * min(rates)) / min(rates)
+    slack = (target - least) / rate
     worth = [
-        s.cost / min(rates) - slack if s.is_sheet else v - slack
-        for v, s in zip(best, search.stock, strict=True)
+        s.cost / rate - slack if s.is_sheet else v - slack for v, s in zip(best, search.stock, strict=True)
     ]
     found = patterns_worth(priced, search.demand, worth, search.control, steps, keep)
     return [Pattern.of(number, tree, len(search.items)) for number, tree in found]

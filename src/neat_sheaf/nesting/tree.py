@@ -48,6 +48,11 @@ class Spot:
     along: Side = Side.WIDTH
     step: int = 0
 
+    @property
+    def pieces(self) -> int:
+        """How many pieces it is."""
+        return max(1, self.run)
+
     def places(self, region: Region) -> list[Region]:
         """Where its pieces lie."""
         if not self.run:
@@ -145,7 +150,7 @@ def counts(node: Node) -> Counter[int]:
     while stack:
         here = stack.pop()
         if isinstance(here, Spot):
-            found[here.kind] += max(1, here.run)
+            found[here.kind] += here.pieces
         elif isinstance(here, Split):
             stack += (here.first, here.second)
     return found

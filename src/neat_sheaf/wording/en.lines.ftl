@@ -162,6 +162,7 @@ report-stock =
         [one] 1 kit
        *[other] { $kits } kits
     } without buying anything
+    .at-least = From what there is: { $kits } kits or more without buying anything
     .lacking = the next one needs a pack of { $names }
     .more = one more pack of { $packs }: { $kits ->
         [one] 1 kit

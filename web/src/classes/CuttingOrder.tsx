@@ -1,4 +1,4 @@
-import { t } from '@lingui/core/macro'
+import { plural, t } from '@lingui/core/macro'
 import { Trans } from '@lingui/react/macro'
 import type { Batch, CuttingPlan, Stroke } from '../api/client'
 import { strips, waiting } from '../i18n/counts'
@@ -27,6 +27,7 @@ export function CuttingOrder(props: { rounds: CuttingPlan[]; nameOf: (paper: str
           <Trans>Added later</Trans>
         </h2>
       ) : null}
+      {cutting.batches.length ? <p className="soft">{handsWords(cutting)}</p> : null}
       <Ledger
         className={classes.order}
         rows={rowsOf(cutting)}
@@ -79,6 +80,21 @@ export function CuttingOrder(props: { rounds: CuttingPlan[]; nameOf: (paper: str
       ) : null}
     </section>
   ))
+}
+
+/** The second aims with their figures: turns, piles that wait, settings that are made again. */
+function handsWords(cutting: CuttingPlan): string {
+  const again = cutting.batches.length - new Set(cutting.batches.map((batch) => batch.setting)).size
+  const turned = plural(cutting.turns, {
+    one: '# stack is turned a quarter',
+    other: '# stacks are turned a quarter',
+  })
+  const waits = plural(cutting.most_waiting, {
+    one: 'at most # pile waits at one time',
+    other: 'at most # piles wait at one time',
+  })
+  const made = plural(again, { one: '# setting is made again', other: '# settings are made again' })
+  return `${turned}; ${waits}; ${made}.`
 }
 
 function howWords(stroke: Stroke): string {

@@ -33,7 +33,8 @@ function Said({ stock }: { stock: Stock }) {
   return (
     <>
       <p>
-        <strong className="figure">{kitsOf(stock.kits)}</strong> <Trans>without buying anything.</Trans>{' '}
+        <strong className="figure">{kitsOf(stock.kits)}</strong>{' '}
+        {lacking ? t`without buying anything.` : t`or more without buying anything.`}{' '}
         {lacking ? <Trans>The next one needs a pack of {lacking}.</Trans> : null}
       </p>
       {stock.more.length ? (
