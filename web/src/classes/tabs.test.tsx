@@ -295,6 +295,9 @@ test('pieces over are said, with nothing to add to the cutting', () => {
 
 test('the order of cutting has each setting once with everything that is cut at it', () => {
   const text = said(<CuttingOrder rounds={[plan.cutting]} nameOf={() => 'Loam kraft'} />)
+  expect(text).toContain(
+    '0 stacks are turned a quarter; at most 0 piles wait at one time; 0 settings are made again.',
+  )
   expect(text).toContain('4 1/48 of 8 1/2 × 11 inLoam kraft, Aleft edgeCard; the rest is Card: measure it8')
   expect(said(<CuttingOrder rounds={[plan.cutting, plan.cutting]} nameOf={() => 'x'} />)).toContain(
     'Added later',
