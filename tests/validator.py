@@ -140,23 +140,69 @@ def _wanted(job: dict[str, Any]) -> Counter[tuple[str, str, str]]:
         wholes: dict[str, list[int]] = {}
         extra: dict[str, list[int]] = {}
         first: dict[str, str] = {}
+        alone = job.get("cutting", {}).get("style") == "kit-per-sheet"
+        passes = _passes(job["project"]["pieces"], colourway["kits"], alone)
         for piece in job["project"]["pieces"]:
             paper = family[colourway["papers"][piece["paper"]]]
             count = piece.get("per_kit", 1) * colourway["kits"]
             spare = piece.get("spares", 0) if colourway["kits"] and piece.get("per_kit", 1) else 0
-            if piece.get("portion", "whole") == "whole":
+            if piece["name"] in passes:
+                if passes[piece["name"]] is not None:
+                    own = piece.get("spares", 0) if sum(passes[piece["name"]]) else 0
+                    wanted[paper, piece["name"], colourway["name"]] += sum(passes[piece["name"]]) + own
+            elif piece.get("portion", "whole") == "whole":
                 wanted[paper, piece["name"], colourway["name"]] += count + spare
             else:
                 same = ("paper", "width", "height", "cut", "margin", "pitch", "follows_print")
                 key = repr([piece.get(name) for name in same])
                 first.setdefault(key, piece["name"])
                 # Where each kit has its own sheets, no whole is shared by two of them.
-                alone = job.get("cutting", {}).get("style") == "kit-per-sheet"
                 here, times = (piece.get("per_kit", 1), colourway["kits"]) if alone else (count, 1)
                 wholes.setdefault(key, []).extend([PORTIONS[piece["portion"]]] * here)
                 extra.setdefault(key, []).extend([PORTIONS[piece["portion"]]] * spare)
                 wanted[paper, first[key], colourway["name"]] = _bins(wholes[key]) * times + _bins(extra[key])
     return +wanted
+
+
+def _passes(pieces: list[dict[str, Any]], kits: int, alone: bool) -> dict[str, tuple[int, int] | None]:
+    """Passes of each die for the kits and for spare pieces; None for a piece that comes out of a die.
+
+    One pass after the other is made until every piece, and every letter of a word, is there.
+    """
+    by_name = {piece["name"]: piece for piece in pieces}
+    given: dict[str, list[dict[str, Any]]] = {}
+    found: dict[str, tuple[int, int] | None] = {}
+    for piece in pieces:
+        die = by_name.get(piece.get("pass_of", {}).get("piece", ""))
+        whole = piece.get("portion", "whole") == "whole"
+        sound = die and "pass_of" not in die and die.get("portion", "whole") == "whole"
+        if whole and die and sound and die["paper"] == piece["paper"]:
+            given.setdefault(die["name"], []).append(piece)
+            found[piece["name"]] = None
+
+    def made(some: list[tuple[dict[str, Any], int]]) -> int:
+        short: Counter[tuple[str, str]] = Counter()
+        for piece, count in some:
+            gives = Fraction(1, piece["pass_of"].get("gives", 1))
+            for letter in (
+                (c for c in piece["word"].upper() if not c.isspace()) if "word" in piece else ["all"]
+            ):
+                short["word" if "word" in piece else piece["name"], letter] += count * gives
+        times = 0
+        while any(n > 0 for n in short.values()):
+            times += 1
+            for key in short:
+                short[key] -= 1
+        return times
+
+    for name, some in given.items():
+        here, times = (1, kits) if alone else (kits, 1)
+        of_kits = made([(p, p.get("per_kit", 1) * here) for p in some]) * times
+        found[name] = (
+            of_kits,
+            made([(p, p.get("spares", 0) if p.get("per_kit", 1) and kits else 0) for p in some]),
+        )
+    return found
 
 
 PORTIONS = {"three-quarters": 3, "half": 2, "quarter": 1}

@@ -20,6 +20,7 @@ __all__ = [
     "MONEY_DECIMALS",
     "MOST_COLOURWAYS",
     "MOST_FAULTS",
+    "MOST_GIVEN",
     "MOST_ITEMS",
     "MOST_KEYS",
     "MOST_KITS",
@@ -48,6 +49,7 @@ MOST_COLOURWAYS = 60
 MOST_KITS = 120_000
 MOST_PILES = 1_000  # of unlike parts that wait at one time
 WIDEST_EDGE = Length(50 * MILLIMETRE)  # that is taken off a sheet to make it square, or left for safety
+MOST_GIVEN = 1_000  # pieces of one kind from one pass of a die
 MOST_SPARES = 1_000  # pieces of one kind, for each colourway
 MOST_SEAT_ROWS = 200  # numbers of seats laid side by side
 MOST_PRINTED_LAYOUTS = 200

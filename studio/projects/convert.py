@@ -147,6 +147,8 @@ def _core_piece(piece: models.Piece) -> core.Piece:
         portion=core.Portion(piece.portion),
         scrap=piece.scrap,
         matched=piece.matched,
+        pass_of=core.PassOf(piece.die, piece.die_gives) if piece.die else None,
+        word=piece.word,
         outline=core.Outline(piece.outline),
         **stored_cut_outs(piece.cut_outs),
     )
@@ -187,6 +189,9 @@ def store_pieces(row: models.Project, project: core.Project) -> None:
             portion=p.portion.value,
             scrap=p.scrap,
             matched=p.matched,
+            die=p.pass_of.piece if p.pass_of else "",
+            die_gives=p.pass_of.gives if p.pass_of else 1,
+            word=p.word,
             outline=p.outline.value,
             cut_outs=cut_outs_document(p, "mm"),
         )

@@ -127,6 +127,13 @@ class MatDoc(Doc):
     to_row: int | None = None
 
 
+class PassDoc(Doc):
+    """The die that a piece comes out of, by the name of its line, and how many a pass gives."""
+
+    piece: str
+    gives: int = 1
+
+
 class PieceDoc(Doc):
     """One line of the list, as in a job file."""
 
@@ -150,6 +157,8 @@ class PieceDoc(Doc):
     portion: Literal["whole", "three-quarters", "half", "quarter"] = "whole"
     scrap: bool = False
     matched: str | None = None
+    pass_of: PassDoc | None = None
+    word: str | None = None
     outline: Literal["rectangle", "oval"] = "rectangle"
     removed: list[PanelDoc] = []
     windows: list[WindowDoc] = []

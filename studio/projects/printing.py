@@ -188,6 +188,10 @@ def _notes(piece: Piece, voice: Voice) -> Iterator[str]:
         over = {} if until is None else {"to_column": until.column, "to_row": until.row}
         key = "sheet-note.mat" if until is None else "sheet-note.mat-over"
         yield voice.say(key, piece=piece.mat_of.piece, column=panel.column, row=panel.row, **over)
+    if piece.pass_of is not None:
+        yield voice.say("sheet-note.pass", die=piece.pass_of.piece, gives=piece.pass_of.gives)
+    if piece.word:
+        yield voice.say("sheet-note.word", word=piece.word)
     if piece.spares:
         yield voice.say("sheet-note.spares", spares=piece.spares)
     if piece.follows_print:

@@ -11,7 +11,7 @@ from neat_sheaf.job import Class, Colourway, Cutting, Job, Style
 from neat_sheaf.measure.apportionment import share_out
 from neat_sheaf.measure.length import Length
 from neat_sheaf.pace import Pace
-from neat_sheaf.project import CutMethod, MatOf, Panel, Piece, Portion, Project
+from neat_sheaf.project import CutMethod, MatOf, Panel, PassOf, Piece, Portion, Project
 from neat_sheaf.stock import Edges, Offcut, Pack, Paper, Print
 
 from .building import inch
@@ -71,6 +71,34 @@ def _pieces(draw: st.DrawFn, number: int) -> Piece:
 
 
 @st.composite
+def _dies(draw: st.DrawFn) -> list[Piece]:
+    """A die of several tags, perhaps an alphabet, and what comes out of them."""
+    trio = Piece(
+        "Trio", "body", draw(st.integers(0, 2)), inch("3"), inch("2"), cut=CutMethod.DIE, margin=inch("1/8"),
+        spares=draw(st.integers(0, 1)),
+    )  # fmt: skip
+    tags = [
+        Piece(
+            f"Tag {n}",
+            "body",
+            draw(st.integers(0, 3)),
+            inch("1"),
+            inch("2"),
+            spares=draw(st.integers(0, 2)),
+            pass_of=PassOf("Trio", draw(st.integers(1, 3))),
+        )
+        for n in range(draw(st.integers(1, 3)))
+    ]
+    words = draw(st.lists(st.text("OTea ", min_size=1, max_size=6).map(str.strip).filter(bool), max_size=2))
+    letters = [
+        Piece(f"Word {n}", "print", 1, inch("4"), inch("1"), pass_of=PassOf("Alphabet"), word=word)
+        for n, word in enumerate(words)
+    ]
+    alphabet = Piece("Alphabet", "print", 1, inch("5"), inch("6"), cut=CutMethod.DIE)
+    return [trio, *tags, *letters, *([alphabet] if letters else [])]
+
+
+@st.composite
 def jobs(draw: st.DrawFn, wide: bool = True) -> Job:
     """A job; ``wide`` ones may hold what no trimmer cuts and pieces that fit no sheet."""
     packs = [Pack("year", "Garden year", 12, draw(MONEY))] if draw(st.booleans()) else []
@@ -92,6 +120,8 @@ def jobs(draw: st.DrawFn, wide: bool = True) -> Job:
             replace(p, width=min(p.width, small), height=min(p.height, small), pitch=min(p.pitch, small))
             for p in pieces
         ]
+    if draw(st.integers(0, 3)) == 0:
+        pieces += draw(_dies())
     if draw(st.integers(0, 3)) == 0:
         follows = draw(st.booleans())
         pieces += [

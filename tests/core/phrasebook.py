@@ -218,6 +218,11 @@ def _phrases(roles: tuple[str, ...], pieces: tuple[str, ...]):
         rf"(?:with |plus )?(?P<n>{COUNT}) spares?(?: pieces?)?",
         lambda m, f: m.with_(spares=count_of(f["n"])),
     )
+    yield (
+        rf"(?:(?P<n>{COUNT}) )?(?:from )?(?:a |one )?pass of (?:the )?(?P<p>{named})",
+        lambda m, f: m.with_(die=(f["p"].lower(), count_of(f["n"]) if f["n"] else 1)),
+    )
+    yield r"word (?P<n>[A-Z]+(?: [A-Z]+)*)", lambda m, f: m.with_(word=f["n"].lower())
     yield r"(?:may turn|any way round)", lambda m, f: m.with_(follows=False)
     yield r"follows the print", lambda m, f: m.with_(follows=True)
     yield r"from (?:the |a )?(?:scraps?|offcuts?)|may come from scrap", lambda m, f: m.with_(scrap=True)
@@ -360,6 +365,7 @@ def as_said(piece) -> tuple[object, ...]:
     return (
         piece.name.lower(), i(piece.width), i(piece.height), piece.per_kit, piece.paper.lower(), piece.cut.value,
         i(piece.margin), i(piece.pitch), piece.spares, piece.follows_print, piece.scrap, mat, piece.portion.value, scores, sorted(marks, key=str),
+        piece.pass_of and (piece.pass_of.piece.lower(), piece.pass_of.gives), piece.word.lower(),
     )  # fmt: skip
 
 
@@ -373,4 +379,5 @@ def in_same_terms(meaning: Meaning, role: str) -> tuple[object, ...]:
         said.get("spares", 0),
         said.get("follows", str(paper).startswith(("print", "pattern"))), said.get("scrap", False),
         said.get("mat"), said.get("portion", "whole"), sorted(meaning.scores, key=str), sorted(meaning.marks, key=str),
+        said.get("die"), said.get("word", ""),
     )  # fmt: skip

@@ -79,7 +79,8 @@ def _clause(rng: random.Random, most: int) -> str:
             "mat of Sleeve column 2", "mat of Drawer column 1 row 2", "hole 1/8 at 5/8, 3/8",
             "round top corners 1/4", "round all corners 1/8", "notch top left corner 1 x 1/2",
             "window 1 x 1/2 centred", "circle window 1 centred", "remove panels 1.1 and 2.1",
-            "forked bottom end 1/2", "tab column 1 row 1",
+            "forked bottom end 1/2", "tab column 1 row 1", "from a pass of Sleeve", "word SEED SWAP",
+            f"{rng.randrange(2, 9)} from a pass of Drawer", "two a pass of Sleeve",
         ]
     )  # fmt: skip
 

@@ -15,6 +15,7 @@ from neat_sheaf.advice.seats import seat_breakpoints
 from neat_sheaf.cli.choices_report import choices_report
 from neat_sheaf.cutting.sheets import plan_sheets
 from neat_sheaf.job import Class, Colourway, Cutting, Job, Style
+from neat_sheaf.nesting.control import SearchControl
 from neat_sheaf.plan import plan_job, with_kits
 from neat_sheaf.project import Project, SupplyUse
 from neat_sheaf.stock import Offcut, Supply, SupplyUnit
@@ -57,6 +58,13 @@ def test_of_a_very_large_stock_only_so_many_kits_are_asked_for():
     found = from_stock(job([CARD], [letter(on_hand=5000)], 20))
     assert (found.kits, found.lacking, found.more) == (400, (), ())
     assert "400 kits or more without buying anything" in choices_report(job([CARD], [letter(on_hand=500)], 1))
+
+
+def test_where_the_work_is_used_up_nothing_is_said_to_be_lacking():
+    hard = SearchControl(steps=0)
+    found = from_stock(job([CARD], [letter(on_hand=3, pack_sheets=10)], 20), hard)
+    assert found.kits <= 12
+    assert (found.lacking, found.more) == ((), ())
 
 
 def test_a_class_without_kits_is_still_told_what_there_is():

@@ -34,9 +34,13 @@ def alike(made):
 )
 @settings(max_examples=80, deadline=None)
 def test_any_list_goes_into_a_table_and_comes_back(first, second, name, units, delimiter):
-    # A mat is of a piece that is there: the letters of a name may otherwise be taken for another's.
+    # A mat or a die is of a piece that is there: the letters of a name may otherwise be taken for another's.
     on = second.mat_of and replace(second.mat_of, piece="A")
-    listed = [replace(first, mat_of=None), replace(second, name=f"B {name}", mat_of=on)]
+    die = second.pass_of and replace(second.pass_of, piece="A")
+    listed = [
+        replace(first, mat_of=None, pass_of=None),
+        replace(second, name=f"B {name}", mat_of=on, pass_of=die),
+    ]
     table = write_csv(listed, units, delimiter)
     assert [alike(p) for p in read_csv(table, units)] == [alike(p) for p in listed]
 

@@ -85,7 +85,7 @@ def test_closing_the_terminal_stops_the_server_and_its_database():
         owners = {
             Path(f"/proc/{pid}").stat().st_uid
             for pid in os.listdir("/proc")
-            if pid.isdigit() and _runs(pid, "gunicorn", address.rsplit(":", 1)[1])
+            if pid.isdigit() and _runs(pid, "gunicorn") and _began(int(pid), demo.pid)
         }
         assert owners
         assert 0 not in owners
@@ -112,6 +112,16 @@ def _runs(pid, *words):
     with contextlib.suppress(OSError):
         said = Path(f"/proc/{pid}/cmdline").read_bytes().decode(errors="replace")
         return all(word in said for word in words)
+    return False
+
+
+def _began(pid, by):
+    """Whether a process was started by another, or by what that one started; a title may hide its port."""
+    with contextlib.suppress(OSError):
+        while pid > 1:
+            if pid == by:
+                return True
+            pid = int(Path(f"/proc/{pid}/stat").read_text().rsplit(")", 1)[1].split()[1])
     return False
 
 

@@ -30,7 +30,8 @@ class FromStock:
     """``kits`` can be made with nothing bought; one more takes a pack of each of ``lacking``.
 
     ``more`` says what one more pack gives, of each alone and of all together. Of a very large stock
-    ``kits`` is the most that was asked for, and nothing is lacking.
+    ``kits`` is the most that was asked for, and nothing is lacking; the same where the work of a hard job
+    was used up, since a better plan may make more.
     """
 
     kits: int
@@ -65,11 +66,13 @@ def from_stock(job: Job, control: SearchControl | None = None) -> FromStock:
         return _most(lambda kits: all(n <= packs.get(name, 0) for name, n in needed(kits).items()))
 
     kits = most({})
-    if kits >= _MOST_KITS:
+    if kits >= _MOST_KITS or control.is_over():
         return FromStock(kits, (), ())
     lacking = tuple(needed(kits + 1))
     alone = [OneMore((name,), most({name: 1})) for name in lacking]
     together = [OneMore(lacking, most(dict.fromkeys(lacking, 1)))] if len(lacking) > 1 else []
+    if control.is_over():
+        return FromStock(kits, lacking, ())
     return FromStock(kits, lacking, tuple(more for more in (*alone, *together) if more.kits > kits))
 
 

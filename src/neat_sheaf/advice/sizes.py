@@ -18,6 +18,7 @@ from neat_sheaf.measure.length import Length, inches, millimetres
 from neat_sheaf.measure.money import rounded
 from neat_sheaf.messages import Measured, Message, message
 from neat_sheaf.nesting.control import SearchControl
+from neat_sheaf.nesting.items import Item, Stock
 from neat_sheaf.nesting.planner import fewest_sheets
 from neat_sheaf.stock import Paper, Print
 
@@ -32,8 +33,8 @@ STANDARD_SHEETS: tuple[tuple[str, Length, Length], ...] = (
 )
 
 
-# What is found for a usable and a whole size, and whether pieces may turn on it.
-_Found = dict[tuple[Length, Length, Length, Length, bool], tuple[int, Fraction]]
+# What is found for what is cut and the sheet that it is cut from, whatever the paper is called.
+_Found = dict[tuple[tuple[Item, ...], tuple[int, ...], Stock], tuple[int, Fraction]]
 
 
 @dataclass(frozen=True, slots=True)
@@ -107,14 +108,15 @@ def _advice(
         first = faults[0].message
         more = len(faults) - 1
         return replace(row, fails=message("fails-and-more", first=first, more=more) if more else first)
-    width, height = alone.usable
-    key = width, height, alone.width, alone.height, alone.print is Print.NONE
+    (stock,) = [stock for _, stock in stock_of(job, alone)]
+    items = tuple(dict.fromkeys(need.item for need in needs))
+    demand = tuple(sum(u.count for u in needs if u.item == item) for item in items)
+    key = items, demand, stock
     if key not in known:
         try:
-            pool = pattern_pool(job, alone, needs, [stock for _, stock in stock_of(job, alone)], control)
+            pool = pattern_pool(job, alone, needs, [stock], control)
         except CannotPlanError:
             return replace(row, fails=message("out-of-reach", reach=Measured(job.cutting.trimmer)))
-        demand = [sum(u.count for u in needs if u.item == item) for item in pool.items]
         known[key] = fewest_sheets(demand, pool, control)
     sheets, bound = known[key]
     price = job.sheet_price(paper)

@@ -13,6 +13,7 @@ from neat_sheaf.checks.inside import check_content, check_contents
 from neat_sheaf.checks.marks import check_marks, check_slits, check_tab_scores, check_tabs_free
 from neat_sheaf.checks.mats import check_mat, check_matched, check_print
 from neat_sheaf.checks.matting import check_matting
+from neat_sheaf.checks.passes import check_passes
 from neat_sheaf.checks.scores import check_scores
 from neat_sheaf.checks.sound import sound
 from neat_sheaf.checks.steps import check_steps, check_supplies
@@ -50,6 +51,7 @@ def check_project(
             found += check(context, index, piece)
     found += check_matched(context)
     found += check_portions(context)
+    found += check_passes(context)
     for fit in project.fits:
         found += check_fit(context, fit)
     for content in project.contents:

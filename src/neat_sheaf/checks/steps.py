@@ -11,6 +11,7 @@ from neat_sheaf.measure.length import CENTIMETRE, INCH, Length, inches
 from neat_sheaf.messages import Measured, message
 from neat_sheaf.project import Project, SupplyUse
 from neat_sheaf.project.assembly import cautions_for
+from neat_sheaf.project.passes import from_dies
 from neat_sheaf.stock import SupplyUnit
 
 __all__ = ["check_steps", "check_supplies"]
@@ -72,8 +73,10 @@ def _unused(context: CheckContext) -> Iterator[Finding]:
     project = context.project
     last = len(project.steps) - 1
     used = {name for step in project.steps for name in step.pieces}
+    # What comes out of a die is used, and the die's own line is only where it comes out of.
+    dies = from_dies(project.pieces)
     for index, piece in enumerate(project.pieces):
-        if used and piece.name not in used and piece.per_kit:
+        if used and piece.name not in used and piece.per_kit and piece.name not in dies:
             more = (*project.steps[last].pieces, piece.name)
             yield Finding(
                 Level.WARNING, message("piece-in-no-step"), of_named(piece.name), index,

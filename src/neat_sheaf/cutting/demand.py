@@ -17,6 +17,7 @@ from neat_sheaf.nesting.items import Item
 from neat_sheaf.nesting.tree import Spot
 from neat_sheaf.project import Piece, Portion
 from neat_sheaf.project.overhang import overhang, overhang_message
+from neat_sheaf.project.passes import from_dies, passes_for
 from neat_sheaf.project.wholes import cut_from_one_whole, fewest_wholes, portions_of
 from neat_sheaf.stock import Paper, Print
 
@@ -184,16 +185,23 @@ class _Set(NamedTuple):
 def _counted(job: Job, colourway: Colourway) -> Iterator[tuple[_Set, int, bool]]:
     """Each piece or matched set and how many to cut, the kits' and then the spare ones apart.
 
-    Halves and quarters are cut as their wholes, which are under the first piece that is cut from them.
-    They are shared by all the kits of the colourway, but where each kit is cut on its own sheets.
+    Halves and quarters are cut as their wholes, which are under the first piece that is cut from them, and
+    what comes out of a die as the die's passes, under the line of the die. They are shared by all the kits of
+    the colourway, but where each kit is cut on its own sheets.
     A spare piece of a matched set is cut by itself.
     """
     alone = job.cutting.style is Style.KIT_PER_SHEET
     kits, times = (1, colourway.kits) if alone else (colourway.kits, 1)
-    matched = _matched_sets(job.project.pieces)
+    dies = from_dies(job.project.pieces)
+    from_passes = {piece for given in dies.values() for piece in given}
+    own = [p for p in job.project.pieces if p not in from_passes and p.portion is Portion.WHOLE]
+    alone_cut = [piece for piece in own if piece.name not in dies]
+    matched = _matched_sets(alone_cut)
     in_sets = {piece for one in matched for piece in one.pieces}
-    for piece in job.project.pieces:
-        if piece.portion is Portion.WHOLE and piece not in in_sets:
+    for piece in own:
+        if piece.name in dies:
+            yield _Set((piece,)), passes_for(dies[piece.name], kits) * times, False
+        elif piece not in in_sets:
             yield _Set((piece,)), piece.per_kit * colourway.kits, False
     for one in matched:
         yield one, colourway.kits, False
@@ -203,8 +211,12 @@ def _counted(job: Job, colourway: Colourway) -> Iterator[tuple[_Set, int, bool]]
         for piece in pieces:
             spare[piece.portion] += piece.spares if colourway.kits and piece.per_kit else 0
         yield _Set((pieces[0],)), fewest_wholes(spare), True
-    for piece in job.project.pieces:
-        if colourway.kits and piece.per_kit and piece.portion is Portion.WHOLE:
+    for piece in own:
+        if piece.name in dies:
+            given = passes_for(dies[piece.name], colourway.kits)
+            more = passes_for(dies[piece.name], colourway.kits, spare=True)
+            yield _Set((piece,)), more + piece.spares if given else 0, True
+        elif colourway.kits and piece.per_kit:
             yield _Set((piece,)), piece.spares, True
 
 
@@ -212,7 +224,7 @@ def _matched_sets(pieces: Iterable[Piece]) -> list[_Set]:
     """The matched sets with more than one piece, each in the order of its panels, a kit's worth."""
     named: dict[tuple[str, str], list[Piece]] = {}
     for piece in pieces:
-        if piece.matched and piece.portion is Portion.WHOLE and piece.per_kit:
+        if piece.matched and piece.per_kit:
             named.setdefault((piece.matched, piece.paper), []).append(piece)
     sets = []
     for members in named.values():

@@ -7,7 +7,7 @@ from dataclasses import replace
 from typing import Any
 
 from neat_sheaf.formats.reading import Faulty, JsonValue
-from neat_sheaf.limits import MOST_SPARES
+from neat_sheaf.limits import MOST_GIVEN, MOST_SPARES
 from neat_sheaf.measure.length import Length, Unit, write_length
 from neat_sheaf.measure.side import Side
 from neat_sheaf.project import (
@@ -28,6 +28,7 @@ from neat_sheaf.project import (
     NotchShape,
     Outline,
     Panel,
+    PassOf,
     Piece,
     Portion,
     Tab,
@@ -48,7 +49,7 @@ __all__ = [
 PIECE_KEYS = (
     "name", "paper", "per_kit", "width", "height", "scores", "slits", "holes", "corners",
     "tabs", "follows_print", "cut", "margin", "mat_of", "faces", "portion", "scrap", "matched",
-    "outline", "removed", "windows", "notches", "ends", "pitch", "spares",
+    "outline", "removed", "windows", "notches", "ends", "pitch", "spares", "pass_of", "word",
 )  # fmt: skip
 _REQUIRED = ("name", "paper", "width", "height")
 
@@ -91,7 +92,15 @@ def read_piece(node: JsonValue) -> Piece:
         windows=node.list_at("windows", _window),
         notches=node.list_at("notches", _notch),
         ends=node.list_at("ends", _end),
+        pass_of=node.take("pass_of", _pass_of, None),
+        word=node.take("word", JsonValue.text, ""),
     )
+
+
+def _pass_of(node: JsonValue) -> PassOf:
+    node.object(["piece"], ["gives"])
+    gives = node.take("gives", lambda n: n.whole(1, MOST_GIVEN), 1)
+    return PassOf(node.key("piece").text(), gives)
 
 
 def _removed(node: JsonValue) -> Panel:
@@ -284,6 +293,10 @@ def piece_document(piece: Piece, units: Unit) -> dict[str, Any]:
         document["pitch"] = said(piece.pitch)
     if piece.spares:
         document["spares"] = piece.spares
+    if piece.pass_of is not None:
+        document["pass_of"] = {"piece": piece.pass_of.piece, "gives": piece.pass_of.gives}
+    if piece.word:
+        document["word"] = piece.word
     if piece.mat_of is not None:
         panel = piece.mat_of.panel
         document["mat_of"] = {"piece": piece.mat_of.piece, "column": panel.column, "row": panel.row}

@@ -116,20 +116,21 @@ class PatternPool:
 
         A candidate that holds the same pieces and is there already stays.
         """
-        if tree is None or not self._within(number, tree):
+        if tree is None or not self.reaches(number, tree):
             return None
         pattern = Pattern.of(number, tree, len(self.items))
         return self.patterns.setdefault((number, pattern.holds), pattern)
 
     def within(self, pattern: Pattern) -> bool:
         """Whether the trimmer reaches across every cut of a pattern."""
-        return self._within(pattern.stock, pattern.tree)
+        return self.reaches(pattern.stock, pattern.tree)
 
     def kept(self, pattern: Pattern) -> Pattern:
         """The pattern, or the one that is there already and holds the same."""
         return self.patterns.setdefault((pattern.stock, pattern.holds), pattern)
 
-    def _within(self, number: int, tree: Node) -> bool:
+    def reaches(self, number: int, tree: Node) -> bool:
+        """Whether the trimmer reaches across every cut of a layout on one kind of stock."""
         sheet = self.stock[number]
         if self.reach is None or sheet.access(self.reach) is Access.FREE:
             return True

@@ -8,7 +8,7 @@ from dataclasses import replace
 from fractions import Fraction
 
 from neat_sheaf.nesting.control import SearchControl
-from neat_sheaf.nesting.items import Access, Stock
+from neat_sheaf.nesting.items import Stock
 from neat_sheaf.nesting.master import choose, relax
 from neat_sheaf.nesting.one_sheet import TooManyError, layout_on_one
 from neat_sheaf.nesting.packing import on_one_sheet, packings
@@ -190,16 +190,17 @@ class Search:
     def _tried(self, demand: Sequence[int], number: int) -> Node:
         """A layout of exactly a demand on one sheet; None where there is none.
 
-        TooManyError where nobody knows: many pieces, or a sheet that the trimmer does not reach across.
+        TooManyError where nobody knows: many pieces, or a layout that this trimmer does not cut.
         """
         sheet = self.stock[number]
-        if sheet.access(self.pool.reach) is not Access.FREE:
-            raise TooManyError
         # Every style of a plan asks the same of the same pool.
         key = (number, tuple(demand))
         if key not in self.pool.decided:
             try:
-                self.pool.decided[key] = layout_on_one(self.items, demand, sheet)
+                fitted = layout_on_one(self.items, demand, sheet)
+                # Another layout may be within reach: that is not looked for, and not denied.
+                known = fitted is None or self.pool.reaches(number, fitted)
+                self.pool.decided[key] = fitted if known else TooManyError()
             except TooManyError as many:
                 self.pool.decided[key] = many
         found = self.pool.decided[key]

@@ -26,6 +26,7 @@ __all__ = [
     "Notch",
     "Outline",
     "Panel",
+    "PassOf",
     "Piece",
     "Portion",
     "Tab",
@@ -197,6 +198,17 @@ class MatOf:
         )
 
 
+@dataclass(frozen=True, slots=True)
+class PassOf:
+    """The die that a piece comes out of, by the name of its line, and how many one pass ``gives``.
+
+    Of a word: how many of each letter.
+    """
+
+    piece: str
+    gives: int = 1
+
+
 def _between(one: int, other: int) -> range:
     return range(min(one, other), max(one, other) + 1)
 
@@ -209,6 +221,8 @@ class Piece:
     cut as one block, in the order of their panels, so that the print runs on. ``removed`` are the
     panels that are cut away whole. ``pitch`` is how far apart a punch or a die takes it along a strip, 0
     for its width and both margins. ``spares`` are cut apart from the kits', so many for each colourway.
+    With ``pass_of`` it is not cut by itself but comes out of a die on another line, whose passes are counted
+    from what comes out of it. ``word``: it is the letters of a word.
     """
 
     name: str
@@ -237,6 +251,8 @@ class Piece:
     windows: tuple[Window, ...] = ()
     notches: tuple[Notch, ...] = ()
     ends: tuple[End, ...] = ()
+    pass_of: PassOf | None = None
+    word: str = ""
 
     @property
     def rough_width(self) -> Length:

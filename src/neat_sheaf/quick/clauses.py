@@ -14,6 +14,7 @@ from neat_sheaf.quick.cursor import Cursor
 from neat_sheaf.quick.draft import Reading, name_until, panel
 from neat_sheaf.quick.mat_clauses import for_whom, mat
 from neat_sheaf.quick.paper_clauses import role, scrap
+from neat_sheaf.quick.pass_clauses import die_pass, word
 from neat_sheaf.quick.strip_clauses import spares, strip
 from neat_sheaf.quick.tokens import Kind
 
@@ -236,9 +237,9 @@ def _seen(reading: Reading, cursor: Cursor) -> bool:
 
 
 def number_first(reading: Reading, cursor: Cursor) -> bool:
-    """``1/8 margin``, ``1 7/8 pitch``, ``2 spare``."""
+    """``1/8 margin``, ``1 7/8 pitch``, ``2 spare``, ``2 from a pass of Tag trio``."""
     since = cursor.at
-    if spares(reading, cursor):
+    if spares(reading, cursor) or die_pass(reading, cursor):
         return True
     number = cursor.number()
     for key in ("margin", "pitch") if number is not None else ():
@@ -251,21 +252,23 @@ def number_first(reading: Reading, cursor: Cursor) -> bool:
     return False
 
 
+_NUMBERS = ("one", "two", "three", "four", "five", "six", "seven", "eight", "nine", "ten", "eleven", "twelve")
+
 READERS: dict[str, tuple[Reader, ...]] = {
+    **dict.fromkeys(_NUMBERS, (die_pass, count)), "three": (die_pass, _portion, count),
     "qty": (count,), "quantity": (count,), "cut": (count,), "make": (count,), "need": (count,),
-    "pair": (count,), "one": (count,), "two": (count,), "three": (_portion, count), "four": (count,),
-    "five": (count,), "six": (count,), "seven": (count,), "eight": (count,), "nine": (count,),
-    "ten": (count,), "eleven": (count,), "twelve": (count,),
-    "die-cut": (_cut,), "diecut": (_cut,), "die-cuts": (_cut,), "die-cutting": (_cut,), "die": (_cut,),
+    "pair": (count,), "die": (_cut,),
+    "die-cut": (_cut,), "diecut": (_cut,), "die-cuts": (_cut,), "die-cutting": (_cut,),
     "punched": (_cut,), "punch": (_cut,), "punches": (_cut,), "trimmed": (_cut,), "trim": (_cut,),
-    "is": (_cut, mat), "are": (_cut,), "as": (mat,), "a": (count, mat), "mat": (mat,), "mats": (mat,),
+    "is": (_cut, mat), "are": (_cut,), "as": (mat,), "a": (die_pass, count, mat), "mat": (mat,),
+    "mats": (mat,), "pass": (die_pass,), "each": (die_pass,), "word": (word,),
     "margin": (_margin,), "margins": (_margin,), "with": (_margin, _pitch),
     "pitch": (_pitch,), "off": (strip,),
     "matched": (_matched,), "for": (for_whom,),
     "follows": (_follows,), "follow": (_follows,), "following": (_follows,), "print": (_follows,),
     "may": (_follows, scrap), "can": (_follows, scrap), "any": (_follows,),
     "scrap": (scrap,), "scraps": (scrap,),
-    "in": (scrap, role), "from": (strip, scrap, role), "of": (scrap, role), "out": (scrap, role),
+    "in": (scrap, role), "from": (die_pass, strip, scrap, role), "of": (scrap, role), "out": (scrap, role),
     "using": (role,),
     "half": (_portion,), "halves": (_portion,), "quarter": (_portion,), "quarters": (_portion,),
     "three-quarters": (_portion,), "three-quarter": (_portion,),

@@ -7,7 +7,7 @@ from neat_sheaf.quick.cursor import Cursor
 from neat_sheaf.quick.draft import Mat, Reading, name_until, nearest, panel
 from neat_sheaf.quick.tokens import Kind
 
-__all__ = ["for_whom", "mat"]
+__all__ = ["for_whom", "known_piece", "mat"]
 
 MOST_NAME_WORDS = 20
 
@@ -29,19 +29,10 @@ def _of_piece(reading: Reading, cursor: Cursor, since: int, nothing: str) -> boo
     if chosen is not None:
         cursor.take("of")
         cursor.take("the")
-    at = cursor.at
-    name, quoted = _piece_name(reading, cursor)
+    name = known_piece(reading, cursor)
     if not name:
         reading.ask_about(cursor, since, message(nothing))
         return True
-    start, end = cursor.tokens[at].start, cursor.tokens[cursor.at - 1].end
-    known = reading.known.named(name)
-    if known is None and not quoted and reading.known.pieces:
-        near = nearest(name, reading.known.pieces, 60)
-        if near:
-            reading.ask(start, end, message("unknown-piece.near", piece=name, near=near), near)
-        else:
-            reading.ask(start, end, message("unknown-piece.name", piece=name), *reading.known.pieces[:4])
     if cursor.sign() == "," and cursor.word(1) in ("panel", "column", "col", "row"):
         cursor.at += 1
     chosen = panel(reading, cursor) or chosen
@@ -53,7 +44,7 @@ def _of_piece(reading: Reading, cursor: Cursor, since: int, nothing: str) -> boo
         if until is None:
             cursor.at = before
     begin, end = cursor.tokens[since].start, cursor.tokens[cursor.at - 1].end
-    mat = Mat(known or name, chosen, begin, end, until)
+    mat = Mat(name, chosen, begin, end, until)
     said = reading.mat_for
     if said is not None and (said.piece, said.panel, said.until) != (mat.piece, mat.panel, mat.until):
         text = reading.text[mat.start : mat.end]
@@ -61,6 +52,26 @@ def _of_piece(reading: Reading, cursor: Cursor, since: int, nothing: str) -> boo
         return True
     reading.mat_for = mat
     return True
+
+
+def known_piece(reading: Reading, cursor: Cursor) -> str:
+    """Move past the name of a piece of the list and give it as it is written there; "" where there is none.
+
+    A question where no piece is called so, but where it is in quotation marks or nothing is known yet.
+    """
+    at = cursor.at
+    name, quoted = _piece_name(reading, cursor)
+    if not name:
+        return ""
+    start, end = cursor.tokens[at].start, cursor.tokens[cursor.at - 1].end
+    known = reading.known.named(name)
+    if known is None and not quoted and reading.known.pieces:
+        near = nearest(name, reading.known.pieces, 60)
+        if near:
+            reading.ask(start, end, message("unknown-piece.near", piece=name, near=near), near)
+        else:
+            reading.ask(start, end, message("unknown-piece.name", piece=name), *reading.known.pieces[:4])
+    return known or name
 
 
 def _piece_name(reading: Reading, cursor: Cursor) -> tuple[str, bool]:

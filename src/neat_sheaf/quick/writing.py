@@ -72,6 +72,10 @@ def _beside(piece: Piece, unit: Unit) -> Iterator[str]:
         yield f"pitch {write_length(piece.pitch, unit)}"
     if piece.spares:
         yield f"{piece.spares} spare"
+    if piece.pass_of is not None:
+        yield f"{piece.pass_of.gives} from {_words('a pass of', piece.pass_of.piece)}"
+    if piece.word:
+        yield _words("word", piece.word)
 
 
 def _marks(piece: Piece, unit: Unit) -> Iterator[str]:
@@ -120,6 +124,8 @@ def _panel(panel: Panel) -> str:
 _PROBES: dict[str, tuple[str, Callable[[Piece], str]]] = {
     "in": ("in {}", lambda piece: piece.paper),
     "mat of": ("mat of {} column 2 row 1", lambda piece: piece.mat_of.piece if piece.mat_of else ""),
+    "a pass of": ("1 from a pass of {}", lambda piece: piece.pass_of.piece if piece.pass_of else ""),
+    "word": ("word {}", lambda piece: piece.word),
     "matched": ("matched {}", lambda piece: piece.matched),
     "as": ("seen column 1 row 1 as {}", lambda piece: piece.faces[0].name if piece.faces else ""),
 }

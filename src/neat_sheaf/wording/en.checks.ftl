@@ -44,6 +44,20 @@ wholes = { $pieces }: { $wholes ->
    *[other] { $left } quarters
 } left over
 
+no-such-die = it comes out of a pass of { $die }, which is not on the list: it is cut by itself
+die-on-other-paper = it comes out of a pass of { $die }, which is cut from { $paper }: it is cut by itself
+die-gives-nothing = it comes out of a pass of { $die }, which gives no pieces itself: it is cut by itself
+die-not-cut-by-one = pieces come out of its passes, but it is not die-cut
+word-without-die = the word { $word } says no die that its letters come out of: it is cut as one piece
+passes = { $pieces }: { $passes ->
+    [one] { $passes } pass
+   *[other] { $passes } passes
+} for one kit, { $ten } for ten kits; its own number a kit is not used
+fix-pass =
+    .remove = cut it by itself
+    .paper = cut it from { $paper }
+    .cut = die-cut it
+
 ## Checks: marks
 
 mark =

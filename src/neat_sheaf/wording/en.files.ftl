@@ -64,6 +64,7 @@ out-of-range =
     .minutes = minutes are from 0 to { $most }, to the hundredth
     .runs = a tab takes 1 to { $most } runs of adhesive
     .count = { $count } a kit is more than { $most }
+    .given = a pass gives 1 to { $most } of a piece
 too-fine = { $found } has more than { $most } decimals; write fewer
 empty =
     .text = is empty; write something

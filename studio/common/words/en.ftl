@@ -234,6 +234,8 @@ sheet-note =
     .punch = Punched
     .margin = { $how }, { $margin } of margin all round
     .pitch = { $how }, one every { $pitch } along the strip
+    .pass = Comes out of the die { $die }, { $gives } a pass
+    .word = The letters of { $word }
     .spares = { $spares ->
         [one] Cut one spare
        *[other] Cut { $spares } spares

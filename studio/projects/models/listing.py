@@ -61,6 +61,10 @@ class Piece(models.Model):
     portion = models.CharField(max_length=14, default="whole")
     scrap = models.BooleanField(default=False)
     matched = models.CharField(max_length=400, blank=True, default="")
+    # The die that it comes out of, and how many one pass gives.
+    die = models.CharField(max_length=400, blank=True, default="")
+    die_gives = models.IntegerField(default=1)
+    word = models.CharField(max_length=400, blank=True, default="")
     outline = models.CharField(max_length=9, default="rectangle")
     # Windows, notches, shaped ends and removed panels as the job file has them, their lengths in mm.
     cut_outs = models.JSONField(default=dict, blank=True)
@@ -75,6 +79,7 @@ class Piece(models.Model):
                     per_kit__gte=0,
                     margin_nm__gte=0,
                     pitch_nm__gte=0,
+                    die_gives__gte=1,
                     spares__gte=0,
                     mat_column__gte=1,
                     mat_row__gte=1,

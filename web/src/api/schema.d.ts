@@ -1864,6 +1864,19 @@ export interface components {
             paper: string;
         };
         /**
+         * PassDoc
+         * @description The die that a piece comes out of, by the name of its line, and how many a pass gives.
+         */
+        PassDoc: {
+            /** Piece */
+            piece: string;
+            /**
+             * Gives
+             * @default 1
+             */
+            gives: number;
+        };
+        /**
          * PieceAt
          * @description A piece as it is to be, and its line, from 0; one line past the last adds it.
          */
@@ -1960,6 +1973,9 @@ export interface components {
             scrap: boolean;
             /** Matched */
             matched?: string | null;
+            pass_of?: components["schemas"]["PassDoc"] | null;
+            /** Word */
+            word?: string | null;
             /**
              * Outline
              * @default rectangle

@@ -72,6 +72,8 @@ export function ListTab() {
   const roles = useMemo(() => roleList.split('\n').filter(Boolean), [roleList])
   const nameList = pieces.map((row) => row.name).join('\n')
   const names = useMemo(() => nameList.split('\n').filter(Boolean), [nameList])
+  const dieList = pieces.flatMap((row) => (row.cut === 'die' && !row.pass_of ? [row.name] : [])).join('\n')
+  const dies = useMemo(() => dieList.split('\n').filter(Boolean), [dieList])
   const checks = useMemo(() => byPiece(project.checks), [project.checks])
   const rowFaults = useMemo(
     () => pieces.map((_, n) => (faults.length ? faultsOf(faults, n) : NONE)),
@@ -213,6 +215,7 @@ export function ListTab() {
                   faults={rowFaults[n] ?? NONE}
                   checks={project.pieces[n]?.name === row.name ? (checks.rows[n] ?? NONE) : NONE}
                   fresh={fresh}
+                  dies={dies}
                   actions={actions}
                 />
               ))}

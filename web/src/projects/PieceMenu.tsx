@@ -1,6 +1,6 @@
 import { t } from '@lingui/core/macro'
 import { Trans } from '@lingui/react/macro'
-import { ActionIcon, Menu, NumberInput, SegmentedControl, Switch, TextInput } from '@mantine/core'
+import { ActionIcon, Menu, NumberInput, SegmentedControl, Select, Switch, TextInput } from '@mantine/core'
 import { IconDots } from '@tabler/icons-react'
 import { memo } from 'react'
 import type { Units } from '../ui/text/length'
@@ -19,8 +19,7 @@ const portions = () => [
   { value: 'quarter', label: '1/4' },
 ]
 
-/** What else can be said and done with a piece; it is drawn again only when one of these changes. */
-export const PieceMenu = memo(function PieceMenu(props: {
+type MenuProps = {
   index: number
   name: string
   units: Units
@@ -33,8 +32,16 @@ export const PieceMenu = memo(function PieceMenu(props: {
   follows: boolean
   scrap: boolean
   portion: string
+  die: string
+  gives: number
+  word: string
+  /** The lines that a piece can come out of. */
+  dies: string[]
   actions: RowActions
-}) {
+}
+
+/** What else can be said and done with a piece; it is drawn again only when one of these changes. */
+export const PieceMenu = memo(function PieceMenu(props: MenuProps) {
   const { index, actions } = props
   return (
     <Menu position="bottom-end" withinPortal closeOnItemClick={false}>
@@ -108,6 +115,7 @@ export const PieceMenu = memo(function PieceMenu(props: {
             />
           </>
         ) : null}
+        <OutOfDie {...props} />
         <Menu.Divider />
         <Menu.Item closeMenuOnClick onClick={() => actions.duplicate(index)} rightSection={t`Ctrl D`}>
           <Trans>Duplicate</Trans>
@@ -131,3 +139,49 @@ export const PieceMenu = memo(function PieceMenu(props: {
     </Menu>
   )
 })
+
+/** Which die a piece comes out of, how many a pass gives, and the word that its letters make. */
+function OutOfDie({ index, name, die, gives, word, dies, actions }: MenuProps) {
+  const others = [...new Set([...dies.filter((other) => other !== name), ...(die ? [die] : [])])]
+  if (!others.length) return null
+  return (
+    <>
+      <Select
+        m={6}
+        label={t`Comes out of the die`}
+        description={t`Its passes are then counted for the class.`}
+        data={others}
+        value={die || null}
+        clearable
+        placeholder={t`none: it is cut by itself`}
+        comboboxProps={{ withinPortal: false }}
+        onChange={(piece) => actions.set(index, 'pass_of', piece ? { piece, gives } : null)}
+      />
+      {die ? (
+        <>
+          <NumberInput
+            m={6}
+            label={t`One pass gives`}
+            min={1}
+            max={1000}
+            allowDecimal={false}
+            value={gives}
+            onChange={(value) =>
+              actions.set(index, 'pass_of', {
+                piece: die,
+                gives: Math.min(1000, Math.max(1, Number(value) || 1)),
+              })
+            }
+          />
+          <TextInput
+            m={6}
+            label={t`Letters of a word`}
+            description={t`Where the die is an alphabet: each letter is counted.`}
+            value={word}
+            onChange={(e) => actions.set(index, 'word', e.currentTarget.value || null)}
+          />
+        </>
+      ) : null}
+    </>
+  )
+}

@@ -65,5 +65,7 @@ function alsoOf(piece: Piece): string[] {
     otherScores(piece) ? t`scored in part` : '',
     piece.scrap ? t`scrap will do` : '',
     piece.matched ? t`cut as one with ${piece.matched}` : '',
+    piece.pass_of ? t`${piece.pass_of.gives ?? 1} from a pass of ${piece.pass_of.piece}` : '',
+    piece.word ? t`the letters of ${piece.word}` : '',
   ].filter(Boolean)
 }

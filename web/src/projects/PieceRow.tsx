@@ -23,6 +23,8 @@ interface Props {
   checks: Finding[]
   /** Whether the checks are of the list as it is now. */
   fresh: boolean
+  /** The lines of dies, out of which others can come. */
+  dies: string[]
   actions: RowActions
 }
 
@@ -150,6 +152,10 @@ export const PieceRow = memo(function PieceRow(props: Props) {
             follows={piece.follows_print ?? false}
             scrap={piece.scrap ?? false}
             portion={piece.portion ?? 'whole'}
+            die={piece.pass_of?.piece ?? ''}
+            gives={piece.pass_of?.gives ?? 1}
+            word={piece.word ?? ''}
+            dies={props.dies}
             actions={actions}
           />
         </span>

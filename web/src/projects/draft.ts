@@ -131,9 +131,13 @@ export function withPiece(draft: ProjectIn, index: number, changed: Piece): Proj
   const renamed = (name: string) => (before && name === before.name ? piece.name : name)
   const pieces = (draft.pieces ?? []).map((other, n) => {
     if (n === index) return piece
-    return other.mat_of
-      ? { ...other, mat_of: { ...other.mat_of, piece: renamed(other.mat_of.piece) } }
-      : other
+    const [mat, die] = [other.mat_of, other.pass_of]
+    if (!mat && !die) return other
+    return {
+      ...other,
+      ...(mat ? { mat_of: { ...mat, piece: renamed(mat.piece) } } : {}),
+      ...(die ? { pass_of: { ...die, piece: renamed(die.piece) } } : {}),
+    }
   })
   const steps = (draft.steps ?? []).map((step) => ({ ...step, pieces: step.pieces.map(renamed) }))
   const contents = (draft.contents ?? []).map((thing) => ({ ...thing, piece: renamed(thing.piece) }))

@@ -1,0 +1,44 @@
+"""Clauses about what a die gives: ``2 from a pass of Tag trio``, ``word SEED SWAP``."""
+
+from __future__ import annotations
+
+from neat_sheaf.limits import MOST_GIVEN
+from neat_sheaf.messages import message
+from neat_sheaf.project import PassOf
+from neat_sheaf.quick.cursor import Cursor
+from neat_sheaf.quick.draft import Reading, name_until
+from neat_sheaf.quick.mat_clauses import known_piece
+
+__all__ = ["die_pass", "word"]
+
+
+def die_pass(reading: Reading, cursor: Cursor) -> bool:
+    """``from a pass of Tag trio``, ``2 from a pass of Tag trio``, ``2 a pass of Tag trio``."""
+    since = cursor.at
+    gives = cursor.whole()
+    cursor.take("from")
+    cursor.take("a", "one", "each", "every", "the")
+    if not (cursor.take("pass") and cursor.take("of")):
+        cursor.at = since
+        return False
+    cursor.take("the")
+    name = known_piece(reading, cursor)
+    if not name:
+        reading.ask_about(cursor, since, message("not-understood.pass"))
+    elif gives is not None and not 1 <= gives <= MOST_GIVEN:
+        reading.ask_about(cursor, since, message("out-of-range.given", most=MOST_GIVEN))
+    else:
+        reading.set_once(cursor, since, "pass_of", PassOf(name, 1 if gives is None else gives))
+    return True
+
+
+def word(reading: Reading, cursor: Cursor) -> bool:
+    """``word SEED SWAP``: the letters that it takes."""
+    since = cursor.at
+    cursor.at += 1
+    text, _ = name_until(reading, cursor)
+    if text:
+        reading.set_once(cursor, since, "word", text)
+    else:
+        reading.ask_about(cursor, since, message("not-understood.word"))
+    return True
