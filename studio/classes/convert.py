@@ -2,7 +2,9 @@
 
 from __future__ import annotations
 
+from collections import Counter
 from dataclasses import replace
+from decimal import Decimal
 
 from neat_sheaf import job as core
 from neat_sheaf.errors import CannotPlanError, Fault, fault
@@ -10,9 +12,12 @@ from neat_sheaf.measure.apportionment import share_out
 from neat_sheaf.measure.length import Length
 from neat_sheaf.project import Project
 from neat_sheaf.project.variants import UnknownNumberError, variant_of
+from neat_sheaf.stock import Offcut, Supply
 from neat_sheaf.stock import Paper as CorePaper
 from studio.classes.models import KitClass
+from studio.cupboard.claims import set_aside_elsewhere, used_by
 from studio.cupboard.convert import core_pack, core_paper, core_supply, plain_price
+from studio.cupboard.ledger import Thing
 from studio.cupboard.models import Paper
 from studio.projects.convert import core_project
 
@@ -52,12 +57,17 @@ def core_job(kit_class: KitClass, listed: Project | None = None) -> core.Job:
     if kit_class.mix_sizes:
         sizes = sizes | studio.papers.filter(same_as__in=used)
     rows = list(sizes.prefetch_related("offcuts"))
+    aside = set_aside_elsewhere(studio, kit_class.pk)
+    moved = used_by(studio).get(kit_class.pk or 0, {})
     packs = studio.packs.filter(pk__in={row.pack_id for row in rows if row.pack_id})
     return core.Job(
         project=project,
-        papers=tuple(_in_job(core_paper(row), rows) for row in rows),
+        papers=tuple(_in_job(_free(core_paper(row), aside, moved), rows) for row in rows),
         packs=tuple(core_pack(pack) for pack in packs),
-        supplies=tuple(core_supply(s) for s in studio.supplies.filter(pk__in=project.supplies_used)),
+        supplies=tuple(
+            _free_supply(core_supply(s), aside, moved)
+            for s in studio.supplies.filter(pk__in=project.supplies_used)
+        ),
         klass=core.Class(
             kit_class.seats, kit_class.samples, kit_class.spares, plain_price(kit_class.fee), tuple(chosen)
         ),
@@ -78,6 +88,31 @@ def core_job(kit_class: KitClass, listed: Project | None = None) -> core.Job:
         currency=studio.currency,
         habits=studio.habits,
     )
+
+
+_Counts = dict[Thing, Decimal]
+
+
+def _free(paper: CorePaper, aside: _Counts, used: _Counts) -> CorePaper:
+    """A paper as a class may plan with it: without what is set aside for others, and as before its own cuts.
+
+    So the plan that is being cut stays the plan, and what it leaves is not planned with again.
+    """
+    counts: Counter[tuple[int, int]] = Counter({(0, 0): paper.on_hand})
+    for offcut in paper.offcuts:
+        counts[offcut.width, offcut.height] += offcut.count
+    for moved, sign in ((aside, -1), (used, -1)):
+        for thing, amount in moved.items():
+            if (thing.kind, str(thing.key)) == ("paper", paper.id):
+                counts[thing.width, thing.height] += sign * int(amount)
+    offcuts = (Offcut(Length(w), Length(h), n) for (w, h), n in sorted(counts.items()) if w and n > 0)
+    return replace(paper, on_hand=max(0, counts[0, 0]), offcuts=tuple(offcuts))
+
+
+def _free_supply(supply: Supply, aside: _Counts, used: _Counts) -> Supply:
+    thing = Thing("supply", int(supply.id))
+    free = supply.on_hand - aside.get(thing, Decimal(0)) - used.get(thing, Decimal(0))
+    return replace(supply, on_hand=max(Decimal(0), free))
 
 
 def _in_job(paper: CorePaper, rows: list[Paper]) -> CorePaper:

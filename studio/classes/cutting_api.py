@@ -144,7 +144,7 @@ def cutting(request: HttpRequest, class_id: int) -> CuttingOut | None:
 def begin_cutting(request: HttpRequest, class_id: int) -> CuttingOut:
     """Begin: the plan is pinned as it is. Where it is already, that one is given."""
     kit_class = _class(request, class_id)
-    run = begin(kit_class)
+    run = begin(kit_class, request.user.pk)
     run.kit_class = kit_class
     return _out(run, voice_for(request))
 
@@ -159,7 +159,7 @@ def done(request: HttpRequest, class_id: int, payload: DoneIn) -> CuttingOut:
     """
     voice = voice_for(request)
     try:
-        return _out(mark_done(_run(request, class_id), payload.done, payload.follows), voice)
+        return _out(mark_done(_run(request, class_id), payload.done, payload.follows, request.user.pk), voice)
     except Moved as error:
         current = _out(error.run, voice).model_dump(mode="json")
         raise Stale(message("stale-what.cutting"), current) from error

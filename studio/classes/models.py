@@ -44,6 +44,8 @@ class KitClass(models.Model):
     safety_nm = models.BigIntegerField(default=0)
     most_piles = models.IntegerField(default=0)
     variant = models.CharField(max_length=400, blank=True, default="")
+    # When the class was over and what it used left the cupboard.
+    finished = models.DateTimeField(null=True, blank=True)
     version = models.IntegerField(default=1)
 
     class Meta:

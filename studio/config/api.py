@@ -21,6 +21,7 @@ from studio.accounts.habits_api import router as habits
 from studio.accounts.voice import voice_for
 from studio.classes.advice_api import router as choices
 from studio.classes.api import router as classes
+from studio.classes.claims_api import router as claims
 from studio.classes.cutting_api import router as cutting
 from studio.classes.effects_api import router as effects
 from studio.classes.files_api import router as class_files
@@ -29,11 +30,13 @@ from studio.common.door import CODES, KEYS, Door
 from studio.common.problems import Locked, NotSignedIn, Stale, fault_out, problem
 from studio.common.voices import plain_voice
 from studio.cupboard.api import router as cupboard
+from studio.cupboard.ledger_api import router as ledger
 from studio.projects.api import router as projects
 from studio.projects.files_api import router as files
 from studio.projects.folding_api import router as folding
 from studio.projects.forms_api import router as forms
 from studio.projects.lines_api import router as lines
+from studio.shopping.api import router as shopping
 
 _log = logging.getLogger(__name__)
 
@@ -42,6 +45,7 @@ for router in (
     accounts,
     habits,
     cupboard,
+    ledger,
     projects,
     lines,
     folding,
@@ -52,6 +56,8 @@ for router in (
     choices,
     effects,
     class_files,
+    claims,
+    shopping,
 ):
     api.add_router("", router)
 

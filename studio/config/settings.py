@@ -42,6 +42,7 @@ INSTALLED_APPS = [
     "studio.cupboard",
     "studio.projects",
     "studio.classes",
+    "studio.shopping",
     "studio.tasks",
     "studio.demo",
 ]

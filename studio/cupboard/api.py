@@ -29,7 +29,7 @@ def papers(request: HttpRequest) -> list[PaperOut]:
 def add_paper(request: HttpRequest, payload: PaperIn) -> Status[PaperOut]:
     """Add a paper."""
     studio = studio_of(request)
-    return Status(201, store_paper(Paper(studio=studio, version=0), payload, studio))
+    return Status(201, store_paper(Paper(studio=studio, version=0), payload, studio, request.user.pk))
 
 
 @router.put("/papers/{paper_id}", response={200: PaperOut, 404: Problem, 409: Problem, 422: Problem})
@@ -40,7 +40,7 @@ def change_paper(request: HttpRequest, paper_id: int, payload: PaperIn) -> Paper
         paper = own(Paper.objects.select_for_update(), request, paper_id)
         current = paper_out(paper, studio.measure)
         check_version(paper.name, payload.version, paper.version, current.model_dump())
-        return store_paper(paper, payload, studio)
+        return store_paper(paper, payload, studio, request.user.pk)
 
 
 @router.delete("/papers/{paper_id}", response={204: None, 404: Problem, 409: Problem})
@@ -91,7 +91,7 @@ def supplies(request: HttpRequest) -> list[SupplyOut]:
 def add_supply(request: HttpRequest, payload: SupplyIn) -> Status[SupplyOut]:
     """Add a supply."""
     studio = studio_of(request)
-    return Status(201, store_supply(Supply(studio=studio, version=0), payload, studio))
+    return Status(201, store_supply(Supply(studio=studio, version=0), payload, studio, request.user.pk))
 
 
 @router.put("/supplies/{supply_id}", response={200: SupplyOut, 404: Problem, 409: Problem, 422: Problem})
@@ -104,7 +104,7 @@ def change_supply(request: HttpRequest, supply_id: int, payload: SupplyIn) -> Su
         check_version(supply.name, payload.version, supply.version, current.model_dump())
         if payload.unit != supply.unit and supply.uses.exists():
             raise FileError([fault("unit", "in-use.supply-unit")])
-        return store_supply(supply, payload, studio)
+        return store_supply(supply, payload, studio, request.user.pk)
 
 
 @router.delete("/supplies/{supply_id}", response={204: None, 404: Problem, 409: Problem})

@@ -127,6 +127,12 @@ def paper_out(paper: Paper, units: Unit) -> PaperOut:
         pack=paper.pack_id,
         same_as=paper.same_as_id,
         at_once=paper.at_once,
+        code=paper.code,
+        shelf=paper.shelf,
+        shop=paper.shop,
+        lead_days=paper.lead_days,
+        low=paper.low,
+        discontinued=paper.discontinued,
         measured=MeasuredDoc(
             **dict(
                 zip(("width", "height"), (write_length(s, units) for s in core.measured or ()), strict=False)
@@ -143,6 +149,8 @@ def pack_out(pack: Pack) -> PackOut:
         version=pack.version,
         name=pack.name,
         sheets=pack.sheets,
+        shop=pack.shop,
+        lead_days=pack.lead_days,
         price=None if price is None else str(price),
     )
 
@@ -167,6 +175,12 @@ def supply_out(supply: Supply, units: Unit) -> SupplyOut:
         on_hand=quantity(core.on_hand),
         joinable=supply.joinable,
         holds=None if core.holds is None else _holds_out(core.holds, units),
+        code=supply.code,
+        shelf=supply.shelf,
+        shop=supply.shop,
+        lead_days=supply.lead_days,
+        low=None if supply.low is None else quantity(supply.low),
+        discontinued=supply.discontinued,
     )
 
 

@@ -45,6 +45,8 @@ class PackIn(Schema):
     name: str
     sheets: int = Field(12, ge=1, le=100_000)
     price: str | None = None
+    shop: str = Field("", max_length=120)
+    lead_days: int = Field(0, ge=0, le=365)
 
 
 class PackOut(PackIn):
@@ -82,6 +84,12 @@ class PaperIn(Schema):
     pack: int | None = None
     same_as: int | None = None
     at_once: int | None = Field(None, ge=1, le=100)
+    code: str = Field("", max_length=60)
+    shelf: str = Field("", max_length=120)
+    shop: str = Field("", max_length=120)
+    lead_days: int = Field(0, ge=0, le=365)
+    low: int | None = Field(None, ge=0, le=1_000_000)
+    discontinued: bool = False
     measured: MeasuredDoc = MeasuredDoc()
 
 
@@ -102,9 +110,9 @@ class HoldsDoc(Schema):
 
 
 class SupplyIn(Schema):
-    """A supply as it is written; ``pack_size`` and ``on_hand`` in its unit, lengths as text in ``units``.
+    """A supply as it is written; its amounts in its unit, lengths as text in ``units``.
 
-    ``holds`` is what goes into one, null where nothing does.
+    ``low`` is the amount from which it runs low. ``holds`` is what goes into one, null where nothing does.
     """
 
     version: int = 0
@@ -116,6 +124,12 @@ class SupplyIn(Schema):
     on_hand: str = "0"
     joinable: bool = True
     holds: HoldsDoc | None = None
+    code: str = Field("", max_length=60)
+    shelf: str = Field("", max_length=120)
+    shop: str = Field("", max_length=120)
+    lead_days: int = Field(0, ge=0, le=365)
+    low: str | None = None
+    discontinued: bool = False
 
 
 class SupplyOut(SupplyIn):

@@ -12,8 +12,10 @@ from neat_sheaf.errors import Fault, fault
 from neat_sheaf.formats.reading import FileError, JsonValue
 from neat_sheaf.limits import LARGEST_SHEET, LEAST_SIZE
 from neat_sheaf.measure.length import Length, Unit
+from neat_sheaf.stock.ledger import Cause
 from studio.accounts.models import Studio
 from studio.cupboard.convert import EDGES, pack_out, paper_out, supply_out
+from studio.cupboard.ledger import Because, counted, write_counts
 from studio.cupboard.models import Offcut, Pack, Paper, Supply
 from studio.cupboard.schemas import PackIn, PackOut, PaperIn, PaperOut, SupplyIn, SupplyOut
 
@@ -52,7 +54,8 @@ def _taken(error: IntegrityError, what: str, name: str) -> Exception:
     return FileError([fault("name", f"doubled-name.{what}", name=name)])
 
 
-def store_paper(paper: Paper, payload: PaperIn, studio: Studio) -> PaperOut:
+def store_paper(paper: Paper, payload: PaperIn, studio: Studio, by: int | None = None) -> PaperOut:
+    """Keep a paper as it is written; a count that was typed is a movement of the one ``by`` whom."""
     form = _Form(payload, payload.units or studio.measure)
     paper.name = form.name()
     paper.width_nm, paper.height_nm = form.size("width"), form.size("height")
@@ -71,7 +74,11 @@ def store_paper(paper: Paper, payload: PaperIn, studio: Studio) -> PaperOut:
     for side, size in edges.items():
         setattr(paper, f"edge_{side}_nm", size)
     paper.pack_id, paper.same_as_id = payload.pack, payload.same_as
-    for field in ("kind", "print", "pack_sheets", "on_hand", "motif", "ground", "ink", "at_once"):
+    before = write_counts(paper) if paper.pk else {}
+    for field in (
+        "kind", "print", "pack_sheets", "on_hand", "motif", "ground", "ink", "at_once", "code", "shelf",
+        "shop", "lead_days", "low", "discontinued",
+    ):  # fmt: skip
         setattr(paper, field, getattr(payload, field))
     paper.version += 1
     try:
@@ -81,6 +88,7 @@ def store_paper(paper: Paper, payload: PaperIn, studio: Studio) -> PaperOut:
             Offcut.objects.bulk_create(
                 Offcut(paper=paper, width_nm=w, height_nm=h, count=n) for w, h, n in offcuts
             )
+            counted(studio, before, write_counts(paper), Because(Cause.COUNTED, by))
     except IntegrityError as error:
         raise _taken(error, "paper", paper.name) from error
     return paper_out(paper, form.root.units)
@@ -136,6 +144,7 @@ def _sheet_side(node: JsonValue) -> Length:
 def store_pack(pack: Pack, payload: PackIn, studio: Studio) -> PackOut:
     form = _Form(payload, studio.measure)
     pack.name, pack.price, pack.sheets = form.name(), form.price("price"), payload.sheets
+    pack.shop, pack.lead_days = payload.shop, payload.lead_days
     form.done()
     pack.version += 1
     try:
@@ -150,7 +159,8 @@ def _holds(node: JsonValue) -> tuple[Length, Length, Length] | None:
     return node.key("width").size(), node.key("height").size(), _edge(node.key("depth"))
 
 
-def store_supply(supply: Supply, payload: SupplyIn, studio: Studio) -> SupplyOut:
+def store_supply(supply: Supply, payload: SupplyIn, studio: Studio, by: int | None = None) -> SupplyOut:
+    """Keep a supply as it is written; a count that was typed is a movement of the one ``by`` whom."""
     form = _Form(payload, payload.units or studio.measure)
 
     def quantity(node: JsonValue) -> Decimal:
@@ -162,18 +172,25 @@ def store_supply(supply: Supply, payload: SupplyIn, studio: Studio) -> SupplyOut
             raise node.fault("not-over-zero.number")
         return found
 
+    def low_line(node: JsonValue) -> Decimal | None:
+        return None if node.value == "" else quantity(node)
+
+    before = write_counts(supply) if supply.pk else {}
     supply.name = form.name()
+    supply.low = form.root.take("low", low_line, None)
     supply.pack_size = form.root.take("pack_size", over_zero, Decimal(1))
     supply.on_hand = form.root.take("on_hand", quantity, Decimal(0))
     supply.pack_price = form.price("pack_price")
     holds = form.root.take("holds", _holds, None)
     form.done()
     supply.holds_width_nm, supply.holds_height_nm, supply.holds_depth_nm = holds or (None, None, 0)
-    supply.unit, supply.joinable = payload.unit, payload.joinable
+    for field in ("unit", "joinable", "code", "shelf", "shop", "lead_days", "discontinued"):
+        setattr(supply, field, getattr(payload, field))
     supply.version += 1
     try:
         with transaction.atomic():
             supply.save()
+            counted(studio, before, write_counts(supply), Because(Cause.COUNTED, by))
     except IntegrityError as error:
         raise _taken(error, "supply", supply.name) from error
     return supply_out(supply, form.root.units)

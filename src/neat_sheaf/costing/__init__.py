@@ -12,17 +12,22 @@ from neat_sheaf.costing.purchases import (
     paper_total,
     supply_totals,
 )
+from neat_sheaf.costing.shopping import Goods, ShoppingRow, Want, shopping_list
 
 __all__ = [
     "Cost",
     "CostLine",
+    "Goods",
     "PackTotal",
     "PaperTotal",
+    "ShoppingRow",
     "SupplyTotal",
     "ThreeCosts",
+    "Want",
     "cost",
     "pack_totals",
     "packs",
     "paper_total",
+    "shopping_list",
     "supply_totals",
 ]

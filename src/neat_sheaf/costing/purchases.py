@@ -26,6 +26,7 @@ __all__ = [
     "pack_totals",
     "packs",
     "paper_total",
+    "spools",
     "supply_totals",
 ]
 
@@ -161,7 +162,7 @@ def _supply_total(job: Job, supply: Supply, uses: list[SupplyUse]) -> SupplyTota
     else:
         needed = sum(((use.count or Decimal(0)) * kits for use in uses), Decimal(0))
     if lengths and not supply.joinable:
-        bought = _spools(supply, lengths)
+        bought = spools(supply, lengths, supply.on_hand)
     else:
         bought = packs(needed, supply.on_hand, supply.pack_size)
     price = supply.pack_price or Decimal(0)
@@ -171,14 +172,17 @@ def _supply_total(job: Job, supply: Supply, uses: list[SupplyUse]) -> SupplyTota
     return SupplyTotal(supply.id, supply.unit, needed, lengths, bought, line)
 
 
-def _spools(supply: Supply, lengths: tuple[tuple[Length, int], ...]) -> int:
-    """Fewest spools: cut lengths that cannot span two of them are nested on a strip 1 nm high."""
+def spools(supply: Supply, lengths: Iterable[tuple[Length, int]], here: Decimal) -> int:
+    """Fewest spools to buy: cut lengths (nm, how many) that cannot span two of them, ``here`` nm left of one.
+
+    They are nested on a strip 1 nm high.
+    """
     thin = Length(1)
     stock = [Stock(Length(int(supply.pack_size)), thin)]
-    if supply.on_hand > 0:
-        stock.append(Stock(Length(int(supply.on_hand)), thin, 1))
+    if here > 0:
+        stock.append(Stock(Length(int(here)), thin, 1))
     wanted = [(cut, n) for cut, n in lengths if n]
     if len(wanted) == 1:
         ((cut, count),) = wanted
-        return packs(count, int(supply.on_hand) // cut, int(supply.pack_size) // cut)
+        return packs(count, int(here) // cut, int(supply.pack_size) // cut)
     return nest([Item(cut, thin) for cut, _ in wanted], [n for _, n in wanted], stock)[0].sheets

@@ -10,6 +10,7 @@ from neat_sheaf.pinned.difference import Change, Difference, change_of, differen
 from neat_sheaf.pinned.pieces import CutPiece, Pieces, asked_for, made_by
 from neat_sheaf.pinned.rescue import Rescue, RescueKind, rescues
 from neat_sheaf.pinned.rounds import Round, Why, letters_used, offcuts_there, steps_of
+from neat_sheaf.pinned.taking import Taken, taken_by
 
 __all__ = [
     "Change",
@@ -19,6 +20,7 @@ __all__ = [
     "Rescue",
     "RescueKind",
     "Round",
+    "Taken",
     "Why",
     "asked_for",
     "change_of",
@@ -28,4 +30,5 @@ __all__ = [
     "offcuts_there",
     "rescues",
     "steps_of",
+    "taken_by",
 ]

@@ -5,6 +5,7 @@ Each function is one use case: it checks, and then changes the database in one t
 
 from __future__ import annotations
 
+import contextlib
 from collections import Counter
 from collections.abc import Sequence
 from typing import Any
@@ -30,10 +31,15 @@ from neat_sheaf.pinned import (
     made_by,
     offcuts_there,
     rescues,
+    taken_by,
 )
+from neat_sheaf.stock.ledger import BY_CUTTING, Cause, still_to_move
 from studio.classes.convert import core_job
 from studio.classes.models import CuttingRun, KitClass
 from studio.classes.planning import plan_of_class
+from studio.classes.services.claiming import claim_for
+from studio.cupboard.ledger import Because, Thing, move, thing_of
+from studio.cupboard.models import Paper
 from studio.tasks.plans import key_of
 
 __all__ = [
@@ -83,20 +89,40 @@ def steps_in(run: CuttingRun) -> int:
     return sum(len(batch["strokes"]) for row in run.rounds for batch in row["cutting"]["batches"])
 
 
-def begin(kit_class: KitClass) -> CuttingRun:
-    """Pin the plan of a class. FileError with its faults where it has none."""
+def begin(kit_class: KitClass, by: int | None = None) -> CuttingRun:
+    """Pin the plan of a class, and set its papers aside. FileError with its faults where it has none."""
     planned = plan_of_class(kit_class)
     if planned.plan is None:
         raise FileError(planned.faults or [fault("", "still-planning")])
     pinned = [_written(Round(planned.plan.sheet_plan))]
     with transaction.atomic():
-        run, _ = CuttingRun.objects.get_or_create(kit_class=kit_class, defaults={"rounds": pinned})
+        run, made = CuttingRun.objects.get_or_create(kit_class=kit_class, defaults={"rounds": pinned})
+        run.kit_class = kit_class
+        if made:
+            claim_for(kit_class, planned.plan)
+            _move_stock(run, by)
     return run
 
 
+def _move_stock(run: CuttingRun, by: int | None) -> None:
+    """Take from the cupboard what the steps that are done have begun, and put in it what they left to keep.
+
+    Going back a step puts it back. What somebody undid in the cupboard by hand is not moved again.
+    """
+    wanted: Counter[tuple[Thing, Cause]] = Counter()
+    for taken, amount in taken_by(rounds_of(run), run.done).items():
+        wanted[Thing("paper", int(taken.paper), taken.width, taken.height), taken.cause] += amount
+    moved: Counter[tuple[Thing, Cause]] = Counter()
+    for row in run.movements.filter(cause__in=[cause.value for cause in BY_CUTTING]):
+        moved[thing_of(row), Cause(row.cause)] += int(row.amount)
+    for (thing, cause), amount in sorted(still_to_move(wanted, moved).items()):
+        with contextlib.suppress(Paper.DoesNotExist):  # a paper may have been removed since
+            move(run.kit_class.studio, thing, amount, Because(cause, by, run.kit_class_id, run.pk))
+
+
 @transaction.atomic
-def mark_done(run: CuttingRun, done: int, follows: int | None = None) -> CuttingRun:
-    """Say how many steps are done; never more than there are.
+def mark_done(run: CuttingRun, done: int, follows: int | None = None, by: int | None = None) -> CuttingRun:
+    """Say how many steps are done; never more than there are. The cupboard follows.
 
     ``follows`` is how many were done before: another device may have gone on meanwhile. The same
     step said by two is counted once; any other disagreement raises Moved with what there is now.
@@ -108,6 +134,7 @@ def mark_done(run: CuttingRun, done: int, follows: int | None = None) -> Cutting
         raise Moved(run)
     run.done = done
     run.save(update_fields=["done", "changed"])
+    _move_stock(run, by)
     return run
 
 

@@ -58,6 +58,11 @@ role-name = a role's name has from 1 to { $most } characters
 still-planning = the plan is still being made; wait for it
 planner-failed = the planner failed on this list ({ $error }); it is written down where the server runs. Change a size or the number of kits, and keep the job file for whoever looks into it
 not-begun = cutting has not begun; begin it first
+undone-before = it was taken back before
+gone-since = what came in then has left the cupboard since; count what is there instead
+not-so-much-aside = not so much is set aside; give less
+finished-before = the class is over already
+not-whole-sheets = '{ $text }' is not a whole number of sheets
 steps-there = there are { $steps } steps
 not-planned = the plan cuts no { $piece } from that paper
 no-such-rescue = { $by } does not make it good now; choose another
@@ -175,6 +180,33 @@ guide-gives =
 layout-title = Layout { $letter }
 layout-keep = keep { $size }
 file-guide = { $name } cut guide
+file-shopping = Shopping list
+
+## The shopping list
+
+shopping =
+    .title = Shopping list
+    .any-shop = Any shop
+    .what = What
+    .buy = Buy
+    .holds = A pack holds
+    .needed = Needed
+    .here = Here
+    .order-by = Order by
+    .price = Price
+    .late = too late for the post
+    .no-price = no price known
+    .packs = { $packs ->
+        [one] 1 pack
+       *[other] { $packs } packs
+    }
+    .nothing = Everything is here: there is nothing to buy.
+    .total = In all { $total }
+    .unpriced = { $count ->
+        [one] and one thing that has no price yet
+       *[other] and { $count } things that have no price yet
+    }
+
 file-layout = { $name } layout { $letter }
 
 ## Printed: the sheet for attendees

@@ -200,6 +200,94 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/papers/{paper_id}/movements": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Paper Movements
+         * @description How the sheets and offcuts of a paper came about, the newest first, the last two hundred.
+         */
+        get: operations["studio_cupboard_ledger_api_paper_movements"];
+        put?: never;
+        /**
+         * Move Paper
+         * @description Add sheets of a paper or take them away, with the reason.
+         */
+        post: operations["studio_cupboard_ledger_api_move_paper"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/supplies/{supply_id}/movements": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Supply Movements
+         * @description How the count of a supply came about, the newest first, the last two hundred.
+         */
+        get: operations["studio_cupboard_ledger_api_supply_movements"];
+        put?: never;
+        /**
+         * Move Supply
+         * @description Add some of a supply or take it away, with the reason.
+         */
+        post: operations["studio_cupboard_ledger_api_move_supply"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/movements/{movement_id}/undo": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Undo Movement
+         * @description Take back one movement: another one is written that undoes it.
+         */
+        post: operations["studio_cupboard_ledger_api_undo_movement"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/claims": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Claims
+         * @description What is set aside for the classes to come.
+         */
+        get: operations["studio_cupboard_ledger_api_claims"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/projects": {
         parameters: {
             query?: never;
@@ -985,6 +1073,174 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/classes/{class_id}/claims": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Set Aside
+         * @description Set aside for a class what its plan takes, as far as it is here and free.
+         */
+        post: operations["studio_classes_claims_api_set_aside"];
+        /**
+         * Set Free
+         * @description Set nothing aside for a class any more.
+         */
+        delete: operations["studio_classes_claims_api_set_free"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/claims/{claim_id}/hand-over": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Give To
+         * @description Give some of what is set aside for one class to another.
+         */
+        post: operations["studio_classes_claims_api_give_to"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/classes/{class_id}/finish": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Finish Class
+         * @description The class is over: the supplies that it used leave the cupboard.
+         */
+        post: operations["studio_classes_claims_api_finish_class"];
+        /**
+         * Reopen Class
+         * @description The class is not over after all.
+         */
+        delete: operations["studio_classes_claims_api_reopen_class"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/shopping": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Shopping
+         * @description What to buy for the chosen classes (keys parted by commas), or for all that are to come.
+         */
+        get: operations["studio_shopping_api_shopping"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/shopping/bought": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Tick
+         * @description Packs were bought: what is in them is in the cupboard.
+         */
+        post: operations["studio_shopping_api_tick"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/shopping/bought/{batch}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post?: never;
+        /**
+         * Untick
+         * @description What was ticked was not bought after all.
+         */
+        delete: operations["studio_shopping_api_untick"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/shopping.csv": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * As Table
+         * @description The list as a table: a row for each thing to buy.
+         */
+        get: operations["studio_shopping_api_as_table"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/shopping.pdf": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * As Page
+         * @description The list to take to the shop, with a box to tick for each thing to buy.
+         */
+        get: operations["studio_shopping_api_as_page"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
 }
 export type webhooks = Record<string, never>;
 export interface components {
@@ -1254,6 +1510,33 @@ export interface components {
             /** At Once */
             at_once?: number | null;
             /**
+             * Code
+             * @default
+             */
+            code: string;
+            /**
+             * Shelf
+             * @default
+             */
+            shelf: string;
+            /**
+             * Shop
+             * @default
+             */
+            shop: string;
+            /**
+             * Lead Days
+             * @default 0
+             */
+            lead_days: number;
+            /** Low */
+            low?: number | null;
+            /**
+             * Discontinued
+             * @default false
+             */
+            discontinued: boolean;
+            /**
              * @default {
              *       "width": "",
              *       "height": ""
@@ -1350,6 +1633,33 @@ export interface components {
             /** At Once */
             at_once?: number | null;
             /**
+             * Code
+             * @default
+             */
+            code: string;
+            /**
+             * Shelf
+             * @default
+             */
+            shelf: string;
+            /**
+             * Shop
+             * @default
+             */
+            shop: string;
+            /**
+             * Lead Days
+             * @default 0
+             */
+            lead_days: number;
+            /** Low */
+            low?: number | null;
+            /**
+             * Discontinued
+             * @default false
+             */
+            discontinued: boolean;
+            /**
              * @default {
              *       "width": "",
              *       "height": ""
@@ -1376,6 +1686,16 @@ export interface components {
             sheets: number;
             /** Price */
             price?: string | null;
+            /**
+             * Shop
+             * @default
+             */
+            shop: string;
+            /**
+             * Lead Days
+             * @default 0
+             */
+            lead_days: number;
             /** Id */
             id: number;
         };
@@ -1398,6 +1718,16 @@ export interface components {
             sheets: number;
             /** Price */
             price?: string | null;
+            /**
+             * Shop
+             * @default
+             */
+            shop: string;
+            /**
+             * Lead Days
+             * @default 0
+             */
+            lead_days: number;
         };
         /**
          * HoldsDoc
@@ -1448,14 +1778,41 @@ export interface components {
              */
             joinable: boolean;
             holds?: components["schemas"]["HoldsDoc"] | null;
+            /**
+             * Code
+             * @default
+             */
+            code: string;
+            /**
+             * Shelf
+             * @default
+             */
+            shelf: string;
+            /**
+             * Shop
+             * @default
+             */
+            shop: string;
+            /**
+             * Lead Days
+             * @default 0
+             */
+            lead_days: number;
+            /** Low */
+            low?: string | null;
+            /**
+             * Discontinued
+             * @default false
+             */
+            discontinued: boolean;
             /** Id */
             id: number;
         };
         /**
          * SupplyIn
-         * @description A supply as it is written; ``pack_size`` and ``on_hand`` in its unit, lengths as text in ``units``.
+         * @description A supply as it is written; its amounts in its unit, lengths as text in ``units``.
          *
-         *     ``holds`` is what goes into one, null where nothing does.
+         *     ``low`` is the amount from which it runs low. ``holds`` is what goes into one, null where nothing does.
          */
         SupplyIn: {
             /**
@@ -1487,6 +1844,115 @@ export interface components {
              */
             joinable: boolean;
             holds?: components["schemas"]["HoldsDoc"] | null;
+            /**
+             * Code
+             * @default
+             */
+            code: string;
+            /**
+             * Shelf
+             * @default
+             */
+            shelf: string;
+            /**
+             * Shop
+             * @default
+             */
+            shop: string;
+            /**
+             * Lead Days
+             * @default 0
+             */
+            lead_days: number;
+            /** Low */
+            low?: string | null;
+            /**
+             * Discontinued
+             * @default false
+             */
+            discontinued: boolean;
+        };
+        /**
+         * Cause
+         * @description Why a count changed. ``COUNTED``: somebody looked and wrote down what is there.
+         * @enum {string}
+         */
+        Cause: "counted" | "bought" | "used" | "miscut" | "kept" | "found" | "given" | "undone";
+        /**
+         * MovementOut
+         * @description One change of a count. Amounts are text in the thing's unit; an offcut's size is nm, 0 for sheets.
+         */
+        MovementOut: {
+            /** Id */
+            id: number;
+            /** Amount */
+            amount: string;
+            /** After */
+            after: string;
+            cause: components["schemas"]["Cause"];
+            /** Note */
+            note: string;
+            /** Width */
+            width: number;
+            /** Height */
+            height: number;
+            /** Kit Class */
+            kit_class: number | null;
+            /** Class Name */
+            class_name: string;
+            /** By */
+            by: string;
+            /**
+             * At
+             * Format: date-time
+             */
+            at: string;
+            /** Undoes */
+            undoes: number | null;
+            /** Undone */
+            undone: boolean;
+        };
+        /**
+         * MoveIn
+         * @description A change of a count by hand: more or less than 0, in the thing's unit.
+         */
+        MoveIn: {
+            /** Amount */
+            amount: string;
+            /**
+             * Cause
+             * @enum {string}
+             */
+            cause: "found" | "given" | "bought" | "used";
+            /**
+             * Note
+             * @default
+             */
+            note: string;
+        };
+        /**
+         * ClaimOut
+         * @description What is still set aside for a class: of a paper (sheets, or offcuts of a size in nm) or a supply.
+         */
+        ClaimOut: {
+            /** Id */
+            id: number;
+            /** Paper */
+            paper: number | null;
+            /** Supply */
+            supply: number | null;
+            /** Width */
+            width: number;
+            /** Height */
+            height: number;
+            /** Left */
+            left: string;
+            /** Kit Class */
+            kit_class: number;
+            /** Class Name */
+            class_name: string;
+            /** Date */
+            date: string | null;
         };
         /**
          * ProjectRow
@@ -3871,6 +4337,149 @@ export interface components {
              */
             why: string;
         };
+        /**
+         * AsideOut
+         * @description How many things were set aside.
+         */
+        AsideOut: {
+            /** Things */
+            things: number;
+        };
+        /**
+         * HandOverIn
+         * @description Which class is given how much of what is set aside; in the claim's unit, of a length in nm.
+         */
+        HandOverIn: {
+            /** To */
+            to: number;
+            /** Amount */
+            amount: number | string;
+        };
+        /**
+         * BoughtOut
+         * @description Packs that were ticked as bought and can still be unticked.
+         */
+        BoughtOut: {
+            /** Batch */
+            batch: string;
+            /**
+             * Kind
+             * @enum {string}
+             */
+            kind: "paper" | "pack" | "supply";
+            /** Id */
+            id: number;
+            /** Name */
+            name: string;
+            /** Packs */
+            packs: number;
+            /**
+             * At
+             * Format: date-time
+             */
+            at: string;
+        };
+        /**
+         * ShoppingClass
+         * @description A class that can be shopped for; ``ready``: its plan is made, else it is not in the list yet.
+         */
+        ShoppingClass: {
+            /** Id */
+            id: number;
+            /** Name */
+            name: string;
+            /** Date */
+            date: string | null;
+            /** Chosen */
+            chosen: boolean;
+            /** Ready */
+            ready: boolean;
+            /** Why */
+            why: string;
+        };
+        /**
+         * ShoppingOut
+         * @description The list, by shop and then as the cupboard has it, and what it comes to where every price is known.
+         */
+        ShoppingOut: {
+            /** Classes */
+            classes: components["schemas"]["ShoppingClass"][];
+            /** Rows */
+            rows: components["schemas"]["ShoppingRowOut"][];
+            /** Bought */
+            bought: components["schemas"]["BoughtOut"][];
+            /** Total */
+            total: string;
+            /** Unpriced */
+            unpriced: number;
+            /** Currency */
+            currency: string;
+        };
+        /**
+         * ShoppingRowOut
+         * @description What to buy of a paper, a pack of designs or a supply. Amounts are text in its unit.
+         *
+         *     ``kept`` is set aside for classes that are not shopped for; ``over`` is what is left when every class has
+         *     taken its part. ``bought`` are the packs that were ticked for this list today.
+         */
+        ShoppingRowOut: {
+            /**
+             * Kind
+             * @enum {string}
+             */
+            kind: "paper" | "pack" | "supply";
+            /** Id */
+            id: number;
+            /** Name */
+            name: string;
+            /** Unit */
+            unit: string;
+            /** Needed */
+            needed: string;
+            /** Here */
+            here: string;
+            /** Kept */
+            kept: string;
+            /** Pack Size */
+            pack_size: string;
+            /** Packs */
+            packs: number;
+            /** Pack Price */
+            pack_price: string | null;
+            /** Price */
+            price: string | null;
+            /** Over */
+            over: string;
+            /** Shop */
+            shop: string;
+            /** Code */
+            code: string;
+            /** Order By */
+            order_by: string | null;
+            /** Late */
+            late: boolean;
+            /** Discontinued */
+            discontinued: boolean;
+            /** Classes */
+            classes: string[];
+        };
+        /**
+         * BoughtIn
+         * @description Packs that were bought. ``batch`` is the sender's own name for it, so that it counts once.
+         */
+        BoughtIn: {
+            /**
+             * Kind
+             * @enum {string}
+             */
+            kind: "paper" | "pack" | "supply";
+            /** Id */
+            id: number;
+            /** Packs */
+            packs: number;
+            /** Batch */
+            batch: string;
+        };
     };
     responses: never;
     parameters: never;
@@ -4441,6 +5050,216 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    studio_cupboard_ledger_api_paper_movements: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                paper_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["MovementOut"][];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    studio_cupboard_ledger_api_move_paper: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                paper_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["MoveIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["MovementOut"][];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    studio_cupboard_ledger_api_supply_movements: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                supply_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["MovementOut"][];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    studio_cupboard_ledger_api_move_supply: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                supply_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["MoveIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["MovementOut"][];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    studio_cupboard_ledger_api_undo_movement: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                movement_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["MovementOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    studio_cupboard_ledger_api_claims: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ClaimOut"][];
                 };
             };
         };
@@ -6188,6 +7007,338 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    studio_classes_claims_api_set_aside: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                class_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["AsideOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    studio_classes_claims_api_set_free: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                class_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    studio_classes_claims_api_give_to: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                claim_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["HandOverIn"];
+            };
+        };
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    studio_classes_claims_api_finish_class: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                class_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    studio_classes_claims_api_reopen_class: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                class_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    studio_shopping_api_shopping: {
+        parameters: {
+            query?: {
+                classes?: string;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ShoppingOut"];
+                };
+            };
+        };
+    };
+    studio_shopping_api_tick: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["BoughtIn"];
+            };
+        };
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    studio_shopping_api_untick: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                batch: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    studio_shopping_api_as_table: {
+        parameters: {
+            query?: {
+                classes?: string;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": string;
+                };
+            };
+        };
+    };
+    studio_shopping_api_as_page: {
+        parameters: {
+            query?: {
+                classes?: string;
+                paper?: "letter" | "a4";
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": string;
                 };
             };
         };

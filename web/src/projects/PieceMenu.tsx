@@ -51,16 +51,20 @@ export const PieceMenu = memo(function PieceMenu(props: MenuProps) {
         </ActionIcon>
       </Menu.Target>
       <Menu.Dropdown>
-        <Menu.Label>
-          <Trans>How it is cut out</Trans>
-        </Menu.Label>
-        <SegmentedControl
-          m={6}
-          size="sm"
-          data={methods()}
-          value={props.cut}
-          onChange={(value) => actions.set(index, 'cut', value)}
-        />
+        {props.die ? null : (
+          <>
+            <Menu.Label>
+              <Trans>How it is cut out</Trans>
+            </Menu.Label>
+            <SegmentedControl
+              m={6}
+              size="sm"
+              data={methods()}
+              value={props.cut}
+              onChange={(value) => actions.set(index, 'cut', value)}
+            />
+          </>
+        )}
         {props.cut !== 'trim' ? (
           <TextInput
             m={6}

@@ -1,4 +1,4 @@
-"""What is in the cupboard: papers with their offcuts, and supplies. Lengths in nm."""
+"""What there is: papers with their offcuts, packs of designs, and supplies. Lengths in nm."""
 
 from __future__ import annotations
 
@@ -22,6 +22,8 @@ class Pack(models.Model):
     name = models.CharField(max_length=120)
     sheets = models.IntegerField(default=12)
     price = models.DecimalField(max_digits=12, decimal_places=4, null=True, blank=True)
+    shop = models.CharField(max_length=120, blank=True, default="")
+    lead_days = models.IntegerField(default=0)
     version = models.IntegerField(default=1)
 
     class Meta:
@@ -43,7 +45,8 @@ class Paper(models.Model):
 
     A design of a ``pack`` has ``pack_sheets`` copies in it. ``same_as`` is the paper of which this
     is another sheet size. The edges are what cannot be used. ``at_once`` is how many sheets of it
-    the trimmer takes, null as the class says.
+    the trimmer takes, null as the class says. ``low`` is the count from which it runs low, null where
+    nobody said. What is on hand is the sum of its movements.
     """
 
     class Kind(models.TextChoices):
@@ -88,6 +91,12 @@ class Paper(models.Model):
     # What a sheet really measures, where that is not the size it is sold as.
     measured_width_nm = models.BigIntegerField(null=True, blank=True)
     measured_height_nm = models.BigIntegerField(null=True, blank=True)
+    code = models.CharField(max_length=60, blank=True, default="")
+    shelf = models.CharField(max_length=120, blank=True, default="")
+    shop = models.CharField(max_length=120, blank=True, default="")
+    lead_days = models.IntegerField(default=0)
+    low = models.IntegerField(null=True, blank=True)
+    discontinued = models.BooleanField(default=False)
     motif = models.CharField(max_length=8, choices=Motif.choices, default=Motif.PLAIN)
     ground = models.CharField(max_length=7, default="#d9c9a8", validators=[COLOUR])
     ink = models.CharField(max_length=7, default="#6b5a3a", validators=[COLOUR])
@@ -102,6 +111,10 @@ class Paper(models.Model):
             models.CheckConstraint(
                 condition=Q(on_hand__gte=0) & (Q(pack_price__isnull=True) | Q(pack_price__gte=0)),
                 name="paper_counts_not_negative",
+            ),
+            models.CheckConstraint(
+                condition=Q(lead_days__gte=0) & (Q(low__isnull=True) | Q(low__gte=0)),
+                name="paper_lead_not_negative",
             ),
             models.CheckConstraint(condition=Q(caliper_nm__gte=0), name="paper_caliper_not_negative"),
             models.CheckConstraint(
@@ -165,6 +178,12 @@ class Supply(models.Model):
     holds_width_nm = models.BigIntegerField(null=True, blank=True)
     holds_height_nm = models.BigIntegerField(null=True, blank=True)
     holds_depth_nm = models.BigIntegerField(default=0)
+    code = models.CharField(max_length=60, blank=True, default="")
+    shelf = models.CharField(max_length=120, blank=True, default="")
+    shop = models.CharField(max_length=120, blank=True, default="")
+    lead_days = models.IntegerField(default=0)
+    low = models.DecimalField(max_digits=21, decimal_places=6, null=True, blank=True)
+    discontinued = models.BooleanField(default=False)
     version = models.IntegerField(default=1)
 
     class Meta:
@@ -175,6 +194,10 @@ class Supply(models.Model):
             models.CheckConstraint(
                 condition=Q(on_hand__gte=0) & (Q(pack_price__isnull=True) | Q(pack_price__gte=0)),
                 name="supply_counts_not_negative",
+            ),
+            models.CheckConstraint(
+                condition=Q(lead_days__gte=0) & (Q(low__isnull=True) | Q(low__gte=0)),
+                name="supply_lead_not_negative",
             ),
             models.CheckConstraint(condition=Q(unit__in=["each", "length", "ml"]), name="supply_unit"),
             models.CheckConstraint(

@@ -1,0 +1,119 @@
+"""The shopping list of one class or several: what is needed, what is here, what to buy and by when."""
+
+from __future__ import annotations
+
+import datetime as dt
+from collections.abc import Iterable, Mapping, Sequence
+from dataclasses import dataclass, field
+from decimal import Decimal
+
+from neat_sheaf.costing.purchases import packs, spools
+from neat_sheaf.measure.length import Length
+from neat_sheaf.stock import Supply
+
+__all__ = ["Goods", "ShoppingRow", "Want", "shopping_list"]
+
+
+@dataclass(frozen=True, slots=True)
+class Goods:
+    """Something that is bought in packs.
+
+    ``pack_size``, ``here`` and ``kept`` are in its own unit (sheets, pieces, ml, nm); ``kept`` is set aside
+    for classes that are not shopped for. ``designs``: a pack of designs holds so many copies of each (id to
+    copies), of which ``designs_free`` are here. ``supply`` is set where lengths may not be joined.
+    """
+
+    kind: str
+    id: str
+    pack_size: Decimal = Decimal(1)
+    pack_price: Decimal | None = None
+    here: Decimal = Decimal(0)
+    kept: Decimal = Decimal(0)
+    lead_days: int = 0
+    designs: Mapping[str, int] = field(default_factory=dict)
+    designs_free: Mapping[str, Decimal] = field(default_factory=dict)
+    supply: Supply | None = None
+
+
+@dataclass(frozen=True, slots=True)
+class Want:
+    """What one class still takes of some goods; of a pack of designs, of one ``design``.
+
+    ``lengths`` are the cut lengths (nm) and how many, where they may not be joined.
+    """
+
+    kind: str
+    id: str
+    klass: str
+    day: dt.date | None
+    amount: Decimal
+    lengths: tuple[tuple[Length, int], ...] = ()
+    design: str = ""
+
+
+@dataclass(frozen=True, slots=True)
+class ShoppingRow:
+    """What to buy of some goods. ``over`` is what is left when every class has taken its part.
+
+    ``price`` is of all packs, None where no price is known; ``order_by`` is the last day to order so that it
+    is there on the day before the first class that needs it, None where nothing is bought or no class has a
+    day.
+    """
+
+    goods: Goods
+    needed: Decimal
+    packs: int
+    price: Decimal | None
+    over: Decimal
+    order_by: dt.date | None
+    classes: tuple[str, ...]
+
+
+def shopping_list(goods: Sequence[Goods], wants: Iterable[Want]) -> list[ShoppingRow]:
+    """A row for each of the goods that some class wants, in the order given."""
+    by_goods: dict[tuple[str, str], list[Want]] = {}
+    for want in wants:
+        if want.amount > 0:
+            by_goods.setdefault((want.kind, want.id), []).append(want)
+    return [_row(one, by_goods[one.kind, one.id]) for one in goods if (one.kind, one.id) in by_goods]
+
+
+def _row(goods: Goods, wants: list[Want]) -> ShoppingRow:
+    needed = sum((want.amount for want in wants), Decimal(0))
+    free = max(Decimal(0), goods.here - goods.kept)
+    if goods.designs:
+        bought = _packs_of_designs(goods, wants)
+        free = sum(goods.designs_free.values(), Decimal(0))
+    elif goods.supply is not None:
+        bought = spools(goods.supply, _summed(wants), free)
+    else:
+        bought = packs(needed, free, goods.pack_size)
+    days = [want.day for want in wants if want.day is not None]
+    return ShoppingRow(
+        goods=goods,
+        needed=needed,
+        packs=bought,
+        price=None if goods.pack_price is None else goods.pack_price * bought,
+        over=free + goods.pack_size * bought - needed,
+        order_by=min(days) - dt.timedelta(days=1 + goods.lead_days) if bought and days else None,
+        classes=tuple(dict.fromkeys(want.klass for want in wants)),
+    )
+
+
+def _packs_of_designs(goods: Goods, wants: list[Want]) -> int:
+    """As many packs as the design that is shortest needs."""
+    by_design: dict[str, Decimal] = {}
+    for want in wants:
+        by_design[want.design] = by_design.get(want.design, Decimal(0)) + want.amount
+    return max(
+        packs(amount, goods.designs_free.get(design, Decimal(0)), goods.designs[design])
+        for design, amount in by_design.items()
+    )
+
+
+def _summed(wants: list[Want]) -> tuple[tuple[Length, int], ...]:
+    lengths: dict[Length, int] = {}
+    for want in wants:
+        for length, count in want.lengths:
+            lengths[length] = lengths.get(length, 0) + count
+    return tuple(lengths.items())

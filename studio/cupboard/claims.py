@@ -1,0 +1,139 @@
+"""What is set aside for classes, and what that leaves for each.
+
+A claim holds until its class is over. What a class has used already is a part of its claim.
+"""
+
+from __future__ import annotations
+
+from collections.abc import Iterator, Mapping
+from decimal import Decimal
+
+from django.db import transaction
+from django.db.models import Q, Sum
+from django.utils import timezone
+
+from neat_sheaf.errors import fault
+from neat_sheaf.formats.reading import FileError
+from studio.accounts.models import Studio
+from studio.cupboard.ledger import Thing, count_of
+from studio.cupboard.models import Claim, Movement, Paper, Supply
+
+__all__ = ["Held", "claims_of", "hand_over", "release", "set_aside", "set_aside_elsewhere", "used_by"]
+
+_BY_CUTTING = ["used", "miscut", "kept"]
+
+
+class Held:
+    """What is left of a claim: the claim, and how much of it the class has not used yet."""
+
+    def __init__(self, claim: Claim, thing: Thing, left: Decimal) -> None:
+        self.claim, self.thing, self.left = claim, thing, left
+
+
+def thing_claimed(claim: Claim) -> Thing:
+    """What a claim is of."""
+    if claim.supply_id is not None:
+        return Thing("supply", claim.supply_id)
+    return Thing("paper", claim.paper_id or 0, claim.width_nm, claim.height_nm)
+
+
+def used_by(studio: Studio) -> dict[int, dict[Thing, Decimal]]:
+    """What each class has moved by itself, net of what was undone: less than 0 for what it took.
+
+    Of papers and offcuts only what the cutting that is pinned now moved: what was cut before it began again
+    is gone.
+    """
+    rows = Movement.objects.filter(studio=studio, kit_class__isnull=False).filter(
+        Q(cause__in=_BY_CUTTING) | Q(cause="undone", undoes__cause__in=_BY_CUTTING)
+    )
+    rows = rows.filter(Q(run__isnull=False) | Q(supply__isnull=False))
+    found: dict[int, dict[Thing, Decimal]] = {}
+    for kit_class, paper, supply, width, height, amount in rows.values_list(
+        "kit_class", "paper", "supply", "width_nm", "height_nm"
+    ).annotate(Sum("amount")):
+        thing = Thing("supply", supply) if supply else Thing("paper", paper, width, height)
+        found.setdefault(kit_class, {})[thing] = amount
+    return found
+
+
+def claims_of(studio: Studio) -> Iterator[Held]:
+    """Every claim that holds today, with what is left of it."""
+    used = used_by(studio)
+    today = timezone.localdate()
+    rows = Claim.objects.filter(studio=studio).select_related("kit_class")
+    for claim in rows.filter(Q(kit_class__date__isnull=True) | Q(kit_class__date__gte=today)):
+        thing = thing_claimed(claim)
+        taken = -used.get(claim.kit_class_id, {}).get(thing, Decimal(0))
+        left = max(Decimal(0), claim.amount - max(Decimal(0), taken))
+        yield Held(claim, thing, left)
+
+
+def set_aside_elsewhere(studio: Studio, *classes: int | None) -> dict[Thing, Decimal]:
+    """How much of each thing is set aside for other classes than these."""
+    found: dict[Thing, Decimal] = {}
+    for held in claims_of(studio):
+        if held.claim.kit_class_id not in classes:
+            found[held.thing] = found.get(held.thing, Decimal(0)) + held.left
+    return found
+
+
+@transaction.atomic
+def set_aside(studio: Studio, kit_class: int, needed: Mapping[Thing, Decimal]) -> dict[Thing, Decimal]:
+    """Set aside for a class what is here and free, up to what it needs of each; gives what that came to.
+
+    The rows are held in one order, so two classes that claim at once get what there is one after the other.
+    """
+    papers = sorted({thing.key for thing in needed if thing.kind == "paper"})
+    supplies = sorted({thing.key for thing in needed if thing.kind == "supply"})
+    rows: dict[tuple[str, int], Paper | Supply] = {
+        **{
+            ("paper", p.pk): p for p in studio.papers.select_for_update().filter(pk__in=papers).order_by("pk")
+        },
+        **{
+            ("supply", s.pk): s
+            for s in studio.supplies.select_for_update().filter(pk__in=supplies).order_by("pk")
+        },
+    }
+    elsewhere = set_aside_elsewhere(studio, kit_class)
+    used = used_by(studio).get(kit_class, {})
+    Claim.objects.filter(kit_class=kit_class).delete()
+    found: dict[Thing, Decimal] = {}
+    for thing, amount in sorted(needed.items()):
+        row = rows.get((thing.kind, thing.key))
+        if row is None:
+            continue
+        taken = max(Decimal(0), -used.get(thing, Decimal(0)))
+        free = count_of(row, thing) - elsewhere.get(thing, Decimal(0)) + taken
+        if (claimed := min(amount, free)) > 0:
+            found[thing] = claimed
+    Claim.objects.bulk_create(
+        Claim(studio=studio, kit_class_id=kit_class, amount=amount, **thing.columns)
+        for thing, amount in found.items()
+    )
+    return found
+
+
+@transaction.atomic
+def hand_over(studio: Studio, claim: Claim, to: int, amount: Decimal) -> None:
+    """Give some of what is set aside for one class to another. FileError where there is not so much."""
+    thing = thing_claimed(claim)
+    manager = studio.supplies if thing.kind == "supply" else studio.papers
+    manager.select_for_update().get(pk=thing.key)
+    held = next((h for h in claims_of(studio) if h.claim.pk == claim.pk), None)
+    if held is None or not 0 < amount <= held.left:
+        raise FileError([fault("amount", "not-so-much-aside")])
+    rest = held.claim.amount - amount
+    Claim.objects.filter(pk=claim.pk).update(amount=rest) if rest else Claim.objects.filter(
+        pk=claim.pk
+    ).delete()
+    other, made = Claim.objects.get_or_create(
+        studio=studio, kit_class_id=to, **thing.columns, defaults={"amount": amount}
+    )
+    if not made:
+        other.amount += amount
+        other.save()
+
+
+def release(studio: Studio, kit_class: int) -> None:
+    """Set nothing aside for a class any more."""
+    Claim.objects.filter(studio=studio, kit_class=kit_class).delete()

@@ -1,0 +1,168 @@
+"""The ledger: every change of a count is a movement, written in the same transaction as the count.
+
+The row of the paper or supply is held until the transaction ends, so two who change a count at once
+do so one after the other, and nothing is lost.
+"""
+
+from __future__ import annotations
+
+from collections import Counter
+from collections.abc import Iterable, Mapping
+from dataclasses import dataclass
+from decimal import Decimal
+
+from django.db import transaction
+from django.db.models import F
+
+from neat_sheaf.errors import fault
+from neat_sheaf.formats.reading import FileError
+from neat_sheaf.stock.ledger import Cause
+from studio.accounts.models import Studio
+from studio.cupboard.models import Movement, Offcut, Paper, Supply
+
+__all__ = ["Because", "Thing", "count_of", "counted", "move", "thing_of", "undo", "write_counts"]
+
+
+@dataclass(frozen=True, slots=True, order=True)
+class Thing:
+    """What is counted: sheets of a paper, its offcuts of one size (nm), or a supply, each by its key."""
+
+    kind: str
+    key: int
+    width: int = 0
+    height: int = 0
+
+    @property
+    def is_offcut(self) -> bool:
+        """Whether it is offcuts of one size."""
+        return self.width > 0
+
+    @property
+    def columns(self) -> dict[str, int]:
+        """It as the tables of movements and claims have it."""
+        if self.kind == "supply":
+            return {"supply_id": self.key}
+        return {"paper_id": self.key, "width_nm": self.width, "height_nm": self.height}
+
+
+@dataclass(frozen=True, slots=True)
+class Because:
+    """Why something moves: the cause, who says so, for which class and cutting of it, a note."""
+
+    cause: Cause
+    by: int | None = None
+    kit_class: int | None = None
+    run: int | None = None
+    note: str = ""
+    batch: str = ""
+
+
+@transaction.atomic
+def move(studio: Studio, thing: Thing, amount: Decimal | int, why: Because) -> list[Movement]:
+    """Change a count and say why; nothing where the amount is 0. Http404's DoesNotExist where it is gone.
+
+    Where more is taken than the cupboard knows of, the rest was there all the same: it is found first.
+    """
+    amount = Decimal(amount)
+    if not amount:
+        return []
+    row = _held(studio, thing)
+    now = count_of(row, thing)
+    made = []
+    if now + amount < 0:
+        short = -(now + amount)
+        made.append(
+            _noted(studio, thing, short, now + short, Because(Cause.FOUND, why.by, why.kit_class, why.run))
+        )
+        now += short
+    made.append(_noted(studio, thing, amount, now + amount, why))
+    _keep(row, thing, now + amount)
+    return made
+
+
+@transaction.atomic
+def undo(studio: Studio, movement: Movement, by: int | None) -> Movement:
+    """Take back one movement. FileError where it was taken back before, or its stock is gone since."""
+    thing = thing_of(movement)
+    row = _held(studio, thing)
+    movement = Movement.objects.select_for_update().get(pk=movement.pk)
+    if movement.undoes_id is not None or Movement.objects.filter(undoes=movement).exists():
+        raise FileError([fault("", "undone-before")])
+    now = count_of(row, thing) - movement.amount
+    if now < 0:
+        raise FileError([fault("", "gone-since")])
+    why = Because(Cause.UNDONE, by, movement.kit_class_id, movement.run_id, batch=movement.batch)
+    made = _noted(studio, thing, -movement.amount, now, why, movement)
+    _keep(row, thing, now)
+    return made
+
+
+def counted(
+    studio: Studio, before: Mapping[Thing, Decimal], after: Mapping[Thing, Decimal], why: Because
+) -> None:
+    """Write down that counts were typed: a movement for each that differs. The caller keeps the counts."""
+    for thing in sorted(before.keys() | after.keys()):
+        was, now = before.get(thing, Decimal(0)), after.get(thing, Decimal(0))
+        if was != now:
+            _noted(studio, thing, now - was, now, why)
+
+
+def write_counts(row: Paper | Supply) -> dict[Thing, Decimal]:
+    """Every count of a paper or supply as it is kept: of a paper its sheets and its offcuts by size."""
+    if isinstance(row, Supply):
+        return {Thing("supply", row.pk): row.on_hand}
+    found = Counter({Thing("paper", row.pk): row.on_hand})
+    for offcut in row.offcuts.all():
+        found[Thing("paper", row.pk, offcut.width_nm, offcut.height_nm)] += offcut.count
+    return {thing: Decimal(count) for thing, count in found.items()}
+
+
+def thing_of(row: Movement) -> Thing:
+    """What a movement is of."""
+    if row.supply_id is not None:
+        return Thing("supply", row.supply_id)
+    return Thing("paper", row.paper_id or 0, row.width_nm, row.height_nm)
+
+
+def count_of(row: Paper | Supply, thing: Thing) -> Decimal:
+    """How much there is of a thing, of the row that it is kept in."""
+    if isinstance(row, Paper) and thing.is_offcut:
+        return Decimal(sum(offcut.count for offcut in _sized(row, thing)))
+    return Decimal(row.on_hand)
+
+
+def _held(studio: Studio, thing: Thing) -> Paper | Supply:
+    if thing.kind == "supply":
+        return studio.supplies.select_for_update().get(pk=thing.key)
+    return studio.papers.select_for_update().get(pk=thing.key)
+
+
+def _sized(paper: Paper, thing: Thing) -> Iterable[Offcut]:
+    return paper.offcuts.filter(width_nm=thing.width, height_nm=thing.height)
+
+
+def _keep(row: Paper | Supply, thing: Thing, count: Decimal) -> None:
+    """Keep a count, and that the row has changed: who has it open is told so when they save."""
+    if isinstance(row, Paper) and thing.is_offcut:
+        row.offcuts.filter(width_nm=thing.width, height_nm=thing.height).delete()
+        if count:
+            Offcut.objects.create(paper=row, width_nm=thing.width, height_nm=thing.height, count=int(count))
+    elif isinstance(row, Paper):
+        Paper.objects.filter(pk=row.pk).update(on_hand=int(count))
+    else:
+        Supply.objects.filter(pk=row.pk).update(on_hand=count)
+    type(row).objects.filter(pk=row.pk).update(version=F("version") + 1)
+
+
+def _noted(
+    studio: Studio,
+    thing: Thing,
+    amount: Decimal,
+    after: Decimal,
+    why: Because,
+    undoes: Movement | None = None,
+) -> Movement:
+    return Movement.objects.create(
+        studio=studio, amount=amount, after=after, cause=why.cause.value, note=why.note, batch=why.batch,
+        kit_class_id=why.kit_class, run_id=why.run, by_id=why.by, undoes=undoes, **thing.columns,
+    )  # fmt: skip

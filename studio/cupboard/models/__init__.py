@@ -1,0 +1,8 @@
+"""What is in the cupboard, and why there is so much of it."""
+
+from __future__ import annotations
+
+from studio.cupboard.models.ledger import Claim, Movement
+from studio.cupboard.models.stock import Offcut, Pack, Paper, Supply
+
+__all__ = ["Claim", "Movement", "Offcut", "Pack", "Paper", "Supply"]

@@ -1,0 +1,189 @@
+"""The shopping list: seen, ticked, printed, and as a table."""
+
+from __future__ import annotations
+
+import csv
+import io
+from decimal import Decimal
+
+from django.http import HttpRequest, HttpResponse
+from django.utils import timezone
+from ninja import Router, Status
+
+from neat_sheaf.costing import ShoppingRow
+from neat_sheaf.measure.money import rounded
+from neat_sheaf.messages import Amount
+from neat_sheaf.wording import Voice
+from studio.accounts.models import Studio
+from studio.accounts.tenancy import studio_of
+from studio.accounts.voice import voice_for
+from studio.common.downloads import download
+from studio.common.pages import PageSize, fractions, printed
+from studio.common.problems import Problem
+from studio.cupboard.ledger_api import amount_out
+from studio.cupboard.models import Pack, Paper, Supply
+from studio.shopping.schemas import BoughtIn, BoughtOut, ShoppingClass, ShoppingOut, ShoppingRowOut
+from studio.shopping.services import Listed, bought_today, buy, listed, unbuy
+
+router = Router(tags=["shopping"])
+
+COLUMNS = ("shop", "name", "packs", "pack holds", "unit", "needed", "here", "set aside for others", "price",
+           "currency", "left over", "order by", "for")  # fmt: skip
+
+
+def _rows_of(studio: Studio) -> dict[tuple[str, int], Paper | Pack | Supply]:
+    return {
+        **{("paper", row.pk): row for row in studio.papers.all()},
+        **{("pack", row.pk): row for row in studio.packs.all()},
+        **{("supply", row.pk): row for row in studio.supplies.all()},
+    }
+
+
+def _row(row: ShoppingRow, of: Paper | Pack | Supply, studio: Studio) -> ShoppingRowOut:
+    supply = of if isinstance(of, Supply) else None
+    units = studio.measure
+
+    def said(amount: Decimal) -> str:
+        return amount_out(amount, supply, units)
+
+    length = supply is not None and supply.unit == "length"
+    return ShoppingRowOut(
+        kind=row.goods.kind,  # type: ignore[arg-type]
+        id=of.pk,
+        name=of.name,
+        unit=units if length else "ml" if supply is not None and supply.unit == "ml" else "",
+        needed=said(row.needed),
+        here=said(row.goods.here),
+        kept=said(row.goods.kept),
+        pack_size=said(row.goods.pack_size),
+        packs=row.packs,
+        pack_price=None if row.goods.pack_price is None else str(row.goods.pack_price),
+        price=None if row.price is None else str(rounded(row.price, studio.currency)),
+        over=said(row.over),
+        shop=of.shop,
+        code="" if isinstance(of, Pack) else of.code,
+        order_by=row.order_by,
+        late=row.order_by is not None and row.order_by < timezone.localdate(),
+        discontinued=not isinstance(of, Pack) and of.discontinued,
+        classes=list(row.classes),
+    )
+
+
+def _out(found: Listed, studio: Studio, request: HttpRequest) -> ShoppingOut:
+    voice, named = voice_for(request), _rows_of(studio)
+    rows = [_row(row, named[row.goods.kind, int(row.goods.id)], studio) for row in found.rows]
+    rows.sort(key=lambda row: (row.shop == "", row.shop.casefold()))
+    buying = [row for row in rows if row.packs]
+    prices = [Decimal(row.price) for row in buying if row.price is not None]
+    return ShoppingOut(
+        classes=[
+            ShoppingClass(
+                id=row.pk, name=row.name, date=row.date, chosen=row.pk in found.chosen,
+                ready=row.pk in found.chosen and row.pk not in found.unplanned,
+                why=voice.words(found.unplanned[row.pk][0].message) if found.unplanned.get(row.pk) else "",
+            )
+            for row in found.coming
+        ],
+        rows=rows,
+        bought=[
+            BoughtOut(
+                batch=one.batch, kind=one.kind, id=one.key, packs=one.packs, at=one.at,  # type: ignore[arg-type]
+                name=named[one.kind, one.key].name,
+            )
+            for one in bought_today(studio)
+            if (one.kind, one.key) in named
+        ],
+        total=str(sum(prices, rounded(0, studio.currency))),
+        unpriced=len(buying) - len(prices),
+        currency=studio.currency,
+    )  # fmt: skip
+
+
+def _chosen(classes: str) -> set[int] | None:
+    """The classes of a query: keys parted by commas; nothing for all to come."""
+    return {int(key) for key in classes.split(",") if key.strip().isascii() and key.strip().isdigit()} or None
+
+
+@router.get("/shopping", response=ShoppingOut)
+def shopping(request: HttpRequest, classes: str = "") -> ShoppingOut:
+    """What to buy for the chosen classes (keys parted by commas), or for all that are to come."""
+    studio = studio_of(request)
+    return _out(listed(studio, _chosen(classes)), studio, request)
+
+
+@router.post("/shopping/bought", response={204: None, 404: Problem, 422: Problem})
+def tick(request: HttpRequest, payload: BoughtIn) -> Status[None]:
+    """Packs were bought: what is in them is in the cupboard."""
+    buy(studio_of(request), payload.kind, payload.id, payload.packs, payload.batch, request.user.pk)
+    return Status(204, None)
+
+
+@router.delete("/shopping/bought/{batch}", response={204: None, 404: Problem, 422: Problem})
+def untick(request: HttpRequest, batch: str) -> Status[None]:
+    """What was ticked was not bought after all."""
+    unbuy(studio_of(request), batch, request.user.pk)
+    return Status(204, None)
+
+
+@router.get("/shopping.csv", response={200: str})
+def as_table(request: HttpRequest, classes: str = "") -> HttpResponse:
+    """The list as a table: a row for each thing to buy."""
+    studio = studio_of(request)
+    out = _out(listed(studio, _chosen(classes)), studio, request)
+    text = io.StringIO()
+    writer = csv.writer(text)
+    writer.writerow(COLUMNS)
+    for row in out.rows:
+        if row.packs:
+            cells = (
+                row.shop, row.name, row.packs, row.pack_size, row.unit, row.needed, row.here, row.kept,
+                row.price or "", out.currency if row.price else "", row.over, row.order_by or "",
+                "; ".join(row.classes),
+            )  # fmt: skip
+            writer.writerow([_inert(str(cell)) for cell in cells])
+    voice = voice_for(request)
+    return download(voice.say("file-shopping"), "csv", text.getvalue(), "text/csv; charset=utf-8")
+
+
+def _inert(cell: str) -> str:
+    """The cell as text, and never as a formula, wherever it is opened."""
+    return f"'{cell}" if cell.startswith(("=", "+", "-", "@", "\t", "\r", "'")) else cell
+
+
+@router.get("/shopping.pdf", response={200: bytes})
+def as_page(request: HttpRequest, classes: str = "", paper: PageSize = "letter") -> HttpResponse:
+    """The list to take to the shop, with a box to tick for each thing to buy."""
+    studio, voice = studio_of(request), voice_for(request)
+    out = _out(listed(studio, _chosen(classes)), studio, request)
+    shops: dict[str, list[dict[str, object]]] = {}
+    for row in out.rows:
+        if row.packs:
+            shops.setdefault(row.shop, []).append(_printed(row, out.currency, voice))
+    pdf = printed(
+        "shopping.html", paper, voice,
+        {
+            "studio": studio,
+            "shops": [(shop or voice.say("shopping.any-shop"), rows) for shop, rows in shops.items()],
+            "classes": [row for row in out.classes if row.chosen],
+            "date": voice.date(timezone.localdate()),
+            "total": voice.money(Amount(Decimal(out.total), studio.currency)),
+            "unpriced": out.unpriced,
+        },
+    )  # fmt: skip
+    return download(voice.say("file-shopping"), "pdf", pdf, "application/pdf")
+
+
+def _printed(row: ShoppingRowOut, currency: str, voice: Voice) -> dict[str, object]:
+    unit = f" {row.unit}" if row.unit else ""
+    price = None if row.price is None else voice.money(Amount(Decimal(row.price), currency))
+    return {
+        "name": row.name,
+        "code": row.code,
+        "packs": voice.say("shopping.packs", packs=row.packs),
+        "holds": fractions(f"{row.pack_size}{unit}"),
+        "needed": fractions(f"{row.needed}{unit}"),
+        "here": fractions(f"{row.here}{unit}"),
+        "price": price or voice.say("shopping.no-price"),
+        "by": voice.date(row.order_by) if row.order_by else "",
+        "late": row.late,
+    }

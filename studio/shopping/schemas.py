@@ -1,0 +1,79 @@
+"""The shopping list, as the API takes and gives it."""
+
+from __future__ import annotations
+
+import datetime as dt
+from typing import Literal
+
+from ninja import Field, Schema
+
+__all__ = ["BoughtIn", "ShoppingClass", "ShoppingOut", "ShoppingRowOut"]
+
+
+class ShoppingClass(Schema):
+    """A class that can be shopped for; ``ready``: its plan is made, else it is not in the list yet."""
+
+    id: int
+    name: str
+    date: dt.date | None
+    chosen: bool
+    ready: bool
+    why: str
+
+
+class ShoppingRowOut(Schema):
+    """What to buy of a paper, a pack of designs or a supply. Amounts are text in its unit.
+
+    ``kept`` is set aside for classes that are not shopped for; ``over`` is what is left when every class has
+    taken its part. ``bought`` are the packs that were ticked for this list today.
+    """
+
+    kind: Literal["paper", "pack", "supply"]
+    id: int
+    name: str
+    unit: str
+    needed: str
+    here: str
+    kept: str
+    pack_size: str
+    packs: int
+    pack_price: str | None
+    price: str | None
+    over: str
+    shop: str
+    code: str
+    order_by: dt.date | None
+    late: bool
+    discontinued: bool
+    classes: list[str]
+
+
+class BoughtOut(Schema):
+    """Packs that were ticked as bought and can still be unticked."""
+
+    batch: str
+    kind: Literal["paper", "pack", "supply"]
+    id: int
+    name: str
+    packs: int
+    at: dt.datetime
+
+
+class ShoppingOut(Schema):
+    """The list, by shop and then as the cupboard has it, and what it comes to where every price is known."""
+
+    classes: list[ShoppingClass]
+    rows: list[ShoppingRowOut]
+    bought: list[BoughtOut]
+    total: str
+    unpriced: int
+    currency: str
+
+
+class BoughtIn(Schema):
+    """Packs that were bought. ``batch`` is the sender's own name for it, so that it counts once."""
+
+    kind: Literal["paper", "pack", "supply"]
+    id: int
+    packs: int = Field(ge=1, le=100_000)
+    batch: str = Field(min_length=1, max_length=64)

@@ -1,0 +1,100 @@
+"""The shopping list of some classes, and ticking what was bought."""
+
+from __future__ import annotations
+
+import datetime as dt
+from collections.abc import Collection
+from dataclasses import dataclass
+from decimal import Decimal
+
+from django.db import transaction
+from django.shortcuts import get_list_or_404, get_object_or_404
+from django.utils import timezone
+
+from neat_sheaf.costing import ShoppingRow, shopping_list
+from neat_sheaf.errors import Fault
+from neat_sheaf.stock.ledger import Cause
+from studio.accounts.models import Studio
+from studio.classes.models import KitClass
+from studio.classes.planning import plan_of_class
+from studio.cupboard.ledger import Because, Thing, move, undo
+from studio.cupboard.models import Movement
+from studio.shopping.convert import classes_to_come, goods_of, wants_of
+
+__all__ = ["Bought", "Listed", "bought_today", "buy", "listed", "unbuy"]
+
+
+@dataclass(frozen=True, slots=True)
+class Bought:
+    """Packs that were ticked: ``batch`` names the movements that they came in by."""
+
+    batch: str
+    kind: str
+    key: int
+    packs: int
+    at: dt.datetime
+
+
+@dataclass(frozen=True, slots=True)
+class Listed:
+    """The list, the classes that could be shopped for, which are, and why some have no plan."""
+
+    coming: list[KitClass]
+    chosen: set[int]
+    unplanned: dict[int, list[Fault]]
+    rows: list[ShoppingRow]
+
+
+def listed(studio: Studio, chosen: Collection[int] | None = None) -> Listed:
+    """What the chosen classes need bought; None: all that are to come."""
+    coming = classes_to_come(studio, timezone.localdate())
+    of = {row.pk for row in coming if chosen is None or row.pk in chosen}
+    planned, unplanned = [], {}
+    for row in coming:
+        if row.pk in of:
+            found = plan_of_class(row)
+            if found.plan is None:
+                unplanned[row.pk] = found.faults
+            else:
+                planned.append((row, found.plan))
+    rows = shopping_list(goods_of(studio, of), wants_of(studio, planned))
+    return Listed(coming, of, unplanned, rows)
+
+
+@transaction.atomic
+def buy(studio: Studio, kind: str, key: int, packs: int, batch: str, by: int | None) -> None:
+    """Packs were bought: what is in them is in the cupboard. The same batch counts once. Http404 as usual."""
+    # The studio's row is held, so that one tick that is sent twice at once counts once.
+    Studio.objects.select_for_update().get(pk=studio.pk)
+    name = f"{kind}:{key}:{packs}:{batch}"[:64]
+    if Movement.objects.filter(studio=studio, batch=name).exists():
+        return
+    why = Because(Cause.BOUGHT, by, batch=name)
+    if kind == "supply":
+        supply = get_object_or_404(studio.supplies, pk=key)
+        move(studio, Thing("supply", key), supply.pack_size * packs, why)
+        return
+    papers = studio.papers.filter(pk=key) if kind == "paper" else studio.papers.filter(pack=key)
+    for row in get_list_or_404(papers.order_by("pk")):
+        move(studio, Thing("paper", row.pk), Decimal(row.pack_sheets * packs), why)
+
+
+@transaction.atomic
+def unbuy(studio: Studio, batch: str, by: int | None) -> None:
+    """What was ticked was not bought after all. Http404 where there is no such batch."""
+    rows = Movement.objects.filter(studio=studio, batch=batch, cause=Cause.BOUGHT.value)
+    rows = rows.filter(undone_by__isnull=True)
+    for row in get_list_or_404(rows.order_by("pk")):
+        undo(studio, row, by)
+
+
+def bought_today(studio: Studio) -> list[Bought]:
+    """What was ticked today and is not unticked, the newest first."""
+    rows = Movement.objects.filter(
+        studio=studio, cause=Cause.BOUGHT.value, undone_by__isnull=True, at__date=timezone.localdate()
+    ).exclude(batch="")
+    found: dict[str, Bought] = {}
+    for row in rows:
+        kind, key, packs = row.batch.split(":", 3)[:3]
+        found.setdefault(row.batch, Bought(row.batch, kind, int(key), int(packs), row.at))
+    return list(found.values())

@@ -1,0 +1,114 @@
+"""The shopping list: over several classes, ticked into the ledger, printed, and as a table."""
+
+from __future__ import annotations
+
+import csv
+import datetime as dt
+import io
+
+import pdfplumber
+from django.utils import timezone
+
+from .test_ledger import paper_of, reconciled, second_class, told
+
+
+def in_days(days):
+    return (timezone.localdate() + dt.timedelta(days=days)).isoformat()
+
+
+def stocked(person, furnish, **paper):
+    made = furnish(person)
+    kit_class = made["class"]
+    person.save(f"/classes/{kit_class['id']}", kit_class | {"date": in_days(10)})
+    more = {"shop": "Paper corner", "lead_days": 3, **paper}
+    person.save(f"/papers/{made['paper']['id']}", paper_of(person, made) | more)
+    return made
+
+
+def test_the_list_says_what_is_needed_here_and_to_buy_and_by_when(person, furnish):
+    made = stocked(person, furnish)
+    second_class(person, made, date=in_days(20))
+    found = person.get("/shopping")
+    assert [row["name"] for row in found["classes"]] == ["Evening", "Second"]
+    paper, pads = found["rows"]
+    assert (paper["needed"], paper["here"], paper["packs"], paper["price"], paper["over"]) == (
+        "8", "2", 1, "5.00", "4",
+    )  # fmt: skip
+    assert (paper["shop"], paper["order_by"], paper["late"]) == ("Paper corner", in_days(6), False)
+    assert (pads["name"], pads["needed"], pads["packs"]) == ("Pads", "64", 1)
+    assert paper["classes"] == ["Evening", "Second"]
+    assert (found["total"], found["unpriced"]) == ("8.00", 0)
+
+
+def test_only_the_chosen_classes_are_shopped_for_and_what_is_set_aside_for_others_is_not_counted(
+    person, furnish
+):
+    made = stocked(person, furnish, on_hand=6)
+    second = second_class(person, made)
+    person.ask("POST", f"/classes/{made['class']['id']}/claims")
+    found = person.get(f"/shopping?classes={second['id']}")
+    assert [row["chosen"] for row in found["classes"]] == [False, True]
+    paper = found["rows"][0]
+    assert (paper["here"], paper["kept"], paper["needed"], paper["packs"]) == ("6", "4", "4", 1)
+
+
+def test_a_tick_is_a_movement_that_counts_once_and_can_be_unticked(person, furnish):
+    made = stocked(person, furnish)
+    bought = {"kind": "paper", "id": made["paper"]["id"], "packs": 1, "batch": "phone-1"}
+    for _ in range(2):
+        assert person.ask("POST", "/shopping/bought", bought).status_code == 204
+    assert paper_of(person, made)["on_hand"] == 12
+    assert [row["cause"] for row in told(person, made)] == ["bought", "counted"]
+    found = person.get("/shopping")
+    assert found["rows"][0]["packs"] == 0
+    (ticked,) = found["bought"]
+    assert (ticked["name"], ticked["packs"]) == ("Kraft", 1)
+    assert person.ask("DELETE", f"/shopping/bought/{ticked['batch']}").status_code == 204
+    assert person.ask("DELETE", f"/shopping/bought/{ticked['batch']}").status_code == 404
+    assert paper_of(person, made)["on_hand"] == 2
+    assert person.get("/shopping")["bought"] == []
+    reconciled()
+
+
+def test_a_pack_of_designs_brings_every_design(person, furnish):
+    made = stocked(person, furnish, pack=None)
+    pack = made["pack"]
+    person.save(
+        f"/papers/{made['paper']['id']}", paper_of(person, made) | {"pack": pack["id"], "pack_sheets": 2}
+    )
+    (row, _) = person.get("/shopping")["rows"]
+    assert (row["kind"], row["name"], row["packs"]) == ("pack", "Garden", 1)
+    person.ask("POST", "/shopping/bought", {"kind": "pack", "id": pack["id"], "packs": 1, "batch": "b"})
+    assert paper_of(person, made)["on_hand"] == 4
+
+
+def test_what_was_cut_already_is_not_needed_again(person, furnish):
+    made = stocked(person, furnish)
+    path = f"/classes/{made['class']['id']}/cutting"
+    person.ask("POST", path)
+    person.save(f"{path}/done", {"done": 1})
+    assert [row["name"] for row in person.get("/shopping")["rows"]] == ["Pads"]
+
+
+def test_a_class_without_a_plan_says_why_it_is_not_in_the_list(person, furnish):
+    made = stocked(person, furnish)
+    second = second_class(person, made)
+    person.save(
+        f"/classes/{second['id']}", second | {"colourways": [{"name": "A", "share": 1, "papers": {}}]}
+    )
+    (_, other) = person.get("/shopping")["classes"]
+    assert not other["ready"]
+    assert "paper" in other["why"]
+
+
+def test_the_table_and_the_page_say_what_the_screen_says(person, furnish):
+    stocked(person, furnish, name="=Kraft")
+    rows = list(csv.DictReader(io.StringIO(person.ask("GET", "/shopping.csv").content.decode())))
+    assert [(row["name"], row["packs"], row["price"], row["currency"]) for row in rows] == [
+        ("'=Kraft", "1", "5.00", "EUR"), ("Pads", "1", "3.00", "EUR"),
+    ]  # fmt: skip
+    pdf = person.ask("GET", "/shopping.pdf?paper=a4")
+    (page,) = pdfplumber.open(io.BytesIO(pdf.content)).pages
+    text = page.extract_text()
+    for said in ("Shopping list", "Paper corner", "1 pack", "Any shop", "Pads", "Evening"):
+        assert said in text
