@@ -80,6 +80,7 @@ class ClassOut(ClassIn):
     id: int
     project_name: str
     kits: int
+    finished: dt.datetime | None
     colourways: list[ColourwayOut] = []  # type: ignore[assignment]
     planned: PlannedOut
 

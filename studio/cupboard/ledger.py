@@ -12,7 +12,7 @@ from dataclasses import dataclass
 from decimal import Decimal
 
 from django.db import transaction
-from django.db.models import F
+from django.db.models import F, Sum
 
 from neat_sheaf.errors import fault
 from neat_sheaf.formats.reading import FileError
@@ -21,6 +21,9 @@ from studio.accounts.models import Studio
 from studio.cupboard.models import Movement, Offcut, Paper, Supply
 
 __all__ = ["Because", "Thing", "count_of", "counted", "move", "thing_of", "undo", "write_counts"]
+
+
+_TAKING = (Cause.USED, Cause.MISCUT)
 
 
 @dataclass(frozen=True, slots=True, order=True)
@@ -75,9 +78,23 @@ def move(studio: Studio, thing: Thing, amount: Decimal | int, why: Because) -> l
             _noted(studio, thing, short, now + short, Because(Cause.FOUND, why.by, why.kit_class, why.run))
         )
         now += short
-    made.append(_noted(studio, thing, amount, now + amount, why))
-    _keep(row, thing, now + amount)
+    now += amount
+    made.append(_noted(studio, thing, amount, now, why))
+    if why.cause in _TAKING and amount > 0:
+        now = _not_found(studio, thing, amount, now, why)
+    _keep(row, thing, now)
     return made
+
+
+def _not_found(studio: Studio, thing: Thing, back: Decimal, now: Decimal, why: Because) -> Decimal:
+    """What is put back was not there all the same, as far as it was found for this: gives the count then."""
+    rows = Movement.objects.filter(studio=studio, cause=Cause.FOUND.value, **thing.columns)
+    found = rows.filter(kit_class=why.kit_class, run=why.run).aggregate(n=Sum("amount"))["n"] or Decimal(0)
+    less = min(back, found) if why.kit_class is not None else Decimal(0)
+    if less > 0:
+        now -= less
+        _noted(studio, thing, -less, now, Because(Cause.FOUND, why.by, why.kit_class, why.run))
+    return now
 
 
 @transaction.atomic
@@ -93,6 +110,8 @@ def undo(studio: Studio, movement: Movement, by: int | None) -> Movement:
         raise FileError([fault("", "gone-since")])
     why = Because(Cause.UNDONE, by, movement.kit_class_id, movement.run_id, batch=movement.batch)
     made = _noted(studio, thing, -movement.amount, now, why, movement)
+    if Cause(movement.cause) in _TAKING and movement.amount < 0:
+        now = _not_found(studio, thing, -movement.amount, now, why)
     _keep(row, thing, now)
     return made
 

@@ -59,6 +59,7 @@ class ClaimOut(Schema):
     width: int
     height: int
     left: str
+    unit: str
     kit_class: int
     class_name: str
     date: dt.date | None
@@ -70,6 +71,13 @@ def amount_out(amount: Decimal, supply: Supply | None, units: Unit) -> str:
         sign = "-" if amount < 0 else ""
         return sign + write_length(Length(int(abs(amount))), units)
     return format(amount.normalize(), "f")
+
+
+def unit_of(supply: Supply | None, units: Unit) -> str:
+    """What stands behind an amount; nothing where sheets or pieces are counted."""
+    if supply is None:
+        return ""
+    return {"length": str(units), "ml": "ml"}.get(supply.unit, "")
 
 
 def movement_out(row: Movement, units: Unit) -> MovementOut:
@@ -169,6 +177,7 @@ def claims(request: HttpRequest) -> list[ClaimOut]:
             width=held.claim.width_nm,
             height=held.claim.height_nm,
             left=amount_out(held.left, held.claim.supply, studio.measure),
+            unit=unit_of(held.claim.supply, studio.measure),
             kit_class=held.claim.kit_class_id,
             class_name=held.claim.kit_class.name,
             date=held.claim.kit_class.date,

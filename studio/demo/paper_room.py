@@ -13,14 +13,19 @@ __all__ = ["CLASSES", "PACKS", "PAPERS", "PROJECTS", "STUDIO", "SUPPLIES"]
 STUDIO = {"name": "The Tansy Row paper room", "units": "in", "currency": "EUR"}
 
 
+CARD_SHOP, PAPER_SHOP, SMALL_SHOP = "The card barrow", "Reed Lane papers, by post", "Button and twine"
+
+
 def _cardstock(name: str, ground: str, ink: str, on_hand: int, **more: Any) -> dict[str, Any]:
     return {
         "name": name, "kind": "cardstock", "width": "8 1/2", "height": "11", "pack_sheets": 24,
-        "pack_price": "11.40", "on_hand": on_hand, "ground": ground, "ink": ink, **more,
+        "pack_price": "11.40", "on_hand": on_hand, "shop": CARD_SHOP, "low": 8, "ground": ground, "ink": ink, **more,
     }  # fmt: skip
 
 
-PACKS: list[dict[str, Any]] = [{"name": "Garden year, six designs", "sheets": 12, "price": "9.60"}]
+PACKS: list[dict[str, Any]] = [
+    {"name": "Garden year, six designs", "sheets": 12, "price": "9.60", "shop": PAPER_SHOP, "lead_days": 4},
+]
 
 
 def _patterned(
@@ -28,7 +33,7 @@ def _patterned(
 ) -> dict[str, Any]:
     return {
         "name": name, "kind": "patterned", "width": "12", "height": "12", "print": print_,
-        "motif": motif, "pack_sheets": 6, "pack_price": "7.50", "on_hand": on_hand,
+        "motif": motif, "pack_sheets": 6, "pack_price": "7.50", "on_hand": on_hand, "shop": PAPER_SHOP, "lead_days": 4,
         "ground": ground, "ink": ink, **more,
     }  # fmt: skip
 
@@ -45,20 +50,36 @@ PAPERS: list[dict[str, Any]] = [
                pack="Garden year, six designs", pack_sheets=2, pack_price=None, edges={"bottom": "1/2"}),
     {
         "name": "Cold-frame film", "kind": "window film", "width": "8 1/2", "height": "11",
-        "pack_sheets": 10, "pack_price": "6.20", "on_hand": 2, "ground": "#e8eef0", "ink": "#b9c9ce",
+        "pack_sheets": 10, "pack_price": "6.20", "on_hand": 2, "shop": CARD_SHOP, "ground": "#e8eef0", "ink": "#b9c9ce",
     },
 ]  # fmt: skip
 
 SUPPLIES: list[dict[str, Any]] = [
-    {"name": "Foam pads", "unit": "each", "pack_size": "300", "pack_price": "5.20", "on_hand": "40"},
+    {
+        "name": "Foam pads",
+        "unit": "each",
+        "pack_size": "300",
+        "pack_price": "5.20",
+        "on_hand": "40",
+        "shop": SMALL_SHOP,
+        "low": "100",
+    },
     {
         "name": "Strong tape, 1/4 in",
         "unit": "length",
         "pack_size": "393",
+        "shop": SMALL_SHOP,
         "pack_price": "3.60",
         "on_hand": "120",
     },
-    {"name": "Hemp ribbon", "unit": "length", "pack_size": "360", "pack_price": "4.80", "joinable": False},
+    {
+        "name": "Hemp ribbon",
+        "unit": "length",
+        "pack_size": "360",
+        "pack_price": "4.80",
+        "joinable": False,
+        "shop": SMALL_SHOP,
+    },
     {"name": "Wet glue", "unit": "ml", "pack_size": "50", "pack_price": "4.10", "on_hand": "30"},
     {"name": "Copper brads", "unit": "each", "pack_size": "50", "pack_price": "3.25", "on_hand": "50"},
     {

@@ -20,7 +20,7 @@ from studio.accounts.voice import voice_for
 from studio.common.downloads import download
 from studio.common.pages import PageSize, fractions, printed
 from studio.common.problems import Problem
-from studio.cupboard.ledger_api import amount_out
+from studio.cupboard.ledger_api import amount_out, unit_of
 from studio.cupboard.models import Pack, Paper, Supply
 from studio.shopping.schemas import BoughtIn, BoughtOut, ShoppingClass, ShoppingOut, ShoppingRowOut
 from studio.shopping.services import Listed, bought_today, buy, listed, unbuy
@@ -46,12 +46,11 @@ def _row(row: ShoppingRow, of: Paper | Pack | Supply, studio: Studio) -> Shoppin
     def said(amount: Decimal) -> str:
         return amount_out(amount, supply, units)
 
-    length = supply is not None and supply.unit == "length"
     return ShoppingRowOut(
         kind=row.goods.kind,  # type: ignore[arg-type]
         id=of.pk,
         name=of.name,
-        unit=units if length else "ml" if supply is not None and supply.unit == "ml" else "",
+        unit=unit_of(supply, units),
         needed=said(row.needed),
         here=said(row.goods.here),
         kept=said(row.goods.kept),

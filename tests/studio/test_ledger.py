@@ -106,6 +106,13 @@ def test_sheets_that_the_cupboard_did_not_know_of_are_found_when_they_are_cut(pe
         ("2", "found"),
     ]
     assert paper_of(person, made)["on_hand"] == 0
+    # They were not there after all, where the step is taken back.
+    person.save(f"{path}/done", {"done": 0})
+    assert [(row["amount"], row["cause"]) for row in told(person, made)[:2]] == [
+        ("-2", "found"),
+        ("4", "used"),
+    ]
+    assert paper_of(person, made)["on_hand"] == 2
     reconciled()
 
 
@@ -213,6 +220,12 @@ def test_a_class_that_is_over_has_used_its_supplies_and_can_be_taken_up_again(pe
     assert (row["amount"], row["after"], row["cause"]) == ("-32", "8", "used")
     assert person.ask("DELETE", path).status_code == 204
     assert told(person, made, "supply")[0]["after"] == "40"
+    # Also where more was used than the cupboard knew of.
+    person.save(f"/supplies/{made['supply']['id']}", person.get("/supplies")[0] | {"on_hand": "5"})
+    person.ask("POST", path)
+    assert told(person, made, "supply")[0]["after"] == "0"
+    person.ask("DELETE", path)
+    assert told(person, made, "supply")[0]["after"] == "5"
     reconciled()
 
 

@@ -18,6 +18,7 @@ const Classes = lazy(async () => ({ default: (await import('./classes/Classes'))
 const ClassPage = lazy(async () => ({ default: (await import('./classes/ClassPage')).ClassPage }))
 const Trimmer = lazy(async () => ({ default: (await import('./trimmer/Trimmer')).Trimmer }))
 const Habits = lazy(async () => ({ default: (await import('./accounts/Habits')).Habits }))
+const Shopping = lazy(async () => ({ default: (await import('./shopping/Shopping')).Shopping }))
 const Cupboard = lazy(async () => ({ default: (await import('./cupboard/Cupboard')).Cupboard }))
 
 /** Everything: signed out, the form to sign in; signed in, the places. */
@@ -42,6 +43,7 @@ export function App() {
                 <Route path="classes" element={<Classes />} />
                 <Route path="classes/:id/:tab?" element={<ClassPage />} />
                 <Route path="cupboard" element={<Cupboard />} />
+                <Route path="shopping" element={<Shopping />} />
                 <Route path="habits" element={<Habits />} />
                 <Route
                   path="*"

@@ -43,6 +43,9 @@ export const keys = {
   papers: ['papers'],
   supplies: ['supplies'],
   packs: ['packs'],
+  movements: (of: 'paper' | 'supply', id: number) => ['movements', of, id],
+  claims: ['claims'],
+  shopping: (classes: string) => ['shopping', classes],
 } as const
 
 /** The unit of what is kept: a page that is open goes on in the unit it was opened in. */
@@ -145,6 +148,22 @@ export const asked = {
   forms: () =>
     queryOptions({ queryKey: ['forms'], queryFn: () => ask(api.GET('/api/forms')), staleTime: Infinity }),
   packs: () => queryOptions({ queryKey: keys.packs, queryFn: () => ask(api.GET('/api/packs')) }),
+  movements: (of: 'paper' | 'supply', id: number) =>
+    queryOptions({
+      queryKey: keys.movements(of, id),
+      queryFn: () =>
+        of === 'paper'
+          ? ask(api.GET('/api/papers/{paper_id}/movements', { params: { path: { paper_id: id } } }))
+          : ask(api.GET('/api/supplies/{supply_id}/movements', { params: { path: { supply_id: id } } })),
+    }),
+  claims: () => queryOptions({ queryKey: keys.claims, queryFn: () => ask(api.GET('/api/claims')) }),
+  /** The shopping list of some classes, their keys parted by commas; of all to come where it is empty. */
+  shopping: (classes: string) =>
+    queryOptions({
+      queryKey: keys.shopping(classes),
+      queryFn: () => ask(api.GET('/api/shopping', { params: { query: { classes } } })),
+      placeholderData: (before) => before,
+    }),
 }
 
 /** A piece folded, as it is on the screen. */
@@ -167,6 +186,9 @@ export const standOf = (doc: ProjectIn, units: Units) =>
     retry: false,
   })
 
+/** What follows from every movement of stock. */
+const OF_STOCK = ['movements', 'claims', 'shopping', 'bench']
+
 /** Answers of a change, put where the page that shows them looks. */
 export const keep = {
   session(client: QueryClient, session: Session) {
@@ -176,8 +198,12 @@ export const keep = {
   project: (client: QueryClient, project: Project) => client.setQueryData(keys.project(project.id), project),
   kitClass: (client: QueryClient, kitClass: KitClass) =>
     client.setQueryData(keys.kitClass(kitClass.id), kitClass),
-  cutting: (client: QueryClient, classId: number, run: Cutting | null) =>
-    client.setQueryData(keys.cutting(classId), run),
+  cutting: (client: QueryClient, classId: number, run: Cutting | null) => {
+    client.setQueryData(keys.cutting(classId), run)
+    // Sheets leave the cupboard as they are cut.
+    const names = new Set(['papers', ...OF_STOCK])
+    void client.invalidateQueries({ predicate: (query) => names.has(String(query.queryKey[0])) })
+  },
   pack: (client: QueryClient, saved: Pack) =>
     client.setQueryData(keys.packs, (rows: Pack[] | undefined) => [
       ...(rows ?? []).filter((row) => row.id !== saved.id),
@@ -191,7 +217,7 @@ export const cancelCutting = (client: QueryClient, classId: number) =>
 
 const OF_CLASSES = ['class', 'cutting', 'options', 'leftovers', 'sizes', 'seats', 'stock', 'bench']
 
-const AFTER: Record<'project' | 'class' | 'paper' | 'supply' | 'pack' | 'import', string[]> = {
+const AFTER: Record<'project' | 'class' | 'paper' | 'supply' | 'pack' | 'import' | 'stock', string[]> = {
   project: ['projects', 'project', 'classes', ...OF_CLASSES],
   class: [
     'classes',
@@ -204,10 +230,13 @@ const AFTER: Record<'project' | 'class' | 'paper' | 'supply' | 'pack' | 'import'
     'seats',
     'stock',
     'bench',
+    'claims',
+    'shopping',
   ],
-  paper: ['papers', 'project', ...OF_CLASSES],
-  supply: ['supplies', 'project', ...OF_CLASSES],
-  pack: ['packs', ...OF_CLASSES],
+  paper: ['papers', 'project', ...OF_STOCK, ...OF_CLASSES],
+  supply: ['supplies', 'project', ...OF_STOCK, ...OF_CLASSES],
+  pack: ['packs', ...OF_STOCK, ...OF_CLASSES],
+  stock: ['papers', 'supplies', ...OF_STOCK, ...OF_CLASSES],
   import: ['projects', 'supplies'],
 }
 

@@ -1947,6 +1947,8 @@ export interface components {
             height: number;
             /** Left */
             left: string;
+            /** Unit */
+            unit: string;
             /** Kit Class */
             kit_class: number;
             /** Class Name */
@@ -3389,6 +3391,8 @@ export interface components {
             project_name: string;
             /** Kits */
             kits: number;
+            /** Finished */
+            finished: string | null;
             planned: components["schemas"]["PlannedOut"];
         };
         /**

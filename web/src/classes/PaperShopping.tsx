@@ -24,7 +24,12 @@ export function PaperShopping() {
   const { units, currency } = useStudio()
   const plan = saved.planned.plan
   const packs = useQuery({ ...asked.packs(), enabled: Boolean(plan?.packs.length) })
+  const claims = useQuery(asked.claims())
   if (!plan) return null
+  const asideFor = (paper: Paper) =>
+    (claims.data ?? [])
+      .filter((claim) => claim.paper === paper.id && !claim.width && claim.kit_class !== saved.id)
+      .reduce((sum, claim) => sum + Number(claim.left), 0)
   const rows: Row[] = [
     ...plan.papers.flatMap((row): Row[] => {
       const paper = paperOf(row.paper)
@@ -80,7 +85,15 @@ export function PaperShopping() {
           {
             head: t`In the cupboard`,
             num: true,
-            cell: (of) => (of.kind === 'paper' ? number(of.paper.on_hand ?? 0) : null),
+            cell: (of) =>
+              of.kind === 'paper' ? (
+                <>
+                  {number(of.paper.on_hand ?? 0)}
+                  {asideFor(of.paper) ? (
+                    <div className={classes.sub}>{t`${asideFor(of.paper)} set aside for others`}</div>
+                  ) : null}
+                </>
+              ) : null,
           },
           { head: t`Packs to buy`, num: true, cell: (of) => <ToBuy of={of} /> },
           {

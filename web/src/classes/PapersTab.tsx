@@ -11,6 +11,7 @@ import { useClass } from './context'
 import { withColourway, withPaper } from './draft'
 import { FromStock } from './FromStock'
 import { PaperShopping } from './PaperShopping'
+import { SetAside } from './SetAside'
 
 type Colourway = NonNullable<ClassIn['colourways']>[number]
 
@@ -56,6 +57,7 @@ export function PapersTab() {
         </Button>
       </section>
       <PaperShopping />
+      <SetAside />
       <FromStock />
     </>
   )

@@ -9,6 +9,7 @@ import { Ledger } from '../ui/tables/Ledger'
 import { Length } from '../ui/text/Length'
 import type { Units } from '../ui/text/length'
 import classes from './ClassPage.module.css'
+import { ClassOver } from './ClassOver'
 import { useClass } from './context'
 import { kitsOf } from './draft'
 import { ToPay } from './ToPay'
@@ -40,53 +41,56 @@ export function SuppliesTab({ plan }: { plan: Plan }) {
     return own ? [{ ...row, own }] : []
   })
   return (
-    <section aria-labelledby="supplies">
-      <h2 id="supplies">
-        <Trans>For {kits(kitsOf(draft))}</Trans>
-      </h2>
-      <Ledger
-        rows={rows}
-        rowKey={(row) => row.supply}
-        columns={[
-          { head: t`Supply`, title: true, cell: (row) => <Name row={row} units={units} /> },
-          {
-            head: t`The class needs`,
-            num: true,
-            cell: (row) =>
-              row.own.unit === 'length' ? (
-                <Length nm={row.needed} units={units} unit />
-              ) : (
-                `${number(row.needed)}${unitOf(row.own, units)}`
-              ),
-          },
-          {
-            head: t`In the cupboard`,
-            num: true,
-            cell: ({ own }) => `${own.on_hand ?? '0'}${unitOf(own, own.units ?? units)}`,
-          },
-          {
-            head: t`A pack holds`,
-            num: true,
-            cell: ({ own }) => `${own.pack_size}${unitOf(own, own.units ?? units)}`,
-          },
-          {
-            head: t`Packs to buy`,
-            num: true,
-            cell: (row) =>
-              row.packs ? <strong>{number(row.packs)}</strong> : <span className="soft">{t`none`}</span>,
-          },
-          {
-            head: t`To pay now`,
-            num: true,
-            cell: (row) => <ToPay packs={row.packs} cost={row.cost} price={row.own.pack_price} />,
-          },
-        ]}
-        foot={{
-          head: t`Supplies to pay now`,
-          sums: [money(sumOf(plan.supplies.map((row) => row.cost)), currency)],
-        }}
-      />
-    </section>
+    <>
+      <section aria-labelledby="supplies">
+        <h2 id="supplies">
+          <Trans>For {kits(kitsOf(draft))}</Trans>
+        </h2>
+        <Ledger
+          rows={rows}
+          rowKey={(row) => row.supply}
+          columns={[
+            { head: t`Supply`, title: true, cell: (row) => <Name row={row} units={units} /> },
+            {
+              head: t`The class needs`,
+              num: true,
+              cell: (row) =>
+                row.own.unit === 'length' ? (
+                  <Length nm={row.needed} units={units} unit />
+                ) : (
+                  `${number(row.needed)}${unitOf(row.own, units)}`
+                ),
+            },
+            {
+              head: t`In the cupboard`,
+              num: true,
+              cell: ({ own }) => `${own.on_hand ?? '0'}${unitOf(own, own.units ?? units)}`,
+            },
+            {
+              head: t`A pack holds`,
+              num: true,
+              cell: ({ own }) => `${own.pack_size}${unitOf(own, own.units ?? units)}`,
+            },
+            {
+              head: t`Packs to buy`,
+              num: true,
+              cell: (row) =>
+                row.packs ? <strong>{number(row.packs)}</strong> : <span className="soft">{t`none`}</span>,
+            },
+            {
+              head: t`To pay now`,
+              num: true,
+              cell: (row) => <ToPay packs={row.packs} cost={row.cost} price={row.own.pack_price} />,
+            },
+          ]}
+          foot={{
+            head: t`Supplies to pay now`,
+            sums: [money(sumOf(plan.supplies.map((row) => row.cost)), currency)],
+          }}
+        />
+      </section>
+      <ClassOver />
+    </>
   )
 }
 

@@ -63,11 +63,12 @@ const paper: Paper = {
   id: 1, version: 1, name: 'Loam kraft', kind: 'cardstock', width: '8 1/2', height: '11', width_nm: 215_900_000,
   height_nm: 279_400_000, print: 'none', pack_sheets: 24, pack_price: '11.40', on_hand: 3, offcuts: [],
   motif: 'plain', ground: '#c8a978', caliper: '', edges: { left: '', right: '', top: '', bottom: '' }, measured: { width: '', height: '' }, ink: '#8a6b3d',
+  code: '', shelf: '', shop: '', lead_days: 0, discontinued: false,
 } // prettier-ignore
 
 const ribbon: Supply = {
   id: 7, version: 1, name: 'Hemp ribbon', unit: 'length', pack_size: '360', pack_price: null, on_hand: '0',
-  joinable: false,
+  joinable: false, code: '', shelf: '', shop: '', lead_days: 0, discontinued: false,
 } // prettier-ignore
 
 const costs = (a: string, b: string, c: string) => ({ material_used: a, sheets_opened: b, cash_out: c })
@@ -131,7 +132,7 @@ const plan: Plan = {
 const kitClass: KitClass = {
   id: 3, version: 4, name: 'Evening', project: 5, project_name: 'Card', date: null, place: '', seats: 7,
   samples: 1, spares: 0, fee: '1.00', style: 'fewest-sheets', sheets_at_once: 1, trimmer: '12', mix_sizes: false, squaring: '0', safety: '0', most_piles: 0, papers_together: false, empty_last: false, variant: '', keep_offcut: ['1', '3'],
-  kits: 8, colourways: [{ name: 'Plain', share: 1, kits: 8, papers: { body: 1 } }],
+  finished: null, kits: 8, colourways: [{ name: 'Plain', share: 1, kits: 8, papers: { body: 1 } }],
   planned: { plan, faults: [] },
 } // prettier-ignore
 

@@ -1,10 +1,10 @@
 import { t } from '@lingui/core/macro'
 import { Trans } from '@lingui/react/macro'
-import { Button } from '@mantine/core'
-import { IconPlus } from '@tabler/icons-react'
+import { Button, TextInput } from '@mantine/core'
+import { IconPlus, IconSearch } from '@tabler/icons-react'
 import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query'
-import { useState } from 'react'
-import { api, ask, type Paper, type PaperIn, type Supply, type SupplyIn } from '../api/client'
+import { useDeferredValue, useState } from 'react'
+import { api, ask, type Claim, type Paper, type PaperIn, type Supply, type SupplyIn } from '../api/client'
 import { asked, changed } from '../api/queries'
 import { offcuts as offcutsOf, sheets } from '../i18n/counts'
 import { money, number } from '../i18n/format'
@@ -22,7 +22,7 @@ const newPaper = (name: string): PaperIn => ({
   version: 0, name, kind: 'cardstock', width: '8 1/2 in', height: '11 in', print: 'none',
   pack_sheets: 1, on_hand: 0, caliper: '', edges: { left: '', right: '', top: '', bottom: '' },
   measured: { width: '', height: '' },
-  offcuts: [], motif: 'plain', ground: '#d9c9a8', ink: '#6b5a3a',
+  code: '', shelf: '', shop: '', lead_days: 0, discontinued: false, offcuts: [], motif: 'plain', ground: '#d9c9a8', ink: '#6b5a3a',
 }) // prettier-ignore
 
 const newSupply = (name: string): SupplyIn => ({
@@ -32,6 +32,11 @@ const newSupply = (name: string): SupplyIn => ({
   pack_size: '1',
   on_hand: '0',
   joinable: true,
+  code: '',
+  shelf: '',
+  shop: '',
+  lead_days: 0,
+  discontinued: false,
 })
 
 /** Papers with their offcuts, and supplies: what is here and what a pack holds. */
@@ -39,6 +44,11 @@ export function Cupboard() {
   const papers = useQuery(asked.papers())
   const supplies = useQuery(asked.supplies())
   const queries = useQueryClient()
+  const claims = useQuery(asked.claims())
+  const [sought, setSought] = useState('')
+  // A list of thousands is filtered after the key is drawn, so that typing never waits for it.
+  const words = useDeferredValue(sought).toLowerCase().split(/\s+/).filter(Boolean)
+  const matches = (row: Found) => words.every((word) => wordsOf(row).includes(word))
   const [paper, setPaper] = useState<number | null>(null)
   const [supply, setSupply] = useState<number | null>(null)
   const addPaper = useMutation({
@@ -65,6 +75,15 @@ export function Cupboard() {
         <h1>
           <Trans>Cupboard</Trans>
         </h1>
+        <TextInput
+          className={classes.find}
+          aria-label={t`Find in the cupboard`}
+          placeholder={t`Find by name, code, shelf or shop`}
+          leftSection={<IconSearch size={18} />}
+          data-find
+          value={sought}
+          onChange={(e) => setSought(e.currentTarget.value)}
+        />
         <Button
           leftSection={<IconPlus size={18} />}
           loading={addPaper.isPending}
@@ -84,8 +103,13 @@ export function Cupboard() {
             </Empty>
           ) : (
             <ul className={classes.papers} aria-label={t`Papers`}>
-              {rows.map((row) => (
-                <PaperCard key={row.id} paper={row} open={() => setPaper(row.id)} />
+              {rows.filter(matches).map((row) => (
+                <PaperCard
+                  key={row.id}
+                  paper={row}
+                  aside={asideOf(claims.data, row.id)}
+                  open={() => setPaper(row.id)}
+                />
               ))}
             </ul>
           )
@@ -111,7 +135,7 @@ export function Cupboard() {
               <Trans>Tape, pads, ribbon, glue, brads: whatever comes in packs.</Trans>
             </Empty>
           ) : (
-            <SupplyTable rows={rows} open={setSupply} />
+            <SupplyTable rows={rows.filter(matches)} open={setSupply} />
           )
         }
       </Loaded>
@@ -133,9 +157,20 @@ export function Cupboard() {
   )
 }
 
+type Found = { name: string; code?: string; shelf?: string; shop?: string; kind?: string }
+
+const wordsOf = (row: Found) =>
+  [row.name, row.code, row.shelf, row.shop, row.kind].filter(Boolean).join(' ').toLowerCase()
+
+/** Sheets of a paper that are set aside for classes. */
+const asideOf = (claims: Claim[] = [], paper: number) =>
+  claims
+    .filter((claim) => claim.paper === paper && !claim.width)
+    .reduce((sum, claim) => sum + Number(claim.left), 0)
+
 const namesOf = (rows: { name: string }[] = []) => rows.map((row) => row.name)
 
-function PaperCard({ paper, open }: { paper: Paper; open: () => void }) {
+function PaperCard({ paper, aside, open }: { paper: Paper; aside: number; open: () => void }) {
   const { units, currency } = useStudio()
   const offcuts = (paper.offcuts ?? []).reduce((sum, offcut) => sum + (offcut.count ?? 1), 0)
   const held = number(paper.pack_sheets ?? 1)
@@ -155,6 +190,23 @@ function PaperCard({ paper, open }: { paper: Paper; open: () => void }) {
               ? t`${sheets(paper.on_hand ?? 0)} and ${offcutsOf(offcuts)}`
               : sheets(paper.on_hand ?? 0)}
           </span>
+          {aside ? (
+            <span className="soft">
+              <Trans>
+                {number(aside)} set aside, {number((paper.on_hand ?? 0) - aside)} free
+              </Trans>
+            </span>
+          ) : null}
+          {paper.low != null && (paper.on_hand ?? 0) <= paper.low ? (
+            <span className="severe">
+              <Trans>runs low</Trans>
+            </span>
+          ) : null}
+          {paper.discontinued ? (
+            <span className="severe">
+              <Trans>not to be had any more</Trans>
+            </span>
+          ) : null}
           <span className="soft">
             {paper.pack != null ? t`${held} in a pack of designs` : t`pack of ${held}, ${price}`}
           </span>

@@ -9,6 +9,8 @@ import { StaleSave } from '../ui/saving/StaleSave'
 import classes from './Cupboard.module.css'
 import { PaperEdges, PaperMeasured, PaperOffcuts } from './PaperFields'
 import { PaperRelations } from './PaperRelations'
+import { ShopFields } from './ShopFields'
+import { StockHistory } from './StockHistory'
 import { StockItemFoot, useStockItem } from './stockItem'
 
 const options = (words: Record<string, string>) =>
@@ -143,6 +145,15 @@ function Opened({ paper, close }: { paper: Paper; close: () => void }) {
           value={doc.at_once ?? ''}
           onChange={(value) => set({ at_once: Number(value) || null })}
         />
+        <NumberInput
+          label={t`Runs low from, sheets`}
+          placeholder={t`not watched`}
+          min={0}
+          allowDecimal={false}
+          value={doc.low ?? ''}
+          onChange={(value) => set({ low: value === '' ? null : Number(value) })}
+        />
+        <ShopFields doc={doc} set={set} said={said} />
         <PaperRelations paper={paper} doc={doc} set={set} said={said} />
         <PaperMeasured doc={doc} set={set} said={said} units={units} />
         <PaperEdges doc={doc} set={set} said={said} units={units} />
@@ -173,6 +184,7 @@ function Opened({ paper, close }: { paper: Paper; close: () => void }) {
           error={said('ink')}
         />
       </div>
+      <StockHistory of="paper" id={paper.id} unit="" units={studio.units} />
       <StockItemFoot item={item} removeLabel={t`Remove this paper`} />
       <StaleSave autosave={item.autosave} draftOf={(theirs) => theirs} />
     </Drawer>

@@ -47,7 +47,7 @@ export function PaperRelations(props: {
     const taken = (packs.data ?? []).map((row) => row.name)
     ask(
       api.POST('/api/packs', {
-        body: { name: freeName(t`Pack of designs`, taken), sheets: 12, version: 0 },
+        body: { name: freeName(t`Pack of designs`, taken), sheets: 12, version: 0, shop: '', lead_days: 0 },
       }),
     ).then((made) => {
       put(made)
@@ -95,6 +95,20 @@ export function PaperRelations(props: {
             defaultValue={pack.price ?? ''}
             placeholder="9.60"
             onBlur={(e) => changePack({ price: e.currentTarget.value || null })}
+          />
+          <TextInput
+            label={t`The pack is bought at`}
+            maxLength={120}
+            defaultValue={pack.shop ?? ''}
+            onBlur={(e) => changePack({ shop: e.currentTarget.value })}
+          />
+          <NumberInput
+            label={t`Days until it comes`}
+            min={0}
+            max={365}
+            allowDecimal={false}
+            defaultValue={pack.lead_days ?? 0}
+            onBlur={(e) => changePack({ lead_days: Number(e.currentTarget.value) || 0 })}
           />
         </div>
       ) : (

@@ -4,6 +4,8 @@ import { api, ask, type Supply, type SupplyIn } from '../api/client'
 import { useStudio } from '../ui/frame/session'
 import { StaleSave } from '../ui/saving/StaleSave'
 import classes from './Cupboard.module.css'
+import { ShopFields } from './ShopFields'
+import { StockHistory } from './StockHistory'
 import { StockItemFoot, useStockItem } from './stockItem'
 
 const measures = () => [
@@ -82,6 +84,14 @@ function Opened({ supply, close }: { supply: Supply; close: () => void }) {
           placeholder="4.80"
           onChange={(e) => set({ pack_price: e.currentTarget.value || null })}
         />
+        <TextInput
+          label={t`Runs low from${unit}`}
+          placeholder={t`not watched`}
+          value={doc.low ?? ''}
+          error={said('low')}
+          onChange={(e) => set({ low: e.currentTarget.value || null })}
+        />
+        <ShopFields doc={doc} set={set} said={said} />
         {doc.unit === 'each' ? (
           <HoldsFields holds={doc.holds ?? null} units={units} set={set} said={said} />
         ) : null}
@@ -93,6 +103,12 @@ function Opened({ supply, close }: { supply: Supply; close: () => void }) {
           />
         ) : null}
       </div>
+      <StockHistory
+        of="supply"
+        id={supply.id}
+        unit={doc.unit === 'length' ? ` ${studio.units}` : doc.unit === 'ml' ? ' ml' : ''}
+        units={studio.units}
+      />
       <StockItemFoot item={item} removeLabel={t`Remove this supply`} />
       <StaleSave autosave={item.autosave} draftOf={(theirs) => theirs} />
     </Drawer>

@@ -78,6 +78,16 @@ export function dateOf(moment: string): string {
   return new Date(moment).toLocaleDateString(daysOf(), { day: 'numeric', month: 'long', year: 'numeric' })
 }
 
+/** A moment to the minute, its day first. */
+export function momentOf(moment: string): string {
+  return `${dateOf(moment)}, ${timeOf(moment)}`
+}
+
+/** The time of day of a moment. */
+export function timeOf(moment: string): string {
+  return new Date(moment).toLocaleTimeString(daysOf(), { hour: 'numeric', minute: '2-digit' })
+}
+
 /** How far off a day is. */
 export function daysAway(days: number): string {
   if (days === 0) return t`today`

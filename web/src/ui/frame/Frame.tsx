@@ -1,7 +1,14 @@
 import { t } from '@lingui/core/macro'
 import { Trans } from '@lingui/react/macro'
 import { Button, Menu, useMantineColorScheme } from '@mantine/core'
-import { IconBook2, IconCalendarEvent, IconChevronDown, IconHome, IconPalette } from '@tabler/icons-react'
+import {
+  IconBasket,
+  IconBook2,
+  IconCalendarEvent,
+  IconChevronDown,
+  IconHome,
+  IconPalette,
+} from '@tabler/icons-react'
 import { useQueryClient } from '@tanstack/react-query'
 import { Suspense } from 'react'
 import { NavLink, Outlet } from 'react-router'
@@ -15,9 +22,10 @@ const places = () => [
   { to: '/projects', label: t`Projects`, icon: IconBook2 },
   { to: '/classes', label: t`Classes`, icon: IconCalendarEvent },
   { to: '/cupboard', label: t`Cupboard`, icon: IconPalette },
+  { to: '/shopping', label: t`Shopping`, icon: IconBasket },
 ]
 
-/** The frame around every place: the mark, the four places to work in, and whose studio this is. */
+/** The frame around every place: the mark, the five places to work in, and whose studio this is. */
 export function Frame({ session }: { session: Session }) {
   const queries = useQueryClient()
   const { colorScheme, setColorScheme } = useMantineColorScheme()

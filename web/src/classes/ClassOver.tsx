@@ -1,0 +1,60 @@
+import { t } from '@lingui/core/macro'
+import { Trans } from '@lingui/react/macro'
+import { Button } from '@mantine/core'
+import { useQueryClient } from '@tanstack/react-query'
+import { useState } from 'react'
+import { api, ask } from '../api/client'
+import { changed } from '../api/queries'
+import { dateOf } from '../i18n/format'
+import classes from './ClassPage.module.css'
+import { useClass } from './context'
+
+/** When the class is over, what it used leaves the cupboard; and it can be taken up again. */
+export function ClassOver() {
+  const { saved } = useClass()
+  const queries = useQueryClient()
+  const [problem, setProblem] = useState('')
+  const path = { params: { path: { class_id: saved.id } } }
+  const attempt = (work: Promise<unknown>) => {
+    setProblem('')
+    work.then(
+      () => changed(queries, 'stock'),
+      (error: Error) => setProblem(error.message),
+    )
+  }
+  return (
+    <section aria-labelledby="over" className={classes.later}>
+      <h2 id="over">
+        <Trans>When the class is over</Trans>
+      </h2>
+      {saved.finished ? (
+        <p>
+          {t`It was over on ${dateOf(saved.finished)}: the supplies it used have left the cupboard.`}{' '}
+          <Button
+            variant="subtle"
+            onClick={() => attempt(ask(api.DELETE('/api/classes/{class_id}/finish', path)))}
+          >
+            <Trans>It is not over: put them back</Trans>
+          </Button>
+        </p>
+      ) : (
+        <p>
+          <Trans>
+            Sheets leave the cupboard as they are cut. The supplies that the kits take leave it when you say
+            so.
+          </Trans>{' '}
+          <Button
+            variant="light"
+            disabled={!saved.planned.plan}
+            onClick={() => attempt(ask(api.POST('/api/classes/{class_id}/finish', path)))}
+          >
+            <Trans>The class is over: take what it used</Trans>
+          </Button>
+        </p>
+      )}
+      <p role="status" className="severe">
+        {problem}
+      </p>
+    </section>
+  )
+}

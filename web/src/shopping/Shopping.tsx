@@ -1,0 +1,265 @@
+import { plural, t } from '@lingui/core/macro'
+import { Trans } from '@lingui/react/macro'
+import { Button, Checkbox, Menu } from '@mantine/core'
+import { IconDownload } from '@tabler/icons-react'
+import { useQuery, useQueryClient } from '@tanstack/react-query'
+import { useState } from 'react'
+import { Link } from 'react-router'
+import { api, ask, type Shopping as ShoppingData, type ShoppingRow } from '../api/client'
+import { asked, changed } from '../api/queries'
+import { packs as packsOf } from '../i18n/counts'
+import { dayOf, money, timeOf } from '../i18n/format'
+import { Empty, Loaded } from '../ui/states/states'
+import { FracWords } from '../ui/text/FracWords'
+import classes from './Shopping.module.css'
+
+/** What to buy for one class or several, by shop, ticked in the shop into the cupboard. */
+export function Shopping() {
+  const [chosen, setChosen] = useState<number[] | null>(null)
+  const query = chosen?.join(',') ?? ''
+  const list = useQuery(asked.shopping(query))
+  return (
+    <>
+      <div className={classes.head}>
+        <h1>
+          <Trans>Shopping list</Trans>
+        </h1>
+        <TakeAlong query={query} />
+      </div>
+      <Loaded query={list}>
+        {(found) =>
+          found.classes.length === 0 ? (
+            <Empty title={t`No class to shop for`}>
+              <Trans>
+                The list is made of the classes to come. <Link to="/classes">Plan one</Link>, and what it
+                takes is here.
+              </Trans>
+            </Empty>
+          ) : (
+            <>
+              <ForWhom found={found} choose={setChosen} />
+              <List found={found} />
+              <Ticked found={found} />
+            </>
+          )
+        }
+      </Loaded>
+    </>
+  )
+}
+
+function TakeAlong({ query }: { query: string }) {
+  const to = (kind: string) => `/api/shopping.${kind}?classes=${query}`
+  return (
+    <Menu position="bottom-end" withinPortal>
+      <Menu.Target>
+        <Button variant="light" leftSection={<IconDownload size={18} />}>
+          <Trans>Take it along</Trans>
+        </Button>
+      </Menu.Target>
+      <Menu.Dropdown>
+        <Menu.Item component="a" href={`${to('pdf')}&paper=letter`}>
+          <Trans>PDF, Letter</Trans>
+        </Menu.Item>
+        <Menu.Item component="a" href={`${to('pdf')}&paper=a4`}>
+          <Trans>PDF, A4</Trans>
+        </Menu.Item>
+        <Menu.Item component="a" href={to('csv')}>
+          <Trans>Table, CSV</Trans>
+        </Menu.Item>
+      </Menu.Dropdown>
+    </Menu>
+  )
+}
+
+function ForWhom({ found, choose }: { found: ShoppingData; choose: (classes: number[]) => void }) {
+  const chosen = found.classes.filter((row) => row.chosen).map((row) => row.id)
+  return (
+    <fieldset className={classes.forWhom}>
+      <legend>
+        <Trans>For which classes</Trans>
+      </legend>
+      {found.classes.map((row) => (
+        <Checkbox
+          key={row.id}
+          checked={row.chosen}
+          // The last one stays: an empty list would be of nobody.
+          disabled={row.chosen && chosen.length === 1}
+          label={row.date ? `${row.name}, ${dayOf(row.date)}` : row.name}
+          description={row.why ? t`not in the list: ${row.why}` : undefined}
+          onChange={(e) =>
+            choose(e.currentTarget.checked ? [...chosen, row.id] : chosen.filter((id) => id !== row.id))
+          }
+        />
+      ))}
+    </fieldset>
+  )
+}
+
+function List({ found }: { found: ShoppingData }) {
+  const buying = found.rows.filter((row) => row.packs > 0)
+  const here = found.rows.filter((row) => row.packs === 0)
+  const shops = [...new Set(buying.map((row) => row.shop))]
+  return (
+    <>
+      {buying.length === 0 ? (
+        <p className={classes.nothing}>
+          <Trans>Everything is here: there is nothing to buy.</Trans>
+        </p>
+      ) : null}
+      {shops.map((shop) => (
+        <section key={shop} aria-label={shop || t`Any shop`}>
+          <h2>{shop || t`Any shop`}</h2>
+          <ul className={classes.rows}>
+            {buying
+              .filter((row) => row.shop === shop)
+              .map((row) => (
+                <Row key={`${row.kind} ${row.id}`} row={row} currency={found.currency} />
+              ))}
+          </ul>
+        </section>
+      ))}
+      {buying.length ? (
+        <p className={classes.total}>
+          <Trans>
+            In all <strong className="figure">{money(found.total, found.currency)}</strong>
+          </Trans>{' '}
+          {found.unpriced
+            ? plural(found.unpriced, {
+                one: 'and one thing that has no price yet',
+                other: 'and # things that have no price yet',
+              })
+            : ''}
+        </p>
+      ) : null}
+      {here.length ? (
+        <section aria-labelledby="here-already">
+          <h2 id="here-already">
+            <Trans>Here already</Trans>
+          </h2>
+          <ul className={classes.here}>
+            {here.map((row) => (
+              <li key={`${row.kind} ${row.id}`}>
+                {row.name}{' '}
+                <span className="soft">
+                  <FracWords
+                    text={t`${amount(row.needed, row)} needed, ${amount(row.over, row)} left over`}
+                  />
+                </span>
+              </li>
+            ))}
+          </ul>
+        </section>
+      ) : null}
+    </>
+  )
+}
+
+const amount = (text: string, row: ShoppingRow) => (row.unit ? `${text} ${row.unit}` : text)
+
+function Row({ row, currency }: { row: ShoppingRow; currency: string }) {
+  const queries = useQueryClient()
+  const [sending, setSending] = useState(false)
+  const [problem, setProblem] = useState('')
+  const tick = () => {
+    setSending(true)
+    const body = { kind: row.kind, id: row.id, packs: row.packs, batch: crypto.randomUUID().slice(0, 18) }
+    ask(api.POST('/api/shopping/bought', { body })).then(
+      () => changed(queries, 'stock'),
+      (error: Error) => {
+        setProblem(error.message)
+        setSending(false)
+      },
+    )
+  }
+  const facts = [
+    t`${amount(row.needed, row)} needed`,
+    t`${amount(row.here, row)} here`,
+    row.kept === '0' ? '' : t`${amount(row.kept, row)} set aside for others`,
+    t`${amount(row.over, row)} left over`,
+  ]
+  return (
+    <li>
+      <Checkbox
+        size="lg"
+        checked={sending}
+        disabled={sending}
+        onChange={tick}
+        aria-label={t`${row.name} is bought`}
+      />
+      <div>
+        <strong>{row.name}</strong> {row.code ? <span className="soft">{row.code}</span> : null}
+        <div className={classes.buy}>
+          <FracWords text={t`${packsOf(row.packs)} of ${amount(row.pack_size, row)}`} />
+        </div>
+        <div className="soft">
+          <FracWords text={facts.filter(Boolean).join(', ')} />
+        </div>
+        {row.classes.length > 1 ? <div className="soft">{t`for ${row.classes.join(t` and `)}`}</div> : null}
+        {row.discontinued ? (
+          <div className="severe">
+            <Trans>It is not to be had any more: choose another.</Trans>
+          </div>
+        ) : null}
+        {problem ? (
+          <div role="alert" className="severe">
+            {problem}
+          </div>
+        ) : null}
+      </div>
+      <div className={classes.money}>
+        {row.price ? (
+          <strong className="figure">{money(row.price, currency)}</strong>
+        ) : (
+          <span className="severe">
+            <Trans>no price</Trans>
+          </span>
+        )}
+        {row.order_by ? (
+          <div className={row.late ? 'severe' : 'soft'}>
+            {row.late
+              ? t`too late for the post: it had to be ordered by ${dayOf(row.order_by)}`
+              : t`get or order it by ${dayOf(row.order_by)}`}
+          </div>
+        ) : null}
+      </div>
+    </li>
+  )
+}
+
+/** What was ticked today: it is in the cupboard, and a slip of the finger is undone here. */
+function Ticked({ found }: { found: ShoppingData }) {
+  const queries = useQueryClient()
+  const [problem, setProblem] = useState('')
+  if (!found.bought.length) return null
+  return (
+    <section aria-labelledby="ticked">
+      <h2 id="ticked">
+        <Trans>Bought today</Trans>
+      </h2>
+      <ul className={classes.here}>
+        {found.bought.map((row) => (
+          <li key={row.batch}>
+            {t`${packsOf(row.packs)} of ${row.name}`} <span className="soft">{timeOf(row.at)}</span>{' '}
+            <Button
+              size="compact-sm"
+              variant="subtle"
+              onClick={() => {
+                const params = { path: { batch: row.batch } }
+                ask(api.DELETE('/api/shopping/bought/{batch}', { params })).then(
+                  () => changed(queries, 'stock'),
+                  (error: Error) => setProblem(error.message),
+                )
+              }}
+            >
+              <Trans>Undo</Trans>
+            </Button>
+          </li>
+        ))}
+      </ul>
+      <p role="status" className="severe">
+        {problem}
+      </p>
+    </section>
+  )
+}
