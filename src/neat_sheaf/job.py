@@ -13,7 +13,7 @@ from neat_sheaf.pace import USUAL_PACE, Pace
 from neat_sheaf.project import Piece, Project
 from neat_sheaf.stock import Pack, Paper, Print, Supply
 
-__all__ = ["Class", "Colourway", "Cutting", "Job", "Style", "may_turn"]
+__all__ = ["Class", "Colourway", "Cutting", "Extra", "Job", "Per", "Style", "may_turn"]
 
 
 _NOTHING = Length(0)
@@ -49,6 +49,28 @@ class Colourway:
     papers: dict[str, str] = field(hash=False)
 
 
+class Per(StrEnum):
+    """What an extra cost is for: each kit, each seat, or the class once."""
+
+    KIT = "kit"
+    SEAT = "seat"
+    CLASS = "class"
+
+
+@dataclass(frozen=True, slots=True)
+class Extra:
+    """A cost that is no paper and no supply: room, postage, time, the wear of a tool.
+
+    ``amount`` in whole currency units is taken ``times`` (hours at a rate) and shared ``over`` so many uses.
+    """
+
+    name: str
+    amount: Decimal
+    per: Per = Per.CLASS
+    times: Decimal = Decimal(1)
+    over: int = 1
+
+
 @dataclass(frozen=True, slots=True)
 class Class:
     """A class. Its colourways' kits sum to ``kits``."""
@@ -58,6 +80,7 @@ class Class:
     spares: int = 0
     fee: Decimal | None = None
     colourways: tuple[Colourway, ...] = ()
+    extras: tuple[Extra, ...] = ()
 
     @property
     def kits(self) -> int:

@@ -19,6 +19,7 @@ __all__ = [
     "LONGEST_TEXT",
     "MONEY_DECIMALS",
     "MOST_COLOURWAYS",
+    "MOST_EXTRAS",
     "MOST_FAULTS",
     "MOST_GIVEN",
     "MOST_ITEMS",
@@ -33,6 +34,7 @@ __all__ = [
     "MOST_QUANTITY",
     "MOST_SEAT_ROWS",
     "MOST_SPARES",
+    "MOST_USES",
     "QUANTITY_DECIMALS",
     "WIDEST_EDGE",
 ]
@@ -49,6 +51,8 @@ MOST_COLOURWAYS = 60
 MOST_KITS = 120_000
 MOST_PILES = 1_000  # of unlike parts that wait at one time
 WIDEST_EDGE = Length(50 * MILLIMETRE)  # that is taken off a sheet to make it square, or left for safety
+MOST_EXTRAS = 50  # costs of a class beside its papers and supplies
+MOST_USES = 100_000  # that the cost of a tool is shared over
 MOST_GIVEN = 1_000  # pieces of one kind from one pass of a die
 MOST_SPARES = 1_000  # pieces of one kind, for each colourway
 MOST_SEAT_ROWS = 200  # numbers of seats laid side by side

@@ -2,11 +2,10 @@
 
 from __future__ import annotations
 
-from collections.abc import Callable, Iterator
+from collections.abc import Iterator
 from dataclasses import replace
 from typing import TypeVar
 
-from django.core.cache import cache
 from django.http import Http404, HttpRequest
 from ninja import Router, Schema
 
@@ -22,14 +21,12 @@ from neat_sheaf.job import Job, Style
 from neat_sheaf.messages import Message, message
 from neat_sheaf.plan import Plan
 from neat_sheaf.wording import Voice
-from studio.accounts.tenancy import own
 from studio.accounts.voice import voice_for
-from studio.classes.convert import core_job
-from studio.classes.models import KitClass
+from studio.classes.remembered import class_and_job, remembered
 from studio.common.problems import MessageOut, Problem, message_out
 from studio.cupboard.convert import core_paper
 from studio.projects.convert import core_project
-from studio.tasks.plans import key_of, plan_of
+from studio.tasks.plans import plan_of
 
 router = Router(tags=["choices"])
 
@@ -119,6 +116,7 @@ class SeatOut(Schema):
     sheets: int
     packs: int
     cash: str
+    extras: str
     proved: bool
     opens: list[MessageOut]
 
@@ -131,32 +129,11 @@ class SeatBreakpointsOut(Schema):
     free_of_packs: int
 
 
-def _job(request: HttpRequest, class_id: int) -> tuple[KitClass, Job]:
-    kit_class = own(KitClass.objects.select_related("studio", "project"), request, class_id)
-    try:
-        return kit_class, core_job(kit_class)
-    except CannotPlanError as error:
-        raise FileError(error.faults) from error
-
-
-def _remembered(kind: str, job: Job, compute: Callable[[Job], T]) -> T:
-    """What was computed for the same job before, or is computed now."""
-    key = f"{kind}:{key_of(job)}"
-    found: T | None = cache.get(key)
-    if found is None:
-        try:
-            found = compute(job)
-        except CannotPlanError as error:
-            raise FileError(error.faults) from error
-        cache.set(key, found, 3600)
-    return found
-
-
 @router.get("/classes/{class_id}/options", response={200: OptionsOut, 404: Problem, 422: Problem})
 def options(request: HttpRequest, class_id: int) -> OptionsOut:
     """At most five plans to choose from, none of which another beats in price, time and layouts."""
-    _, job = _job(request, class_id)
-    found = _remembered("options", job, compare_options)
+    _, job = class_and_job(request, class_id)
+    found = remembered("options", job, compare_options)
     voice = voice_for(request)
     return OptionsOut(options=[_option(option, voice) for option in found])
 
@@ -215,7 +192,7 @@ class LeftoversOut(Schema):
 @router.get("/classes/{class_id}/leftovers", response={200: LeftoversOut, 404: Problem, 422: Problem})
 def left_over(request: HttpRequest, class_id: int) -> LeftoversOut:
     """What the plan leaves, and what that would still make of this project and of the studio's others."""
-    kit_class, job = _job(request, class_id)
+    kit_class, job = class_and_job(request, class_id)
     planned = plan_of(job)
     if planned.plan is None:
         raise FileError(planned.faults or [fault("", "still-planning")])
@@ -240,7 +217,7 @@ def left_over(request: HttpRequest, class_id: int) -> LeftoversOut:
 @router.get("/classes/{class_id}/sizes", response={200: SizesOut, 404: Problem, 422: Problem})
 def sizes(request: HttpRequest, class_id: int) -> SizesOut:
     """For each role what other sheet sizes would take, and which fail and why."""
-    kit_class, job = _job(request, class_id)
+    kit_class, job = class_and_job(request, class_id)
     voice = voice_for(request)
     cupboard = [core_paper(p) for p in kit_class.studio.papers.prefetch_related("offcuts")]
     return SizesOut(
@@ -259,15 +236,15 @@ def sizes(request: HttpRequest, class_id: int) -> SizesOut:
 @router.get("/classes/{class_id}/seats", response={200: SeatBreakpointsOut, 404: Problem, 422: Problem})
 def seats(request: HttpRequest, class_id: int) -> SeatBreakpointsOut:
     """What every number of seats from 1 to 60 takes, and the last free seat."""
-    _, job = _job(request, class_id)
+    _, job = class_and_job(request, class_id)
     voice = voice_for(request)
-    found: SeatBreakpoints = _remembered("seats", job, seat_breakpoints)
+    found: SeatBreakpoints = remembered("seats", job, seat_breakpoints)
     before = (None, *found.rows)
     return SeatBreakpointsOut(
         rows=[
             SeatOut(
                 seats=row.seats, kits=row.kits, sheets=row.opened, packs=sum(row.packs.values()),
-                cash=str(row.cash), proved=row.proved,
+                cash=str(row.cash), extras=str(row.extras), proved=row.proved,
                 opens=[message_out(said, voice) for said in _opens(job, earlier, row)] if earlier else [],
             )
             for earlier, row in zip(before, found.rows, strict=False)
@@ -295,8 +272,8 @@ class FromStockOut(Schema):
 @router.get("/classes/{class_id}/stock", response={200: FromStockOut, 404: Problem, 422: Problem})
 def stock(request: HttpRequest, class_id: int) -> FromStockOut:
     """What can be made of what there is, and what one more pack gives."""
-    _, job = _job(request, class_id)
-    found = _remembered("stock", job, from_stock)
+    _, job = class_and_job(request, class_id)
+    found = remembered("stock", job, from_stock)
     names = names_of(job)
     return FromStockOut(
         kits=found.kits,
@@ -316,7 +293,7 @@ def until_gone(
     request: HttpRequest, class_id: int, colourway: str = "", role: str = "", then: int = 0
 ) -> UntilGoneOut:
     """How many whole kits a colourway's paper for a role is enough for, if the others take another paper."""
-    kit_class, job = _job(request, class_id)
+    kit_class, job = class_and_job(request, class_id)
     other = kit_class.studio.papers.prefetch_related("offcuts").filter(pk=then).first()
     chosen = {c.name: c.papers for c in job.klass.colourways}
     if other is None or role not in chosen.get(colourway, {}):

@@ -73,6 +73,7 @@ def _class_out(kit_class: KitClass, voice: Voice) -> ClassOut:
             for c, n in zip(colourways, shared, strict=True)
         ],
         finished=kit_class.finished,
+        extras=kit_class.extras,
         planned=_planned_out(kit_class, voice),
     )
 

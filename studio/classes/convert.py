@@ -8,6 +8,8 @@ from decimal import Decimal
 
 from neat_sheaf import job as core
 from neat_sheaf.errors import CannotPlanError, Fault, fault
+from neat_sheaf.formats.class_part import read_extra
+from neat_sheaf.formats.reading import JsonValue
 from neat_sheaf.measure.apportionment import share_out
 from neat_sheaf.measure.length import Length
 from neat_sheaf.project import Project
@@ -69,7 +71,12 @@ def core_job(kit_class: KitClass, listed: Project | None = None) -> core.Job:
             for s in studio.supplies.filter(pk__in=project.supplies_used)
         ),
         klass=core.Class(
-            kit_class.seats, kit_class.samples, kit_class.spares, plain_price(kit_class.fee), tuple(chosen)
+            kit_class.seats,
+            kit_class.samples,
+            kit_class.spares,
+            plain_price(kit_class.fee),
+            tuple(chosen),
+            tuple(JsonValue(kit_class.extras, "", "mm", []).items(read_extra)),
         ),
         cutting=core.Cutting(
             core.Style(kit_class.style),

@@ -46,6 +46,8 @@ class KitClass(models.Model):
     variant = models.CharField(max_length=400, blank=True, default="")
     # When the class was over and what it used left the cupboard.
     finished = models.DateTimeField(null=True, blank=True)
+    # Costs that are no paper and no supply, as the job file has them.
+    extras = models.JSONField(default=list, blank=True)
     version = models.IntegerField(default=1)
 
     class Meta:

@@ -133,7 +133,7 @@ class ThreeCostsOut(Schema):
 class CostLineOut(ThreeCostsOut):
     """One paper's, pack's or supply's part."""
 
-    kind: Literal["paper", "pack", "supply"]
+    kind: Literal["paper", "pack", "supply", "extra"]
     id: str
     priced: bool
 

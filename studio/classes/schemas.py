@@ -6,8 +6,15 @@ import datetime as dt
 
 from ninja import Field, Schema
 
-from neat_sheaf.job import Style
-from neat_sheaf.limits import LONGEST_TEXT, MOST_COLOURWAYS, MOST_PIECES, MOST_PILES
+from neat_sheaf.job import Per, Style
+from neat_sheaf.limits import (
+    LONGEST_TEXT,
+    MOST_COLOURWAYS,
+    MOST_EXTRAS,
+    MOST_PIECES,
+    MOST_PILES,
+    MOST_USES,
+)
 from studio.accounts.models import Measure
 from studio.classes.plan_schemas import PlanOut
 from studio.common.problems import FaultOut
@@ -21,6 +28,16 @@ class ColourwayDoc(Schema):
     name: str
     share: int = Field(1, ge=0, le=10_000)
     papers: dict[str, int] = Field({}, max_length=MOST_PIECES)
+
+
+class ExtraDoc(Schema):
+    """A cost beside papers and supplies; ``amount`` and ``times`` are decimal text."""
+
+    name: str = Field(max_length=LONGEST_TEXT)
+    amount: str = Field(max_length=60)
+    per: Per = Per.CLASS
+    times: str = Field("1", max_length=60)
+    over: int = Field(1, ge=1, le=MOST_USES)
 
 
 class ClassIn(Schema):
@@ -50,6 +67,7 @@ class ClassIn(Schema):
     safety: str = "0"
     most_piles: int = Field(0, ge=0, le=MOST_PILES)
     variant: str = Field("", max_length=LONGEST_TEXT)
+    extras: list[ExtraDoc] = Field([], max_length=MOST_EXTRAS)
     colourways: list[ColourwayDoc] = Field([], max_length=MOST_COLOURWAYS)
 
 

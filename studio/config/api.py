@@ -24,6 +24,7 @@ from studio.classes.api import router as classes
 from studio.classes.claims_api import router as claims
 from studio.classes.cutting_api import router as cutting
 from studio.classes.effects_api import router as effects
+from studio.classes.fee_api import router as fee
 from studio.classes.files_api import router as class_files
 from studio.common.constraints import AT_ONCE, refusal_of
 from studio.common.door import CODES, KEYS, Door
@@ -57,6 +58,7 @@ for router in (
     effects,
     class_files,
     claims,
+    fee,
     shopping,
 ):
     api.add_router("", router)

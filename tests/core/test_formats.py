@@ -13,7 +13,7 @@ from neat_sheaf.formats.plan_file import plan_document, write_plan
 from neat_sheaf.formats.reading import Faulty, FileError, load_json
 from neat_sheaf.formats.reading import JsonValue as Value
 from neat_sheaf.habits import Habits, Scoring
-from neat_sheaf.job import Class, Colourway, Cutting, Job, Style
+from neat_sheaf.job import Class, Colourway, Cutting, Extra, Job, Per, Style
 from neat_sheaf.measure.length import Length
 from neat_sheaf.measure.side import Side
 from neat_sheaf.pace import PACES, Pace
@@ -62,6 +62,10 @@ from .building import job, letter, piece
 
 LENGTHS = st.integers(0, 400_000_000).map(Length)
 SIZES = st.integers(1_000_000, 400_000_000).map(Length)  # a millimetre and up
+EXTRAS = st.builds(
+    Extra, st.sampled_from(["Room", "My time", "Punch"]), st.decimals(0, 99, places=2), st.sampled_from(Per),
+    st.decimals("0.25", 9, places=2), st.integers(1, 90),
+)  # fmt: skip
 NAMES = st.text("abcdefghij ÄÖéß½#'", min_size=1, max_size=12).map(str.strip).filter(bool)
 FOLDS = st.sampled_from(Fold)
 PANELS = st.builds(Panel, st.integers(1, 9), st.integers(1, 9))
@@ -230,7 +234,8 @@ def whole_jobs(draw):
         papers_together=draw(st.booleans()), empty_last=draw(st.booleans()),
         pace=Pace(**seconds, hour=draw(worth), sheet=draw(worth)),
     )  # fmt: skip
-    klass = Class(3, 1, 1, draw(st.sampled_from([None, Decimal("18.00")])), colourways)
+    extras = draw(st.lists(EXTRAS, max_size=2, unique_by=lambda extra: extra.name))
+    klass = Class(3, 1, 1, draw(st.sampled_from([None, Decimal("18.00")])), colourways, tuple(extras))
     units = draw(st.sampled_from(["in", "cm", "mm"]))
     project = replace(draw(assembled(listed, ["ribbon", "glue"])), fits=fits, supplies=uses)
     habits = Habits(draw(st.sampled_from(Scoring)), draw(SIZES), draw(SIZES), draw(SIZES), draw(LENGTHS))

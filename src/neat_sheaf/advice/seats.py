@@ -11,11 +11,14 @@ from dataclasses import dataclass, replace
 from decimal import Decimal
 
 from neat_sheaf.advice.counting import Bought, SheetCounter, bought_for, sheets_of
+from neat_sheaf.costing import supply_totals
+from neat_sheaf.costing.fee import extra_cost
 from neat_sheaf.cutting.demand import DemandItem, demand_of
 from neat_sheaf.cutting.squaring import squared
 from neat_sheaf.job import Job
 from neat_sheaf.limits import MOST_SEAT_ROWS
 from neat_sheaf.measure.apportionment import share_out
+from neat_sheaf.measure.money import rounded
 from neat_sheaf.nesting.control import SearchControl
 
 __all__ = ["Bought", "SeatBreakpoints", "SeatRow", "seat_breakpoints"]
@@ -23,7 +26,11 @@ __all__ = ["Bought", "SeatBreakpoints", "SeatRow", "seat_breakpoints"]
 
 @dataclass(frozen=True, slots=True)
 class SeatRow:
-    """A number of seats: sheets of each paper (id), packs to buy (of each paper, pack and supply), cash."""
+    """A number of seats: sheets of each paper (id), packs to buy (of each paper, pack and supply), cash.
+
+    ``cash`` is what is paid for the packs; ``extras`` is what else the class costs then; ``used`` is what the
+    sheets that are opened and the supplies that are used cost, whoever paid for them.
+    """
 
     seats: int
     kits: int
@@ -31,6 +38,8 @@ class SeatRow:
     packs: dict[Bought, int]
     cash: Decimal
     proved: bool
+    extras: Decimal = Decimal(0)
+    used: Decimal = Decimal(0)
 
     @property
     def opened(self) -> int:
@@ -106,4 +115,12 @@ def _row(
     sheets = {paper: count for paper, (count, _) in found.items()}
     bought, cash = bought_for(here, sheets)
     proved = all(count == bound for count, bound in found.values())
-    return SeatRow(seats, here.klass.kits, sheets, bought, cash, proved)
+    extras = sum(
+        (extra_cost(e, here.klass, job.currency) for e in here.klass.extras), rounded(0, job.currency)
+    )
+    prices = [(job.sheet_price(job.paper(paper)), count) for paper, count in sheets.items()]
+    used = sum(
+        (rounded((price or 0) * count, job.currency) for price, count in prices), rounded(0, job.currency)
+    )
+    used += sum(total.line.amounts.sheets_opened for total in supply_totals(here))
+    return SeatRow(seats, here.klass.kits, sheets, bought, cash, proved, extras, used)

@@ -8,6 +8,7 @@ from decimal import Decimal
 from fractions import Fraction
 from typing import Protocol
 
+from neat_sheaf.costing.fee import extra_cost
 from neat_sheaf.job import Class, Job
 from neat_sheaf.measure.money import PerKit, per_kit, rounded
 
@@ -25,7 +26,7 @@ class ThreeCosts:
 
 @dataclass(frozen=True, slots=True)
 class CostLine:
-    """One paper's or supply's part of the cost; ``priced`` is False where no price is known."""
+    """One paper's, supply's or extra's part of the cost; ``priced`` is False where no price is known."""
 
     kind: str
     id: str
@@ -68,8 +69,14 @@ def cost(
     bought: Iterable[HasLine] = (),
 ) -> Cost:
     """The three costs of the whole class and of one kit."""
-    lines = (*(p.line for p in papers), *(p.line for p in bought), *(s.line for s in supplies))
     klass: Class = job.klass
+    extras = [(extra, extra_cost(extra, klass, job.currency)) for extra in klass.extras]
+    lines = (
+        *(p.line for p in papers),
+        *(p.line for p in bought),
+        *(s.line for s in supplies),
+        *(CostLine("extra", e.name, ThreeCosts(cost, cost, cost), priced=True) for e, cost in extras),
+    )
 
     def summed(amounts: list[Decimal]) -> PerKit:
         return per_kit(sum(amounts, rounded(0, job.currency)), klass.kits, job.currency)

@@ -2,24 +2,29 @@
 
 from __future__ import annotations
 
+from dataclasses import replace
+from decimal import Decimal
 from typing import Any
 
 from neat_sheaf.formats.reading import JsonValue, check_unique
 from neat_sheaf.formats.stock_part import read_price
-from neat_sheaf.job import Class, Colourway
-from neat_sheaf.limits import MOST_COLOURWAYS, MOST_KITS
+from neat_sheaf.job import Class, Colourway, Extra, Per
+from neat_sheaf.limits import MOST_COLOURWAYS, MOST_EXTRAS, MOST_KITS, MOST_USES
 
-__all__ = ["class_document", "read_class"]
+__all__ = ["class_document", "extra_document", "read_class", "read_extra"]
 
 
 def read_class(node: JsonValue, roles: tuple[str, ...], known: set[str]) -> Class:
-    node.object(["seats"], ["samples", "spares", "fee", "colourways", "version"])
+    node.object(["seats"], ["samples", "spares", "fee", "colourways", "extras", "version"])
     klass = Class(
         seats=node.key("seats").whole(0, 100_000),
         samples=node.take("samples", lambda n: n.whole(0, 10_000), 0),
         spares=node.take("spares", lambda n: n.whole(0, 10_000), 0),
         fee=node.take("fee", read_price, None),
+        extras=node.list_at("extras", read_extra, most=MOST_EXTRAS),
     )
+    if node.has("extras"):
+        check_unique(node.key("extras"), [extra.name for extra in klass.extras], "name")
     if not node.has("colourways"):
         return _one_colourway(node, klass, roles, known)
     colourways = node.key("colourways").items(lambda n: _colourway(n, roles, known), MOST_COLOURWAYS)
@@ -27,7 +32,7 @@ def read_class(node: JsonValue, roles: tuple[str, ...], known: set[str]) -> Clas
     total = sum(c.kits for c in colourways)
     if len(colourways) == len(node.value["colourways"]) and total != klass.kits:
         raise node.key("colourways").fault("kits-do-not-sum", total=total, kits=klass.kits)
-    return Class(klass.seats, klass.samples, klass.spares, klass.fee, colourways)
+    return replace(klass, colourways=colourways)
 
 
 def _one_colourway(node: JsonValue, klass: Class, roles: tuple[str, ...], known: set[str]) -> Class:
@@ -36,7 +41,29 @@ def _one_colourway(node: JsonValue, klass: Class, roles: tuple[str, ...], known:
             node.fault("role-without-paper.alone", role=role)
     papers = {role: role for role in roles}
     only = Colourway("all", klass.kits, papers)
-    return Class(klass.seats, klass.samples, klass.spares, klass.fee, (only,))
+    return replace(klass, colourways=(only,))
+
+
+def read_extra(node: JsonValue) -> Extra:
+    node.object(["name", "amount"], ["per", "times", "over"])
+    return Extra(
+        node.key("name").name(),
+        node.key("amount").price(),
+        node.take("per", lambda n: n.choice(Per), Per.CLASS),
+        node.take("times", JsonValue.amount, Decimal(1)),
+        node.take("over", lambda n: n.whole(1, MOST_USES), 1),
+    )
+
+
+def extra_document(extra: Extra) -> dict[str, Any]:
+    """An extra as JSON values that ``read_extra`` reads back."""
+    return {
+        "name": extra.name,
+        "amount": str(extra.amount),
+        "per": extra.per.value,
+        **({} if extra.times == 1 else {"times": format(extra.times.normalize(), "f")}),
+        **({} if extra.over == 1 else {"over": extra.over}),
+    }
 
 
 def _colourway(node: JsonValue, roles: tuple[str, ...], known: set[str]) -> Colourway:
@@ -64,4 +91,5 @@ def class_document(klass: Class) -> dict[str, Any]:
         "spares": klass.spares,
         **({} if klass.fee is None else {"fee": str(klass.fee)}),
         "colourways": [{"name": c.name, "kits": c.kits, "papers": dict(c.papers)} for c in klass.colourways],
+        **({"extras": [extra_document(extra) for extra in klass.extras]} if klass.extras else {}),
     }

@@ -68,6 +68,7 @@ longer-than-spool = a length of { $length } cannot be cut from { $supply }: a sp
 fails-and-more = { $first }, and { $more } more
 out-of-reach = not within reach of a trimmer that cuts { $reach }
 cancelled = planning was stopped
+no-fee = no fee covers the cost: tax, the venue and what is to be left take all of it, or nobody pays
 not-at-the-trimmer = { $why }
 
 ## Choices

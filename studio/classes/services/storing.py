@@ -8,8 +8,9 @@ from django.db import transaction
 from django.http import Http404
 
 from neat_sheaf.errors import Fault
+from neat_sheaf.formats.class_part import extra_document, read_extra
 from neat_sheaf.formats.cutting_part import edge_length
-from neat_sheaf.formats.reading import FileError, JsonValue
+from neat_sheaf.formats.reading import FileError, JsonValue, check_unique
 from neat_sheaf.limits import LARGEST_SHEET, LONGEST_TEXT
 from neat_sheaf.measure.length import Length, inches
 from studio.accounts.models import Studio
@@ -35,6 +36,8 @@ def store_class(kit_class: KitClass, payload: ClassIn, studio: Studio, project: 
     keep = sorted(root.list_at("keep_offcut", JsonValue.side))
     trimmer = root.take("trimmer", _trimmer, Length(kit_class.trimmer_nm))
     squaring, safety = (root.take(key, edge_length, Length(0)) for key in ("squaring", "safety"))
+    extras = root.list_at("extras", read_extra)
+    check_unique(root.key("extras"), [extra.name for extra in extras], "name")
     names = _colourway_names(root, payload)
     if faults:
         raise FileError(faults)
@@ -43,6 +46,7 @@ def store_class(kit_class: KitClass, payload: ClassIn, studio: Studio, project: 
         raise Http404
     kit_class.project = project
     kit_class.name, kit_class.fee, kit_class.place = name, fee, place
+    kit_class.extras = [extra_document(extra) for extra in extras]
     kit_class.keep_short_nm, kit_class.keep_long_nm = keep
     kit_class.trimmer_nm = trimmer
     kit_class.squaring_nm, kit_class.safety_nm = squaring, safety

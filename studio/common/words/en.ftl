@@ -61,6 +61,7 @@ not-begun = cutting has not begun; begin it first
 undone-before = it was taken back before
 gone-since = what came in then has left the cupboard since; count what is there instead
 not-so-much-aside = not so much is set aside; give less
+price-step = prices are rounded to a step from 0, and what is taken off it is less than the step
 finished-before = the class is over already
 not-whole-sheets = '{ $text }' is not a whole number of sheets
 steps-there = there are { $steps } steps

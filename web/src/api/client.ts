@@ -29,6 +29,15 @@ export type Options = Schemas['OptionsOut']
 export type Pack = Schemas['PackOut']
 export type Movement = Schemas['MovementOut']
 export type Claim = Schemas['ClaimOut']
+export type FeeTerms = {
+  margin: string
+  venue: string
+  tax: string
+  step: string
+  below: string
+  fee: string
+  cash: boolean
+}
 export type Shopping = Schemas['ShoppingOut']
 export type ShoppingRow = Schemas['ShoppingRowOut']
 export type Bench = Schemas['Bench']

@@ -6,6 +6,7 @@ import {
   api,
   ask,
   type Cutting,
+  type FeeTerms,
   type KitClass,
   type Pack,
   type Piece,
@@ -44,6 +45,13 @@ export const keys = {
   supplies: ['supplies'],
   packs: ['packs'],
   movements: (of: 'paper' | 'supply', id: number) => ['movements', of, id],
+  fee: (classId: number, version: number | undefined, cost: unknown, terms: unknown) => [
+    'fee',
+    classId,
+    version,
+    cost,
+    terms,
+  ],
   claims: ['claims'],
   shopping: (classes: string) => ['shopping', classes],
 } as const
@@ -155,6 +163,19 @@ export const asked = {
         of === 'paper'
           ? ask(api.GET('/api/papers/{paper_id}/movements', { params: { path: { paper_id: id } } }))
           : ask(api.GET('/api/supplies/{supply_id}/movements', { params: { path: { supply_id: id } } })),
+    }),
+  /** What to charge; ``cost`` is the plan's own, which changes with the prices of the cupboard. */
+  fee: (classId: number, version: number | undefined, cost: unknown, terms: FeeTerms) =>
+    queryOptions({
+      queryKey: keys.fee(classId, version, cost, terms),
+      queryFn: () =>
+        ask(
+          api.GET('/api/classes/{class_id}/fee', {
+            params: { path: { class_id: classId }, query: terms },
+          }),
+        ),
+      placeholderData: (before) => before,
+      retry: false,
     }),
   claims: () => queryOptions({ queryKey: keys.claims, queryFn: () => ask(api.GET('/api/claims')) }),
   /** The shopping list of some classes, their keys parted by commas; of all to come where it is empty. */

@@ -1141,6 +1141,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/classes/{class_id}/fee": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Fee
+         * @description The least fee that pays on these terms, and what a fee earns seat by seat.
+         */
+        get: operations["studio_classes_fee_api_fee"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/shopping": {
         parameters: {
             query?: never;
@@ -3381,6 +3401,11 @@ export interface components {
              */
             variant: string;
             /**
+             * Extras
+             * @default []
+             */
+            extras: components["schemas"]["ExtraDoc"][];
+            /**
              * Colourways
              * @default []
              */
@@ -3432,7 +3457,7 @@ export interface components {
              * Kind
              * @enum {string}
              */
-            kind: "paper" | "pack" | "supply";
+            kind: "paper" | "pack" | "supply" | "extra";
             /** Id */
             id: string;
             /** Priced */
@@ -3505,6 +3530,28 @@ export interface components {
             width: number;
             /** Height */
             height: number;
+        };
+        /**
+         * ExtraDoc
+         * @description A cost beside papers and supplies; ``amount`` and ``times`` are decimal text.
+         */
+        ExtraDoc: {
+            /** Name */
+            name: string;
+            /** Amount */
+            amount: string;
+            /** @default class */
+            per: components["schemas"]["Per"];
+            /**
+             * Times
+             * @default 1
+             */
+            times: string;
+            /**
+             * Over
+             * @default 1
+             */
+            over: number;
         };
         /**
          * LayoutOut
@@ -3618,6 +3665,12 @@ export interface components {
             layout: string;
             region: components["schemas"]["RegionOut"];
         };
+        /**
+         * Per
+         * @description What an extra cost is for: each kit, each seat, or the class once.
+         * @enum {string}
+         */
+        Per: "kit" | "seat" | "class";
         /**
          * PlacementOut
          * @description A piece where it lies.
@@ -3927,6 +3980,11 @@ export interface components {
              * @default
              */
             variant: string;
+            /**
+             * Extras
+             * @default []
+             */
+            extras: components["schemas"]["ExtraDoc"][];
             /**
              * Colourways
              * @default []
@@ -4283,6 +4341,8 @@ export interface components {
             packs: number;
             /** Cash */
             cash: string;
+            /** Extras */
+            extras: string;
             /** Proved */
             proved: boolean;
             /** Opens */
@@ -4358,6 +4418,92 @@ export interface components {
             to: number;
             /** Amount */
             amount: number | string;
+        };
+        /**
+         * TermsIn
+         * @description Shares in percent, as decimal text; ``step`` and ``below`` are money, and ``fee`` is one to try.
+         *
+         *     ``cash``: what is paid now is to be paid back, else all that the class uses.
+         */
+        TermsIn: {
+            /**
+             * Margin
+             * @default 0
+             */
+            margin: string;
+            /**
+             * Venue
+             * @default 0
+             */
+            venue: string;
+            /**
+             * Tax
+             * @default 0
+             */
+            tax: string;
+            /**
+             * Step
+             * @default 0
+             */
+            step: string;
+            /**
+             * Below
+             * @default 0
+             */
+            below: string;
+            /**
+             * Fee
+             * @default
+             */
+            fee: string;
+            /**
+             * Cash
+             * @default false
+             */
+            cash: boolean;
+        };
+        /**
+         * FeeOut
+         * @description The least fee that pays, the fee that is looked at, and both lines seat by seat.
+         *
+         *     ``least`` is null where no fee pays. ``pays_from`` seats on the fee pays, null where it never does;
+         *     ``dips`` are seats beyond it at which it does not, because something opens there.
+         */
+        FeeOut: {
+            /** Least */
+            least: string | null;
+            /** Fee */
+            fee: string | null;
+            /** Seats */
+            seats: number;
+            /** Cost */
+            cost: string;
+            /** Kept */
+            kept: string | null;
+            /** Left */
+            left: string | null;
+            /** Pays From */
+            pays_from: number | null;
+            /** Dips */
+            dips: number[];
+            /** Rows */
+            rows: components["schemas"]["FeeRowOut"][];
+            /** Currency */
+            currency: string;
+        };
+        /**
+         * FeeRowOut
+         * @description A number of seats: what it costs, and what is kept of the fees; decimal text.
+         */
+        FeeRowOut: {
+            /** Seats */
+            seats: number;
+            /** Cost */
+            cost: string;
+            /** Income */
+            income: string;
+            /** Pays */
+            pays: boolean;
         };
         /**
          * BoughtOut
@@ -7181,6 +7327,54 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content?: never;
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    studio_classes_fee_api_fee: {
+        parameters: {
+            query?: {
+                margin?: string;
+                venue?: string;
+                tax?: string;
+                step?: string;
+                below?: string;
+                fee?: string;
+                cash?: boolean;
+            };
+            header?: never;
+            path: {
+                class_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["FeeOut"];
+                };
             };
             /** @description Not Found */
             404: {

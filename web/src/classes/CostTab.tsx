@@ -9,6 +9,8 @@ import { useStudio } from '../ui/frame/session'
 import { Ledger } from '../ui/tables/Ledger'
 import classes from './ClassPage.module.css'
 import { useClass } from './context'
+import { Extras } from './Extras'
+import { Fee } from './Fee'
 
 type Measure = 'material_used' | 'sheets_opened' | 'cash_out'
 type Line = Plan['cost']['lines'][number]
@@ -27,6 +29,7 @@ const kindNames = (): Record<Line['kind'], string> => ({
   paper: t`paper`,
   pack: t`pack`,
   supply: t`supply`,
+  extra: t`what else`,
 })
 
 /** What a kit costs, measured in three ways, and what the fee leaves. */
@@ -37,6 +40,7 @@ export function CostTab({ plan }: { plan: Plan }) {
   const packs = useQuery({ ...asked.packs(), enabled: plan.packs.length > 0 })
   const nameOf = (line: Line): string => {
     if (line.kind === 'paper') return paperOf(line.id)?.name ?? t`gone`
+    if (line.kind === 'extra') return line.id
     if (line.kind === 'supply') return supplyOf(line.id)?.name ?? t`gone`
     return packs.data?.find((row) => row.id === Number(line.id))?.name ?? t`A pack of designs`
   }
@@ -81,7 +85,7 @@ export function CostTab({ plan }: { plan: Plan }) {
         rowKey={(line) => line.kind + line.id}
         columns={[
           {
-            head: t`Paper or supply`,
+            head: t`What`,
             title: true,
             cell: (line) => (
               <>
@@ -98,6 +102,8 @@ export function CostTab({ plan }: { plan: Plan }) {
         ]}
         foot={{ head: t`Total`, sums: measures().map(({ key }) => money(cost.total[key], currency)) }}
       />
+      <Extras />
+      <Fee />
     </>
   )
 }

@@ -90,6 +90,7 @@ test('a colourway is added in the papers of the last, and a paper is chosen in o
     safety: '0',
     most_piles: 0,
     variant: '',
+    extras: [],
     keep_offcut: ['1', '3'],
     name: 'Evening',
     project: 1,

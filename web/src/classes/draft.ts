@@ -26,6 +26,7 @@ export function draftOf(kitClass: KitClass): ClassIn {
     safety: kitClass.safety,
     most_piles: kitClass.most_piles,
     variant: kitClass.variant,
+    extras: kitClass.extras,
     colourways: (kitClass.colourways ?? []).map(({ name, share, papers }) => ({
       name,
       share,

@@ -24,6 +24,7 @@ export const emptyClass = (project: { id: number; name: string }): ClassIn => ({
   most_piles: 0,
   variant: '',
   keep_offcut: ['1 in', '3 in'],
+  extras: [],
   colourways: [{ name: t`As chosen`, share: 1, papers: {} }],
 })
 

@@ -1,0 +1,75 @@
+"""What to charge, seat by seat, and what else a class costs."""
+
+from __future__ import annotations
+
+from decimal import Decimal
+
+import pytest
+
+
+def with_extras(person, made, *extras):
+    path = f"/classes/{made['class']['id']}"
+    return person.save(path, person.get(path) | {"extras": list(extras)})
+
+
+def test_extras_are_kept_as_they_are_written_and_are_lines_of_the_cost(person, furnish):
+    made = furnish(person)
+    time = {"name": "My time", "amount": "18.00", "per": "class", "times": "2.5", "over": 1}
+    punch = {"name": "Punch", "amount": "24.00", "per": "class", "times": "1", "over": 40}
+    saved = with_extras(person, made, time, punch)
+    assert saved["extras"] == [time, punch]
+    lines = {
+        line["id"]: line for line in saved["planned"]["plan"]["cost"]["lines"] if line["kind"] == "extra"
+    }
+    paid = {name: line["cash_out"] for name, line in lines.items()}
+    assert paid == {"My time": "45.00", "Punch": "0.60"}
+
+
+@pytest.mark.parametrize(
+    ("wrong", "path"),
+    [
+        ({"name": "", "amount": "1"}, "extras[0].name"),
+        ({"name": "Room", "amount": "much"}, "extras[0].amount"),
+        ({"name": "Room", "amount": "1", "times": "-2"}, "extras[0].times"),
+    ],
+)
+def test_an_extra_that_is_wrong_says_where(person, furnish, wrong, path):
+    made = furnish(person)
+    answer = person.ask("PUT", f"/classes/{made['class']['id']}", made["class"] | {"extras": [wrong]})
+    assert answer.status_code == 422
+    assert [fault["path"] for fault in answer.json()["faults"]] == [path]
+
+
+def test_the_least_fee_pays_for_the_seats_that_are_booked(person, furnish):
+    made = furnish(person)
+    with_extras(person, made, {"name": "Room", "amount": "20.00"})
+    path = f"/classes/{made['class']['id']}/fee"
+    found = person.get(f"{path}?step=0.5")
+    # Four sheets at 0.50, 32 pads at 0.03, and the room: 22.96 for seven seats.
+    assert (found["cost"], found["least"], found["fee"]) == ("22.96", "3.50", "9.00")
+    assert (found["kept"], found["left"], found["pays_from"]) == ("63.00", "40.04", 3)
+    row = found["rows"][6]
+    assert (row["seats"], row["cost"], row["income"], row["pays"]) == (7, "22.96", "63.00", True)
+    halved = person.get(f"{path}?step=0.5&venue=50")
+    assert (halved["least"], halved["kept"]) == ("7.00", "31.50")
+    paid_now = person.get(f"{path}?cash=true")
+    # One pack of paper is 5.00, one of pads 3.00.
+    assert paid_now["cost"] == "28.00"
+
+
+def test_where_it_stops_paying_because_something_opens_is_said(person, furnish):
+    made = furnish(person)
+    found = person.get(f"/classes/{made['class']['id']}/fee?cash=true&fee=0.45")
+    rows = {row["seats"]: row for row in found["rows"]}
+    for seats in range(found["pays_from"], len(rows) + 1):
+        assert rows[seats]["pays"] == (Decimal(rows[seats]["income"]) >= Decimal(rows[seats]["cost"]))
+        assert (seats in found["dips"]) == (not rows[seats]["pays"])
+    assert found["dips"]
+
+
+def test_terms_under_which_no_fee_pays_and_terms_that_are_none(person, furnish):
+    made = furnish(person)
+    path = f"/classes/{made['class']['id']}/fee"
+    assert person.get(f"{path}?venue=99&tax=400")["least"] is None
+    for wrong in ("margin=x", "venue=120", "step=-1", "step=1&below=2", "fee=much"):
+        assert person.ask("GET", f"{path}?{wrong}").status_code == 422
