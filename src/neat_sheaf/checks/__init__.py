@@ -4,6 +4,7 @@ from __future__ import annotations
 
 from collections.abc import Mapping
 
+from neat_sheaf.checks.adhesive import check_adhesive
 from neat_sheaf.checks.belonging import check_counts, check_offers
 from neat_sheaf.checks.cutting import check_die, check_pitch, check_portions, check_sheet, check_tabs
 from neat_sheaf.checks.finding import CheckContext, Finding, Fix, Level
@@ -61,4 +62,5 @@ def check_project(
     found += check_supplies(context)
     found += check_steps(context)
     found += check_offers(context)
+    found += check_adhesive(context)
     return [sound(context, finding) for finding in found]

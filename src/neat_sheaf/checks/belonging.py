@@ -1,23 +1,21 @@
-"""What belongs together: bands and covers by their sizes, counts, a lid and a base, tabs and adhesive."""
+"""What belongs together: bands and covers by their sizes, counts, a lid and a base."""
 
 from __future__ import annotations
 
 from collections.abc import Iterator
 from dataclasses import replace
-from decimal import Decimal
 
 from neat_sheaf.checks.finding import CheckContext, Finding, Fix, Level, of_named
 from neat_sheaf.folding import Folded, Form, fold
-from neat_sheaf.measure.length import CENTIMETRE, Length, Unit, inches
+from neat_sheaf.measure.length import Length, inches
 from neat_sheaf.messages import Measured, Message, Sized, message, several
-from neat_sheaf.project import Fit, FitKind, Piece, SupplyUse
+from neat_sheaf.project import Fit, FitKind, Piece
 
 __all__ = ["check_band", "check_counts", "check_cover", "check_offers"]
 
 OVERLAP = inches("1/2")  # From memory: what a band overlaps where nothing else is said.
 TURN_IN = inches("5/8")  # From memory: what a cover is turned in on each side.
 LOOSE = inches(1)  # From memory: a band longer than its girth by more was cut for something else.
-_ADHESIVE = ("tape", "glue", "adhesive", "runner", "dots", "sticky")
 
 
 def check_band(
@@ -107,9 +105,8 @@ def check_counts(context: CheckContext) -> Iterator[Finding]:
 
 
 def check_offers(context: CheckContext) -> Iterator[Finding]:
-    """A lid and a base with no fit said, and tabs with nothing to stick them: offered."""
+    """A lid and a base with no fit said: offered."""
     yield from _lid(context)
-    yield from _adhesive(context)
 
 
 def _lid(context: CheckContext) -> Iterator[Finding]:
@@ -126,25 +123,3 @@ def _lid(context: CheckContext) -> Iterator[Finding]:
     fix = Fix(message("fix-fit.add", outer=lid.name, inner=base.name), replace(project, fits=fits))
     asked = message("fit-not-said", outer=lid.name, inner=base.name)
     yield Finding(Level.NOTE, asked, of_named(lid.name), project.pieces.index(lid), fix)
-
-
-def _adhesive(context: CheckContext) -> Iterator[Finding]:
-    project = context.project
-    tabbed = [piece for piece in project.pieces if piece.tabs and piece.per_kit]
-    names = [context.supply_name(supply).lower() for supply in project.supplies_used]
-    if not tabbed or any(word in name for name in names for word in _ADHESIVE):
-        return
-    there = next((s for s in context.supplies if any(word in s.name.lower() for word in _ADHESIVE)), None)
-    fix = None
-    if there is not None:
-        use = _some_of(there.id, there.unit.value, context.units)
-        taken = replace(project, supplies=(*project.supplies, use))
-        fix = Fix(message("fix-supply.take", supply=there.name), taken)
-    said = message("tabs-without-adhesive", pieces=several(piece.name for piece in tabbed))
-    yield Finding(Level.NOTE, said, message("place.list"), None, fix)
-
-
-def _some_of(supply: str, unit: str, units: Unit) -> SupplyUse:
-    if unit == "length":
-        return SupplyUse(supply, length=inches(12) if units == "in" else Length(30 * CENTIMETRE))
-    return SupplyUse(supply, count=Decimal(1))

@@ -108,6 +108,11 @@ count-off = { $count } { $piece } for { $takers }, which take { $needed }
 fix-count = { $count } a kit
 fit-not-said = does { $outer } go over { $inner }? Nothing says so, so it is not checked
 tabs-without-adhesive = { $pieces } { "" }has tabs, and a kit takes no tape or glue
+adhesive-short = the tabs and glued panels of a kit are { $line } long and take { $needed } of { $supply }; the list says { $has } (the edges of mats are { $mats } more, if they are stuck with it too)
+adhesive-amount =
+    .length = { $length }
+    .ml = { $amount } ml
+fix-adhesive = take { $amount } a kit
 fix-supply =
     .take = take { $supply }
 
