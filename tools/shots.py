@@ -25,8 +25,8 @@ VIEWS = [
     ("class-kit", "/classes/1/kit", "Every kit holds"),
     ("class-papers", "/classes/1/papers", "Sheets and packs"),
     ("class-sheets", "/classes/1/sheets", "No plan of straight cuts"),
-    ("class-supplies", "/classes/1/supplies", "Supplies to pay now"),
-    ("class-cost", "/classes/1/cost", "Where it goes"),
+    ("class-cost", "/classes/1/cost", "is the least fee"),
+    ("shopping", "/shopping", "In all"),
     ("cupboard", "/cupboard", "Furrow check"),
 ]
 

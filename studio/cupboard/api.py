@@ -3,12 +3,13 @@
 from __future__ import annotations
 
 from django.db import transaction
-from django.http import HttpRequest
+from django.http import HttpRequest, HttpResponse
 from ninja import Router, Status
 
 from neat_sheaf.errors import fault
 from neat_sheaf.formats.reading import FileError
 from studio.accounts.tenancy import check_version, own, studio_of
+from studio.common.answers import listed_as
 from studio.common.problems import Problem
 from studio.cupboard.convert import pack_out, paper_out, supply_out
 from studio.cupboard.models import Pack, Paper, Supply
@@ -19,10 +20,11 @@ router = Router(tags=["cupboard"])
 
 
 @router.get("/papers", response=list[PaperOut])
-def papers(request: HttpRequest) -> list[PaperOut]:
+def papers(request: HttpRequest) -> HttpResponse:
     """Every paper of the studio."""
     studio = studio_of(request)
-    return [paper_out(p, studio.measure) for p in studio.papers.prefetch_related("offcuts")]
+    rows = studio.papers.prefetch_related("offcuts")
+    return listed_as(PaperOut, [paper_out(p, studio.measure) for p in rows])
 
 
 @router.post("/papers", response={201: PaperOut, 422: Problem})
@@ -81,10 +83,10 @@ def drop_pack(request: HttpRequest, pack_id: int) -> Status[None]:
 
 
 @router.get("/supplies", response=list[SupplyOut])
-def supplies(request: HttpRequest) -> list[SupplyOut]:
+def supplies(request: HttpRequest) -> HttpResponse:
     """Every supply of the studio."""
     studio = studio_of(request)
-    return [supply_out(s, studio.measure) for s in studio.supplies.all()]
+    return listed_as(SupplyOut, [supply_out(s, studio.measure) for s in studio.supplies.all()])
 
 
 @router.post("/supplies", response={201: SupplyOut, 422: Problem})

@@ -94,14 +94,14 @@ def _digits(number: Decimal) -> int:
 
 
 def paper_out(paper: Paper, units: Unit) -> PaperOut:
-    """A paper in the studio's units."""
+    """A paper in the studio's units. It is made of what the tables hold, and not checked again."""
     core = core_paper(paper)
-    return PaperOut(
+    return PaperOut.model_construct(
         id=paper.pk,
         version=paper.version,
         units=units,
         name=paper.name,
-        kind=paper.kind,  # type: ignore[arg-type]
+        kind=paper.kind,
         width=write_length(core.width, units),
         height=write_length(core.height, units),
         width_nm=paper.width_nm,
@@ -111,19 +111,16 @@ def paper_out(paper: Paper, units: Unit) -> PaperOut:
         pack_price=None if core.pack_price is None else str(core.pack_price),
         on_hand=paper.on_hand,
         offcuts=[
-            OffcutDoc(width=write_length(o.width, units), height=write_length(o.height, units), count=o.count)
+            OffcutDoc.model_construct(
+                width=write_length(o.width, units), height=write_length(o.height, units), count=o.count
+            )
             for o in core.offcuts
         ],
-        motif=paper.motif,  # type: ignore[arg-type]
+        motif=paper.motif,
         ground=paper.ground,
         ink=paper.ink,
         caliper=write_length(core.caliper, "mm") if core.caliper else "",
-        edges=EdgesDoc(
-            **{
-                side: write_length(size, units) if (size := getattr(core.edges, side)) else ""
-                for side in EDGES
-            }
-        ),
+        edges=_edges_out(core.edges, units),
         pack=paper.pack_id,
         same_as=paper.same_as_id,
         at_once=paper.at_once,
@@ -133,12 +130,20 @@ def paper_out(paper: Paper, units: Unit) -> PaperOut:
         lead_days=paper.lead_days,
         low=paper.low,
         discontinued=paper.discontinued,
-        measured=MeasuredDoc(
-            **dict(
-                zip(("width", "height"), (write_length(s, units) for s in core.measured or ()), strict=False)
-            )
-        ),
+        measured=_measured_out(core.measured, units),
     )
+
+
+def _edges_out(edges: core.Edges, units: Unit) -> EdgesDoc:
+    left, right, top, bottom = (
+        write_length(size, units) if (size := getattr(edges, side)) else "" for side in EDGES
+    )
+    return EdgesDoc.model_construct(left=left, right=right, top=top, bottom=bottom)
+
+
+def _measured_out(measured: tuple[Length, Length] | None, units: Unit) -> MeasuredDoc:
+    width, height = ("", "") if measured is None else (write_length(side, units) for side in measured)
+    return MeasuredDoc.model_construct(width=width, height=height)
 
 
 def pack_out(pack: Pack) -> PackOut:
@@ -164,7 +169,7 @@ def supply_out(supply: Supply, units: Unit) -> SupplyOut:
             return write_length(Length(int(value)), units)
         return format(value.normalize(), "f")
 
-    return SupplyOut(
+    return SupplyOut.model_construct(
         id=supply.pk,
         version=supply.version,
         units=units,
@@ -185,7 +190,7 @@ def supply_out(supply: Supply, units: Unit) -> SupplyOut:
 
 
 def _holds_out(holds: core.Holds, units: Unit) -> HoldsDoc:
-    return HoldsDoc(
+    return HoldsDoc.model_construct(
         width=write_length(holds.width, units),
         height=write_length(holds.height, units),
         depth=write_length(holds.depth, units) if holds.depth else "",

@@ -37,8 +37,9 @@ def screens():
         f"/classes/{kit_class}/papers": "Sheets and packs",
         f"/classes/{kit_class}/sheets": "No plan of straight cuts",
         f"/classes/{kit_class}/supplies": "Supplies to pay now",
-        f"/classes/{kit_class}/cost": "Where it goes",
+        f"/classes/{kit_class}/cost": "is the least fee",
         "/cupboard": "Furrow check",
+        "/shopping": "In all",
     }
 
 

@@ -112,3 +112,15 @@ def test_the_table_and_the_page_say_what_the_screen_says(person, furnish):
     text = page.extract_text()
     for said in ("Shopping list", "Paper corner", "1 pack", "Any shop", "Pads", "Evening"):
         assert said in text
+
+
+def test_what_is_most_like_a_paper_is_offered_instead_but_nothing_that_is_not_to_be_had(person, furnish):
+    made = furnish(person)
+    more = {"kind": "cardstock", "width": "8 1/2", "height": "11", "pack_sheets": 10}
+    person.add("/papers", name="Near", ground="#d8c9a7", pack_price="6.00", **more)
+    person.add("/papers", name="Blue", ground="#2040c0", **more)
+    person.add("/papers", name="Gone", ground="#d9c9a8", discontinued=True, **more)
+    names = {row["id"]: row["name"] for row in person.get("/papers")}
+    found = person.get(f"/papers/{made['paper']['id']}/instead")
+    assert [names[row["paper"]] for row in found] == ["Near", "Blue"]
+    assert (found[0]["dearer"], found[1]["dearer"], found[0]["colour"] < 1) == ("0.10", None, True)

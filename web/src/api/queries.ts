@@ -52,6 +52,7 @@ export const keys = {
     cost,
     terms,
   ],
+  instead: (id: number) => ['instead', id],
   claims: ['claims'],
   shopping: (classes: string) => ['shopping', classes],
 } as const
@@ -164,6 +165,11 @@ export const asked = {
           ? ask(api.GET('/api/papers/{paper_id}/movements', { params: { path: { paper_id: id } } }))
           : ask(api.GET('/api/supplies/{supply_id}/movements', { params: { path: { supply_id: id } } })),
     }),
+  instead: (id: number) =>
+    queryOptions({
+      queryKey: keys.instead(id),
+      queryFn: () => ask(api.GET('/api/papers/{paper_id}/instead', { params: { path: { paper_id: id } } })),
+    }),
   /** What to charge; ``cost`` is the plan's own, which changes with the prices of the cupboard. */
   fee: (classId: number, version: number | undefined, cost: unknown, terms: FeeTerms) =>
     queryOptions({
@@ -254,7 +260,7 @@ const AFTER: Record<'project' | 'class' | 'paper' | 'supply' | 'pack' | 'import'
     'claims',
     'shopping',
   ],
-  paper: ['papers', 'project', ...OF_STOCK, ...OF_CLASSES],
+  paper: ['papers', 'instead', 'project', ...OF_STOCK, ...OF_CLASSES],
   supply: ['supplies', 'project', ...OF_STOCK, ...OF_CLASSES],
   pack: ['packs', ...OF_STOCK, ...OF_CLASSES],
   stock: ['papers', 'supplies', ...OF_STOCK, ...OF_CLASSES],

@@ -268,6 +268,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/papers/{paper_id}/instead": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Instead
+         * @description The eight papers most like one, those that are not to be had any more left out.
+         */
+        get: operations["studio_cupboard_ledger_api_instead"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/claims": {
         parameters: {
             query?: never;
@@ -1949,6 +1969,31 @@ export interface components {
              * @default
              */
             note: string;
+        };
+        /**
+         * InsteadOut
+         * @description A paper to use instead: in what it differs. ``colour`` is the CIEDE2000 difference of the grounds.
+         *
+         *     ``thicker`` is nm and ``dearer`` money a sheet, less than 0 where it is thinner or cheaper; null where that
+         *     is not known.
+         */
+        InsteadOut: {
+            /** Paper */
+            paper: number;
+            /** Same Kind */
+            same_kind: boolean;
+            /** Smaller */
+            smaller: boolean;
+            /** Turns */
+            turns: boolean;
+            /** Colour */
+            colour: number;
+            /** Thicker */
+            thicker: number | null;
+            /** Dearer */
+            dearer: string | null;
+            /** On Hand */
+            on_hand: number;
         };
         /**
          * ClaimOut
@@ -5385,6 +5430,37 @@ export interface operations {
             };
             /** @description Unprocessable Entity */
             422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    studio_cupboard_ledger_api_instead: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                paper_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["InsteadOut"][];
+                };
+            };
+            /** @description Not Found */
+            404: {
                 headers: {
                     [name: string]: unknown;
                 };

@@ -12,6 +12,7 @@ import { PaperRelations } from './PaperRelations'
 import { ShopFields } from './ShopFields'
 import { StockHistory } from './StockHistory'
 import { StockItemFoot, useStockItem } from './stockItem'
+import { UseInstead } from './UseInstead'
 
 const options = (words: Record<string, string>) =>
   Object.entries(words).map(([value, label]) => ({ value, label }))
@@ -184,6 +185,7 @@ function Opened({ paper, close }: { paper: Paper; close: () => void }) {
           error={said('ink')}
         />
       </div>
+      <UseInstead paper={paper} />
       <StockHistory of="paper" id={paper.id} unit="" units={studio.units} />
       <StockItemFoot item={item} removeLabel={t`Remove this paper`} />
       <StaleSave autosave={item.autosave} draftOf={(theirs) => theirs} />
