@@ -1974,8 +1974,8 @@ export interface components {
          * InsteadOut
          * @description A paper to use instead: in what it differs. ``colour`` is the CIEDE2000 difference of the grounds.
          *
-         *     ``thicker`` is nm and ``dearer`` money a sheet, less than 0 where it is thinner or cheaper; null where that
-         *     is not known.
+         *     ``thicker`` is nm and ``dearer`` money a sheet, less than 0 where it is thinner or cheaper; null where
+         *     that is not known.
          */
         InsteadOut: {
             /** Paper */
