@@ -112,6 +112,7 @@ def _supply(total: SupplyTotal) -> SupplyTotalOut:
             "supply": total.supply,
             "unit": total.unit,
             "needed": float(total.needed),
+            "lent": float(total.lent) or None,
             "lengths": [{"length": length, "count": count} for length, count in total.lengths],
             "packs": total.packs,
             "cost": _cash(total.line),

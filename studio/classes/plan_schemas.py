@@ -112,11 +112,12 @@ class LengthsOut(Schema):
 
 
 class SupplyTotalOut(Schema):
-    """One supply: needed (count, ml, or nm) and packs to buy."""
+    """One supply: needed (count, ml, or nm), the part of it that comes back, and packs to buy."""
 
     supply: str
     unit: SupplyUnit
     needed: float
+    lent: float | None = None
     lengths: list[LengthsOut]
     packs: int
     cost: str

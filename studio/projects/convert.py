@@ -34,7 +34,14 @@ def core_project(project: models.Project) -> core.Project:
         fits=tuple(_core_fit(fit) for fit in project.fits.all()),
         supplies=tuple(
             core.SupplyUse(
-                str(u.supply_id), u.count, _maybe(u.length_nm), u.cuts, _maybe(u.girth_nm), _maybe(u.bow_nm)
+                str(u.supply_id),
+                u.count,
+                _maybe(u.length_nm),
+                u.cuts,
+                _maybe(u.girth_nm),
+                _maybe(u.bow_nm),
+                u.shared_by,
+                u.lent,
             )
             for u in project.uses.all()
         ),
@@ -275,6 +282,8 @@ def store_pieces(row: models.Project, project: core.Project) -> None:
             cuts=u.cuts,
             girth_nm=u.girth,
             bow_nm=u.bow,
+            shared_by=u.shared_by,
+            lent=u.lent,
         )
         for n, u in enumerate(project.supplies)
     )

@@ -367,4 +367,6 @@ def _supply(use: SupplyUse, supply: Supply, voice: Voice) -> SafeString:
         amount = voice.number((use.count or Decimal(0)).normalize())
         if supply.unit == SupplyUnit.ML:
             amount = message("sheet-amount.ml", count=amount)
+    if use.shared_by != 1:
+        amount = message("sheet-amount.shared", amount=amount, people=use.shared_by)
     return fractions(voice.say("sheet.supply", supply=supply.name, amount=amount))

@@ -62,13 +62,15 @@ class FitDoc(Doc):
 
 
 class UseDoc(Doc):
-    """What one kit takes of a supply (its id as text)."""
+    """What is taken of a supply (its id as text), by each kit or by so many people; 0: by the class."""
 
     supply: str
     per_kit: str
     cuts: int = 1
     girth: str | None = None
     bow: str | None = None
+    shared_by: int | None = None
+    lent: bool | None = None
 
 
 class StepDoc(Doc):

@@ -45,7 +45,9 @@ def wants_of(studio: Studio, planned: Iterable[tuple[KitClass, Plan]]) -> Iterat
             row = supplies.get(total.supply)
             apart = row is not None and total.unit is SupplyUnit.LENGTH and not row.joinable
             lengths = total.lengths if apart else ()
-            yield Want("supply", total.supply, kit_class.name, kit_class.date, total.needed, lengths)
+            yield Want(
+                "supply", total.supply, kit_class.name, kit_class.date, total.needed, lengths, lent=total.lent
+            )
 
 
 def _sheets(kit_class: KitClass, plan: Plan) -> Counter[str]:

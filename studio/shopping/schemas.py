@@ -76,4 +76,4 @@ class BoughtIn(Schema):
     kind: Literal["paper", "pack", "supply"]
     id: int
     packs: int = Field(ge=1, le=100_000)
-    batch: str = Field(min_length=1, max_length=64)
+    batch: str = Field(min_length=1, max_length=36, pattern=r"^[A-Za-z0-9-]+$")

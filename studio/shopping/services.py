@@ -66,7 +66,7 @@ def buy(studio: Studio, kind: str, key: int, packs: int, batch: str, by: int | N
     """Packs were bought: what is in them is in the cupboard. The same batch counts once. Http404 as usual."""
     # The studio's row is held, so that one tick that is sent twice at once counts once.
     Studio.objects.select_for_update().get(pk=studio.pk)
-    name = f"{kind}:{key}:{packs}:{batch}"[:64]
+    name = f"{kind}:{key}:{packs}:{batch}"
     if Movement.objects.filter(studio=studio, batch=name).exists():
         return
     why = Because(Cause.BOUGHT, by, batch=name)

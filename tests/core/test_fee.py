@@ -88,6 +88,12 @@ def test_prices_are_written_as_people_write_them():
     assert str(fee_for(Decimal("149.50"), 10, usual, "EUR")) == "14.95"
 
 
+def test_a_step_finer_than_the_coins_still_pays():
+    fine = Terms(step=Decimal("0.003"))
+    assert fee_for(Decimal("54.32"), 10, fine, "EUR") == Decimal("5.44")
+    assert fee_for(Decimal("1010"), 10, Terms(step=Decimal("0.5")), "JPY") == Decimal(101)
+
+
 def test_tax_is_in_the_fee_and_the_venue_takes_its_part_of_all_of_it():
     # Arithmetic: of 12.00 at 20 percent tax 2.00 is tax; the venue's tenth is 1.20; 8.80 is kept.
     terms = Terms(venue=Fraction(1, 10), tax=Fraction(1, 5))

@@ -170,7 +170,10 @@ def assembled(draw, listed, supplies):
     listed_names = st.sampled_from([p.name for p in listed])
     counts = st.builds(CountOverride, listed_names, st.integers(0, 9))
     papers = st.builds(PaperOverride, listed_names, NAMES)
-    uses = st.builds(SupplyUse, st.just("glue"), st.sampled_from([Decimal("1.5"), Decimal(4)]))
+    uses = st.builds(
+        SupplyUse, st.just("glue"), st.sampled_from([Decimal("1.5"), Decimal(4)]),
+        shared_by=st.integers(0, 9), lent=st.booleans(),
+    )  # fmt: skip
     added = st.sampled_from([name for name in "XYZ" if name not in [p.name for p in listed]])
     variants = st.lists(
         st.builds(
@@ -211,7 +214,10 @@ def whole_jobs(draw):
     )
     cut = draw(SIZES)
     tie = SupplyUse("ribbon", None, Length(3 * cut), 3, draw(st.one_of(st.none(), SIZES)), draw(LENGTHS))
-    uses = (tie, SupplyUse("glue", count=Decimal("1.5")))
+    uses = (
+        tie,
+        SupplyUse("glue", count=Decimal("1.5"), shared_by=draw(st.integers(0, 9)), lent=draw(st.booleans())),
+    )
     supplies = (
         Supply("ribbon", "Ribbon", SupplyUnit.LENGTH, Decimal(4 * cut), None, Decimal(cut), False),
         Supply("glue", "Glue", SupplyUnit.ML, Decimal("50"), Decimal("4.10"), holds=draw(HOLDS)),

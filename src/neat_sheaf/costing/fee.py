@@ -65,4 +65,7 @@ def fee_for(cost: Decimal, seats: int, terms: Terms, currency: str) -> Decimal:
     exact = Fraction(cost) / (seats * left)
     step = Fraction(terms.step) or Fraction(1, 10 ** minor_digits(currency))
     below = Fraction(terms.below) if terms.step else Fraction(0)
-    return rounded(-(-(exact + below) // step) * step - below, currency)
+    price = -(-(exact + below) // step) * step - below
+    # A step finer than the coins is rounded up to them, so that it still pays.
+    coins = 10 ** minor_digits(currency)
+    return Decimal(-int(-price * coins // 1)).scaleb(-minor_digits(currency))

@@ -10,7 +10,7 @@ from fractions import Fraction
 from neat_sheaf.costing.cost import CostLine, ThreeCosts
 from neat_sheaf.cutting.plan import PaperPlan
 from neat_sheaf.errors import CannotPlanError, Fault, fault
-from neat_sheaf.job import Job
+from neat_sheaf.job import Class, Job
 from neat_sheaf.measure.length import Length
 from neat_sheaf.measure.money import rounded
 from neat_sheaf.messages import Measured
@@ -66,7 +66,10 @@ class PackTotal:
 
 @dataclass(frozen=True, slots=True)
 class SupplyTotal:
-    """A supply's shopping. ``needed`` is in its ``unit`` (lengths: nm); ``lengths`` are (nm, how many)."""
+    """A supply's shopping. ``needed`` is in its ``unit`` (lengths: nm); ``lengths`` are (nm, how many).
+
+    ``lent`` is the part of it that comes back.
+    """
 
     supply: str
     unit: SupplyUnit
@@ -74,6 +77,7 @@ class SupplyTotal:
     lengths: tuple[tuple[Length, int], ...]
     packs: int
     line: CostLine
+    lent: Decimal = Decimal(0)
 
 
 def paper_total(job: Job, plan: PaperPlan) -> PaperTotal:
@@ -151,25 +155,31 @@ def _longer_than_spool(job: Job, number: int, use: SupplyUse, supply: Supply) ->
 
 
 def _supply_total(job: Job, supply: Supply, uses: list[SupplyUse]) -> SupplyTotal:
-    kits = job.klass.kits
     lengths: tuple[tuple[Length, int], ...] = ()
     if supply.unit is SupplyUnit.LENGTH:
-        needed = Decimal(sum((use.length or 0) * kits for use in uses))
         by_cut: dict[Length, int] = {}
         for use in uses:
-            by_cut[use.cut_length] = by_cut.get(use.cut_length, 0) + use.cuts * kits
+            by_cut[use.cut_length] = by_cut.get(use.cut_length, 0) + use.cuts * _times(use, job.klass)
         lengths = tuple(by_cut.items())
-    else:
-        needed = sum(((use.count or Decimal(0)) * kits for use in uses), Decimal(0))
+    amounts_of = [(use, Decimal(use.length or 0) if use.count is None else use.count) for use in uses]
+    needed = sum((amount * _times(use, job.klass) for use, amount in amounts_of), Decimal(0))
+    lent = sum((amount * _times(use, job.klass) for use, amount in amounts_of if use.lent), Decimal(0))
     if lengths and not supply.joinable:
         bought = spools(supply, lengths, supply.on_hand)
     else:
         bought = packs(needed, supply.on_hand, supply.pack_size)
     price = supply.pack_price or Decimal(0)
-    used = rounded(Fraction(price) * Fraction(needed) / Fraction(supply.pack_size), job.currency)
+    used = rounded(Fraction(price) * Fraction(needed - lent) / Fraction(supply.pack_size), job.currency)
     amounts = ThreeCosts(used, used, rounded(price * bought, job.currency))
     line = CostLine("supply", supply.id, amounts, supply.pack_price is not None)
-    return SupplyTotal(supply.id, supply.unit, needed, lengths, bought, line)
+    return SupplyTotal(supply.id, supply.unit, needed, lengths, bought, line, lent)
+
+
+def _times(use: SupplyUse, klass: Class) -> int:
+    """How often a class takes what is said of a supply: for each kit, for so many at a table, or once."""
+    if use.shared_by == 1:
+        return klass.kits
+    return -(-klass.seats // use.shared_by) if use.shared_by else min(klass.kits, 1)
 
 
 def spools(supply: Supply, lengths: Iterable[tuple[Length, int]], here: Decimal) -> int:

@@ -39,7 +39,8 @@ class Goods:
 class Want:
     """What one class still takes of some goods; of a pack of designs, of one ``design``.
 
-    ``lengths`` are the cut lengths (nm) and how many, where they may not be joined.
+    ``lengths`` are the cut lengths (nm) and how many, where they may not be joined. ``lent`` is the part of
+    the amount that comes back, so that it serves the next class too.
     """
 
     kind: str
@@ -49,6 +50,7 @@ class Want:
     amount: Decimal
     lengths: tuple[tuple[Length, int], ...] = ()
     design: str = ""
+    lent: Decimal = Decimal(0)
 
 
 @dataclass(frozen=True, slots=True)
@@ -79,7 +81,7 @@ def shopping_list(goods: Sequence[Goods], wants: Iterable[Want]) -> list[Shoppin
 
 
 def _row(goods: Goods, wants: list[Want]) -> ShoppingRow:
-    needed = sum((want.amount for want in wants), Decimal(0))
+    needed = sum((want.amount - want.lent for want in wants), Decimal(0)) + max(want.lent for want in wants)
     free = max(Decimal(0), goods.here - goods.kept)
     if goods.designs:
         bought = _packs_of_designs(goods, wants)

@@ -88,6 +88,7 @@ def _supply(total: SupplyTotal) -> dict[str, Any]:
         "lengths": [{"length": millimetre_number(cut), "count": n} for cut, n in total.lengths],
         "packs": total.packs,
         "cost": str(total.line.amounts.cash_out),
+        **({"lent": _number(total.lent, by_length)} if total.lent else {}),
     }
 
 
@@ -185,13 +186,18 @@ def _read_pack(node: JsonValue, line: CostLine) -> PackTotal:
 
 
 def _read_supply(node: JsonValue, line: CostLine) -> SupplyTotal:
-    node.object(["supply", "unit", "needed", "lengths", "packs", "cost"])
+    node.object(["supply", "unit", "needed", "lengths", "packs", "cost"], ["lent"])
     unit = node.key("unit").choice(SupplyUnit)
     needed = node.key("needed")
+
+    def amount(part: JsonValue) -> Decimal:
+        return Decimal(part.millimetres()) if unit is SupplyUnit.LENGTH else part.amount()
+
     return SupplyTotal(
         supply=node.key("supply").text(),
         unit=unit,
-        needed=Decimal(needed.millimetres()) if unit is SupplyUnit.LENGTH else needed.amount(),
+        needed=amount(needed),
+        lent=node.take("lent", amount, Decimal(0)),
         lengths=node.list_at("lengths", _read_lengths),
         packs=node.key("packs").whole(),
         line=line,

@@ -92,7 +92,8 @@ class SupplyUse:
 
     ``count`` for a supply counted or measured out (each, ml); ``length`` (nm, all of it
     together) for one sold by length, taken as ``cuts`` equal lengths. A tie has a ``girth`` to
-    go around and what its ``bow`` takes too (nm).
+    go around and what its ``bow`` takes too (nm). ``shared_by``: it is for so many people at one, of those
+    who are seated; 1 is each kit, and 0 the whole class. ``lent``: it comes back, and is not used up.
     """
 
     supply: str
@@ -101,6 +102,8 @@ class SupplyUse:
     cuts: int = 1
     girth: Length | None = None
     bow: Length | None = None
+    shared_by: int = 1
+    lent: bool = False
 
     @property
     def cut_length(self) -> Length:

@@ -59,7 +59,7 @@ def finish(kit_class: KitClass, by: int | None) -> None:
         raise FileError([fault("", "finished-before")])
     for total in supply_totals(core_job(kit_class)):
         thing, why = Thing("supply", int(total.supply)), Because(Cause.USED, by, kit_class.pk)
-        move(kit_class.studio, thing, -total.needed, why)
+        move(kit_class.studio, thing, total.lent - total.needed, why)
     release(kit_class.studio, kit_class.pk)
     KitClass.objects.filter(pk=kit_class.pk).update(finished=timezone.now())
 

@@ -299,6 +299,10 @@ corner =
 sheet-amount =
     .lengths = { $count } of { $length }
     .ml = { $count } ml
+    .shared = { $amount } { $people ->
+        [0] for the class
+       *[other] for { $people } people
+    }
 one-kit-colourway = As chosen
 
 ## A template to trace

@@ -260,7 +260,7 @@ class Fit(models.Model):
 
 
 class SupplyUse(models.Model):
-    """What one kit takes of a supply: a count, or a length in equal cuts."""
+    """What is taken of a supply: a count, or a length in equal cuts; by so many people, 0 for the class."""
 
     project = models.ForeignKey(Project, models.CASCADE, related_name="uses")
     position = models.IntegerField()
@@ -270,6 +270,8 @@ class SupplyUse(models.Model):
     cuts = models.IntegerField(default=1)
     girth_nm = models.BigIntegerField(null=True, blank=True)
     bow_nm = models.BigIntegerField(null=True, blank=True)
+    shared_by = models.IntegerField(default=1)
+    lent = models.BooleanField(default=False)
 
     class Meta:
         ordering = ["position"]
@@ -280,7 +282,7 @@ class SupplyUse(models.Model):
                 | Q(count__isnull=True, length_nm__isnull=False, length_nm__gt=0),
                 name="use_is_count_or_length",
             ),
-            models.CheckConstraint(condition=Q(cuts__gte=1), name="use_cuts_at_least_one"),
+            models.CheckConstraint(condition=Q(cuts__gte=1, shared_by__gte=0), name="use_cuts_at_least_one"),
         ]
 
     def __str__(self) -> str:

@@ -2693,7 +2693,7 @@ export interface components {
         };
         /**
          * UseDoc
-         * @description What one kit takes of a supply (its id as text).
+         * @description What is taken of a supply (its id as text), by each kit or by so many people; 0: by the class.
          */
         UseDoc: {
             /** Supply */
@@ -2709,6 +2709,10 @@ export interface components {
             girth?: string | null;
             /** Bow */
             bow?: string | null;
+            /** Shared By */
+            shared_by?: number | null;
+            /** Lent */
+            lent?: boolean | null;
         };
         /**
          * VariantDoc
@@ -3871,7 +3875,7 @@ export interface components {
         Style: "fewest-sheets" | "usual" | "whole-kits" | "fewest-layouts" | "quickest" | "kit-per-sheet";
         /**
          * SupplyTotalOut
-         * @description One supply: needed (count, ml, or nm) and packs to buy.
+         * @description One supply: needed (count, ml, or nm), the part of it that comes back, and packs to buy.
          */
         SupplyTotalOut: {
             /** Supply */
@@ -3879,6 +3883,8 @@ export interface components {
             unit: components["schemas"]["SupplyUnit"];
             /** Needed */
             needed: number;
+            /** Lent */
+            lent?: number | null;
             /** Lengths */
             lengths: components["schemas"]["LengthsOut"][];
             /** Packs */

@@ -1,27 +1,17 @@
 import { t } from '@lingui/core/macro'
 import { Trans } from '@lingui/react/macro'
 import { Button } from '@mantine/core'
-import { useQueryClient } from '@tanstack/react-query'
-import { useState } from 'react'
 import { api, ask } from '../api/client'
-import { changed } from '../api/queries'
 import { dateOf } from '../i18n/format'
 import classes from './ClassPage.module.css'
 import { useClass } from './context'
+import { useAttempt } from './useAttempt'
 
 /** When the class is over, what it used leaves the cupboard; and it can be taken up again. */
 export function ClassOver() {
   const { saved } = useClass()
-  const queries = useQueryClient()
-  const [problem, setProblem] = useState('')
+  const [problem, attempt] = useAttempt()
   const path = { params: { path: { class_id: saved.id } } }
-  const attempt = (work: Promise<unknown>) => {
-    setProblem('')
-    work.then(
-      () => changed(queries, 'stock'),
-      (error: Error) => setProblem(error.message),
-    )
-  }
   return (
     <section aria-labelledby="over" className={classes.later}>
       <h2 id="over">

@@ -121,7 +121,7 @@ function Said({ fee, margin }: { fee: Found; margin: string }) {
       ) : null}{' '}
       {fee.pays_from === null ? (
         <span className="severe">
-          <Trans>It pays at no number of seats up to {number(fee.rows.length)}.</Trans>
+          <Trans>It pays at no number of seats up to {number(fee.rows.at(-1)?.seats ?? 0)}.</Trans>
         </span>
       ) : (
         <Trans>It pays from {seatsOf(fee.pays_from)}.</Trans>

@@ -1,31 +1,23 @@
 import { t } from '@lingui/core/macro'
 import { Trans } from '@lingui/react/macro'
 import { Button } from '@mantine/core'
-import { useQuery, useQueryClient } from '@tanstack/react-query'
-import { useState } from 'react'
+import { useQuery } from '@tanstack/react-query'
 import { api, ask, type Claim } from '../api/client'
-import { asked, changed } from '../api/queries'
+import { asked } from '../api/queries'
 import { offcuts as offcutsOf, sheets } from '../i18n/counts'
 import { Size } from '../ui/text/Length'
 import { useStudio } from '../ui/frame/session'
 import classes from './ClassPage.module.css'
 import { useClass } from './context'
+import { useAttempt } from './useAttempt'
 
 /** What is set aside in the cupboard for the class, so that no other class plans with it. */
 export function SetAside() {
   const { saved, paperOf, supplyOf } = useClass()
   const { units } = useStudio()
   const claims = useQuery(asked.claims())
-  const queries = useQueryClient()
-  const [problem, setProblem] = useState('')
+  const [problem, attempt] = useAttempt()
   const path = { params: { path: { class_id: saved.id } } }
-  const attempt = (work: Promise<unknown>) => {
-    setProblem('')
-    work.then(
-      () => changed(queries, 'stock'),
-      (error: Error) => setProblem(error.message),
-    )
-  }
   const all = claims.data ?? []
   const mine = all.filter((claim) => claim.kit_class === saved.id)
   const name = (claim: Claim) =>

@@ -98,6 +98,11 @@ function Name({ row, units }: { row: Row; units: Units }) {
   return (
     <>
       {row.own.name}
+      {row.lent ? (
+        <div className={classes.sub}>
+          <Trans>comes back, and is not used up</Trans>
+        </div>
+      ) : null}
       {row.own.unit === 'length' ? (
         <div className={classes.sub}>
           {row.lengths.map((cut, n) => (

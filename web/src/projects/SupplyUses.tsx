@@ -1,6 +1,6 @@
 import { t } from '@lingui/core/macro'
 import { Trans } from '@lingui/react/macro'
-import { ActionIcon, Button, NumberInput, Select, TextInput } from '@mantine/core'
+import { ActionIcon, Button, Checkbox, NumberInput, Select, TextInput } from '@mantine/core'
 import { IconPlus, IconX } from '@tabler/icons-react'
 import { useQuery } from '@tanstack/react-query'
 import type { Fault, ProjectIn } from '../api/client'
@@ -11,6 +11,13 @@ import { useStudio } from '../ui/frame/session'
 import classes from './Extras.module.css'
 
 type Uses = NonNullable<ProjectIn['supplies']>
+
+/** Who has one amount of a supply: each kit, so many people at a table, or the class. */
+const sharing = (now: number) =>
+  [...new Set([1, 2, 3, 4, 6, 8, 0, now])].map((people) => ({
+    value: String(people),
+    label: people === 1 ? t`each kit` : people === 0 ? t`the class` : t`${people} people`,
+  }))
 
 /** What one kit takes of each supply. */
 export function SupplyUses({
@@ -69,6 +76,13 @@ export function SupplyUses({
             ) : (
               <span />
             )}
+            <Select
+              aria-label={t`Who has ${supply?.name ?? ''}`}
+              allowDeselect={false}
+              data={sharing(use.shared_by ?? 1)}
+              value={String(use.shared_by ?? 1)}
+              onChange={(value) => value && set({ shared_by: Number(value) })}
+            />
             <ActionIcon
               variant="subtle"
               color="gray"
@@ -77,6 +91,14 @@ export function SupplyUses({
             >
               <IconX size={18} />
             </ActionIcon>
+            {(use.shared_by ?? 1) !== 1 || use.lent ? (
+              <Checkbox
+                className={classes.shared}
+                label={t`It comes back: it is not used up`}
+                checked={use.lent ?? false}
+                onChange={(e) => set({ lent: e.currentTarget.checked })}
+              />
+            ) : null}
             {byLength && !supply.joinable ? (
               <p className={classes.tie}>
                 <Trans>Tied around</Trans>
@@ -122,6 +144,8 @@ export function SupplyUses({
                   supply: String(supply.id),
                   per_kit: supply.unit === 'length' ? '12 in' : '1',
                   cuts: 1,
+                  shared_by: 1,
+                  lent: false,
                 },
               ])
           }}

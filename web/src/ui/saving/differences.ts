@@ -34,6 +34,8 @@ function nameOf(key: string): string {
     extras: t`what else it costs`,
     amount: t`amount`,
     per: t`for`,
+    shared_by: t`shared by`,
+    lent: t`comes back`,
     times: t`times`,
     over: t`uses`,
     fits: t`what fits what`,

@@ -1,0 +1,85 @@
+"""Supplies for so many people at a table, for the class, and those that come back."""
+
+from __future__ import annotations
+
+import datetime as dt
+from dataclasses import replace
+from decimal import Decimal
+
+import pytest
+from hypothesis import given
+from hypothesis import strategies as st
+
+from neat_sheaf.costing import Goods, Want, shopping_list, supply_totals
+from neat_sheaf.formats.job_file import read_job, write_job
+from neat_sheaf.formats.plan_file import read_plan, write_plan
+from neat_sheaf.job import Class, Colourway
+from neat_sheaf.plan import plan_job
+from neat_sheaf.project import SupplyUse
+from neat_sheaf.stock import Supply, SupplyUnit
+from tests.core.building import inch, job, letter, piece
+
+SCISSORS = Supply("scissors", "Ribbon scissors", SupplyUnit.EACH, Decimal(1), Decimal("6.00"))
+TAPE = Supply("tape", "Strong tape", SupplyUnit.LENGTH, Decimal(inch("100")), Decimal("2.00"))
+
+
+def taught(seats: int, use: SupplyUse, supply: Supply = SCISSORS):
+    made = job([piece("Card", "4", "5")], [letter()], 1)
+    klass = Class(seats, 1, 1, None, (Colourway("all", seats + 2, {"body": "body"}),))
+    project = replace(made.project, supplies=(use,))
+    return replace(made, project=project, supplies=(supply,), klass=klass)
+
+
+def pair(**more):
+    return SupplyUse("scissors", Decimal(1), **more)
+
+
+@pytest.mark.parametrize(
+    ("shared_by", "needed"),
+    [(1, 14), (2, 6), (5, 3), (12, 1), (40, 1), (0, 1)],
+)
+def test_what_people_share_is_counted_by_those_who_are_seated(shared_by, needed):
+    # Common practice: one pair of ribbon scissors a table; the sample and the spare kit sit at none.
+    (total,) = supply_totals(taught(12, pair(shared_by=shared_by)))
+    assert (total.needed, total.packs) == (needed, needed)
+
+
+@given(st.integers(0, 60), st.integers(2, 9))
+def test_everybody_is_at_some_table_and_one_table_fewer_has_no_room(seats, people):
+    (total,) = supply_totals(taught(seats, pair(shared_by=people)))
+    assert total.needed * people >= seats
+    assert not total.needed or (total.needed - 1) * people < seats
+
+
+def test_lengths_are_shared_as_well():
+    (total,) = supply_totals(taught(12, SupplyUse("tape", length=inch("30"), cuts=3, shared_by=4), TAPE))
+    assert (total.needed, total.lengths) == (Decimal(3 * inch("30")), ((inch("10"), 9),))
+
+
+def test_what_comes_back_is_bought_and_is_no_material_of_the_kits():
+    (total,) = supply_totals(taught(12, pair(shared_by=4, lent=True)))
+    amounts = total.line.amounts
+    assert (total.lent, amounts.cash_out, amounts.material_used) == (3, Decimal("18.00"), Decimal("0.00"))
+    (used,) = supply_totals(taught(12, pair(shared_by=4)))
+    assert (used.lent, used.line.amounts.material_used) == (0, Decimal("18.00"))
+
+
+def test_what_comes_back_serves_the_next_class_too():
+    day = dt.date(2027, 3, 1)
+    goods = Goods("supply", "s", Decimal(1), Decimal("6.00"), Decimal(1))
+    wants = [
+        Want("supply", "s", "A", day, Decimal(3), lent=Decimal(3)),
+        Want("supply", "s", "B", day, Decimal(5), lent=Decimal(5)),
+    ]
+    (row,) = shopping_list([goods], wants)
+    assert (row.needed, row.packs) == (5, 4)
+    mixed = [*wants, Want("supply", "s", "C", day, Decimal(2))]
+    assert shopping_list([goods], mixed)[0].needed == 7
+
+
+def test_it_is_in_the_job_file_and_in_the_plan_file():
+    made = taught(12, pair(shared_by=4, lent=True))
+    assert read_job(write_job(made)).project.supplies == made.project.supplies
+    plan = plan_job(made)
+    assert read_plan(write_plan(plan)).supplies == plan.supplies
+    assert plan.supplies[0].lent == 3
