@@ -21,7 +21,8 @@ from neat_sheaf.errors import CannotPlanError
 from neat_sheaf.formats.job_file import job_document, read_job
 from neat_sheaf.formats.plan_file import plan_document
 from neat_sheaf.formats.reading import FileError
-from neat_sheaf.job import Cutting
+from neat_sheaf.job import Cutting, Style
+from neat_sheaf.measure.length import millimetres
 from neat_sheaf.measure.side import Side
 from neat_sheaf.nesting.items import Stock
 from neat_sheaf.nesting.tree import Split, Spot, counts, cuts, offcuts, placements, widened
@@ -62,6 +63,20 @@ def test_squared_sheets_with_a_margin_are_cut_as_they_are_drawn(made, square, ma
         assert [p.sheets for p in plan.papers] == [p.sheets for p in plain.papers]
         assert [p.lower_bound for p in plan.papers] == [p.lower_bound for p in plain.papers]
     assert squared(squared(made)) == squared(made)
+
+
+@pytest.mark.parametrize("style", Style)
+def test_squared_sheets_of_another_size_are_there_when_the_first_size_is_not_used(style):
+    pieces = [
+        piece("Panel", "7", "3 3/8"),
+        piece("Strip", "5 1/2", "3/4", per_kit=4, scrap=True),
+        piece("Dot", "3/4", "3/4", per_kit=3, scrap=True),
+    ]
+    other = replace(letter("other", same_as="body"), width=millimetres(210), height=millimetres(297))
+    cutting = Cutting(style=style, mix_sizes=True, squaring=inch("1/16"))
+    made = job(pieces, [letter(), other], 10, cutting)
+    plan = plan_job(made)
+    assert faults_of(job_document(made), plan_document(plan)) == []
 
 
 def test_a_margin_is_left_where_it_is_free_and_not_where_it_is_not():

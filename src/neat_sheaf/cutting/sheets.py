@@ -299,8 +299,9 @@ def _paper_plans(
     job: Job, option: CuttingOption, layouts: list[tuple[Paper, SheetLayout]]
 ) -> Iterator[PaperPlan]:
     for paper in job.sizes_of(option.paper):
-        mine = tuple(layout for of, layout in layouts if of is paper)
-        if not mine and paper is not option.paper:
+        # An option may come from the same job made again, so papers are told by their ids.
+        mine = tuple(layout for of, layout in layouts if of.id == paper.id)
+        if not mine and paper.id != option.paper.id:
             continue
         sheets = sum(layout.times for layout in mine if layout.stock.is_sheet)
         used = sum(layout.times for layout in mine if not layout.stock.is_sheet)
