@@ -59,8 +59,9 @@ def core_job(kit_class: KitClass, listed: Project | None = None) -> core.Job:
     if kit_class.mix_sizes:
         sizes = sizes | studio.papers.filter(same_as__in=used)
     rows = list(sizes.prefetch_related("offcuts"))
-    aside = set_aside_elsewhere(studio, kit_class.pk)
-    moved = used_by(studio).get(kit_class.pk or 0, {})
+    used_here = used_by(studio)
+    aside = set_aside_elsewhere(studio, [kit_class.pk], used_here)
+    moved = used_here.get(kit_class.pk or 0, {})
     packs = studio.packs.filter(pk__in={row.pack_id for row in rows if row.pack_id})
     return core.Job(
         project=project,

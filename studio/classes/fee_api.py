@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from decimal import Decimal, InvalidOperation
+from decimal import Decimal
 from fractions import Fraction
 
 from django.http import HttpRequest
@@ -17,19 +17,21 @@ from studio.common.problems import Problem
 
 router = Router(tags=["choices"])
 
+_MOST = 10**9
+
 
 class TermsIn(Schema):
-    """Shares in percent, as decimal text; ``step`` and ``below`` are money, and ``fee`` is one to try.
+    """Shares in percent; ``step`` and ``below`` are money, and ``fee`` is one to try.
 
     ``cash``: what is paid now is to be paid back, else all that the class uses.
     """
 
-    margin: str = Field("0", max_length=12)
-    venue: str = Field("0", max_length=12)
-    tax: str = Field("0", max_length=12)
-    step: str = Field("0", max_length=12)
-    below: str = Field("0", max_length=12)
-    fee: str = Field("", max_length=20)
+    margin: Decimal = Field(Decimal(0), ge=0, le=99)
+    venue: Decimal = Field(Decimal(0), ge=0, le=99)
+    tax: Decimal = Field(Decimal(0), ge=0, le=500)
+    step: Decimal = Field(Decimal(0), ge=0, le=_MOST)
+    below: Decimal = Field(Decimal(0), ge=0, le=_MOST)
+    fee: Decimal | None = Field(None, ge=0, le=_MOST)
     cash: bool = False
 
 
@@ -61,32 +63,11 @@ class FeeOut(Schema):
     currency: str
 
 
-def _share(name: str, text: str, most: int) -> Fraction:
-    """A percentage as a share. FileError where it is none from 0 to ``most``."""
-    number = _number(name, text)
-    if not 0 <= number <= most:
-        raise FileError([fault(name, "out-of-range.whole", found=text, least=0, most=most)])
-    return Fraction(number) / 100
-
-
-def _number(name: str, text: str) -> Decimal:
-    try:
-        number = Decimal(text.strip() or "0")
-    except InvalidOperation:
-        number = Decimal("NaN")
-    if not number.is_finite() or abs(number) > 10**9:
-        raise FileError([fault(name, "not-a-number.kind", found=text)])
-    return number
-
-
 def _terms(sent: TermsIn) -> Terms:
-    step, below = _number("step", sent.step), _number("below", sent.below)
-    if step < 0 or not 0 <= below <= step:
-        raise FileError([fault("step", "price-step")])
-    return Terms(
-        _share("margin", sent.margin, 99), _share("venue", sent.venue, 99), _share("tax", sent.tax, 500),
-        step, below,
-    )  # fmt: skip
+    if sent.below > sent.step:
+        raise FileError([fault("below", "price-step")])
+    margin, venue, tax = (Fraction(percent) / 100 for percent in (sent.margin, sent.venue, sent.tax))
+    return Terms(margin, venue, tax, sent.step, sent.below)
 
 
 @router.get("/classes/{class_id}/fee", response={200: FeeOut, 404: Problem, 422: Problem})
@@ -104,9 +85,7 @@ def fee(request: HttpRequest, class_id: int, sent: Query[TermsIn]) -> FeeOut:
         least = fee_for(cost(here), here.seats, terms, job.currency)
     except NoFeeError:
         least = None
-    tried = _number("fee", sent.fee) if sent.fee.strip() else job.klass.fee or least
-    if tried is None or tried < 0:
-        tried = None
+    tried = job.klass.fee or least if sent.fee is None else sent.fee
     incomes = [kept_of(tried or Decimal(0), row.seats, terms, job.currency) for row in found.rows]
     paying = [
         row.seats for row, income in zip(found.rows, incomes, strict=True) if tried and income >= cost(row)

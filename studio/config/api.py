@@ -31,6 +31,7 @@ from studio.common.door import CODES, KEYS, Door
 from studio.common.problems import Locked, NotSignedIn, Stale, fault_out, problem
 from studio.common.voices import plain_voice
 from studio.cupboard.api import router as cupboard
+from studio.cupboard.instead_api import router as instead
 from studio.cupboard.ledger_api import router as ledger
 from studio.projects.api import router as projects
 from studio.projects.files_api import router as files
@@ -47,6 +48,7 @@ for router in (
     habits,
     cupboard,
     ledger,
+    instead,
     projects,
     lines,
     folding,

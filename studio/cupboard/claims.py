@@ -5,8 +5,9 @@ A claim holds until its class is over. What a class has used already is a part o
 
 from __future__ import annotations
 
-from collections.abc import Iterator, Mapping
+from collections.abc import Collection, Iterator, Mapping
 from decimal import Decimal
+from typing import NamedTuple
 
 from django.db import transaction
 from django.db.models import Q, Sum
@@ -15,39 +16,38 @@ from django.utils import timezone
 from neat_sheaf.errors import fault
 from neat_sheaf.formats.reading import FileError
 from studio.accounts.models import Studio
-from studio.cupboard.ledger import Thing, count_of
+from studio.cupboard.ledger import Thing, count_of, thing_of
 from studio.cupboard.models import Claim, Movement, Paper, Supply
 
-__all__ = ["Held", "claims_of", "hand_over", "release", "set_aside", "set_aside_elsewhere", "used_by"]
+__all__ = ["Held", "Used", "claims_of", "hand_over", "release", "set_aside", "set_aside_elsewhere", "used_by"]
 
-_BY_CUTTING = ["used", "miscut", "kept"]
-
-
-class Held:
-    """What is left of a claim: the claim, and how much of it the class has not used yet."""
-
-    def __init__(self, claim: Claim, thing: Thing, left: Decimal) -> None:
-        self.claim, self.thing, self.left = claim, thing, left
+_OF_THE_PLAN = ["used", "kept"]
 
 
-def thing_claimed(claim: Claim) -> Thing:
-    """What a claim is of."""
-    if claim.supply_id is not None:
-        return Thing("supply", claim.supply_id)
-    return Thing("paper", claim.paper_id or 0, claim.width_nm, claim.height_nm)
+class Held(NamedTuple):
+    """What is left of a claim: the claim, what it is of, and how much the class has not used yet."""
+
+    claim: Claim
+    thing: Thing
+    left: Decimal
 
 
-def used_by(studio: Studio) -> dict[int, dict[Thing, Decimal]]:
-    """What each class has moved by itself, net of what was undone: less than 0 for what it took.
+Used = dict[int, dict[Thing, Decimal]]
+"""What classes (by their keys) have moved by themselves: less than 0 for what they took."""
+
+
+def used_by(studio: Studio, *, miscuts: bool = False) -> Used:
+    """What each class has moved by itself, net of what was undone.
 
     Of papers and offcuts only what the cutting that is pinned now moved: what was cut before it began again
-    is gone.
+    is gone. So is what was miscut, which no plan counts on; with ``miscuts`` it is here too.
     """
+    causes = [*_OF_THE_PLAN, "miscut"] if miscuts else _OF_THE_PLAN
     rows = Movement.objects.filter(studio=studio, kit_class__isnull=False).filter(
-        Q(cause__in=_BY_CUTTING) | Q(cause="undone", undoes__cause__in=_BY_CUTTING)
+        Q(cause__in=causes) | Q(cause="undone", undoes__cause__in=causes)
     )
     rows = rows.filter(Q(run__isnull=False) | Q(supply__isnull=False))
-    found: dict[int, dict[Thing, Decimal]] = {}
+    found: Used = {}
     for kit_class, paper, supply, width, height, amount in rows.values_list(
         "kit_class", "paper", "supply", "width_nm", "height_nm"
     ).annotate(Sum("amount")):
@@ -56,22 +56,24 @@ def used_by(studio: Studio) -> dict[int, dict[Thing, Decimal]]:
     return found
 
 
-def claims_of(studio: Studio) -> Iterator[Held]:
-    """Every claim that holds today, with what is left of it."""
-    used = used_by(studio)
+def claims_of(studio: Studio, used: Used | None = None) -> Iterator[Held]:
+    """Every claim that holds today, with what is left of it; ``used`` where it was asked for already."""
+    used = used_by(studio) if used is None else used
     today = timezone.localdate()
     rows = Claim.objects.filter(studio=studio).select_related("kit_class")
     for claim in rows.filter(Q(kit_class__date__isnull=True) | Q(kit_class__date__gte=today)):
-        thing = thing_claimed(claim)
+        thing = thing_of(claim)
         taken = -used.get(claim.kit_class_id, {}).get(thing, Decimal(0))
         left = max(Decimal(0), claim.amount - max(Decimal(0), taken))
         yield Held(claim, thing, left)
 
 
-def set_aside_elsewhere(studio: Studio, *classes: int | None) -> dict[Thing, Decimal]:
-    """How much of each thing is set aside for other classes than these."""
+def set_aside_elsewhere(
+    studio: Studio, classes: Collection[int | None], used: Used | None = None
+) -> dict[Thing, Decimal]:
+    """How much of each thing is set aside for other classes than these; ``used`` as in ``claims_of``."""
     found: dict[Thing, Decimal] = {}
-    for held in claims_of(studio):
+    for held in claims_of(studio, used):
         if held.claim.kit_class_id not in classes:
             found[held.thing] = found.get(held.thing, Decimal(0)) + held.left
     return found
@@ -94,15 +96,16 @@ def set_aside(studio: Studio, kit_class: int, needed: Mapping[Thing, Decimal]) -
             for s in studio.supplies.select_for_update().filter(pk__in=supplies).order_by("pk")
         },
     }
-    elsewhere = set_aside_elsewhere(studio, kit_class)
-    used = used_by(studio).get(kit_class, {})
+    used = used_by(studio)
+    elsewhere = set_aside_elsewhere(studio, [kit_class], used)
+    own = used.get(kit_class, {})
     Claim.objects.filter(kit_class=kit_class).delete()
     found: dict[Thing, Decimal] = {}
     for thing, amount in sorted(needed.items()):
         row = rows.get((thing.kind, thing.key))
         if row is None:
             continue
-        taken = max(Decimal(0), -used.get(thing, Decimal(0)))
+        taken = max(Decimal(0), -own.get(thing, Decimal(0)))
         free = count_of(row, thing) - elsewhere.get(thing, Decimal(0)) + taken
         if (claimed := min(amount, free)) > 0:
             found[thing] = claimed
@@ -116,16 +119,18 @@ def set_aside(studio: Studio, kit_class: int, needed: Mapping[Thing, Decimal]) -
 @transaction.atomic
 def hand_over(studio: Studio, claim: Claim, to: int, amount: Decimal) -> None:
     """Give some of what is set aside for one class to another. FileError where there is not so much."""
-    thing = thing_claimed(claim)
+    thing = thing_of(claim)
     manager = studio.supplies if thing.kind == "supply" else studio.papers
     manager.select_for_update().get(pk=thing.key)
     held = next((h for h in claims_of(studio) if h.claim.pk == claim.pk), None)
     if held is None or not 0 < amount <= held.left:
         raise FileError([fault("amount", "not-so-much-aside")])
     rest = held.claim.amount - amount
-    Claim.objects.filter(pk=claim.pk).update(amount=rest) if rest else Claim.objects.filter(
-        pk=claim.pk
-    ).delete()
+    row = Claim.objects.filter(pk=claim.pk)
+    if rest:
+        row.update(amount=rest)
+    else:
+        row.delete()
     other, made = Claim.objects.get_or_create(
         studio=studio, kit_class_id=to, **thing.columns, defaults={"amount": amount}
     )

@@ -12,15 +12,15 @@ from dataclasses import dataclass
 from decimal import Decimal
 
 from django.db import transaction
-from django.db.models import F, Sum
+from django.db.models import Sum
 
 from neat_sheaf.errors import fault
 from neat_sheaf.formats.reading import FileError
 from neat_sheaf.stock.ledger import Cause
 from studio.accounts.models import Studio
-from studio.cupboard.models import Movement, Offcut, Paper, Supply
+from studio.cupboard.models import Claim, Movement, Offcut, Paper, Supply
 
-__all__ = ["Because", "Thing", "count_of", "counted", "move", "thing_of", "undo", "write_counts"]
+__all__ = ["Because", "Thing", "count_of", "counted", "counts_of", "move", "thing_of", "undo"]
 
 
 _TAKING = (Cause.USED, Cause.MISCUT)
@@ -62,7 +62,7 @@ class Because:
 
 @transaction.atomic
 def move(studio: Studio, thing: Thing, amount: Decimal | int, why: Because) -> list[Movement]:
-    """Change a count and say why; nothing where the amount is 0. Http404's DoesNotExist where it is gone.
+    """Change a count and say why; nothing where the amount is 0. DoesNotExist where the thing is gone.
 
     Where more is taken than the cupboard knows of, the rest was there all the same: it is found first.
     """
@@ -126,7 +126,7 @@ def counted(
             _noted(studio, thing, now - was, now, why)
 
 
-def write_counts(row: Paper | Supply) -> dict[Thing, Decimal]:
+def counts_of(row: Paper | Supply) -> dict[Thing, Decimal]:
     """Every count of a paper or supply as it is kept: of a paper its sheets and its offcuts by size."""
     if isinstance(row, Supply):
         return {Thing("supply", row.pk): row.on_hand}
@@ -136,8 +136,8 @@ def write_counts(row: Paper | Supply) -> dict[Thing, Decimal]:
     return {thing: Decimal(count) for thing, count in found.items()}
 
 
-def thing_of(row: Movement) -> Thing:
-    """What a movement is of."""
+def thing_of(row: Movement | Claim) -> Thing:
+    """What a movement or a claim is of."""
     if row.supply_id is not None:
         return Thing("supply", row.supply_id)
     return Thing("paper", row.paper_id or 0, row.width_nm, row.height_nm)
@@ -166,11 +166,10 @@ def _keep(row: Paper | Supply, thing: Thing, count: Decimal) -> None:
         row.offcuts.filter(width_nm=thing.width, height_nm=thing.height).delete()
         if count:
             Offcut.objects.create(paper=row, width_nm=thing.width, height_nm=thing.height, count=int(count))
-    elif isinstance(row, Paper):
-        Paper.objects.filter(pk=row.pk).update(on_hand=int(count))
-    else:
-        Supply.objects.filter(pk=row.pk).update(on_hand=count)
-    type(row).objects.filter(pk=row.pk).update(version=F("version") + 1)
+        count = Decimal(row.on_hand)
+    row.on_hand = int(count) if isinstance(row, Paper) else count
+    row.version += 1
+    row.save(update_fields=["on_hand", "version"])
 
 
 def _noted(

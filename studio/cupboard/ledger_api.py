@@ -4,22 +4,18 @@ from __future__ import annotations
 
 import datetime as dt
 from decimal import Decimal
-from fractions import Fraction
 from typing import Literal
 
 from django.http import HttpRequest
 from django.shortcuts import get_object_or_404
 from ninja import Field, Router, Schema
 
-from neat_sheaf.advice.instead import Candidate, use_instead
 from neat_sheaf.formats.reading import FileError, JsonValue
 from neat_sheaf.measure.length import Length, Unit, write_length
-from neat_sheaf.measure.money import rounded
 from neat_sheaf.stock.ledger import Cause
 from studio.accounts.tenancy import own, studio_of
 from studio.common.problems import Problem
 from studio.cupboard.claims import claims_of
-from studio.cupboard.convert import core_paper
 from studio.cupboard.ledger import Because, Thing, move, undo
 from studio.cupboard.models import Movement, Paper, Supply
 
@@ -167,45 +163,6 @@ def undo_movement(request: HttpRequest, movement_id: int) -> MovementOut:
     """Take back one movement: another one is written that undoes it."""
     movement = get_object_or_404(Movement, pk=movement_id, studio=studio_of(request))
     return movement_out(undo(studio_of(request), movement, request.user.pk), studio_of(request).measure)
-
-
-class InsteadOut(Schema):
-    """A paper to use instead: in what it differs. ``colour`` is the CIEDE2000 difference of the grounds.
-
-    ``thicker`` is nm and ``dearer`` money a sheet, less than 0 where it is thinner or cheaper; null where
-    that is not known.
-    """
-
-    paper: int
-    same_kind: bool
-    smaller: bool
-    turns: bool
-    colour: float
-    thicker: int | None
-    dearer: str | None
-    on_hand: int
-
-
-@router.get("/papers/{paper_id}/instead", response={200: list[InsteadOut], 404: Problem})
-def instead(request: HttpRequest, paper_id: int) -> list[InsteadOut]:
-    """The eight papers most like one, those that are not to be had any more left out."""
-    studio = studio_of(request)
-    own(Paper.objects.all(), request, paper_id)
-    packs = {pack.pk: (pack.price, pack.sheets) for pack in studio.packs.all()}
-    found: dict[int, Candidate] = {}
-    for row in studio.papers.prefetch_related("offcuts"):
-        price, sheets = packs.get(row.pack_id or 0, (row.pack_price, row.pack_sheets))
-        each = None if price is None else Fraction(price) / sheets
-        if row.pk == paper_id or not row.discontinued:
-            found[row.pk] = Candidate(core_paper(row), row.ground, each)
-    return [
-        InsteadOut(
-            paper=int(row.paper), same_kind=row.same_kind, smaller=row.smaller, turns=row.turns,
-            colour=round(row.colour, 1), thicker=row.thicker, on_hand=row.on_hand,
-            dearer=None if row.dearer is None else str(rounded(row.dearer, studio.currency)),
-        )
-        for row in use_instead(found[paper_id], found.values())[:8]
-    ]  # fmt: skip
 
 
 @router.get("/claims", response=list[ClaimOut])

@@ -15,7 +15,7 @@ from neat_sheaf.measure.length import Length, Unit
 from neat_sheaf.stock.ledger import Cause
 from studio.accounts.models import Studio
 from studio.cupboard.convert import EDGES, pack_out, paper_out, supply_out
-from studio.cupboard.ledger import Because, counted, write_counts
+from studio.cupboard.ledger import Because, counted, counts_of
 from studio.cupboard.models import Offcut, Pack, Paper, Supply
 from studio.cupboard.schemas import PackIn, PackOut, PaperIn, PaperOut, SupplyIn, SupplyOut
 
@@ -74,7 +74,7 @@ def store_paper(paper: Paper, payload: PaperIn, studio: Studio, by: int | None =
     for side, size in edges.items():
         setattr(paper, f"edge_{side}_nm", size)
     paper.pack_id, paper.same_as_id = payload.pack, payload.same_as
-    before = write_counts(paper) if paper.pk else {}
+    before = counts_of(paper) if paper.pk else {}
     for field in (
         "kind", "print", "pack_sheets", "on_hand", "motif", "ground", "ink", "at_once", "code", "shelf",
         "shop", "lead_days", "low", "discontinued",
@@ -88,7 +88,7 @@ def store_paper(paper: Paper, payload: PaperIn, studio: Studio, by: int | None =
             Offcut.objects.bulk_create(
                 Offcut(paper=paper, width_nm=w, height_nm=h, count=n) for w, h, n in offcuts
             )
-            counted(studio, before, write_counts(paper), Because(Cause.COUNTED, by))
+            counted(studio, before, counts_of(paper), Because(Cause.COUNTED, by))
     except IntegrityError as error:
         raise _taken(error, "paper", paper.name) from error
     return paper_out(paper, form.root.units)
@@ -175,7 +175,7 @@ def store_supply(supply: Supply, payload: SupplyIn, studio: Studio, by: int | No
     def low_line(node: JsonValue) -> Decimal | None:
         return None if node.value == "" else quantity(node)
 
-    before = write_counts(supply) if supply.pk else {}
+    before = counts_of(supply) if supply.pk else {}
     supply.name = form.name()
     supply.low = form.root.take("low", low_line, None)
     supply.pack_size = form.root.take("pack_size", over_zero, Decimal(1))
@@ -190,7 +190,7 @@ def store_supply(supply: Supply, payload: SupplyIn, studio: Studio, by: int | No
     try:
         with transaction.atomic():
             supply.save()
-            counted(studio, before, write_counts(supply), Because(Cause.COUNTED, by))
+            counted(studio, before, counts_of(supply), Because(Cause.COUNTED, by))
     except IntegrityError as error:
         raise _taken(error, "supply", supply.name) from error
     return supply_out(supply, form.root.units)

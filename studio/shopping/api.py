@@ -11,6 +11,7 @@ from django.utils import timezone
 from ninja import Router, Status
 
 from neat_sheaf.costing import ShoppingRow
+from neat_sheaf.formats.csv_file import inert
 from neat_sheaf.measure.money import rounded
 from neat_sheaf.messages import Amount
 from neat_sheaf.wording import Voice
@@ -139,14 +140,9 @@ def as_table(request: HttpRequest, classes: str = "") -> HttpResponse:
                 row.price or "", out.currency if row.price else "", row.over, row.order_by or "",
                 "; ".join(row.classes),
             )  # fmt: skip
-            writer.writerow([_inert(str(cell)) for cell in cells])
+            writer.writerow([inert(str(cell)) for cell in cells])
     voice = voice_for(request)
     return download(voice.say("file-shopping"), "csv", text.getvalue(), "text/csv; charset=utf-8")
-
-
-def _inert(cell: str) -> str:
-    """The cell as text, and never as a formula, wherever it is opened."""
-    return f"'{cell}" if cell.startswith(("=", "+", "-", "@", "\t", "\r", "'")) else cell
 
 
 @router.get("/shopping.pdf", response={200: bytes})

@@ -7,7 +7,7 @@ from collections import Counter
 from collections.abc import Iterable, Iterator
 from decimal import Decimal
 
-from neat_sheaf.costing import Goods, Want
+from neat_sheaf.costing import Goods, Need
 from neat_sheaf.plan import Plan
 from neat_sheaf.stock import SupplyUnit
 from studio.accounts.models import Studio
@@ -18,7 +18,7 @@ from studio.cupboard.convert import core_supply, plain_price
 from studio.cupboard.ledger import Thing
 from studio.cupboard.models import Paper
 
-__all__ = ["classes_to_come", "goods_of", "wants_of"]
+__all__ = ["classes_to_come", "goods_of", "needs_of"]
 
 _NONE = Decimal(0)
 
@@ -30,22 +30,22 @@ def classes_to_come(studio: Studio, today: dt.date) -> list[KitClass]:
     return sorted(coming, key=lambda row: (row.date is None, row.date or today, row.name))
 
 
-def wants_of(studio: Studio, planned: Iterable[tuple[KitClass, Plan]]) -> Iterator[Want]:
+def needs_of(studio: Studio, planned: Iterable[tuple[KitClass, Plan]]) -> Iterator[Need]:
     """What each class still takes: what is pinned or planned, less what it took already."""
     packs = dict(studio.papers.filter(pack__isnull=False).values_list("pk", "pack_id"))
     supplies = {str(row.pk): row for row in studio.supplies.all()}
-    used = used_by(studio)
+    used = used_by(studio, miscuts=True)
     for kit_class, plan in planned:
         took = used.get(kit_class.pk, {})
         for paper, sheets in _sheets(kit_class, plan).items():
             left = Decimal(sheets) + took.get(Thing("paper", int(paper)), _NONE)
             kind, key = ("pack", str(packs[int(paper)])) if int(paper) in packs else ("paper", paper)
-            yield Want(kind, key, kit_class.name, kit_class.date, left, design=paper)
+            yield Need(kind, key, kit_class.name, kit_class.date, left, design=paper)
         for total in plan.supplies:
             row = supplies.get(total.supply)
             apart = row is not None and total.unit is SupplyUnit.LENGTH and not row.joinable
             lengths = total.lengths if apart else ()
-            yield Want(
+            yield Need(
                 "supply", total.supply, kit_class.name, kit_class.date, total.needed, lengths, lent=total.lent
             )
 
@@ -63,12 +63,14 @@ def _sheets(kit_class: KitClass, plan: Plan) -> Counter[str]:
 
 def goods_of(studio: Studio, chosen: Iterable[int]) -> list[Goods]:
     """Everything that is bought in packs, with what is here and what is set aside for classes not chosen."""
-    aside = set_aside_elsewhere(studio, *chosen)
+    aside = set_aside_elsewhere(studio, list(chosen))
     papers = list(studio.papers.all())
     found = [_paper(row, aside) for row in papers if row.pack_id is None]
     for pack in studio.packs.all():
         designs = [row for row in papers if row.pack_id == pack.pk]
-        free = {str(row.pk): row.on_hand - aside.get(Thing("paper", row.pk), _NONE) for row in designs}
+        free = {
+            str(row.pk): max(_NONE, row.on_hand - aside.get(Thing("paper", row.pk), _NONE)) for row in designs
+        }
         found.append(
             Goods(
                 "pack", str(pack.pk), Decimal(pack.sheets), plain_price(pack.price),

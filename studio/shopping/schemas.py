@@ -25,7 +25,7 @@ class ShoppingRowOut(Schema):
     """What to buy of a paper, a pack of designs or a supply. Amounts are text in its unit.
 
     ``kept`` is set aside for classes that are not shopped for; ``over`` is what is left when every class has
-    taken its part. ``bought`` are the packs that were ticked for this list today.
+    taken its part.
     """
 
     kind: Literal["paper", "pack", "supply"]

@@ -19,7 +19,7 @@ from studio.classes.models import KitClass
 from studio.classes.planning import plan_of_class
 from studio.cupboard.ledger import Because, Thing, move, undo
 from studio.cupboard.models import Movement
-from studio.shopping.convert import classes_to_come, goods_of, wants_of
+from studio.shopping.convert import classes_to_come, goods_of, needs_of
 
 __all__ = ["Bought", "Listed", "bought_today", "buy", "listed", "unbuy"]
 
@@ -57,7 +57,7 @@ def listed(studio: Studio, chosen: Collection[int] | None = None) -> Listed:
                 unplanned[row.pk] = found.faults
             else:
                 planned.append((row, found.plan))
-    rows = shopping_list(goods_of(studio, of), wants_of(studio, planned))
+    rows = shopping_list(goods_of(studio, of), needs_of(studio, planned))
     return Listed(coming, of, unplanned, rows)
 
 

@@ -119,7 +119,7 @@ def fixed(project, code, **more):
 @given(
     st.integers(20, 70), st.integers(20, 70), st.integers(8, 24), st.integers(-20, 20), st.integers(-10, 10)
 )
-def test_a_sleeve_mended_is_never_too_small_or_too_loose(width, height, wall, off, deep):
+def test_a_sleeve_fixed_is_never_too_small_or_too_loose(width, height, wall, off, deep):
     drawer = tray("Drawer", f"{width + 2 * wall}/16", f"{height + 2 * wall}/16", f"{wall}/16")
     front, depth = max(4, width + off), max(2, wall + deep)
     marks = [front, front + depth, 2 * front + depth, 2 * front + 2 * depth]
@@ -137,7 +137,7 @@ def test_a_sleeve_mended_is_never_too_small_or_too_loose(width, height, wall, of
 
 
 @given(st.integers(4, 90), st.integers(4, 90), st.integers(4, 40), st.booleans(), st.integers(40, 100))
-def test_a_box_mended_for_what_goes_inside_has_room_for_it(width, depth, height, rigid, blank):
+def test_a_box_fixed_for_what_goes_inside_has_room_for_it(width, depth, height, rigid, blank):
     box = tray("Box", f"{blank}/8", f"{blank + 8}/8", "1")
     thing = Content("Jar", inch(f"{width}/8"), inch(f"{depth}/8"), inch(f"{height}/8"), "Box", rigid)
     project = Project("T", (box,), contents=(thing,))
@@ -147,7 +147,7 @@ def test_a_box_mended_for_what_goes_inside_has_room_for_it(width, depth, height,
 
 
 @given(st.integers(1, 15), st.integers(1, 4), st.integers(1, 3))
-def test_a_tab_mended_is_as_wide_as_its_adhesive(sixteenths, runs, before):
+def test_a_tab_fixed_is_as_wide_as_its_adhesive(sixteenths, runs, before):
     narrow = min(sixteenths, 4 * runs - 1)
     tab = Tab(Panel(before + 1, 1), runs)
     at = [f"{n}" for n in range(1, before + 1)]
@@ -158,7 +158,7 @@ def test_a_tab_mended_is_as_wide_as_its_adhesive(sixteenths, runs, before):
 
 
 @given(st.integers(1, 60), st.integers(1, 60), st.integers(1, 4), st.sampled_from(["in", "cm"]))
-def test_a_ribbon_mended_reaches_around_and_ties_a_bow_and_is_a_round_length(around, bow, cuts, units):
+def test_a_ribbon_fixed_reaches_around_and_ties_a_bow_and_is_a_round_length(around, bow, cuts, units):
     girth, extra = inch(f"{around * 5}/8"), inch(f"{bow * 3}/8")
     use = SupplyUse("ribbon", None, Length(inch("1/8") * cuts), cuts, girth, extra)
     project = Project("T", (), supplies=(use,))

@@ -174,7 +174,7 @@ def test_each_fault_is_named_by_its_path_and_calls_forth_no_others(path, value, 
         assert list(found) == [where]
 
 
-def test_the_path_and_the_mend_are_said_as_published():
+def test_the_path_and_the_fix_are_said_as_published():
     document = changed("project", "pieces", 1, "width", to="4 1/0")
     fault = faults(document)["project.pieces[1].width"]
     says = "project.pieces[1].width: '4 1/0' is not a length; write 4 1/4, 4.25 or 108 mm"

@@ -11,25 +11,14 @@ from math import ceil
 from hypothesis import given, settings
 from hypothesis import strategies as st
 
-from neat_sheaf.costing import Goods, Want, shopping_list
+from neat_sheaf.costing import Goods, Need, shopping_list
 from neat_sheaf.cutting.sheets import plan_sheets
 from neat_sheaf.measure.length import Length
 from neat_sheaf.pinned import Round, Why, steps_of, taken_by
 from neat_sheaf.stock import Offcut, Supply, SupplyUnit
-from neat_sheaf.stock.ledger import Cause, Movement, balance, still_to_move, undone
+from neat_sheaf.stock.ledger import Cause, still_to_move
 from tests.core.building import inch, job, letter, piece
 from tests.core.made_up_jobs import jobs
-
-AMOUNTS = st.decimals(-99, 99, places=3).filter(bool)
-
-
-@given(st.lists(AMOUNTS, max_size=20), st.data())
-def test_a_balance_with_everything_undone_is_nothing(amounts, data):
-    made = [Movement(n, amount, Cause.FOUND) for n, amount in enumerate(amounts)]
-    some = data.draw(st.sets(st.sampled_from(range(len(made))))) if made else set()
-    back = [Movement(100 + n, -made[n].amount, Cause.UNDONE, n) for n in some]
-    left = [movement for movement in made if movement.number not in undone([*made, *back])]
-    assert balance([*made, *back]) == sum((movement.amount for movement in left), Decimal(0))
 
 
 @given(
@@ -100,9 +89,9 @@ CLASSES = st.lists(
 @given(CLASSES, st.integers(0, 30), st.integers(0, 30), st.integers(1, 12), st.integers(0, 20))
 def test_packs_cover_what_the_classes_take_and_one_fewer_does_not(classes, here, kept, pack, lead):
     goods = Goods("paper", "1", Decimal(pack), Decimal("2.50"), Decimal(here), Decimal(kept), lead)
-    wants = [Want("paper", "1", f"C{n}", day, Decimal(count)) for n, (count, day) in enumerate(classes)]
+    needs = [Need("paper", "1", f"C{n}", day, Decimal(count)) for n, (count, day) in enumerate(classes)]
     needed = sum(count for count, _ in classes)
-    rows = shopping_list([goods], wants)
+    rows = shopping_list([goods], needs)
     if not needed:
         assert rows == []
         return
@@ -121,11 +110,11 @@ def test_the_design_that_is_shortest_decides_how_many_packs():
         "pack", "1", Decimal(12), Decimal("9.00"), designs={"a": 2, "b": 2},
         designs_free={"a": Decimal(1), "b": Decimal(0)},
     )  # fmt: skip
-    wants = [
-        Want("pack", "1", "Tuesday", DAY, Decimal(3), design="a"),
-        Want("pack", "1", "Friday", None, Decimal(5), design="b"),
+    needs = [
+        Need("pack", "1", "Tuesday", DAY, Decimal(3), design="a"),
+        Need("pack", "1", "Friday", None, Decimal(5), design="b"),
     ]
-    (row,) = shopping_list([goods], wants)
+    (row,) = shopping_list([goods], needs)
     assert (row.packs, row.price, row.classes) == (3, Decimal("27.00"), ("Tuesday", "Friday"))
 
 
@@ -134,10 +123,27 @@ def test_ribbon_that_may_not_be_joined_is_cut_from_whole_spools_for_all_classes_
     spool = Supply("r", "Ribbon", SupplyUnit.LENGTH, Decimal(inch("100")), joinable=False)
     goods = Goods("supply", "r", spool.pack_size, here=Decimal(inch("50")), supply=spool)
     long, short = Length(inch("40")), Length(inch("15"))
-    wants = [
-        Want("supply", "r", "A", DAY, Decimal(2 * long), ((long, 2),)),
-        Want("supply", "r", "B", DAY, Decimal(3 * short), ((short, 3),)),
+    needs = [
+        Need("supply", "r", "A", DAY, Decimal(2 * long), ((long, 2),)),
+        Need("supply", "r", "B", DAY, Decimal(3 * short), ((short, 3),)),
     ]
-    (row,) = shopping_list([goods], wants)
+    (row,) = shopping_list([goods], needs)
     # 40 from the remnant; 40 + 15 + 15 + 15 from one spool.
     assert (row.packs, row.price) == (1, None)
+
+
+@given(st.integers(1, 9), st.integers(0, 350), st.integers(20, 100), st.integers(1, 30))
+def test_no_length_is_cut_across_two_spools_that_are_here(whole, begun, cut, count):
+    spool = Supply("r", "Ribbon", SupplyUnit.LENGTH, Decimal(inch("100")), joinable=False)
+    size, length = inch("100"), Length(inch("1") * cut)
+    here = Decimal(whole * size + begun * inch("1") % size)
+    goods = Goods("supply", "r", spool.pack_size, here=here, supply=spool)
+    needs = [Need("supply", "r", "A", None, Decimal(count * length), ((length, count),))]
+    (row,) = shopping_list([goods], needs)
+    there = whole * (size // length) + int(here) % size // length
+    assert row.packs == max(0, -(-(count - there) // (size // length)))
+    # The same where two lengths are packed together.
+    other = Length(length + 1)
+    both = [Need("supply", "r", "A", None, Decimal(1), ((length, count), (other, 1)))]
+    if other <= size:
+        assert shopping_list([goods], both)[0].packs >= row.packs

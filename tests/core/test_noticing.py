@@ -200,7 +200,7 @@ def test_it_fires_where_it_should_and_not_beside_it(code, bad, good, more):
 @pytest.mark.parametrize(
     ("code", "bad", "good", "more"), PAIRS, ids=[f"{n}-{p[0]}" for n, p in enumerate(PAIRS)]
 )
-def test_the_mend_of_a_finding_mends_it_and_breaks_nothing(code, bad, good, more):
+def test_the_fix_of_a_finding_mends_it_and_breaks_nothing(code, bad, good, more):
     before = found(bad, more)
     severe = {(f.code, f.where) for f in before if f.level is Level.ERROR}
     for finding in [f for f in before if f.code == code and f.fix is not None]:
@@ -212,7 +212,7 @@ def test_the_mend_of_a_finding_mends_it_and_breaks_nothing(code, bad, good, more
 @pytest.mark.parametrize(
     ("code", "bad", "good", "more"), PAIRS, ids=[f"{n}-{p[0]}" for n, p in enumerate(PAIRS)]
 )
-def test_a_mend_put_into_the_document_part_by_part_makes_the_mended_project(code, bad, good, more):
+def test_a_fix_put_into_the_document_part_by_part_makes_the_fixed_project(code, bad, good, more):
     for fix in [f.fix for f in found(bad, more) if f.fix is not None]:
         document, changes = project_document(bad, "in"), changes_document(bad, fix.project, "in")
         pieces = changes.pop("pieces", [])
@@ -259,7 +259,7 @@ def test_thick_stock_wants_a_lid_larger_by_twice_its_caliper():
     assert "twice the thickness" in said(finding)
 
 
-def test_a_lid_is_mended_to_the_feel_the_studio_likes():
+def test_a_lid_is_fixed_to_the_feel_the_studio_likes():
     box = project(
         tray("Lid", "7 3/8", "7 3/8", "1"),
         tray("Base", "7 3/8", "7 3/8", "1"),

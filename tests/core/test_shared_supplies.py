@@ -10,7 +10,7 @@ import pytest
 from hypothesis import given
 from hypothesis import strategies as st
 
-from neat_sheaf.costing import Goods, Want, shopping_list, supply_totals
+from neat_sheaf.costing import Goods, Need, shopping_list, supply_totals
 from neat_sheaf.formats.job_file import read_job, write_job
 from neat_sheaf.formats.plan_file import read_plan, write_plan
 from neat_sheaf.job import Class, Colourway
@@ -67,13 +67,13 @@ def test_what_comes_back_is_bought_and_is_no_material_of_the_kits():
 def test_what_comes_back_serves_the_next_class_too():
     day = dt.date(2027, 3, 1)
     goods = Goods("supply", "s", Decimal(1), Decimal("6.00"), Decimal(1))
-    wants = [
-        Want("supply", "s", "A", day, Decimal(3), lent=Decimal(3)),
-        Want("supply", "s", "B", day, Decimal(5), lent=Decimal(5)),
+    needs = [
+        Need("supply", "s", "A", day, Decimal(3), lent=Decimal(3)),
+        Need("supply", "s", "B", day, Decimal(5), lent=Decimal(5)),
     ]
-    (row,) = shopping_list([goods], wants)
+    (row,) = shopping_list([goods], needs)
     assert (row.needed, row.packs) == (5, 4)
-    mixed = [*wants, Want("supply", "s", "C", day, Decimal(2))]
+    mixed = [*needs, Need("supply", "s", "C", day, Decimal(2))]
     assert shopping_list([goods], mixed)[0].needed == 7
 
 

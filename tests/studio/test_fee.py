@@ -71,5 +71,5 @@ def test_terms_under_which_no_fee_pays_and_terms_that_are_none(person, furnish):
     made = furnish(person)
     path = f"/classes/{made['class']['id']}/fee"
     assert person.get(f"{path}?venue=99&tax=400")["least"] is None
-    for wrong in ("margin=x", "venue=120", "step=-1", "step=1&below=2", "fee=much"):
+    for wrong in ("margin=x", "venue=120", "step=-1", "step=1&below=2", "fee=much", "tax=NaN", "fee=1e99"):
         assert person.ask("GET", f"{path}?{wrong}").status_code == 422

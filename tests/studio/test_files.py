@@ -205,7 +205,7 @@ def test_pasted_rows_come_back_as_pieces_or_faults_by_line(person):
     assert [f["path"] for f in faulty["faults"]] == ["line 1, column 3 (width)"]
 
 
-def test_a_mend_comes_as_changes_that_save(person):
+def test_a_fix_comes_as_changes_that_save(person):
     project = person.add(
         "/projects",
         name="Box",

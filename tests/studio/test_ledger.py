@@ -151,6 +151,38 @@ def test_what_was_cut_before_beginning_again_is_gone(person, furnish):
     reconciled()
 
 
+def test_a_miscut_sheet_is_gone_and_the_class_plans_without_it(person, furnish):
+    made = furnish(person)
+    person.save(f"/papers/{made['paper']['id']}", paper_of(person, made) | {"on_hand": 5})
+    path = f"/classes/{made['class']['id']}/cutting"
+    person.ask("POST", path)
+    lost = {"paper": str(made["paper"]["id"]), "piece": "Card", "count": 1, "by": "sheet"}
+    steps = person.ask("POST", f"{path}/miscut/good", lost).json()["steps"]
+    person.save(f"{path}/done", {"done": steps})
+    assert {row["cause"]: row["amount"] for row in told(person, made) if row["amount"] < "0"} == {
+        "used": "-4", "miscut": "-1",
+    }  # fmt: skip
+    assert (paper_of(person, made)["on_hand"], packs_to_buy(person, made["class"])) == (0, 0)
+    # Two more kits take a fifth sheet. The one that was spoilt does not serve for it.
+    kit_class = person.get(f"/classes/{made['class']['id']}")
+    person.save(f"/classes/{kit_class['id']}", kit_class | {"seats": 9})
+    assert packs_to_buy(person, kit_class) == 1
+
+
+def test_what_was_undone_by_hand_is_not_put_back_again_with_its_step(person, furnish):
+    made = furnish(person)
+    person.save(f"/papers/{made['paper']['id']}", paper_of(person, made) | {"on_hand": 20})
+    path = f"/classes/{made['class']['id']}/cutting"
+    person.ask("POST", path)
+    person.save(f"{path}/done", {"done": 1})
+    person.ask("POST", f"/movements/{told(person, made)[0]['id']}/undo")
+    assert paper_of(person, made)["on_hand"] == 20
+    for done in (0, 1, 0):
+        person.save(f"{path}/done", {"done": done})
+        assert paper_of(person, made)["on_hand"] == 20
+    reconciled()
+
+
 def second_class(person, made, **more):
     (colourway,) = made["class"]["colourways"]
     choice = {"name": "Plain", "share": 1, "papers": colourway["papers"]}

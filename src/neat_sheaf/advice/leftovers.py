@@ -60,21 +60,21 @@ def leftovers(
         paper = job.paper(paper_id)
         size = Length(width), Length(height)
         own = [("", piece) for piece in _cut_from(job, paper)]
-        pieces = own + [(name, piece) for name, theirs in others for piece in theirs]
+        pieces = own + [(name, piece) for name, theirs in others for piece in theirs if piece.pass_of is None]
         found.append(Leftover(paper_id, *size, count, tuple(_makes(paper, *size, pieces))))
     order = {paper.paper: n for n, paper in enumerate(sheets.papers)}
     return sorted(found, key=lambda left: (order[left.paper], -left.width * left.height, left.width))
 
 
 def _cut_from(job: Job, paper: Paper) -> Iterable[Piece]:
-    """The job's pieces that some colourway cuts from a paper or another size of it."""
+    """The job's pieces that some colourway cuts from a paper or another size of it, and no die gives."""
     roles = {
         role
         for c in job.klass.colourways
         for role, chosen in c.papers.items()
         if chosen == paper.id or chosen == paper.same_as or job.paper(chosen).same_as == paper.id
     }
-    return (piece for piece in job.project.pieces if piece.paper in roles)
+    return (piece for piece in job.project.pieces if piece.paper in roles and piece.pass_of is None)
 
 
 def _makes(

@@ -12,18 +12,18 @@ from neat_sheaf.costing.purchases import (
     paper_total,
     supply_totals,
 )
-from neat_sheaf.costing.shopping import Goods, ShoppingRow, Want, shopping_list
+from neat_sheaf.costing.shopping import Goods, Need, ShoppingRow, shopping_list
 
 __all__ = [
     "Cost",
     "CostLine",
     "Goods",
+    "Need",
     "PackTotal",
     "PaperTotal",
     "ShoppingRow",
     "SupplyTotal",
     "ThreeCosts",
-    "Want",
     "cost",
     "pack_totals",
     "packs",

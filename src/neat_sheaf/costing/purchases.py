@@ -185,14 +185,18 @@ def _times(use: SupplyUse, klass: Class) -> int:
 def spools(supply: Supply, lengths: Iterable[tuple[Length, int]], here: Decimal) -> int:
     """Fewest spools to buy: cut lengths (nm, how many) that cannot span two of them, ``here`` nm left of one.
 
-    They are nested on a strip 1 nm high.
+    What is here is whole spools and one that is begun. They are nested on a strip 1 nm high.
     """
     thin = Length(1)
-    stock = [Stock(Length(int(supply.pack_size)), thin)]
-    if here > 0:
-        stock.append(Stock(Length(int(here)), thin, 1))
+    size = Length(int(supply.pack_size))
+    whole, begun = divmod(int(here), size)
+    stock = [Stock(size, thin)]
+    if whole:
+        stock.append(Stock(size, thin, whole))
+    if begun:
+        stock.append(Stock(Length(begun), thin, 1))
     wanted = [(cut, n) for cut, n in lengths if n]
     if len(wanted) == 1:
         ((cut, count),) = wanted
-        return packs(count, int(here) // cut, int(supply.pack_size) // cut)
+        return packs(count, whole * (size // cut) + begun // cut, size // cut)
     return nest([Item(cut, thin) for cut, _ in wanted], [n for _, n in wanted], stock)[0].sheets

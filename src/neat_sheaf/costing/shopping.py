@@ -11,7 +11,7 @@ from neat_sheaf.costing.purchases import packs, spools
 from neat_sheaf.measure.length import Length
 from neat_sheaf.stock import Supply
 
-__all__ = ["Goods", "ShoppingRow", "Want", "shopping_list"]
+__all__ = ["Goods", "Need", "ShoppingRow", "shopping_list"]
 
 
 @dataclass(frozen=True, slots=True)
@@ -36,7 +36,7 @@ class Goods:
 
 
 @dataclass(frozen=True, slots=True)
-class Want:
+class Need:
     """What one class still takes of some goods; of a pack of designs, of one ``design``.
 
     ``lengths`` are the cut lengths (nm) and how many, where they may not be joined. ``lent`` is the part of
@@ -71,26 +71,26 @@ class ShoppingRow:
     classes: tuple[str, ...]
 
 
-def shopping_list(goods: Sequence[Goods], wants: Iterable[Want]) -> list[ShoppingRow]:
-    """A row for each of the goods that some class wants, in the order given."""
-    by_goods: dict[tuple[str, str], list[Want]] = {}
-    for want in wants:
-        if want.amount > 0:
-            by_goods.setdefault((want.kind, want.id), []).append(want)
+def shopping_list(goods: Sequence[Goods], needs: Iterable[Need]) -> list[ShoppingRow]:
+    """A row for each of the goods that some class needs, in the order given."""
+    by_goods: dict[tuple[str, str], list[Need]] = {}
+    for need in needs:
+        if need.amount > 0:
+            by_goods.setdefault((need.kind, need.id), []).append(need)
     return [_row(one, by_goods[one.kind, one.id]) for one in goods if (one.kind, one.id) in by_goods]
 
 
-def _row(goods: Goods, wants: list[Want]) -> ShoppingRow:
-    needed = sum((want.amount - want.lent for want in wants), Decimal(0)) + max(want.lent for want in wants)
+def _row(goods: Goods, needs: list[Need]) -> ShoppingRow:
+    needed = sum((need.amount - need.lent for need in needs), Decimal(0)) + max(need.lent for need in needs)
     free = max(Decimal(0), goods.here - goods.kept)
     if goods.designs:
-        bought = _packs_of_designs(goods, wants)
+        bought = _packs_of_designs(goods, needs)
         free = sum(goods.designs_free.values(), Decimal(0))
     elif goods.supply is not None:
-        bought = spools(goods.supply, _summed(wants), free)
+        bought = spools(goods.supply, _summed(needs), free)
     else:
         bought = packs(needed, free, goods.pack_size)
-    days = [want.day for want in wants if want.day is not None]
+    days = [need.day for need in needs if need.day is not None]
     return ShoppingRow(
         goods=goods,
         needed=needed,
@@ -98,24 +98,24 @@ def _row(goods: Goods, wants: list[Want]) -> ShoppingRow:
         price=None if goods.pack_price is None else goods.pack_price * bought,
         over=free + goods.pack_size * bought - needed,
         order_by=min(days) - dt.timedelta(days=1 + goods.lead_days) if bought and days else None,
-        classes=tuple(dict.fromkeys(want.klass for want in wants)),
+        classes=tuple(dict.fromkeys(need.klass for need in needs)),
     )
 
 
-def _packs_of_designs(goods: Goods, wants: list[Want]) -> int:
+def _packs_of_designs(goods: Goods, needs: list[Need]) -> int:
     """As many packs as the design that is shortest needs."""
     by_design: dict[str, Decimal] = {}
-    for want in wants:
-        by_design[want.design] = by_design.get(want.design, Decimal(0)) + want.amount
+    for need in needs:
+        by_design[need.design] = by_design.get(need.design, Decimal(0)) + need.amount
     return max(
         packs(amount, goods.designs_free.get(design, Decimal(0)), goods.designs[design])
         for design, amount in by_design.items()
     )
 
 
-def _summed(wants: list[Want]) -> tuple[tuple[Length, int], ...]:
+def _summed(needs: list[Need]) -> tuple[tuple[Length, int], ...]:
     lengths: dict[Length, int] = {}
-    for want in wants:
-        for length, count in want.lengths:
+    for need in needs:
+        for length, count in need.lengths:
             lengths[length] = lengths.get(length, 0) + count
     return tuple(lengths.items())

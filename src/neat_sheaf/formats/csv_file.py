@@ -23,7 +23,7 @@ from neat_sheaf.quick.draft import Known, follows_by_role
 from neat_sheaf.quick.reading import read_clauses
 from neat_sheaf.quick.writing import clauses_beyond_columns
 
-__all__ = ["COLUMNS", "looks_like_rows", "read_csv", "write_csv"]
+__all__ = ["COLUMNS", "inert", "looks_like_rows", "read_csv", "write_csv"]
 
 COLUMNS = (
     "name", "per_kit", "width", "height", "score_width", "score_height", "paper", "follows_print",
@@ -38,7 +38,7 @@ _FORMULA = ("=", "+", "-", "@", "\t", "\r", "\n", "＝", "＋", "－", "＠")
 
 def write_csv(pieces: Sequence[Piece], units: Unit, delimiter: str = ",") -> str:
     """The pieces as a table with a header; ``read_csv`` reads it back."""
-    rows = [list(COLUMNS), *([_inert(cell) for cell in _cells(piece, units)] for piece in pieces)]
+    rows = [list(COLUMNS), *([inert(cell) for cell in _cells(piece, units)] for piece in pieces)]
     return "".join(delimiter.join(map(_quoted, row)) + "\r\n" for row in rows)
 
 
@@ -59,7 +59,7 @@ def _plain(line: Line) -> bool:
     return line.full and line.fold is Fold.VALLEY and not line.relief and line.angle is None
 
 
-def _inert(cell: str) -> str:
+def inert(cell: str) -> str:
     """The cell as text, and never as a formula, wherever it is opened."""
     return f"'{cell}" if cell.startswith((*_FORMULA, "'")) else cell
 

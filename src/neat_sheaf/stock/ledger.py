@@ -1,15 +1,13 @@
-"""Why a count is what it is: movements of stock, and their sum."""
+"""Why stock moves, and what is still to be moved."""
 
 from __future__ import annotations
 
 from collections import Counter
-from collections.abc import Hashable, Iterable, Mapping
-from dataclasses import dataclass
-from decimal import Decimal
+from collections.abc import Hashable, Mapping
 from enum import StrEnum
 from typing import TypeVar
 
-__all__ = ["BY_CUTTING", "Cause", "Movement", "balance", "still_to_move", "undone"]
+__all__ = ["BY_CUTTING", "Cause", "still_to_move"]
 
 K = TypeVar("K", bound=Hashable)
 
@@ -29,26 +27,6 @@ class Cause(StrEnum):
 
 BY_CUTTING = (Cause.USED, Cause.MISCUT, Cause.KEPT)
 """What cutting a class moves by itself."""
-
-
-@dataclass(frozen=True, slots=True)
-class Movement:
-    """One change of a count: more or less than 0, in sheets, pieces, ml or nm. ``undoes``: whose number."""
-
-    number: int
-    amount: Decimal
-    cause: Cause
-    undoes: int | None = None
-
-
-def balance(movements: Iterable[Movement]) -> Decimal:
-    """What there is: the sum of everything that moved."""
-    return sum((movement.amount for movement in movements), Decimal(0))
-
-
-def undone(movements: Iterable[Movement]) -> set[int]:
-    """The numbers of movements that another one undoes."""
-    return {movement.undoes for movement in movements if movement.undoes is not None}
 
 
 def still_to_move(wanted: Mapping[K, int], moved: Mapping[K, int]) -> dict[K, int]:

@@ -113,9 +113,17 @@ def _move_stock(run: CuttingRun, by: int | None) -> None:
     for taken, amount in taken_by(rounds_of(run), run.done).items():
         wanted[Thing("paper", int(taken.paper), taken.width, taken.height), taken.cause] += amount
     moved: Counter[tuple[Thing, Cause]] = Counter()
-    for row in run.movements.filter(cause__in=[cause.value for cause in BY_CUTTING]):
+    standing: Counter[tuple[Thing, Cause]] = Counter()
+    rows = run.movements.filter(cause__in=[cause.value for cause in BY_CUTTING])
+    for row in rows.select_related("undone_by"):
         moved[thing_of(row), Cause(row.cause)] += int(row.amount)
+        if not hasattr(row, "undone_by"):
+            standing[thing_of(row), Cause(row.cause)] += int(row.amount)
     for (thing, cause), amount in sorted(still_to_move(wanted, moved).items()):
+        if cause is Cause.KEPT and amount < 0:
+            amount = max(amount, -standing[thing, cause])
+        elif cause is not Cause.KEPT and amount > 0:
+            amount = min(amount, -standing[thing, cause])
         with contextlib.suppress(Paper.DoesNotExist):  # a paper may have been removed since
             move(run.kit_class.studio, thing, amount, Because(cause, by, run.kit_class_id, run.pk))
 

@@ -8,10 +8,13 @@ from django.conf import settings
 from django.db import models
 from django.db.models import Q
 
+from neat_sheaf.stock.ledger import Cause
 from studio.accounts.models import Studio
 from studio.cupboard.models.stock import Paper, Supply
 
 __all__ = ["Claim", "Movement"]
+
+_CAUSES = [(cause.value, cause.value.capitalize()) for cause in Cause]
 
 
 class Counted(models.Model):
@@ -45,19 +48,9 @@ class Movement(Counted):
     name for several that were made together. One that ``undoes`` another takes all of it back.
     """
 
-    class Cause(models.TextChoices):
-        COUNTED = "counted"
-        BOUGHT = "bought"
-        USED = "used"
-        MISCUT = "miscut"
-        KEPT = "kept"
-        FOUND = "found"
-        GIVEN = "given"
-        UNDONE = "undone"
-
     studio = models.ForeignKey(Studio, models.CASCADE, related_name="movements")
     after = models.DecimalField(max_digits=21, decimal_places=6)
-    cause = models.CharField(max_length=8, choices=Cause.choices)
+    cause = models.CharField(max_length=8, choices=_CAUSES)
     note = models.CharField(max_length=400, blank=True, default="")
     batch = models.CharField(max_length=64, blank=True, default="")
     kit_class = models.ForeignKey(

@@ -29,15 +29,7 @@ export type Options = Schemas['OptionsOut']
 export type Pack = Schemas['PackOut']
 export type Movement = Schemas['MovementOut']
 export type Claim = Schemas['ClaimOut']
-export type FeeTerms = {
-  margin: string
-  venue: string
-  tax: string
-  step: string
-  below: string
-  fee: string
-  cash: boolean
-}
+export type FeeTerms = NonNullable<paths['/api/classes/{class_id}/fee']['get']['parameters']['query']>
 export type Shopping = Schemas['ShoppingOut']
 export type ShoppingRow = Schemas['ShoppingRowOut']
 export type Bench = Schemas['Bench']

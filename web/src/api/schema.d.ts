@@ -268,26 +268,6 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
-    "/api/papers/{paper_id}/instead": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        /**
-         * Instead
-         * @description The eight papers most like one, those that are not to be had any more left out.
-         */
-        get: operations["studio_cupboard_ledger_api_instead"];
-        put?: never;
-        post?: never;
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
     "/api/claims": {
         parameters: {
             query?: never;
@@ -300,6 +280,26 @@ export interface paths {
          * @description What is set aside for the classes to come.
          */
         get: operations["studio_cupboard_ledger_api_claims"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/papers/{paper_id}/instead": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Instead
+         * @description The eight papers most like one, those that are not to be had any more left out.
+         */
+        get: operations["studio_cupboard_instead_api_instead"];
         put?: never;
         post?: never;
         delete?: never;
@@ -1971,31 +1971,6 @@ export interface components {
             note: string;
         };
         /**
-         * InsteadOut
-         * @description A paper to use instead: in what it differs. ``colour`` is the CIEDE2000 difference of the grounds.
-         *
-         *     ``thicker`` is nm and ``dearer`` money a sheet, less than 0 where it is thinner or cheaper; null where
-         *     that is not known.
-         */
-        InsteadOut: {
-            /** Paper */
-            paper: number;
-            /** Same Kind */
-            same_kind: boolean;
-            /** Smaller */
-            smaller: boolean;
-            /** Turns */
-            turns: boolean;
-            /** Colour */
-            colour: number;
-            /** Thicker */
-            thicker: number | null;
-            /** Dearer */
-            dearer: string | null;
-            /** On Hand */
-            on_hand: number;
-        };
-        /**
          * ClaimOut
          * @description What is still set aside for a class: of a paper (sheets, or offcuts of a size in nm) or a supply.
          */
@@ -2020,6 +1995,31 @@ export interface components {
             class_name: string;
             /** Date */
             date: string | null;
+        };
+        /**
+         * InsteadOut
+         * @description A paper to use instead: in what it differs. ``colour`` is the CIEDE2000 difference of the grounds.
+         *
+         *     ``thicker`` is nm and ``dearer`` money a sheet, less than 0 where it is thinner or cheaper; null where
+         *     that is not known.
+         */
+        InsteadOut: {
+            /** Paper */
+            paper: number;
+            /** Same Kind */
+            same_kind: boolean;
+            /** Smaller */
+            smaller: boolean;
+            /** Turns */
+            turns: boolean;
+            /** Colour */
+            colour: number;
+            /** Thicker */
+            thicker: number | null;
+            /** Dearer */
+            dearer: string | null;
+            /** On Hand */
+            on_hand: number;
         };
         /**
          * ProjectRow
@@ -4472,7 +4472,7 @@ export interface components {
         };
         /**
          * TermsIn
-         * @description Shares in percent, as decimal text; ``step`` and ``below`` are money, and ``fee`` is one to try.
+         * @description Shares in percent; ``step`` and ``below`` are money, and ``fee`` is one to try.
          *
          *     ``cash``: what is paid now is to be paid back, else all that the class uses.
          */
@@ -4481,32 +4481,29 @@ export interface components {
              * Margin
              * @default 0
              */
-            margin: string;
+            margin: number | string;
             /**
              * Venue
              * @default 0
              */
-            venue: string;
+            venue: number | string;
             /**
              * Tax
              * @default 0
              */
-            tax: string;
+            tax: number | string;
             /**
              * Step
              * @default 0
              */
-            step: string;
+            step: number | string;
             /**
              * Below
              * @default 0
              */
-            below: string;
-            /**
-             * Fee
-             * @default
-             */
-            fee: string;
+            below: number | string;
+            /** Fee */
+            fee?: number | string | null;
             /**
              * Cash
              * @default false
@@ -4621,7 +4618,7 @@ export interface components {
          * @description What to buy of a paper, a pack of designs or a supply. Amounts are text in its unit.
          *
          *     ``kept`` is set aside for classes that are not shopped for; ``over`` is what is left when every class has
-         *     taken its part. ``bought`` are the packs that were ticked for this list today.
+         *     taken its part.
          */
         ShoppingRowOut: {
             /**
@@ -5445,7 +5442,27 @@ export interface operations {
             };
         };
     };
-    studio_cupboard_ledger_api_instead: {
+    studio_cupboard_ledger_api_claims: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ClaimOut"][];
+                };
+            };
+        };
+    };
+    studio_cupboard_instead_api_instead: {
         parameters: {
             query?: never;
             header?: never;
@@ -5472,26 +5489,6 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["Problem"];
-                };
-            };
-        };
-    };
-    studio_cupboard_ledger_api_claims: {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        requestBody?: never;
-        responses: {
-            /** @description OK */
-            200: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ClaimOut"][];
                 };
             };
         };
@@ -7433,12 +7430,12 @@ export interface operations {
     studio_classes_fee_api_fee: {
         parameters: {
             query?: {
-                margin?: string;
-                venue?: string;
-                tax?: string;
-                step?: string;
-                below?: string;
-                fee?: string;
+                margin?: number | string;
+                venue?: number | string;
+                tax?: number | string;
+                step?: number | string;
+                below?: number | string;
+                fee?: number | string | null;
                 cash?: boolean;
             };
             header?: never;

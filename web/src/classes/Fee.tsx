@@ -32,7 +32,18 @@ export function Fee() {
   const [rounding, setRounding] = useState('0.5 0')
   const [basis, setBasis] = useState<'used' | 'cash'>('used')
   const [step = '0', below = '0'] = rounding.split(' ')
-  const [sent] = useDebouncedValue<FeeTerms>({ ...terms, step, below, cash: basis === 'cash' }, 250)
+  const [sent] = useDebouncedValue<FeeTerms>(
+    {
+      margin: terms.margin || '0',
+      venue: terms.venue || '0',
+      tax: terms.tax || '0',
+      ...(terms.fee ? { fee: terms.fee } : {}),
+      step,
+      below,
+      cash: basis === 'cash',
+    },
+    250,
+  )
   const found = useQuery(asked.fee(saved.id, saved.version, saved.planned.plan?.cost, sent))
   const field = (key: keyof typeof terms, label: string, placeholder: string) => (
     <TextInput
