@@ -219,7 +219,7 @@ def _phrases(roles: tuple[str, ...], pieces: tuple[str, ...]):
         lambda m, f: m.with_(spares=count_of(f["n"])),
     )
     yield (
-        rf"(?:(?P<n>{COUNT}) )?(?:from )?(?:a |one )?pass of (?:the )?(?P<p>{named})",
+        rf"(?:(?P<n>{COUNT}) (?:from )?|from )(?:a |one )?pass of (?:the )?(?P<p>{named})",
         lambda m, f: m.with_(die=(f["p"].lower(), count_of(f["n"]) if f["n"] else 1)),
     )
     yield r"word (?P<n>[A-Z]+(?: [A-Z]+)*)", lambda m, f: m.with_(word=f["n"].lower())

@@ -157,7 +157,10 @@ def test_a_word_is_said_in_a_line_and_written_back():
         ("Small tag 1 x 2, from a pass of", "not-understood"),
         ("Small tag 1 x 2, from a pass of Tag duo", "unknown-piece"),
         ("Small tag 1 x 2, 0 from a pass of Tag trio", "out-of-range"),
+        ("Small tag 1 x 2, a pass of Tag trio", "not-understood"),
         ("Title 4 x 1, word", "not-understood"),
+        ("Title 4 x 1, word on the front", "not-understood"),
+        ("Title 4 x 1, word SEED 7 SWAP", "not-understood"),
         ("Small tag 1 x 2, 2 from a pass of Tag trio, 3 from a pass of Tag trio", "said-twice"),
     ],
 )

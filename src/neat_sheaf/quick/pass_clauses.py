@@ -2,6 +2,8 @@
 
 from __future__ import annotations
 
+import json
+
 from neat_sheaf.limits import MOST_GIVEN
 from neat_sheaf.messages import message
 from neat_sheaf.project import PassOf
@@ -16,14 +18,15 @@ def die_pass(reading: Reading, cursor: Cursor) -> bool:
     """``from a pass of Tag trio``, ``2 from a pass of Tag trio``, ``2 a pass of Tag trio``."""
     since = cursor.at
     gives = cursor.whole()
-    cursor.take("from")
+    said_from = cursor.take("from")
     cursor.take("a", "one", "each", "every", "the")
     if not (cursor.take("pass") and cursor.take("of")):
         cursor.at = since
         return False
     cursor.take("the")
     name = known_piece(reading, cursor)
-    if not name:
+    if not name or (gives is None and not said_from):
+        # "a pass of Tag trio" alone: its number was perhaps taken for a size before it.
         reading.ask_about(cursor, since, message("not-understood.pass"))
     elif gives is not None and not 1 <= gives <= MOST_GIVEN:
         reading.ask_about(cursor, since, message("out-of-range.given", most=MOST_GIVEN))
@@ -33,12 +36,14 @@ def die_pass(reading: Reading, cursor: Cursor) -> bool:
 
 
 def word(reading: Reading, cursor: Cursor) -> bool:
-    """``word SEED SWAP``: the letters that it takes."""
+    """``word SEED SWAP``: its letters; in capitals or in quotation marks, and asked about otherwise."""
     since = cursor.at
     cursor.at += 1
-    text, _ = name_until(reading, cursor)
-    if text:
+    text, quoted = name_until(reading, cursor)
+    if text and (quoted or (text.isupper() and text.replace(" ", "").isalpha())):
         reading.set_once(cursor, since, "word", text)
     else:
-        reading.ask_about(cursor, since, message("not-understood.word"))
+        # Anything may be a word: what slipped into it would be cut letter by letter.
+        suggested = [f"word {json.dumps(text, ensure_ascii=False)}"] if text else []
+        reading.ask_about(cursor, since, message("not-understood.word"), *suggested)
     return True
