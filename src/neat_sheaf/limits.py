@@ -29,6 +29,7 @@ __all__ = [
     "MOST_MONEY",
     "MOST_PIECES",
     "MOST_PILES",
+    "MOST_PRICES",
     "MOST_PRINTED_LAYOUTS",
     "MOST_PRINTED_PIECES",
     "MOST_QUANTITY",
@@ -60,6 +61,7 @@ MOST_SPARES = 1_000  # pieces of one kind, for each colourway
 MOST_SEAT_ROWS = 200  # numbers of seats laid side by side
 MOST_PRINTED_LAYOUTS = 200
 MOST_PRINTED_PIECES = 200
+MOST_PRICES = 10_000  # lines of a price list
 MOST_MONEY = Decimal(99_999_999)  # whole currency units; what the studio's tables hold
 MONEY_DECIMALS = 4
 MOST_QUANTITY = Decimal(999_999_999)

@@ -39,6 +39,9 @@ from studio.projects.folding_api import router as folding
 from studio.projects.forms_api import router as forms
 from studio.projects.lines_api import router as lines
 from studio.shopping.api import router as shopping
+from studio.shopping.orders_api import router as orders
+from studio.shopping.prices_api import router as prices
+from studio.shopping.suppliers import SupplierError
 
 _log = logging.getLogger(__name__)
 
@@ -62,6 +65,8 @@ for router in (
     claims,
     fee,
     shopping,
+    prices,
+    orders,
 ):
     api.add_router("", router)
 
@@ -156,6 +161,11 @@ def _refused_by_the_framework(request: HttpRequest, error: HttpError) -> HttpRes
 @api.exception_handler(FileError)
 def _faulty(request: HttpRequest, error: FileError) -> HttpResponse:
     return _with_faults(request, "faulty", "faulty", error.faults)
+
+
+@api.exception_handler(SupplierError)
+def _shop_is_away(request: HttpRequest, error: SupplierError) -> HttpResponse:
+    return _answer(request, 502, error.code, _words(request, error.message))
 
 
 @api.exception_handler(CannotPlanError)

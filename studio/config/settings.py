@@ -77,6 +77,17 @@ DEFAULT_AUTO_FIELD = "django.db.models.BigAutoField"
 # A plan that takes longer than this (seconds) goes on beside the request; 0: every request waits for it.
 PLAN_WAIT_SECONDS = float(os.environ.get("NEAT_SHEAF_PLAN_WAIT", "0.6"))
 
+# Shops that the server may ask for prices and send orders to: name=address, parted by semicolons.
+SUPPLIERS = [
+    (name.strip(), address.strip())
+    for name, found, address in (
+        one.partition("=") for one in os.environ.get("NEAT_SHEAF_SUPPLIERS", "").split(";")
+    )
+    if found
+]
+# A shop that has not answered in full by then (seconds) is given up.
+SUPPLIER_SECONDS = float(os.environ.get("NEAT_SHEAF_SUPPLIER_SECONDS", "6"))
+
 # In the database, so that a plan made by one process of the server is there for the others.
 CACHES = {
     "default": {

@@ -154,8 +154,10 @@ def pack_out(pack: Pack) -> PackOut:
         version=pack.version,
         name=pack.name,
         sheets=pack.sheets,
+        code=pack.code,
         shop=pack.shop,
         lead_days=pack.lead_days,
+        discontinued=pack.discontinued,
         price=None if price is None else str(price),
     )
 

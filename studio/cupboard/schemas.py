@@ -45,8 +45,10 @@ class PackIn(Schema):
     name: str
     sheets: int = Field(12, ge=1, le=100_000)
     price: str | None = None
+    code: str = Field("", max_length=60)
     shop: str = Field("", max_length=120)
     lead_days: int = Field(0, ge=0, le=365)
+    discontinued: bool = False
 
 
 class PackOut(PackIn):

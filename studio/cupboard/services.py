@@ -144,7 +144,8 @@ def _sheet_side(node: JsonValue) -> Length:
 def store_pack(pack: Pack, payload: PackIn, studio: Studio) -> PackOut:
     form = _Form(payload, studio.measure)
     pack.name, pack.price, pack.sheets = form.name(), form.price("price"), payload.sheets
-    pack.shop, pack.lead_days = payload.shop, payload.lead_days
+    for field in ("code", "shop", "lead_days", "discontinued"):
+        setattr(pack, field, getattr(payload, field))
     form.done()
     pack.version += 1
     try:

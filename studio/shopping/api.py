@@ -2,8 +2,6 @@
 
 from __future__ import annotations
 
-import csv
-import io
 from decimal import Decimal
 
 from django.http import HttpRequest, HttpResponse
@@ -11,7 +9,7 @@ from django.utils import timezone
 from ninja import Router, Status
 
 from neat_sheaf.costing import ShoppingRow
-from neat_sheaf.formats.csv_file import inert
+from neat_sheaf.formats.table_file import table_csv
 from neat_sheaf.measure.money import rounded
 from neat_sheaf.messages import Amount
 from neat_sheaf.wording import Voice
@@ -25,6 +23,7 @@ from studio.cupboard.ledger_api import amount_out, unit_of
 from studio.cupboard.models import Pack, Paper, Supply
 from studio.shopping.schemas import BoughtIn, BoughtOut, ShoppingClass, ShoppingOut, ShoppingRowOut
 from studio.shopping.services import Listed, bought_today, buy, listed, unbuy
+from studio.shopping.suppliers import suppliers
 
 router = Router(tags=["shopping"])
 
@@ -60,11 +59,14 @@ def _row(row: ShoppingRow, of: Paper | Pack | Supply, studio: Studio) -> Shoppin
         pack_price=None if row.goods.pack_price is None else str(row.goods.pack_price),
         price=None if row.price is None else str(rounded(row.price, studio.currency)),
         over=said(row.over),
+        ordered=said(row.goods.ordered),
+        arrives=row.goods.arrives,
+        comes_late=row.comes_late,
         shop=of.shop,
-        code="" if isinstance(of, Pack) else of.code,
+        code=of.code,
         order_by=row.order_by,
         late=row.order_by is not None and row.order_by < timezone.localdate(),
-        discontinued=not isinstance(of, Pack) and of.discontinued,
+        discontinued=of.discontinued,
         classes=list(row.classes),
     )
 
@@ -96,6 +98,7 @@ def _out(found: Listed, studio: Studio, request: HttpRequest) -> ShoppingOut:
         total=str(sum(prices, rounded(0, studio.currency))),
         unpriced=len(buying) - len(prices),
         currency=studio.currency,
+        answering=[one.name for one in suppliers()],
     )  # fmt: skip
 
 
@@ -130,19 +133,17 @@ def as_table(request: HttpRequest, classes: str = "") -> HttpResponse:
     """The list as a table: a row for each thing to buy."""
     studio = studio_of(request)
     out = _out(listed(studio, _chosen(classes)), studio, request)
-    text = io.StringIO()
-    writer = csv.writer(text)
-    writer.writerow(COLUMNS)
-    for row in out.rows:
-        if row.packs:
-            cells = (
-                row.shop, row.name, row.packs, row.pack_size, row.unit, row.needed, row.here, row.kept,
-                row.price or "", out.currency if row.price else "", row.over, row.order_by or "",
-                "; ".join(row.classes),
-            )  # fmt: skip
-            writer.writerow([inert(str(cell)) for cell in cells])
-    voice = voice_for(request)
-    return download(voice.say("file-shopping"), "csv", text.getvalue(), "text/csv; charset=utf-8")
+    rows = [
+        (
+            row.shop, row.name, row.packs, row.pack_size, row.unit, row.needed, row.here, row.kept,
+            None if row.price is None else Decimal(row.price), out.currency if row.price else "", row.over,
+            row.order_by, "; ".join(row.classes),
+        )
+        for row in out.rows
+        if row.packs
+    ]  # fmt: skip
+    text = table_csv([COLUMNS, *rows])
+    return download(voice_for(request).say("file-shopping"), "csv", text, "text/csv; charset=utf-8")
 
 
 @router.get("/shopping.pdf", response={200: bytes})

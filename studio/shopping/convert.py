@@ -5,6 +5,7 @@ from __future__ import annotations
 import datetime as dt
 from collections import Counter
 from collections.abc import Iterable, Iterator
+from dataclasses import replace
 from decimal import Decimal
 
 from neat_sheaf.costing import Goods, Need
@@ -17,6 +18,7 @@ from studio.cupboard.claims import set_aside_elsewhere, used_by
 from studio.cupboard.convert import core_supply, plain_price
 from studio.cupboard.ledger import Thing
 from studio.cupboard.models import Paper
+from studio.shopping.orders import Ordered, ordered_of
 
 __all__ = ["classes_to_come", "goods_of", "needs_of"]
 
@@ -65,6 +67,7 @@ def goods_of(studio: Studio, chosen: Iterable[int]) -> list[Goods]:
     """Everything that is bought in packs, with what is here and what is set aside for classes not chosen."""
     aside = set_aside_elsewhere(studio, list(chosen))
     papers = list(studio.papers.all())
+    coming = ordered_of(studio)
     found = [_paper(row, aside) for row in papers if row.pack_id is None]
     for pack in studio.packs.all():
         designs = [row for row in papers if row.pack_id == pack.pk]
@@ -89,7 +92,11 @@ def goods_of(studio: Studio, chosen: Iterable[int]) -> list[Goods]:
                 supply=core if apart else None,
             )
         )  # fmt: skip
-    return found
+    return [_with_coming(one, coming.get((one.kind, int(one.id)))) for one in found]
+
+
+def _with_coming(goods: Goods, coming: Ordered | None) -> Goods:
+    return goods if coming is None else replace(goods, ordered=coming.amount, arrives=coming.arrives)
 
 
 def _paper(row: Paper, aside: dict[Thing, Decimal]) -> Goods:

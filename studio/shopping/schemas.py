@@ -25,7 +25,8 @@ class ShoppingRowOut(Schema):
     """What to buy of a paper, a pack of designs or a supply. Amounts are text in its unit.
 
     ``kept`` is set aside for classes that are not shopped for; ``over`` is what is left when every class has
-    taken its part.
+    taken its part. ``ordered`` is on the way, the last of it here on ``arrives``; ``comes_late``: that is
+    after the first class that needs it.
     """
 
     kind: Literal["paper", "pack", "supply"]
@@ -40,6 +41,9 @@ class ShoppingRowOut(Schema):
     pack_price: str | None
     price: str | None
     over: str
+    ordered: str
+    arrives: dt.date | None
+    comes_late: bool
     shop: str
     code: str
     order_by: dt.date | None
@@ -60,7 +64,10 @@ class BoughtOut(Schema):
 
 
 class ShoppingOut(Schema):
-    """The list, by shop and then as the cupboard has it, and what it comes to where every price is known."""
+    """The list, by shop and then as the cupboard has it, and what it comes to where every price is known.
+
+    ``answering`` are the shops that orders can be sent to.
+    """
 
     classes: list[ShoppingClass]
     rows: list[ShoppingRowOut]
@@ -68,6 +75,7 @@ class ShoppingOut(Schema):
     total: str
     unpriced: int
     currency: str
+    answering: list[str]
 
 
 class BoughtIn(Schema):

@@ -8,6 +8,7 @@ from dataclasses import dataclass
 from decimal import Decimal
 
 from django.db import transaction
+from django.db.models import Q
 from django.shortcuts import get_list_or_404, get_object_or_404
 from django.utils import timezone
 
@@ -92,7 +93,7 @@ def bought_today(studio: Studio) -> list[Bought]:
     """What was ticked today and is not unticked, the newest first."""
     rows = Movement.objects.filter(
         studio=studio, cause=Cause.BOUGHT.value, undone_by__isnull=True, at__date=timezone.localdate()
-    ).exclude(batch="")
+    ).exclude(Q(batch="") | Q(batch__startswith="order:"))
     found: dict[str, Bought] = {}
     for row in rows:
         kind, key, packs = row.batch.split(":", 3)[:3]

@@ -21,6 +21,7 @@ class Goods:
     ``pack_size``, ``here`` and ``kept`` are in its own unit (sheets, pieces, ml, nm); ``kept`` is set aside
     for classes that are not shopped for. ``designs``: a pack of designs holds so many copies of each (id to
     copies), of which ``designs_free`` are here. ``supply`` is set where lengths may not be joined.
+    ``ordered`` is on the way, in the same unit, and the last of it is here on the day ``arrives``.
     """
 
     kind: str
@@ -33,6 +34,8 @@ class Goods:
     designs: Mapping[str, int] = field(default_factory=dict)
     designs_free: Mapping[str, Decimal] = field(default_factory=dict)
     supply: Supply | None = None
+    ordered: Decimal = Decimal(0)
+    arrives: dt.date | None = None
 
 
 @dataclass(frozen=True, slots=True)
@@ -57,6 +60,7 @@ class Need:
 class ShoppingRow:
     """What to buy of some goods. ``over`` is what is left when every class has taken its part.
 
+    ``comes_late``: some of it is on the way, and is not here on the day before the first class that needs it.
     ``price`` is of all packs, None where no price is known; ``order_by`` is the last day to order so that it
     is there on the day before the first class that needs it, None where nothing is bought or no class has a
     day.
@@ -69,6 +73,7 @@ class ShoppingRow:
     over: Decimal
     order_by: dt.date | None
     classes: tuple[str, ...]
+    comes_late: bool = False
 
 
 def shopping_list(goods: Sequence[Goods], needs: Iterable[Need]) -> list[ShoppingRow]:
@@ -82,10 +87,10 @@ def shopping_list(goods: Sequence[Goods], needs: Iterable[Need]) -> list[Shoppin
 
 def _row(goods: Goods, needs: list[Need]) -> ShoppingRow:
     needed = sum((need.amount - need.lent for need in needs), Decimal(0)) + max(need.lent for need in needs)
-    free = max(Decimal(0), goods.here - goods.kept)
+    free = max(Decimal(0), goods.here - goods.kept) + goods.ordered
     if goods.designs:
         bought = _packs_of_designs(goods, needs)
-        free = sum(goods.designs_free.values(), Decimal(0))
+        free = sum(goods.designs_free.values(), goods.ordered)
     elif goods.supply is not None:
         bought = spools(goods.supply, _summed(needs), free)
     else:
@@ -99,6 +104,7 @@ def _row(goods: Goods, needs: list[Need]) -> ShoppingRow:
         over=free + goods.pack_size * bought - needed,
         order_by=min(days) - dt.timedelta(days=1 + goods.lead_days) if bought and days else None,
         classes=tuple(dict.fromkeys(need.klass for need in needs)),
+        comes_late=goods.arrives is not None and bool(days) and goods.arrives >= min(days),
     )
 
 
@@ -107,8 +113,13 @@ def _packs_of_designs(goods: Goods, needs: list[Need]) -> int:
     by_design: dict[str, Decimal] = {}
     for need in needs:
         by_design[need.design] = by_design.get(need.design, Decimal(0)) + need.amount
+    coming = goods.ordered / goods.pack_size
     return max(
-        packs(amount, goods.designs_free.get(design, Decimal(0)), goods.designs[design])
+        packs(
+            amount,
+            goods.designs_free.get(design, Decimal(0)) + coming * goods.designs[design],
+            goods.designs[design],
+        )
         for design, amount in by_design.items()
     )
 

@@ -6,14 +6,13 @@ header's names are read in any order, and the unit that bare numbers take is the
 
 from __future__ import annotations
 
-import csv
-import io
 import re
 from collections.abc import Sequence
 from dataclasses import replace
 
 from neat_sheaf.errors import Fault, fault
 from neat_sheaf.formats.reading import FileError
+from neat_sheaf.formats.table_file import fault_at, read_csv_rows, table_csv
 from neat_sheaf.limits import MOST_PIECES
 from neat_sheaf.measure.length import Length, LengthError, Unit, parse_length, write_length
 from neat_sheaf.measure.side import Side
@@ -23,23 +22,19 @@ from neat_sheaf.quick.draft import Known, follows_by_role
 from neat_sheaf.quick.reading import read_clauses
 from neat_sheaf.quick.writing import clauses_beyond_columns
 
-__all__ = ["COLUMNS", "inert", "looks_like_rows", "read_csv", "write_csv"]
+__all__ = ["COLUMNS", "looks_like_rows", "read_csv", "write_csv"]
 
 COLUMNS = (
     "name", "per_kit", "width", "height", "score_width", "score_height", "paper", "follows_print",
     "cut", "margin", "also",
 )  # fmt: skip
-LARGEST = 1_000_000  # characters
 MOST_ROWS = MOST_PIECES
 _YES = {"yes": True, "y": True, "true": True, "1": True, "no": False, "n": False, "false": False, "0": False}
-# A spreadsheet takes a cell that begins so for a formula.
-_FORMULA = ("=", "+", "-", "@", "\t", "\r", "\n", "＝", "＋", "－", "＠")
 
 
 def write_csv(pieces: Sequence[Piece], units: Unit, delimiter: str = ",") -> str:
     """The pieces as a table with a header; ``read_csv`` reads it back."""
-    rows = [list(COLUMNS), *([inert(cell) for cell in _cells(piece, units)] for piece in pieces)]
-    return "".join(delimiter.join(map(_quoted, row)) + "\r\n" for row in rows)
+    return table_csv([COLUMNS, *(_cells(piece, units) for piece in pieces)], delimiter)
 
 
 def _cells(piece: Piece, units: Unit) -> list[str]:
@@ -59,17 +54,6 @@ def _plain(line: Line) -> bool:
     return line.full and line.fold is Fold.VALLEY and not line.relief and line.angle is None
 
 
-def inert(cell: str) -> str:
-    """The cell as text, and never as a formula, wherever it is opened."""
-    return f"'{cell}" if cell.startswith((*_FORMULA, "'")) else cell
-
-
-def _quoted(cell: str) -> str:
-    """The cell in quotes where any program could part it: some part cells at other signs than ours."""
-    doubled = cell.replace('"', '""')
-    return f'"{doubled}"' if re.search(r'[",;|\t\r\n]', cell) else cell
-
-
 def looks_like_rows(text: str) -> bool:
     """Whether a pasted text is rows of a table rather than lines of words."""
     first = text.strip("\r\n").split("\n", 1)[0]
@@ -83,17 +67,7 @@ def read_csv(text: str, units: Unit, known: Known | None = None) -> list[Piece]:
     the order in which ``write_csv`` writes them.
     """
     known = known or Known()
-    if len(text) > LARGEST:
-        raise FileError([fault("", "too-large.table", megabytes=LARGEST // 1_000_000)])
-    text = text.lstrip("\N{BYTE ORDER MARK}")
-    first = text.split("\n", 1)[0]
-    delimiter = max(",;\t", key=first.count)
-    try:
-        table = csv.reader(io.StringIO(text, newline=""), delimiter=delimiter, strict=True)
-        # A cell may hold line breaks, so a row is told by the line on which it ends.
-        rows = [(table.line_num, row) for row in table]
-    except csv.Error as error:
-        raise FileError([fault("", "not-csv", why=str(error))]) from error
+    rows = read_csv_rows(text)
     faults: list[Fault] = []
     columns, begin = _header([row for _, row in rows[:1]], faults)
     if faults:
@@ -103,13 +77,13 @@ def read_csv(text: str, units: Unit, known: Known | None = None) -> list[Piece]:
         if not any(cell.strip() for cell in row):
             continue
         if len(pieces) == MOST_ROWS:
-            faults.append(_fault_at(number, None, message("too-many.rows", most=MOST_ROWS)))
+            faults.append(fault_at(number, None, message("too-many.rows", most=MOST_ROWS)))
             break
         piece = _Row(number, columns, row, units, faults).piece(known)
         if piece is not None:
             if piece.name in [other.name for other in pieces]:
                 doubled = message("doubled.row", name=piece.name)
-                faults.append(_fault_at(number, columns.get("name", 0), doubled))
+                faults.append(fault_at(number, columns.get("name", 0), doubled))
             pieces.append(piece)
             known = replace(known, pieces=(*known.pieces, piece.name))
     if faults:
@@ -127,24 +101,13 @@ def _header(rows: list[list[str]], faults: list[Fault]) -> tuple[dict[str, int],
         if "name" in cells or "width" in cells:
             missing = [name for name in ("name", "width", "height") if name not in cells]
             lacks = message("missing-column", columns=several(missing, "or"))
-            faults.append(_fault_at(1, None, lacks))
+            faults.append(fault_at(1, None, lacks))
         return {name: n for n, name in enumerate(COLUMNS)}, 0
     for n, cell in enumerate(cells):
         if cell and cell not in COLUMNS:
             unknown = message("unknown-column", column=rows[0][n], known=several(COLUMNS))
-            faults.append(_fault_at(1, n, unknown))
+            faults.append(fault_at(1, n, unknown))
     return {cell: n for n, cell in enumerate(cells)}, 1
-
-
-def _fault_at(line: int, column: int | None, what: Message, name: str = "") -> Fault:
-    """A fault by its line (from 1) and column (from 0, None for the whole line)."""
-    path = f"line {line}"
-    if column is None:
-        return Fault(path, what, message("place.line", line=str(line)))
-    where = {"line": str(line), "column": str(column + 1)}
-    if not name:
-        return Fault(f"{path}, column {column + 1}", what, message("place.cell", **where))
-    return Fault(f"{path}, column {column + 1} ({name})", what, message("place.field", **where, name=name))
 
 
 class _Row:
@@ -165,7 +128,7 @@ class _Row:
         self.refuse(name, message(key, **params))
 
     def refuse(self, name: str, what: Message) -> None:
-        self.faults.append(_fault_at(self.number, self.columns.get(name), what, name))
+        self.faults.append(fault_at(self.number, self.columns.get(name), what, name))
 
     def length(self, name: str, text: str) -> Length:
         try:

@@ -3,7 +3,6 @@
 from __future__ import annotations
 
 import json
-import re
 from enum import StrEnum
 from typing import Any
 
@@ -64,7 +63,7 @@ def _read_root(root: JsonValue) -> Job:
         raise root.key("format").fault("wrong-format", format=FORMAT)
     units = _UNITS[root.take("units", lambda n: n.choice(_Units), _Units.IN)]
     root.units = units
-    currency = root.take("currency", _currency, "EUR")
+    currency = root.take("currency", JsonValue.currency, "EUR")
     supplies = root.list_at("supplies", read_supply)
     packs = root.list_at("packs", read_pack)
     check_unique(root.key("packs"), [p.id for p in packs], "id")
@@ -110,13 +109,6 @@ def _habits(node: JsonValue) -> Habits:
         even=node.take("even", JsonValue.length, usual.even),
         lid=node.take("lid", lambda n: n.choice(LidFeel), usual.lid),
     )
-
-
-def _currency(node: JsonValue) -> str:
-    code = node.text()
-    if not re.fullmatch(r"[A-Z]{3}", code):
-        raise node.fault("not-a-currency", text=code)
-    return code
 
 
 def write_job(job: Job) -> str:

@@ -255,6 +255,13 @@ class JsonValue:
             raise self.fault("too-fine", found=_shown(self.value), most=MONEY_DECIMALS)
         return number
 
+    def currency(self) -> str:
+        """The code of a currency, three capitals (ISO 4217)."""
+        code = self.text()
+        if not re.fullmatch(r"[A-Z]{3}", code):
+            raise self.fault("not-a-currency", text=code)
+        return code
+
     def signed(self) -> Decimal:
         """An amount of money that may be negative, such as a residue."""
         if not isinstance(self.value, str):

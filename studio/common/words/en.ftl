@@ -182,6 +182,21 @@ layout-title = Layout { $letter }
 layout-keep = keep { $size }
 file-guide = { $name } cut guide
 file-shopping = Shopping list
+file-prices = Price list
+
+## Shops, price lists and orders
+
+supplier-away = { $shop } does not answer; try again later, or use a list as a file
+supplier-slow = { $shop } takes too long to answer; try again later, or use a list as a file
+supplier-failed = { $shop } answers with a failure of its own; try again later, or use a list as a file
+supplier-nonsense = { $shop } answers with something that cannot be read; nothing was changed
+takes-no-orders = { $shop } takes no orders from here
+order-closed = this order was closed before
+order-open = this order is still on the way
+not-base64 = the file did not come whole; send it again
+not-a-price-list = { $name } is no price list; save it as XLSX, CSV or JSON
+other-currency = the list is in { $list } and the studio in { $studio }; prices are not compared
+changed-since = { $name } was changed since it was compared; compare again
 
 ## The shopping list
 

@@ -22,8 +22,10 @@ class Pack(models.Model):
     name = models.CharField(max_length=120)
     sheets = models.IntegerField(default=12)
     price = models.DecimalField(max_digits=12, decimal_places=4, null=True, blank=True)
+    code = models.CharField(max_length=60, blank=True, default="")
     shop = models.CharField(max_length=120, blank=True, default="")
     lead_days = models.IntegerField(default=0)
+    discontinued = models.BooleanField(default=False)
     version = models.IntegerField(default=1)
 
     class Meta:

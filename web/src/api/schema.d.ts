@@ -1281,6 +1281,178 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/prices": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Shops
+         * @description The shops: those of the cupboard, and those that can be asked.
+         */
+        get: operations["studio_shopping_prices_api_shops"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/prices/compare": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Ask Shop
+         * @description Ask a shop for its list, and lay it beside the cupboard. An empty one where no such shop answers.
+         */
+        get: operations["studio_shopping_prices_api_ask_shop"];
+        put?: never;
+        /**
+         * Read List
+         * @description Lay a list that was sent beside the cupboard.
+         */
+        post: operations["studio_shopping_prices_api_read_list"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/prices/take": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Take
+         * @description Change the cupboard as a list has it.
+         */
+        post: operations["studio_shopping_prices_api_take"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/prices.csv": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * As Csv
+         * @description The cupboard's own price list as a table, of one shop or of all.
+         */
+        get: operations["studio_shopping_prices_api_as_csv"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/prices.xlsx": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * As Spreadsheet
+         * @description The cupboard's own price list as a spreadsheet, of one shop or of all.
+         */
+        get: operations["studio_shopping_prices_api_as_spreadsheet"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/prices.json": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * As Json
+         * @description The cupboard's own price list as JSON, of one shop or of all.
+         */
+        get: operations["studio_shopping_prices_api_as_json"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/orders": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Orders
+         * @description What is on the way, the next to come first, and what came today.
+         */
+        get: operations["studio_shopping_orders_api_orders"];
+        put?: never;
+        /**
+         * Order
+         * @description Send an order to a shop that answers, and keep what it confirmed.
+         */
+        post: operations["studio_shopping_orders_api_order"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/orders/{order_id}/arrived": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Arrived
+         * @description The order is here, all or part of it: what came is in the cupboard.
+         */
+        post: operations["studio_shopping_orders_api_arrived"];
+        /**
+         * Not Here
+         * @description It is not here after all: what it brought is taken back, and it is on the way again.
+         */
+        delete: operations["studio_shopping_orders_api_not_here"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
 }
 export type webhooks = Record<string, never>;
 export interface components {
@@ -1727,6 +1899,11 @@ export interface components {
             /** Price */
             price?: string | null;
             /**
+             * Code
+             * @default
+             */
+            code: string;
+            /**
              * Shop
              * @default
              */
@@ -1736,6 +1913,11 @@ export interface components {
              * @default 0
              */
             lead_days: number;
+            /**
+             * Discontinued
+             * @default false
+             */
+            discontinued: boolean;
             /** Id */
             id: number;
         };
@@ -1759,6 +1941,11 @@ export interface components {
             /** Price */
             price?: string | null;
             /**
+             * Code
+             * @default
+             */
+            code: string;
+            /**
              * Shop
              * @default
              */
@@ -1768,6 +1955,11 @@ export interface components {
              * @default 0
              */
             lead_days: number;
+            /**
+             * Discontinued
+             * @default false
+             */
+            discontinued: boolean;
         };
         /**
          * HoldsDoc
@@ -4598,6 +4790,8 @@ export interface components {
         /**
          * ShoppingOut
          * @description The list, by shop and then as the cupboard has it, and what it comes to where every price is known.
+         *
+         *     ``answering`` are the shops that orders can be sent to.
          */
         ShoppingOut: {
             /** Classes */
@@ -4612,13 +4806,16 @@ export interface components {
             unpriced: number;
             /** Currency */
             currency: string;
+            /** Answering */
+            answering: string[];
         };
         /**
          * ShoppingRowOut
          * @description What to buy of a paper, a pack of designs or a supply. Amounts are text in its unit.
          *
          *     ``kept`` is set aside for classes that are not shopped for; ``over`` is what is left when every class has
-         *     taken its part.
+         *     taken its part. ``ordered`` is on the way, the last of it here on ``arrives``; ``comes_late``: that is
+         *     after the first class that needs it.
          */
         ShoppingRowOut: {
             /**
@@ -4648,6 +4845,12 @@ export interface components {
             price: string | null;
             /** Over */
             over: string;
+            /** Ordered */
+            ordered: string;
+            /** Arrives */
+            arrives: string | null;
+            /** Comes Late */
+            comes_late: boolean;
             /** Shop */
             shop: string;
             /** Code */
@@ -4677,6 +4880,224 @@ export interface components {
             packs: number;
             /** Batch */
             batch: string;
+        };
+        /**
+         * ShopOut
+         * @description A shop. ``answers``: it can be asked for its list and sent orders. ``here``: the cupboard names it.
+         */
+        ShopOut: {
+            /** Name */
+            name: string;
+            /** Answers */
+            answers: boolean;
+            /** Here */
+            here: boolean;
+        };
+        /**
+         * Answer
+         * @description What comparing a line found. Only ``CHANGED`` can be taken over.
+         *
+         *     ``UNLISTED``: it is in the cupboard from this shop, and the list has no line of it. ``UNKNOWN``: nothing
+         *     in the cupboard is called so. ``SEVERAL``: two lines or two things answer to each other. ``OTHER_UNIT``:
+         *     the list counts it in something else.
+         * @enum {string}
+         */
+        Answer: "same" | "changed" | "unlisted" | "unknown" | "several" | "other-unit";
+        /**
+         * ChangeOut
+         * @description One field that the list has otherwise: as it is sent back to take it over, and as it is said.
+         */
+        ChangeOut: {
+            /**
+             * Field
+             * @enum {string}
+             */
+            field: "code" | "pack_size" | "price" | "lead_days" | "discontinued";
+            /** Was */
+            was: string | null;
+            /** Now */
+            now: string;
+            /** Was Said */
+            was_said: string;
+            /** Now Said */
+            now_said: string;
+        };
+        /**
+         * ComparedOut
+         * @description A line of a list (0: there is none), the thing in the cupboard that it is of, and what is otherwise.
+         *
+         *     What is not ``sure`` is a question: code and name do not both say that they are the same.
+         */
+        ComparedOut: {
+            answer: components["schemas"]["Answer"];
+            /** Sure */
+            sure: boolean;
+            /** Line */
+            line: number;
+            /** Listed */
+            listed: string;
+            /** Listed Code */
+            listed_code: string;
+            /** Kind */
+            kind: ("paper" | "pack" | "supply") | null;
+            /** Id */
+            id: number | null;
+            /** Name */
+            name: string;
+            /** Code */
+            code: string;
+            /** Changes */
+            changes: components["schemas"]["ChangeOut"][];
+        };
+        /**
+         * ComparisonOut
+         * @description A shop's list beside the cupboard.
+         */
+        ComparisonOut: {
+            /** Shop */
+            shop: string;
+            /** Rows */
+            rows: components["schemas"]["ComparedOut"][];
+        };
+        /**
+         * ListIn
+         * @description A price list as a file: JSON, CSV or XLSX by the end of its name, its bytes in base64.
+         */
+        ListIn: {
+            /**
+             * Shop
+             * @default
+             */
+            shop: string;
+            /** Name */
+            name: string;
+            /** Content */
+            content: string;
+        };
+        /**
+         * ChangedOut
+         * @description How many things in the cupboard were changed.
+         */
+        ChangedOut: {
+            /** Changed */
+            changed: number;
+        };
+        /**
+         * ChangeIn
+         * @description One field to take over: as it was when it was compared, and as the list has it.
+         */
+        ChangeIn: {
+            /**
+             * Kind
+             * @enum {string}
+             */
+            kind: "paper" | "pack" | "supply";
+            /** Id */
+            id: number;
+            /**
+             * Field
+             * @enum {string}
+             */
+            field: "code" | "pack_size" | "price" | "lead_days" | "discontinued";
+            /** Was */
+            was: string | null;
+            /** Now */
+            now: string;
+        };
+        /**
+         * ChangesIn
+         * @description What is taken over, all of it or nothing.
+         */
+        ChangesIn: {
+            /** Changes */
+            changes: components["schemas"]["ChangeIn"][];
+        };
+        /**
+         * OrderLineOut
+         * @description Packs that are on the way; what a pack holds as text in its unit.
+         */
+        OrderLineOut: {
+            /** Id */
+            id: number;
+            /** Name */
+            name: string;
+            /** Packs */
+            packs: number;
+            /** Pack Size */
+            pack_size: string;
+            /** Unit */
+            unit: string;
+        };
+        /**
+         * OrderOut
+         * @description An order; ``due``: it should be here by now. ``closed``: it is in the cupboard, or did not come.
+         */
+        OrderOut: {
+            /** Id */
+            id: number;
+            /** Shop */
+            shop: string;
+            /** Number */
+            number: string;
+            /**
+             * Arrives
+             * Format: date
+             */
+            arrives: string;
+            /** Due */
+            due: boolean;
+            /** Closed */
+            closed: boolean;
+            /** Lines */
+            lines: components["schemas"]["OrderLineOut"][];
+        };
+        /**
+         * OrderIn
+         * @description An order to send. ``reference`` is the sender's own name for it, so that it is one order.
+         */
+        OrderIn: {
+            /** Shop */
+            shop: string;
+            /** Reference */
+            reference: string;
+            /** Lines */
+            lines: components["schemas"]["WantedIn"][];
+        };
+        /**
+         * WantedIn
+         * @description Packs to order.
+         */
+        WantedIn: {
+            /**
+             * Kind
+             * @enum {string}
+             */
+            kind: "paper" | "pack" | "supply";
+            /** Id */
+            id: number;
+            /** Packs */
+            packs: number;
+        };
+        /**
+         * ArrivedIn
+         * @description What came of an order; a line that is left out did not come.
+         */
+        ArrivedIn: {
+            /**
+             * Lines
+             * @default []
+             */
+            lines: components["schemas"]["CameIn"][];
+        };
+        /**
+         * CameIn
+         * @description So many packs of a line came.
+         */
+        CameIn: {
+            /** Id */
+            id: number;
+            /** Packs */
+            packs: number;
         };
     };
     responses: never;
@@ -7616,6 +8037,362 @@ export interface operations {
                 };
                 content: {
                     "application/json": string;
+                };
+            };
+        };
+    };
+    studio_shopping_prices_api_shops: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ShopOut"][];
+                };
+            };
+        };
+    };
+    studio_shopping_prices_api_ask_shop: {
+        parameters: {
+            query?: {
+                shop?: string;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ComparisonOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Bad Gateway */
+            502: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    studio_shopping_prices_api_read_list: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["ListIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ComparisonOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    studio_shopping_prices_api_take: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["ChangesIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ChangedOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    studio_shopping_prices_api_as_csv: {
+        parameters: {
+            query?: {
+                shop?: string;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": string;
+                };
+            };
+        };
+    };
+    studio_shopping_prices_api_as_spreadsheet: {
+        parameters: {
+            query?: {
+                shop?: string;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": string;
+                };
+            };
+        };
+    };
+    studio_shopping_prices_api_as_json: {
+        parameters: {
+            query?: {
+                shop?: string;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": string;
+                };
+            };
+        };
+    };
+    studio_shopping_orders_api_orders: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["OrderOut"][];
+                };
+            };
+        };
+    };
+    studio_shopping_orders_api_order: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["OrderIn"];
+            };
+        };
+        responses: {
+            /** @description Created */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["OrderOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Bad Gateway */
+            502: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    studio_shopping_orders_api_arrived: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                order_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["ArrivedIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["OrderOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    studio_shopping_orders_api_not_here: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                order_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["OrderOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
                 };
             };
         };
