@@ -18,11 +18,15 @@ import time
 from pathlib import Path
 from typing import IO, Any, NamedTuple
 
+sys.path.insert(0, str(Path(__file__).parents[1]))
 sys.path.insert(0, str(Path(__file__).parent))
 
 from cluster import CHECKOUT, Cluster, data_folder, free_port
 
+from studio.simulated.shops import addresses
+
 WANTED_PORT = 8000
+SHOPS_PORT = 8790
 
 
 def _kept(folder: Path, name: str, length: int) -> str:
@@ -148,6 +152,15 @@ def _ends_with_this() -> None:
         ctypes.CDLL(None).prctl(1, signal.SIGTERM)  # PR_SET_PDEATHSIG; Linux only
 
 
+def _started(program: _Program, environment: dict[str, str], module: list[str]) -> subprocess.Popen[bytes]:
+    """A process of the program: a module of Python's with its arguments."""
+    return subprocess.Popen(
+        [program.python, "-m", *module],
+        env=environment, cwd=program.where, start_new_session=True, preexec_fn=_ends_with_this,
+        **program.more,
+    )  # fmt: skip
+
+
 def main() -> int:
     """Start everything, print the address and the account, stop everything on Ctrl-C."""
     folder = data_folder()
@@ -170,7 +183,9 @@ def main() -> int:
         "PYTHONUNBUFFERED": "1",
     }
     environment.pop("NEAT_SHEAF_DEBUG", None)
-    server: subprocess.Popen[bytes] | None = None
+    counter = free_port(SHOPS_PORT)
+    environment["NEAT_SHEAF_SUPPLIERS"] = addresses(counter)
+    running: list[subprocess.Popen[bytes]] = []
     # Ctrl-C reaches the whole group of processes; each is stopped here, in order. A terminal that is
     # closed says SIGHUP, and means the same.
     for sign in (signal.SIGTERM, signal.SIGHUP):
@@ -185,15 +200,17 @@ def main() -> int:
             subprocess.run(
                 [*manage, *command], env=environment, check=True, cwd=program.where, **program.more
             )
-        server = subprocess.Popen(
+        running.append(_started(program, environment, ["studio.simulated.shops", str(counter)]))
+        server = _started(
+            program,
+            environment,
             [
-                program.python, "-m", "gunicorn", "studio.config.wsgi:application",
+                "gunicorn", "studio.config.wsgi:application",
                 "--bind", f"127.0.0.1:{port}", "--workers", "2", "--threads", "4",
                 "--timeout", "120", "--log-level", "warning", "--no-control-socket",
             ],
-            env=environment, cwd=program.where, start_new_session=True, preexec_fn=_ends_with_this,
-            **program.more,
         )  # fmt: skip
+        running.append(server)
         _until_it_answers(server, port)
         print(f"\n  Neat Sheaf is at  http://127.0.0.1:{port}")
         print(f"  sign in as        demo / {environment['NEAT_SHEAF_DEMO_PASSWORD']}")
@@ -207,9 +224,10 @@ def main() -> int:
     finally:
         for sign in (signal.SIGINT, signal.SIGTERM, signal.SIGHUP):
             signal.signal(sign, signal.SIG_IGN)
-        if server is not None and server.poll() is None:
-            server.terminate()
-            server.wait(timeout=30)
+        for process in reversed(running):
+            if process.poll() is None:
+                process.terminate()
+                process.wait(timeout=30)
         cluster.stop()
         home.cleanup()
 

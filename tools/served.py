@@ -12,6 +12,7 @@ from collections.abc import Iterator
 from contextlib import contextmanager
 from pathlib import Path
 
+from studio.simulated.shops import addresses
 from tools.cluster import CHECKOUT, free_port
 
 __all__ = ["served_demo"]
@@ -26,6 +27,9 @@ def served_demo() -> Iterator[tuple[str, str]]:
     for command in (["migrate", "-v", "0"], ["load_demo"]):
         subprocess.run([*manage, *command], env=environment, check=True)
     address = f"127.0.0.1:{free_port(8790)}"
+    counter = free_port(8890)
+    environment["NEAT_SHEAF_SUPPLIERS"] = addresses(counter)
+    shops = subprocess.Popen([sys.executable, "-m", "studio.simulated.shops", str(counter)], cwd=CHECKOUT)
     server = subprocess.Popen(
         [str(Path(sys.executable).parent / "gunicorn"), "studio.config.wsgi", "-b", address,
          "--threads", "4", "--log-level", "warning", "--no-control-socket"],
@@ -40,5 +44,6 @@ def served_demo() -> Iterator[tuple[str, str]]:
                 time.sleep(0.2)
         yield f"http://{address}", password
     finally:
-        server.terminate()
-        server.wait()
+        for process in (server, shops):
+            process.terminate()
+            process.wait()

@@ -24,7 +24,14 @@ def _cardstock(name: str, ground: str, ink: str, on_hand: int, **more: Any) -> d
 
 
 PACKS: list[dict[str, Any]] = [
-    {"name": "Garden year, six designs", "sheets": 12, "price": "9.60", "shop": PAPER_SHOP, "lead_days": 4},
+    {
+        "name": "Garden year, six designs",
+        "sheets": 12,
+        "price": "9.60",
+        "code": "RL-290",
+        "shop": PAPER_SHOP,
+        "lead_days": 4,
+    },
 ]
 
 
@@ -42,10 +49,10 @@ PAPERS: list[dict[str, Any]] = [
     _cardstock("Loam kraft", "#c8a978", "#8a6b3d", 31, offcuts=[{"width": "3", "height": "11", "count": 2}]),
     _cardstock("Oat milk", "#efe4cc", "#c9b78f", 12),
     _cardstock("Beetroot", "#7c2747", "#b65a7c", 9, pack_sheets=20, pack_price="12.80"),
-    _patterned("Fern sprigs", "sprigs", "one-way", "#dfe8cf", "#4d7038", 4),
-    _patterned("Dusk stripe", "stripes", "two-way", "#d9d3e6", "#5b4b8a", 1),
+    _patterned("Fern sprigs", "sprigs", "one-way", "#dfe8cf", "#4d7038", 4, code="RL-201"),
+    _patterned("Dusk stripe", "stripes", "two-way", "#d9d3e6", "#5b4b8a", 1, code="RL-202"),
     _patterned("Pea dots", "dots", "none", "#f3e3a9", "#7f9a2f", 6),
-    _patterned("Furrow check", "checks", "two-way", "#f0d3bd", "#a8532b", 0),
+    _patterned("Furrow check", "checks", "two-way", "#f0d3bd", "#a8532b", 0, code="RL-204"),
     _patterned("Rain butt waves", "waves", "one-way", "#cfe3e6", "#2f7480", 3,
                pack="Garden year, six designs", pack_sheets=2, pack_price=None, edges={"bottom": "1/2"}),
     {

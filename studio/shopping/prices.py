@@ -1,4 +1,4 @@
-"""A shop's list beside the cupboard: what is otherwise, and taking it over."""
+"""A shop's list beside the cupboard: what is different, and taking it over."""
 
 from __future__ import annotations
 
@@ -30,7 +30,7 @@ class Taken:
     key: int
     field: str
     was: str | Decimal | int | bool | None
-    now: str | Decimal | int | bool
+    now: str | Decimal | int | bool | None
 
 
 def shops_of(studio: Studio) -> list[str]:
@@ -91,7 +91,7 @@ def take_over(studio: Studio, changes: Iterable[Taken]) -> int:
         there = getattr(row, column)
         if there != one.was:
             raise FileError([fault(f"changes[{number}]", "changed-since", name=row.name)])
-        setattr(row, column, int(one.now) if column in ("sheets", "pack_sheets") else one.now)
+        setattr(row, column, int(one.now or 1) if column in ("sheets", "pack_sheets") else one.now)
     for row in rows.values():
         row.version += 1
         row.save()

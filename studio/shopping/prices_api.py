@@ -20,6 +20,7 @@ from neat_sheaf.formats.price_list_file import (
     read_price_list_xlsx,
 )
 from neat_sheaf.formats.reading import FileError, JsonValue
+from neat_sheaf.formats.table_file import unmistakable
 from neat_sheaf.measure.length import Length, Unit, write_length
 from neat_sheaf.stock.price_list import Answer, Change, Compared, PackUnit, PriceList, compare
 from studio.accounts.models import Studio
@@ -27,6 +28,7 @@ from studio.accounts.tenancy import studio_of
 from studio.accounts.voice import voice_for
 from studio.common.downloads import download
 from studio.common.problems import Problem
+from studio.cupboard.convert import plain_price
 from studio.shopping.prices import Taken, list_of_shop, shops_of, stocked_of, take_over
 from studio.shopping.suppliers import price_list_of, supplier_called, suppliers
 
@@ -45,7 +47,7 @@ class ShopOut(Schema):
 
 
 class ChangeOut(Schema):
-    """One field that the list has otherwise: as it is sent back to take it over, and as it is said."""
+    """One field that the list says differently: as it is sent back to take it over, and as it is said."""
 
     field: FieldName
     was: str | None
@@ -55,7 +57,7 @@ class ChangeOut(Schema):
 
 
 class ComparedOut(Schema):
-    """A line of a list (0: there is none), the thing in the cupboard that it is of, and what is otherwise.
+    """A line of a list (0: there is none), the thing in the cupboard that it is of, and what is different.
 
     What is not ``sure`` is a question: code and name do not both say that they are the same.
     """
@@ -88,13 +90,13 @@ class ListIn(Schema):
 
 
 class ChangeIn(Schema):
-    """One field to take over: as it was when it was compared, and as the list has it."""
+    """One field to take over: as it was when it was compared, and as the list has it; null is no price."""
 
     kind: Literal["paper", "pack", "supply"]
     id: int
     field: FieldName
     was: str | None
-    now: str
+    now: str | None
 
 
 class ChangesIn(Schema):
@@ -142,7 +144,7 @@ def take(request: HttpRequest, payload: ChangesIn) -> ChangedOut:
     taken = [
         Taken(
             one.kind, one.id, one.field,
-            None if one.was is None else _value(one.field, one.was, f"changes[{n}].was", faults),
+            _value(one.field, one.was, f"changes[{n}].was", faults),
             _value(one.field, one.now, f"changes[{n}].now", faults),
         )
         for n, one in enumerate(payload.changes)
@@ -226,27 +228,32 @@ def _change(change: Change, unit: PackUnit, units: Unit) -> ChangeOut:
     def said(value: str | Decimal | int | bool | None) -> str:
         if change.field == "pack_size" and unit is PackUnit.LENGTH and isinstance(value, Decimal):
             return f"{write_length(Length(int(value)), units)} {units}"
-        return "" if value is None else _text(value)
+        return "" if value is None else _text(change.field, value)
 
     return ChangeOut(
         field=change.field,  # type: ignore[arg-type]
-        was=None if change.was is None else _text(change.was),
-        now=_text(change.now),
+        was=None if change.was is None else _text(change.field, change.was),
+        now=_text(change.field, change.now),
         was_said=said(change.was),
         now_said=said(change.now),
     )
 
 
-def _text(value: str | Decimal | int | bool) -> str:
+def _text(field: str, value: str | Decimal | int | bool) -> str:
     if isinstance(value, bool):
         return "yes" if value else "no"
     if isinstance(value, Decimal):
-        return format(value if value == value.quantize(Decimal("0.01")) else value.normalize(), "f")
+        return format((field == "price" and plain_price(value)) or unmistakable(value), "f")
     return str(value)
 
 
-def _value(field: FieldName, text: str, path: str, faults: list[Fault]) -> str | Decimal | int | bool:
+def _value(
+    field: FieldName, text: str | None, path: str, faults: list[Fault]
+) -> str | Decimal | int | bool | None:
     """A field's value from its text; a fault is noted where it is none."""
+    if text is None and field == "price":
+        return None
+    text = text or ""
     node = JsonValue({field: int(text) if text.isascii() and text.isdigit() else text}, "", "mm", faults)
     before = len(faults)
     found: str | Decimal | int | bool

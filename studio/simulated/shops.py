@@ -15,7 +15,7 @@ import time
 from http.server import BaseHTTPRequestHandler, ThreadingHTTPServer
 from typing import Any
 
-__all__ = ["PRICES", "SHOPS", "serve"]
+__all__ = ["PRICES", "SHOPS", "addresses", "serve"]
 
 SHOPS = {
     "reed-lane": "Reed Lane papers, by post",
@@ -94,6 +94,11 @@ class _Counter(BaseHTTPRequestHandler):
 
     def log_message(self, *args: object) -> None:
         """Say nothing: the terminal is the demo's."""
+
+
+def addresses(port: int) -> str:
+    """The shops on a port, as the setting NEAT_SHEAF_SUPPLIERS names them."""
+    return ";".join(f"{name}=http://127.0.0.1:{port}/{path}" for path, name in SHOPS.items())
 
 
 def serve(port: int) -> ThreadingHTTPServer:

@@ -166,11 +166,10 @@ def test_a_small_file_that_unpacks_to_a_huge_one_is_not_unpacked():
     assert [one.code for one in caught.value.faults] == ["too-large"]
 
 
-@given(
-    st.binary(max_size=300),
-    st.lists(st.tuples(st.floats(0, 1), st.integers(0, 255)), max_size=5),
-    st.booleans(),
-)
+SLIPS = st.lists(st.tuples(st.floats(0, 1), st.integers(0, 255)), max_size=5)
+
+
+@given(st.binary(max_size=300), SLIPS, st.booleans())
 @settings(max_examples=80, deadline=None)
 def test_no_bytes_end_in_anything_but_a_list_or_faults(content, slips, packed):
     good = bytearray(price_list_xlsx(PriceList((PriceLine(1, "A", price=Decimal(3)),)), "x"))

@@ -4,8 +4,10 @@ import re
 
 import pytest
 from django.test import Client
+from django.utils import timezone
 
 from studio.config.api import api
+from studio.shopping.models import Order
 
 OPEN = {("GET", "/session"), ("POST", "/session")}
 
@@ -26,11 +28,15 @@ def with_stock(person, made):
     (claim,) = person.get("/claims")
     movement = person.get(f"/papers/{made['paper']['id']}/movements")[0]
     batch = person.get("/shopping")["bought"][0]["batch"]
-    return made | {"claim": claim, "movement": movement, "batch": {"id": batch}}
+    order = Order.objects.create(
+        studio=person.studio, shop="Evening", reference="one", number="1", arrives=timezone.localdate()
+    )
+    more = {"claim": claim, "movement": movement, "batch": {"id": batch}, "order": {"id": order.pk}}
+    return made | more
 
 
 def filled(path, made):
-    things = ("paper", "supply", "project", "class", "pack", "claim", "movement")
+    things = ("paper", "supply", "project", "class", "pack", "claim", "movement", "order")
     names = {f"{thing}_id": thing for thing in things} | {"batch": "batch"}
     path = path.replace("{number}", "0").replace("{letter}", "A").replace("{code}", "teapot")
     return re.sub(r"\{(\w+)\}", lambda found: str(made[names[found[1]]]["id"]), path)

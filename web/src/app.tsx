@@ -19,6 +19,7 @@ const ClassPage = lazy(async () => ({ default: (await import('./classes/ClassPag
 const Trimmer = lazy(async () => ({ default: (await import('./trimmer/Trimmer')).Trimmer }))
 const Habits = lazy(async () => ({ default: (await import('./accounts/Habits')).Habits }))
 const Shopping = lazy(async () => ({ default: (await import('./shopping/Shopping')).Shopping }))
+const Prices = lazy(async () => ({ default: (await import('./shopping/Prices')).Prices }))
 const Cupboard = lazy(async () => ({ default: (await import('./cupboard/Cupboard')).Cupboard }))
 
 /** Everything: signed out, the form to sign in; signed in, the places. */
@@ -44,6 +45,7 @@ export function App() {
                 <Route path="classes/:id/:tab?" element={<ClassPage />} />
                 <Route path="cupboard" element={<Cupboard />} />
                 <Route path="shopping" element={<Shopping />} />
+                <Route path="shopping/prices" element={<Prices />} />
                 <Route path="habits" element={<Habits />} />
                 <Route
                   path="*"

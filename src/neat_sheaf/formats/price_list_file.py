@@ -255,7 +255,7 @@ def _cells(prices: PriceList) -> list[list[CellValue]]:
     return [
         [
             line.code or None, line.name, *_written_size(line),
-            None if line.price is None else unmistakable(line.price),
+            None if line.price is None else unmistakable(line.price, 2),
             prices.currency if line.price is not None and prices.currency else None, line.lead_days,
             None if line.discontinued is None else "yes" if line.discontinued else "no",
         ]

@@ -55,8 +55,8 @@ _MOST_COLUMNS = 60
 _FORMULA = ("=", "+", "-", "@", "\t", "\r", "\n", "＝", "＋", "－", "＠")
 # The reader has no error of its own: what a broken file makes of it, tried on thousands of them.
 _UNREADABLE = (
-    zipfile.BadZipFile, zlib.error, InvalidFileException, ArithmeticError, AttributeError, EOFError, LookupError,
-    OSError, RuntimeError, SyntaxError, TypeError, ValueError,
+    zipfile.BadZipFile, zlib.error, InvalidFileException, ArithmeticError, AttributeError, EOFError,
+    LookupError, OSError, RuntimeError, SyntaxError, TypeError, ValueError,
 )  # fmt: skip
 # Digits that a spreadsheet keeps of a number.
 _DIGITS = 15
@@ -129,10 +129,10 @@ def _typed(value: object) -> str:
     return str(value)
 
 
-def unmistakable(number: Decimal) -> Decimal:
-    """A number without needless zeros or an exponent; three decimals, which look like thousands, are four."""
+def unmistakable(number: Decimal, least: int = 0) -> Decimal:
+    """A number with the decimals it needs, ``least`` or more; three, which look like thousands, are four."""
     short = number.normalize()
-    decimals = max(0, -int(short.as_tuple().exponent))
+    decimals = max(least, -int(short.as_tuple().exponent))
     return short.quantize(Decimal(1).scaleb(-4 if decimals == 3 else -decimals))
 
 

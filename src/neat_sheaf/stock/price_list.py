@@ -80,7 +80,7 @@ class Answer(StrEnum):
 
 @dataclass(frozen=True, slots=True)
 class Change:
-    """One field of ``Stocked`` that the list has otherwise."""
+    """One field of ``Stocked`` that the list says differently."""
 
     field: str
     was: str | Decimal | int | bool | None
@@ -89,7 +89,7 @@ class Change:
 
 @dataclass(frozen=True, slots=True)
 class Compared:
-    """One line, one thing, or both, and what is otherwise.
+    """One line, one thing, or both, and what is different.
 
     ``sure``: the code is the same, or there is no code on one side and the names are the same; and where both
     have a name by which they are known, it is the same. What is not sure is a question.

@@ -32,6 +32,9 @@ export type Claim = Schemas['ClaimOut']
 export type FeeTerms = NonNullable<paths['/api/classes/{class_id}/fee']['get']['parameters']['query']>
 export type Shopping = Schemas['ShoppingOut']
 export type ShoppingRow = Schemas['ShoppingRowOut']
+export type Order = Schemas['OrderOut']
+export type Comparison = Schemas['ComparisonOut']
+export type Compared = Schemas['ComparedOut']
 export type Bench = Schemas['Bench']
 export type Session = Schemas['SessionOut']
 

@@ -55,6 +55,8 @@ export const keys = {
   instead: (id: number) => ['instead', id],
   claims: ['claims'],
   shopping: (classes: string) => ['shopping', classes],
+  shops: ['shops'],
+  orders: ['orders'],
 } as const
 
 /** The unit of what is kept: a page that is open goes on in the unit it was opened in. */
@@ -184,6 +186,8 @@ export const asked = {
       retry: false,
     }),
   claims: () => queryOptions({ queryKey: keys.claims, queryFn: () => ask(api.GET('/api/claims')) }),
+  shops: () => queryOptions({ queryKey: keys.shops, queryFn: () => ask(api.GET('/api/prices')) }),
+  orders: () => queryOptions({ queryKey: keys.orders, queryFn: () => ask(api.GET('/api/orders')) }),
   /** The shopping list of some classes, their keys parted by commas; of all to come where it is empty. */
   shopping: (classes: string) =>
     queryOptions({
@@ -214,7 +218,7 @@ export const standOf = (doc: ProjectIn, units: Units) =>
   })
 
 /** What follows from every movement of stock. */
-const OF_STOCK = ['movements', 'claims', 'shopping', 'bench']
+const OF_STOCK = ['movements', 'claims', 'shopping', 'orders', 'bench']
 
 /** Answers of a change, put where the page that shows them looks. */
 export const keep = {
@@ -244,7 +248,10 @@ export const cancelCutting = (client: QueryClient, classId: number) =>
 
 const OF_CLASSES = ['class', 'cutting', 'options', 'leftovers', 'sizes', 'seats', 'stock', 'bench']
 
-const AFTER: Record<'project' | 'class' | 'paper' | 'supply' | 'pack' | 'import' | 'stock', string[]> = {
+const AFTER: Record<
+  'project' | 'class' | 'paper' | 'supply' | 'pack' | 'import' | 'stock' | 'prices',
+  string[]
+> = {
   project: ['projects', 'project', 'classes', ...OF_CLASSES],
   class: [
     'classes',
@@ -264,6 +271,7 @@ const AFTER: Record<'project' | 'class' | 'paper' | 'supply' | 'pack' | 'import'
   supply: ['supplies', 'project', ...OF_STOCK, ...OF_CLASSES],
   pack: ['packs', ...OF_STOCK, ...OF_CLASSES],
   stock: ['papers', 'supplies', ...OF_STOCK, ...OF_CLASSES],
+  prices: ['papers', 'supplies', 'packs', 'shops', 'instead', ...OF_STOCK, ...OF_CLASSES],
   import: ['projects', 'supplies'],
 }
 

@@ -4905,7 +4905,7 @@ export interface components {
         Answer: "same" | "changed" | "unlisted" | "unknown" | "several" | "other-unit";
         /**
          * ChangeOut
-         * @description One field that the list has otherwise: as it is sent back to take it over, and as it is said.
+         * @description One field that the list says differently: as it is sent back to take it over, and as it is said.
          */
         ChangeOut: {
             /**
@@ -4924,7 +4924,7 @@ export interface components {
         };
         /**
          * ComparedOut
-         * @description A line of a list (0: there is none), the thing in the cupboard that it is of, and what is otherwise.
+         * @description A line of a list (0: there is none), the thing in the cupboard that it is of, and what is different.
          *
          *     What is not ``sure`` is a question: code and name do not both say that they are the same.
          */
@@ -4984,7 +4984,7 @@ export interface components {
         };
         /**
          * ChangeIn
-         * @description One field to take over: as it was when it was compared, and as the list has it.
+         * @description One field to take over: as it was when it was compared, and as the list has it; null is no price.
          */
         ChangeIn: {
             /**
@@ -5002,7 +5002,7 @@ export interface components {
             /** Was */
             was: string | null;
             /** Now */
-            now: string;
+            now: string | null;
         };
         /**
          * ChangesIn

@@ -1,6 +1,6 @@
 import { t } from '@lingui/core/macro'
 import { Trans } from '@lingui/react/macro'
-import { Button, NumberInput, Select, TextInput } from '@mantine/core'
+import { Button, NumberInput, Select, Switch, TextInput } from '@mantine/core'
 import { IconPlus } from '@tabler/icons-react'
 import { useQuery, useQueryClient } from '@tanstack/react-query'
 import { useState } from 'react'
@@ -47,7 +47,10 @@ export function PaperRelations(props: {
     const taken = (packs.data ?? []).map((row) => row.name)
     ask(
       api.POST('/api/packs', {
-        body: { name: freeName(t`Pack of designs`, taken), sheets: 12, version: 0, shop: '', lead_days: 0 },
+        body: {
+          name: freeName(t`Pack of designs`, taken), sheets: 12, version: 0, code: '', shop: '', lead_days: 0,
+          discontinued: false,
+        }, // prettier-ignore
       }),
     ).then((made) => {
       put(made)
@@ -109,6 +112,17 @@ export function PaperRelations(props: {
             allowDecimal={false}
             defaultValue={pack.lead_days ?? 0}
             onBlur={(e) => changePack({ lead_days: Number(e.currentTarget.value) || 0 })}
+          />
+          <TextInput
+            label={t`Code of the pack`}
+            maxLength={60}
+            defaultValue={pack.code ?? ''}
+            onBlur={(e) => changePack({ code: e.currentTarget.value })}
+          />
+          <Switch
+            label={<Trans>The pack is not to be had any more</Trans>}
+            defaultChecked={pack.discontinued ?? false}
+            onChange={(e) => changePack({ discontinued: e.currentTarget.checked })}
           />
         </div>
       ) : (

@@ -11,6 +11,7 @@ import { packs as packsOf } from '../i18n/counts'
 import { dayOf, money, timeOf } from '../i18n/format'
 import { Empty, Loaded } from '../ui/states/states'
 import { FracWords } from '../ui/text/FracWords'
+import { OnTheWay, SendOrder } from './Orders'
 import classes from './Shopping.module.css'
 
 /** What to buy for one class or several, by shop, ticked in the shop into the cupboard. */
@@ -24,7 +25,12 @@ export function Shopping() {
         <h1>
           <Trans>Shopping list</Trans>
         </h1>
-        <TakeAlong query={query} />
+        <div className={classes.tools}>
+          <Button component={Link} to="/shopping/prices" variant="subtle">
+            <Trans>Price lists</Trans>
+          </Button>
+          <TakeAlong query={query} />
+        </div>
       </div>
       <Loaded query={list}>
         {(found) =>
@@ -39,6 +45,7 @@ export function Shopping() {
             <>
               <ForWhom found={found} choose={setChosen} />
               <List found={found} />
+              <OnTheWay />
               <Ticked found={found} />
             </>
           )
@@ -109,7 +116,12 @@ function List({ found }: { found: ShoppingData }) {
       ) : null}
       {shops.map((shop) => (
         <section key={shop} aria-label={shop || t`Any shop`}>
-          <h2>{shop || t`Any shop`}</h2>
+          <div className={classes.shop}>
+            <h2>{shop || t`Any shop`}</h2>
+            {found.answering.includes(shop) ? (
+              <SendOrder shop={shop} rows={buying.filter((row) => row.shop === shop)} />
+            ) : null}
+          </div>
           <ul className={classes.rows}>
             {buying
               .filter((row) => row.shop === shop)
@@ -133,7 +145,7 @@ function List({ found }: { found: ShoppingData }) {
         </p>
       ) : null}
       {here.length ? (
-        <section aria-labelledby="here-already">
+        <section aria-labelledby="here-already" className={classes.apart}>
           <h2 id="here-already">
             <Trans>Here already</Trans>
           </h2>
@@ -145,7 +157,11 @@ function List({ found }: { found: ShoppingData }) {
                   <FracWords
                     text={t`${amount(row.needed, row)} needed, ${amount(row.over, row)} left over`}
                   />
+                  {row.ordered === '0' ? null : (
+                    <FracWords text={t`, ${amount(row.ordered, row)} on the way`} />
+                  )}
                 </span>
+                <ComesLate row={row} />
               </li>
             ))}
           </ul>
@@ -153,6 +169,17 @@ function List({ found }: { found: ShoppingData }) {
       ) : null}
     </>
   )
+}
+
+/** What is on the way and comes too late for the first class that needs it. */
+function ComesLate({ row }: { row: ShoppingRow }) {
+  return row.comes_late && row.arrives ? (
+    <div className="severe">
+      <Trans>
+        Some of it comes on {dayOf(row.arrives)}, too late for the first class: get what it needs elsewhere.
+      </Trans>
+    </div>
+  ) : null
 }
 
 const amount = (text: string, row: ShoppingRow) => (row.unit ? `${text} ${row.unit}` : text)
@@ -176,6 +203,7 @@ function Row({ row, currency }: { row: ShoppingRow; currency: string }) {
     t`${amount(row.needed, row)} needed`,
     t`${amount(row.here, row)} here`,
     row.kept === '0' ? '' : t`${amount(row.kept, row)} set aside for others`,
+    row.ordered === '0' ? '' : t`${amount(row.ordered, row)} on the way`,
     t`${amount(row.over, row)} left over`,
   ]
   return (
@@ -196,6 +224,7 @@ function Row({ row, currency }: { row: ShoppingRow; currency: string }) {
           <FracWords text={facts.filter(Boolean).join(', ')} />
         </div>
         {row.classes.length > 1 ? <div className="soft">{t`for ${row.classes.join(t` and `)}`}</div> : null}
+        <ComesLate row={row} />
         {row.discontinued ? (
           <div className="severe">
             <Trans>It is not to be had any more: choose another.</Trans>
@@ -233,7 +262,7 @@ function Ticked({ found }: { found: ShoppingData }) {
   const [problem, setProblem] = useState('')
   if (!found.bought.length) return null
   return (
-    <section aria-labelledby="ticked">
+    <section aria-labelledby="ticked" className={classes.apart}>
       <h2 id="ticked">
         <Trans>Bought today</Trans>
       </h2>
