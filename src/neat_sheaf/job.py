@@ -13,7 +13,7 @@ from neat_sheaf.pace import USUAL_PACE, Pace
 from neat_sheaf.project import Piece, Project
 from neat_sheaf.stock import Pack, Paper, Print, Supply
 
-__all__ = ["Class", "Colourway", "Cutting", "Extra", "Job", "Per", "Style", "may_turn"]
+__all__ = ["Class", "Colourway", "Cutting", "Extra", "Job", "OtherFee", "Per", "Style", "may_turn"]
 
 
 _NOTHING = Length(0)
@@ -62,6 +62,7 @@ class Extra:
     """A cost that is no paper and no supply: room, postage, time, the wear of a tool.
 
     ``amount`` in whole currency units is taken ``times`` (hours at a rate) and shared ``over`` so many uses.
+    ``only`` names one of the class's other fees: of the seats, only those on that fee count (postage).
     """
 
     name: str
@@ -69,11 +70,21 @@ class Extra:
     per: Per = Per.CLASS
     times: Decimal = Decimal(1)
     over: int = 1
+    only: str = ""
+
+
+@dataclass(frozen=True, slots=True)
+class OtherFee:
+    """A fee that only some pay (members, kits by post): so many of the seats, in whole currency units."""
+
+    name: str
+    fee: Decimal
+    seats: int
 
 
 @dataclass(frozen=True, slots=True)
 class Class:
-    """A class. Its colourways' kits sum to ``kits``."""
+    """A class. Its colourways' kits sum to ``kits``; seats on none of its ``other_fees`` pay ``fee``."""
 
     seats: int
     samples: int = 1
@@ -81,11 +92,34 @@ class Class:
     fee: Decimal | None = None
     colourways: tuple[Colourway, ...] = ()
     extras: tuple[Extra, ...] = ()
+    other_fees: tuple[OtherFee, ...] = ()
 
     @property
     def kits(self) -> int:
         """Seats, samples and spares."""
         return self.seats + self.samples + self.spares
+
+    def seats_on(self, name: str = "") -> int:
+        """Seats that pay the other fee of that name; without a name, those that pay the usual one.
+
+        Where the other fees are said of more seats than there are, the first of them have theirs.
+        """
+        left = self.seats
+        for other in self.other_fees:
+            taken = min(left, other.seats)
+            if other.name == name:
+                return taken
+            left -= taken
+        return left if not name else 0
+
+    @property
+    def takings(self) -> Fraction | None:
+        """What all seats pay, in whole currency units; None where some seat has no fee."""
+        usual = self.seats_on()
+        if self.fee is None and (usual or not self.other_fees):
+            return None
+        others = (Fraction(other.fee) * self.seats_on(other.name) for other in self.other_fees)
+        return Fraction(self.fee or 0) * usual + sum(others, Fraction(0))
 
 
 @dataclass(frozen=True, slots=True)

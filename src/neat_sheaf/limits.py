@@ -21,6 +21,7 @@ __all__ = [
     "MOST_COLOURWAYS",
     "MOST_EXTRAS",
     "MOST_FAULTS",
+    "MOST_FEES",
     "MOST_GIVEN",
     "MOST_ITEMS",
     "MOST_KEYS",
@@ -54,6 +55,7 @@ MOST_KITS = 120_000
 MOST_PILES = 1_000  # of unlike parts that wait at one time
 WIDEST_EDGE = Length(50 * MILLIMETRE)  # that is taken off a sheet to make it square, or left for safety
 MOST_EXTRAS = 50  # costs of a class beside its papers and supplies
+MOST_FEES = 20  # that a class has beside the usual one
 MOST_SHARING = 1_000  # people who share one of something
 MOST_USES = 100_000  # that the cost of a tool is shared over
 MOST_GIVEN = 1_000  # pieces of one kind from one pass of a die

@@ -74,6 +74,7 @@ def _class_out(kit_class: KitClass, voice: Voice) -> ClassOut:
         ],
         finished=kit_class.finished,
         extras=kit_class.extras,
+        other_fees=kit_class.other_fees,
         planned=_planned_out(kit_class, voice),
     )
 

@@ -8,7 +8,7 @@ from decimal import Decimal
 
 from neat_sheaf import job as core
 from neat_sheaf.errors import CannotPlanError, Fault, fault
-from neat_sheaf.formats.class_part import read_extra
+from neat_sheaf.formats.class_part import read_extra, read_other_fee
 from neat_sheaf.formats.reading import JsonValue
 from neat_sheaf.measure.apportionment import share_out
 from neat_sheaf.measure.length import Length
@@ -78,6 +78,7 @@ def core_job(kit_class: KitClass, listed: Project | None = None) -> core.Job:
             plain_price(kit_class.fee),
             tuple(chosen),
             tuple(JsonValue(kit_class.extras, "", "mm", []).items(read_extra)),
+            tuple(JsonValue(kit_class.other_fees, "", "mm", []).items(read_other_fee)),
         ),
         cutting=core.Cutting(
             core.Style(kit_class.style),

@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+from dataclasses import replace
 from decimal import Decimal
 from fractions import Fraction
 
@@ -77,20 +78,25 @@ def fee(request: HttpRequest, class_id: int, sent: Query[TermsIn]) -> FeeOut:
     terms = _terms(sent)
     found: SeatBreakpoints = remembered("seats", job, seat_breakpoints)
 
+    def takings(seats: int, usual: Decimal | None) -> Fraction:
+        return replace(job.klass, seats=seats, fee=usual or Decimal(0)).takings or Fraction(0)
+
     def cost(row: SeatRow) -> Decimal:
         return row.extras + (row.cash if sent.cash else row.used)
 
     here = next((row for row in found.rows if row.seats == kit_class.seats), found.rows[0])
     try:
-        least = fee_for(cost(here), here.seats, terms, job.currency)
+        on_usual = replace(job.klass, seats=here.seats).seats_on()
+        others = takings(here.seats, None)
+        least = fee_for(cost(here), on_usual, terms, job.currency, others)
     except NoFeeError:
         least = None
     tried = job.klass.fee or least if sent.fee is None else sent.fee
-    incomes = [kept_of(tried or Decimal(0), row.seats, terms, job.currency) for row in found.rows]
+    incomes = [kept_of(takings(row.seats, tried), terms, job.currency) for row in found.rows]
     paying = [
         row.seats for row, income in zip(found.rows, incomes, strict=True) if tried and income >= cost(row)
     ]
-    kept = None if tried is None else kept_of(tried, here.seats, terms, job.currency)
+    kept = None if tried is None else kept_of(takings(here.seats, tried), terms, job.currency)
     return FeeOut(
         least=None if least is None else str(least),
         fee=None if tried is None else str(tried),

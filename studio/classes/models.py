@@ -46,8 +46,15 @@ class KitClass(models.Model):
     variant = models.CharField(max_length=400, blank=True, default="")
     # When the class was over and what it used left the cupboard.
     finished = models.DateTimeField(null=True, blank=True)
+    # What it came to when it was over; later prices do not change it.
+    figures = models.JSONField(null=True, blank=True)
+    # What was really taken and how many hours it took in all, where somebody said so.
+    taken = models.DecimalField(max_digits=12, decimal_places=4, null=True, blank=True)
+    hours = models.DecimalField(max_digits=8, decimal_places=2, null=True, blank=True)
     # Costs that are no paper and no supply, as the job file has them.
     extras = models.JSONField(default=list, blank=True)
+    # Fees that some of the seats pay, as the job file has them.
+    other_fees = models.JSONField(default=list, blank=True)
     version = models.IntegerField(default=1)
 
     class Meta:

@@ -11,6 +11,7 @@ from neat_sheaf.limits import (
     LONGEST_TEXT,
     MOST_COLOURWAYS,
     MOST_EXTRAS,
+    MOST_FEES,
     MOST_PIECES,
     MOST_PILES,
     MOST_USES,
@@ -38,6 +39,15 @@ class ExtraDoc(Schema):
     per: Per = Per.CLASS
     times: str = Field("1", max_length=60)
     over: int = Field(1, ge=1, le=MOST_USES)
+    only: str | None = Field(None, max_length=LONGEST_TEXT)
+
+
+class OtherFeeDoc(Schema):
+    """A fee that so many of the seats pay instead of the usual one; decimal text."""
+
+    name: str = Field(max_length=LONGEST_TEXT)
+    fee: str = Field(max_length=60)
+    seats: int = Field(ge=0, le=100_000)
 
 
 class ClassIn(Schema):
@@ -68,6 +78,7 @@ class ClassIn(Schema):
     most_piles: int = Field(0, ge=0, le=MOST_PILES)
     variant: str = Field("", max_length=LONGEST_TEXT)
     extras: list[ExtraDoc] = Field([], max_length=MOST_EXTRAS)
+    other_fees: list[OtherFeeDoc] = Field([], max_length=MOST_FEES)
     colourways: list[ColourwayDoc] = Field([], max_length=MOST_COLOURWAYS)
 
 

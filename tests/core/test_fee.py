@@ -14,7 +14,7 @@ from hypothesis import strategies as st
 from neat_sheaf.advice.seats import seat_breakpoints
 from neat_sheaf.costing import CostLine, ThreeCosts, cost
 from neat_sheaf.costing.fee import NoFeeError, Terms, extra_cost, fee_for, kept_of
-from neat_sheaf.job import Class, Extra, Per
+from neat_sheaf.job import Class, Extra, OtherFee, Per
 from neat_sheaf.measure.money import minor_digits, rounded
 from neat_sheaf.plan import plan_job
 from tests.core.building import job, letter, piece
@@ -97,8 +97,51 @@ def test_a_step_finer_than_the_coins_still_pays():
 def test_tax_is_in_the_fee_and_the_venue_takes_its_part_of_all_of_it():
     # Arithmetic: of 12.00 at 20 percent tax 2.00 is tax; the venue's tenth is 1.20; 8.80 is kept.
     terms = Terms(venue=Fraction(1, 10), tax=Fraction(1, 5))
-    assert kept_of(Decimal("12.00"), 1, terms, "EUR") == Decimal("8.80")
+    assert kept_of(Decimal("12.00"), terms, "EUR") == Decimal("8.80")
     assert fee_for(Decimal("88.00"), 10, terms, "EUR") == Decimal("12.00")
+
+
+MEMBERS, POSTED = OtherFee("Members", Decimal("12.00"), 5), OtherFee("By post", Decimal("22.50"), 2)
+
+
+def test_some_seats_pay_another_fee_and_the_rest_the_usual_one():
+    klass = Class(10, fee=Decimal("15.00"), other_fees=(MEMBERS, POSTED))
+    assert [klass.seats_on(name) for name in ("Members", "By post", "", "Nobody")] == [5, 2, 3, 0]
+    assert klass.takings == 5 * 12 + 2 * Fraction("22.5") + 3 * 15
+    few = replace(klass, seats=6)
+    assert [few.seats_on(name) for name in ("Members", "By post", "")] == [5, 1, 0]
+    # Every seat is on another fee: the usual one is asked for by nobody. Else it must be known.
+    assert replace(few, fee=None).takings == 5 * 12 + Fraction("22.5")
+    assert replace(klass, fee=None).takings is None
+
+
+def test_a_cost_of_one_fee_is_for_its_seats_alone():
+    klass = Class(10, 1, 1, other_fees=(MEMBERS, POSTED))
+    postage = Extra("Postage", Decimal("4.20"), Per.SEAT, only="By post")
+    assert str(extra_cost(postage, klass, "EUR")) == "8.40"
+    assert str(extra_cost(replace(postage, only=""), klass, "EUR")) == "42.00"
+
+
+def test_seats_that_cover_the_cost_pay_the_mean_of_the_fees():
+    made = job([piece("Card", "4", "5")], [letter(pack_price=Decimal("6.00"), pack_sheets=10)], 4)
+    fees = (OtherFee("Members", Decimal("5"), 2),)
+    klass = replace(made.klass, seats=4, fee=Decimal("15"), other_fees=fees)
+    found = plan_job(replace(made, klass=klass)).cost
+    assert found.takings == 40
+    # The mean is 10: three seats for 21, two for 20.
+    assert [found.seats_to_cover(Decimal(n)) for n in (0, 20, 21)] == [0, 2, 3]
+
+
+@given(st.decimals("0.01", 5000, places=2), st.integers(1, 60), TERMS, st.integers(0, 900))
+def test_the_usual_fee_makes_up_what_the_others_do_not_pay(total, seats, terms, others):
+    assume(terms.kept > 0)
+    fee = fee_for(total, seats, terms, "EUR", Fraction(others))
+    kept = (Fraction(fee) * seats + others) * terms.kept
+    assert kept * (1 - terms.margin) >= Fraction(total)
+    assert fee <= fee_for(total, seats, terms, "EUR")
+    step = terms.step or Decimal("0.01")
+    if fee >= step:
+        assert ((Fraction(fee - step) * seats + others) * terms.kept) * (1 - terms.margin) < Fraction(total)
 
 
 def test_where_no_fee_pays_that_is_said():

@@ -13,7 +13,7 @@ from neat_sheaf.formats.plan_file import plan_document, write_plan
 from neat_sheaf.formats.reading import Faulty, FileError, load_json
 from neat_sheaf.formats.reading import JsonValue as Value
 from neat_sheaf.habits import Habits, Scoring
-from neat_sheaf.job import Class, Colourway, Cutting, Extra, Job, Per, Style
+from neat_sheaf.job import Class, Colourway, Cutting, Extra, Job, OtherFee, Per, Style
 from neat_sheaf.measure.length import Length
 from neat_sheaf.measure.side import Side
 from neat_sheaf.pace import PACES, Pace
@@ -66,6 +66,9 @@ EXTRAS = st.builds(
     Extra, st.sampled_from(["Room", "My time", "Punch"]), st.decimals(0, 99, places=2), st.sampled_from(Per),
     st.decimals("0.25", 9, places=2), st.integers(1, 90),
 )  # fmt: skip
+FEES = st.builds(
+    OtherFee, st.sampled_from(["Members", "By post"]), st.decimals(0, 99, places=2), st.integers(0, 9)
+)
 NAMES = st.text("abcdefghij ÄÖéß½#'", min_size=1, max_size=12).map(str.strip).filter(bool)
 FOLDS = st.sampled_from(Fold)
 PANELS = st.builds(Panel, st.integers(1, 9), st.integers(1, 9))
@@ -241,7 +244,10 @@ def whole_jobs(draw):
         pace=Pace(**seconds, hour=draw(worth), sheet=draw(worth)),
     )  # fmt: skip
     extras = draw(st.lists(EXTRAS, max_size=2, unique_by=lambda extra: extra.name))
-    klass = Class(3, 1, 1, draw(st.sampled_from([None, Decimal("18.00")])), colourways, tuple(extras))
+    fees = draw(st.lists(FEES, max_size=2, unique_by=lambda other: other.name))
+    extras = [replace(e, only=draw(st.sampled_from(["", *(f.name for f in fees)]))) for e in extras]
+    fee = draw(st.sampled_from([None, Decimal("18.00")]))
+    klass = Class(3, 1, 1, fee, colourways, tuple(extras), tuple(fees))
     units = draw(st.sampled_from(["in", "cm", "mm"]))
     project = replace(draw(assembled(listed, ["ribbon", "glue"])), fits=fits, supplies=uses)
     habits = Habits(draw(st.sampled_from(Scoring)), draw(SIZES), draw(SIZES), draw(SIZES), draw(LENGTHS))

@@ -17,7 +17,7 @@ def test_extras_are_kept_as_they_are_written_and_are_lines_of_the_cost(person, f
     time = {"name": "My time", "amount": "18.00", "per": "class", "times": "2.5", "over": 1}
     punch = {"name": "Punch", "amount": "24.00", "per": "class", "times": "1", "over": 40}
     saved = with_extras(person, made, time, punch)
-    assert saved["extras"] == [time, punch]
+    assert saved["extras"] == [time | {"only": None}, punch | {"only": None}]
     lines = {
         line["id"]: line for line in saved["planned"]["plan"]["cost"]["lines"] if line["kind"] == "extra"
     }
@@ -55,6 +55,36 @@ def test_the_least_fee_pays_for_the_seats_that_are_booked(person, furnish):
     paid_now = person.get(f"{path}?cash=true")
     # One pack of paper is 5.00, one of pads 3.00.
     assert paid_now["cost"] == "28.00"
+
+
+def test_members_pay_less_posted_kits_more_and_postage_is_for_those_alone(person, furnish):
+    made = furnish(person)
+    path = f"/classes/{made['class']['id']}"
+    fees = [{"name": "Members", "fee": "6.00", "seats": 3}, {"name": "By post", "fee": "12.00", "seats": 2}]
+    postage = {"name": "Postage", "amount": "4.00", "per": "seat", "only": "By post"}
+    saved = person.save(path, person.get(path) | {"other_fees": fees, "extras": [postage]})
+    cost = saved["planned"]["plan"]["cost"]
+    # Three at 6, two at 12, two at the usual 9; two postages.
+    assert (cost["takings"], cost["lines"][-1]["cash_out"]) == ("60.00", "8.00")
+    found = person.get(f"{path}/fee")
+    assert (found["kept"], found["rows"][0]["income"]) == ("60.00", "6.00")
+    # 10.96 is to be paid, and the others pay 42 of it.
+    assert (found["cost"], found["least"]) == ("10.96", "0.00")
+
+
+@pytest.mark.parametrize(
+    ("more", "path"),
+    [
+        ({"other_fees": [{"name": "A", "fee": "x", "seats": 1}]}, "other_fees[0].fee"),
+        ({"other_fees": [{"name": "A", "fee": "1", "seats": 1}] * 2}, "other_fees"),
+        ({"extras": [{"name": "P", "amount": "1", "only": "Nobody"}]}, "extras[0].only"),
+    ],
+)
+def test_a_fee_that_is_wrong_says_where(person, furnish, more, path):
+    made = furnish(person)
+    answer = person.ask("PUT", f"/classes/{made['class']['id']}", made["class"] | more)
+    assert answer.status_code == 422
+    assert [fault["path"] for fault in answer.json()["faults"]] == [path]
 
 
 def test_where_it_stops_paying_because_something_opens_is_said(person, furnish):

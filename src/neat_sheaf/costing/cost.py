@@ -48,10 +48,13 @@ class Cost:
     unpriced: tuple[str, ...]
     fee: Decimal | None
     takings: Decimal | None
+    seats: int = 0
 
     def seats_to_cover(self, total: Decimal) -> int | None:
-        """The number of fees that pay for ``total``; None where there is no fee."""
-        return -int(-Fraction(total) // Fraction(self.fee)) if self.fee else None
+        """The number of seats that pay for ``total``, each the mean of the fees; None where none pays."""
+        if not self.takings or not self.seats:
+            return -int(-Fraction(total) // Fraction(self.fee)) if self.fee else None
+        return -int(-Fraction(total) * self.seats // Fraction(self.takings))
 
 
 class HasLine(Protocol):
@@ -89,5 +92,6 @@ def cost(
         cash_out=summed([line.amounts.cash_out for line in lines]),
         unpriced=tuple(line.id for line in lines if not line.priced),
         fee=fee,
-        takings=None if fee is None else fee * klass.seats,
+        takings=None if klass.takings is None else rounded(klass.takings, job.currency),
+        seats=klass.seats,
     )

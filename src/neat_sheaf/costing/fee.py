@@ -23,7 +23,8 @@ class NoFeeError(NeatSheafError):
 
 def extra_cost(extra: Extra, klass: Class, currency: str) -> Decimal:
     """What one extra comes to for the whole class, to the currency's minor unit."""
-    counts = {Per.KIT: klass.kits, Per.SEAT: klass.seats, Per.CLASS: 1}
+    seats = klass.seats_on(extra.only) if extra.only else klass.seats
+    counts = {Per.KIT: klass.kits, Per.SEAT: seats, Per.CLASS: 1}
     return rounded(Fraction(extra.amount) * Fraction(extra.times) / extra.over * counts[extra.per], currency)
 
 
@@ -49,20 +50,23 @@ class Terms:
         return 1 - self.venue - self.tax / (1 + self.tax)
 
 
-def kept_of(fee: Decimal, seats: int, terms: Terms, currency: str) -> Decimal:
-    """What is kept of so many fees after tax and the venue."""
-    return rounded(Fraction(fee) * seats * terms.kept, currency)
+def kept_of(takings: Fraction | Decimal, terms: Terms, currency: str) -> Decimal:
+    """What is kept of what the seats pay after tax and the venue."""
+    return rounded(Fraction(takings) * terms.kept, currency)
 
 
-def fee_for(cost: Decimal, seats: int, terms: Terms, currency: str) -> Decimal:
+def fee_for(
+    cost: Decimal, seats: int, terms: Terms, currency: str, others: Fraction = Fraction(0)
+) -> Decimal:
     """The least price as people write them at which so many seats pay the cost and leave the margin.
 
-    NoFeeError where none does: nobody pays, or nothing of a fee is kept.
+    ``others`` is what the seats on other fees pay beside them. NoFeeError where none does: nobody pays, or
+    nothing of a fee is kept.
     """
     left = terms.kept * (1 - terms.margin)
     if seats < 1 or left <= 0:
         raise NoFeeError
-    exact = Fraction(cost) / (seats * left)
+    exact = max(Fraction(0), (Fraction(cost) / left - others) / seats)
     step = Fraction(terms.step) or Fraction(1, 10 ** minor_digits(currency))
     below = Fraction(terms.below) if terms.step else Fraction(0)
     price = -(-(exact + below) // step) * step - below

@@ -6,25 +6,33 @@ from dataclasses import replace
 from decimal import Decimal
 from typing import Any
 
-from neat_sheaf.formats.reading import JsonValue, check_unique
+from neat_sheaf.formats.reading import JsonValue, check_unique, written
 from neat_sheaf.formats.stock_part import read_price
-from neat_sheaf.job import Class, Colourway, Extra, Per
-from neat_sheaf.limits import MOST_COLOURWAYS, MOST_EXTRAS, MOST_KITS, MOST_USES
+from neat_sheaf.job import Class, Colourway, Extra, OtherFee, Per
+from neat_sheaf.limits import MOST_COLOURWAYS, MOST_EXTRAS, MOST_FEES, MOST_KITS, MOST_USES
 
-__all__ = ["class_document", "extra_document", "read_class", "read_extra"]
+__all__ = [
+    "check_extras",
+    "class_document",
+    "extra_document",
+    "other_fee_document",
+    "read_class",
+    "read_extra",
+    "read_other_fee",
+]
 
 
 def read_class(node: JsonValue, roles: tuple[str, ...], known: set[str]) -> Class:
-    node.object(["seats"], ["samples", "spares", "fee", "colourways", "extras", "version"])
+    node.object(["seats"], ["samples", "spares", "fee", "colourways", "extras", "other_fees", "version"])
     klass = Class(
         seats=node.key("seats").whole(0, 100_000),
         samples=node.take("samples", lambda n: n.whole(0, 10_000), 0),
         spares=node.take("spares", lambda n: n.whole(0, 10_000), 0),
         fee=node.take("fee", read_price, None),
         extras=node.list_at("extras", read_extra, most=MOST_EXTRAS),
+        other_fees=node.list_at("other_fees", read_other_fee, most=MOST_FEES),
     )
-    if node.has("extras"):
-        check_unique(node.key("extras"), [extra.name for extra in klass.extras], "name")
+    check_extras(node, klass.extras, klass.other_fees)
     if not node.has("colourways"):
         return _one_colourway(node, klass, roles, known)
     colourways = node.key("colourways").items(lambda n: _colourway(n, roles, known), MOST_COLOURWAYS)
@@ -45,14 +53,33 @@ def _one_colourway(node: JsonValue, klass: Class, roles: tuple[str, ...], known:
 
 
 def read_extra(node: JsonValue) -> Extra:
-    node.object(["name", "amount"], ["per", "times", "over"])
+    node.object(["name", "amount"], ["per", "times", "over", "only"])
     return Extra(
         node.key("name").name(),
         node.key("amount").price(),
         node.take("per", lambda n: n.choice(Per), Per.CLASS),
         node.take("times", JsonValue.amount, Decimal(1)),
         node.take("over", lambda n: n.whole(1, MOST_USES), 1),
+        node.take("only", lambda n: n.name() if n.value != "" else "", ""),
     )
+
+
+def read_other_fee(node: JsonValue) -> OtherFee:
+    node.object(["name", "fee", "seats"])
+    return OtherFee(node.key("name").name(), node.key("fee").price(), node.key("seats").whole(0, 100_000))
+
+
+def check_extras(node: JsonValue, extras: tuple[Extra, ...], fees: tuple[OtherFee, ...]) -> None:
+    """Note a fault for each name that comes twice, and for an extra of a fee that is not there."""
+    for key, names in (("extras", [e.name for e in extras]), ("other_fees", [fee.name for fee in fees])):
+        if node.has(key):
+            check_unique(node.key(key), names, "name")
+    known = written(node.value, "other_fees", "name")
+    for number, only in enumerate(extra.only for extra in extras):
+        if only and only not in known:
+            node.under(f".extras[{number}].only" if node.path else f"extras[{number}].only", only).fault(
+                "unknown-fee", fee=only
+            )
 
 
 def extra_document(extra: Extra) -> dict[str, Any]:
@@ -63,7 +90,13 @@ def extra_document(extra: Extra) -> dict[str, Any]:
         "per": extra.per.value,
         **({} if extra.times == 1 else {"times": format(extra.times.normalize(), "f")}),
         **({} if extra.over == 1 else {"over": extra.over}),
+        **({"only": extra.only} if extra.only else {}),
     }
+
+
+def other_fee_document(other: OtherFee) -> dict[str, Any]:
+    """A fee as JSON values that ``read_other_fee`` reads back."""
+    return {"name": other.name, "fee": str(other.fee), "seats": other.seats}
 
 
 def _colourway(node: JsonValue, roles: tuple[str, ...], known: set[str]) -> Colourway:
@@ -92,4 +125,5 @@ def class_document(klass: Class) -> dict[str, Any]:
         **({} if klass.fee is None else {"fee": str(klass.fee)}),
         "colourways": [{"name": c.name, "kits": c.kits, "papers": dict(c.papers)} for c in klass.colourways],
         **({"extras": [extra_document(extra) for extra in klass.extras]} if klass.extras else {}),
+        **({"other_fees": list(map(other_fee_document, klass.other_fees))} if klass.other_fees else {}),
     }

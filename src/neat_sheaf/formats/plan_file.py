@@ -109,6 +109,7 @@ def _cost(cost: Cost) -> dict[str, Any]:
         "unpriced": list(cost.unpriced),
         "fee": None if cost.fee is None else str(cost.fee),
         "takings": None if takings is None else str(takings),
+        **({"seats": cost.seats} if cost.seats else {}),
         "margin": None
         if takings is None
         else {name: str(takings - amount.total) for name, amount in costs.items()},
@@ -212,7 +213,7 @@ _COST_KEYS = ("per_kit", "total", "residue", "lines")
 
 
 def _read_cost(node: JsonValue) -> Cost:
-    node.object(_COST_KEYS, ["unpriced", "fee", "takings", "margin", "seats_to_cover"])
+    node.object(_COST_KEYS, ["unpriced", "fee", "takings", "margin", "seats_to_cover", "seats"])
 
     def per_kit(name: str) -> PerKit:
         total, share, residue = (node.key(part).key(name) for part in ("total", "per_kit", "residue"))
@@ -226,6 +227,7 @@ def _read_cost(node: JsonValue) -> Cost:
         unpriced=node.list_at("unpriced", JsonValue.text),
         fee=node.take("fee", _maybe_amount, None),
         takings=node.take("takings", _maybe_amount, None),
+        seats=node.take("seats", JsonValue.whole, 0),
     )
 
 

@@ -90,6 +90,7 @@ unknown-pack = there is no pack with the id '{ $pack }'
 unknown-paper =
     .own = '{ $paper }' is no paper of its own; name the id of one
     .id = there is no paper with the id '{ $paper }'
+unknown-fee = there is no other fee called '{ $fee }'
 unknown-supply = there is no supply with the id '{ $supply }'
 end-inset =
     .missing = needs inset, what is taken off the edge on each side

@@ -8,9 +8,15 @@ from django.db import transaction
 from django.http import Http404
 
 from neat_sheaf.errors import Fault
-from neat_sheaf.formats.class_part import extra_document, read_extra
+from neat_sheaf.formats.class_part import (
+    check_extras,
+    extra_document,
+    other_fee_document,
+    read_extra,
+    read_other_fee,
+)
 from neat_sheaf.formats.cutting_part import edge_length
-from neat_sheaf.formats.reading import FileError, JsonValue, check_unique
+from neat_sheaf.formats.reading import FileError, JsonValue
 from neat_sheaf.limits import LARGEST_SHEET, LONGEST_TEXT
 from neat_sheaf.measure.length import Length, inches
 from studio.accounts.models import Studio
@@ -37,7 +43,8 @@ def store_class(kit_class: KitClass, payload: ClassIn, studio: Studio, project: 
     trimmer = root.take("trimmer", _trimmer, Length(kit_class.trimmer_nm))
     squaring, safety = (root.take(key, edge_length, Length(0)) for key in ("squaring", "safety"))
     extras = root.list_at("extras", read_extra)
-    check_unique(root.key("extras"), [extra.name for extra in extras], "name")
+    other_fees = root.list_at("other_fees", read_other_fee)
+    check_extras(root, extras, other_fees)
     names = _colourway_names(root, payload)
     if faults:
         raise FileError(faults)
@@ -47,6 +54,7 @@ def store_class(kit_class: KitClass, payload: ClassIn, studio: Studio, project: 
     kit_class.project = project
     kit_class.name, kit_class.fee, kit_class.place = name, fee, place
     kit_class.extras = [extra_document(extra) for extra in extras]
+    kit_class.other_fees = [other_fee_document(other) for other in other_fees]
     kit_class.keep_short_nm, kit_class.keep_long_nm = keep
     kit_class.trimmer_nm = trimmer
     kit_class.squaring_nm, kit_class.safety_nm = squaring, safety

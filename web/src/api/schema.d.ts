@@ -3647,6 +3647,11 @@ export interface components {
              */
             extras: components["schemas"]["ExtraDoc"][];
             /**
+             * Other Fees
+             * @default []
+             */
+            other_fees: components["schemas"]["OtherFeeDoc"][];
+            /**
              * Colourways
              * @default []
              */
@@ -3793,6 +3798,8 @@ export interface components {
              * @default 1
              */
             over: number;
+            /** Only */
+            only?: string | null;
         };
         /**
          * LayoutOut
@@ -3846,6 +3853,18 @@ export interface components {
             lower_bound: string;
             /** Proved */
             proved: boolean;
+        };
+        /**
+         * OtherFeeDoc
+         * @description A fee that so many of the seats pay instead of the usual one; decimal text.
+         */
+        OtherFeeDoc: {
+            /** Name */
+            name: string;
+            /** Fee */
+            fee: string;
+            /** Seats */
+            seats: number;
         };
         /**
          * PackTotalOut
@@ -4228,6 +4247,11 @@ export interface components {
              * @default []
              */
             extras: components["schemas"]["ExtraDoc"][];
+            /**
+             * Other Fees
+             * @default []
+             */
+            other_fees: components["schemas"]["OtherFeeDoc"][];
             /**
              * Colourways
              * @default []

@@ -11,6 +11,7 @@ import classes from './ClassPage.module.css'
 import { useClass } from './context'
 import { Extras } from './Extras'
 import { Fee } from './Fee'
+import { OtherFees } from './OtherFees'
 
 type Measure = 'material_used' | 'sheets_opened' | 'cash_out'
 type Line = Plan['cost']['lines'][number]
@@ -103,6 +104,7 @@ export function CostTab({ plan }: { plan: Plan }) {
         foot={{ head: t`Total`, sums: measures().map(({ key }) => money(cost.total[key], currency)) }}
       />
       <Extras />
+      <OtherFees />
       <Fee />
     </>
   )
@@ -123,7 +125,11 @@ function Fees({ plan, of }: { plan: Plan; of: Measure }) {
       </dt>
       <dd className={margin[of].startsWith('-') ? 'severe' : undefined}>{money(margin[of], currency)}</dd>
       <dt>
-        <Trans>seats that cover it</Trans>
+        {draft.other_fees?.length ? (
+          <Trans>seats at the mean fee that cover it</Trans>
+        ) : (
+          <Trans>seats that cover it</Trans>
+        )}
       </dt>
       <dd>
         <Trans>

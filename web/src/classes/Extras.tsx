@@ -22,6 +22,7 @@ export function Extras() {
   const { draft, change, faults } = useClass()
   const { currency } = useStudio()
   const extras = draft.extras ?? []
+  const fees = (draft.other_fees ?? []).filter((other) => other.name)
   const put = (rows: Extra[], mark = '') => change({ ...draft, extras: rows }, mark, mark ? undefined : 0)
   const set = (at: number, more: Partial<Extra>) =>
     put(
@@ -103,11 +104,25 @@ export function Extras() {
                 cell: (extra, n) => (
                   <Select
                     aria-label={t`What ${named(extra, n)} is for`}
-                    w={130}
+                    w={170}
                     allowDeselect={false}
-                    data={pers()}
-                    value={extra.per ?? 'class'}
-                    onChange={(value) => value && set(n, { per: value as Extra['per'] })}
+                    data={[
+                      ...pers(),
+                      ...fees.map((other) => ({
+                        value: `of ${other.name}`,
+                        label: t`each seat of ${other.name}`,
+                      })),
+                    ]}
+                    value={extra.only ? `of ${extra.only}` : (extra.per ?? 'class')}
+                    onChange={(value) =>
+                      value &&
+                      set(
+                        n,
+                        value.startsWith('of ')
+                          ? { per: 'seat', only: value.slice(3) }
+                          : { per: value as Extra['per'], only: '' },
+                      )
+                    }
                   />
                 ),
               },

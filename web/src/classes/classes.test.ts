@@ -91,6 +91,7 @@ test('a colourway is added in the papers of the last, and a paper is chosen in o
     most_piles: 0,
     variant: '',
     extras: [],
+    other_fees: [],
     keep_offcut: ['1', '3'],
     name: 'Evening',
     project: 1,

@@ -27,6 +27,7 @@ export function draftOf(kitClass: KitClass): ClassIn {
     most_piles: kitClass.most_piles,
     variant: kitClass.variant,
     extras: kitClass.extras,
+    other_fees: kitClass.other_fees,
     colourways: (kitClass.colourways ?? []).map(({ name, share, papers }) => ({
       name,
       share,

@@ -25,6 +25,7 @@ export const emptyClass = (project: { id: number; name: string }): ClassIn => ({
   variant: '',
   keep_offcut: ['1 in', '3 in'],
   extras: [],
+  other_fees: [],
   colourways: [{ name: t`As chosen`, share: 1, papers: {} }],
 })
 

@@ -32,6 +32,8 @@ function nameOf(key: string): string {
     faces: t`faces`,
     fee: t`fee`,
     extras: t`what else it costs`,
+    other_fees: t`other fees`,
+    only: t`of the fee`,
     amount: t`amount`,
     per: t`for`,
     shared_by: t`shared by`,
