@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+from decimal import Decimal
 from typing import Any
 
 from django.db import transaction
@@ -31,6 +32,10 @@ from studio.cupboard.convert import plain_price
 from studio.projects.models import Project
 
 router = Router(tags=["classes"])
+
+
+def _plain(number: Decimal | None) -> str | None:
+    return None if number is None else format(number, "f")
 
 
 def _class_out(kit_class: KitClass, voice: Voice) -> ClassOut:
@@ -73,6 +78,8 @@ def _class_out(kit_class: KitClass, voice: Voice) -> ClassOut:
             for c, n in zip(colourways, shared, strict=True)
         ],
         finished=kit_class.finished,
+        taken=_plain(plain_price(kit_class.taken)),
+        hours=_plain(kit_class.hours and kit_class.hours.normalize()),
         extras=kit_class.extras,
         other_fees=kit_class.other_fees,
         planned=_planned_out(kit_class, voice),

@@ -60,7 +60,8 @@ def core_job(kit_class: KitClass, listed: Project | None = None) -> core.Job:
         sizes = sizes | studio.papers.filter(same_as__in=used)
     rows = list(sizes.prefetch_related("offcuts"))
     used_here = used_by(studio)
-    aside = set_aside_elsewhere(studio, [kit_class.pk], used_here)
+    # What is set aside for others says nothing of a class that is over.
+    aside = {} if kit_class.finished else set_aside_elsewhere(studio, [kit_class.pk], used_here)
     moved = used_here.get(kit_class.pk or 0, {})
     packs = studio.packs.filter(pk__in={row.pack_id for row in rows if row.pack_id})
     return core.Job(

@@ -110,6 +110,8 @@ class ClassOut(ClassIn):
     project_name: str
     kits: int
     finished: dt.datetime | None
+    taken: str | None
+    hours: str | None
     colourways: list[ColourwayOut] = []  # type: ignore[assignment]
     planned: PlannedOut
 

@@ -6,7 +6,9 @@ import re
 
 from django.http import HttpResponse
 
-__all__ = ["download"]
+__all__ = ["SPREADSHEET", "download"]
+
+SPREADSHEET = "application/vnd.openxmlformats-officedocument.spreadsheetml.sheet"
 
 
 def download(name: str, kind: str, content: str | bytes, content_type: str) -> HttpResponse:

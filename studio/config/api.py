@@ -26,6 +26,7 @@ from studio.classes.cutting_api import router as cutting
 from studio.classes.effects_api import router as effects
 from studio.classes.fee_api import router as fee
 from studio.classes.files_api import router as class_files
+from studio.classes.year_api import router as year
 from studio.common.constraints import AT_ONCE, refusal_of
 from studio.common.door import CODES, KEYS, Door
 from studio.common.problems import Locked, NotSignedIn, Stale, fault_out, problem
@@ -64,6 +65,7 @@ for router in (
     class_files,
     claims,
     fee,
+    year,
     shopping,
     prices,
     orders,

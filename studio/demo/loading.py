@@ -13,6 +13,7 @@ from django.utils import timezone
 from studio.accounts.models import Member, Studio
 from studio.classes.models import Choice, Colourway, KitClass
 from studio.classes.planning import plan_of_class
+from studio.classes.services.claiming import finish
 from studio.classes.services.cutting import begin, mark_done
 from studio.cupboard.models import Pack, Paper, Supply
 from studio.cupboard.schemas import PackIn, PaperIn, SupplyIn
@@ -84,3 +85,9 @@ def _class(studio: Studio, row: dict[str, Any], projects: dict[str, int], papers
         while plan_of_class(kit_class).working is not None:
             time.sleep(0.1)
         mark_done(begin(kit_class), row["cut_steps"])
+    if row.get("hours"):
+        kit_class.refresh_from_db()
+        while plan_of_class(kit_class).working is not None:
+            time.sleep(0.1)
+        finish(kit_class, None)
+        KitClass.objects.filter(pk=kit_class.pk).update(hours=row["hours"])

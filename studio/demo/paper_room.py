@@ -274,7 +274,7 @@ CLASSES: list[dict[str, Any]] = [
         ],
     },
     {
-        "name": "Harvest supper", "project": "Row-marker fan", "in_days": -47, "place": "Tansy Row hall",
+        "name": "Harvest supper", "project": "Row-marker fan", "in_days": -47, "hours": "6.5", "place": "Tansy Row hall",
         "seats": 12, "samples": 1, "spares": 1, "fee": "12.00",
         "colourways": [
             {"name": "Furrow", "share": 1,

@@ -26,7 +26,7 @@ from neat_sheaf.stock.price_list import Answer, Change, Compared, PackUnit, Pric
 from studio.accounts.models import Studio
 from studio.accounts.tenancy import studio_of
 from studio.accounts.voice import voice_for
-from studio.common.downloads import download
+from studio.common.downloads import SPREADSHEET, download
 from studio.common.problems import Problem
 from studio.cupboard.convert import plain_price
 from studio.shopping.prices import Taken, list_of_shop, shops_of, stocked_of, take_over
@@ -35,7 +35,6 @@ from studio.shopping.suppliers import price_list_of, supplier_called, suppliers
 router = Router(tags=["prices"])
 
 FieldName = Literal["code", "pack_size", "price", "lead_days", "discontinued"]
-_SHEET = "application/vnd.openxmlformats-officedocument.spreadsheetml.sheet"
 
 
 class ShopOut(Schema):
@@ -166,7 +165,7 @@ def as_spreadsheet(request: HttpRequest, shop: str = "") -> HttpResponse:
     """The cupboard's own price list as a spreadsheet, of one shop or of all."""
     prices = list_of_shop(studio_of(request), shop)
     title = voice_for(request).say("file-prices")
-    return download(_called(request, shop), "xlsx", price_list_xlsx(prices, title), _SHEET)
+    return download(_called(request, shop), "xlsx", price_list_xlsx(prices, title), SPREADSHEET)
 
 
 @router.get("/prices.json", response={200: str})

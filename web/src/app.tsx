@@ -15,6 +15,7 @@ const ProjectPage = lazy(async () => ({
   default: (await import('./projects/ProjectPage')).ProjectPage,
 }))
 const Classes = lazy(async () => ({ default: (await import('./classes/Classes')).Classes }))
+const Year = lazy(async () => ({ default: (await import('./classes/Year')).Year }))
 const ClassPage = lazy(async () => ({ default: (await import('./classes/ClassPage')).ClassPage }))
 const Trimmer = lazy(async () => ({ default: (await import('./trimmer/Trimmer')).Trimmer }))
 const Habits = lazy(async () => ({ default: (await import('./accounts/Habits')).Habits }))
@@ -42,6 +43,7 @@ export function App() {
                 <Route path="projects" element={<Projects />} />
                 <Route path="projects/:id/:tab?" element={<ProjectPage />} />
                 <Route path="classes" element={<Classes />} />
+                <Route path="year" element={<Year />} />
                 <Route path="classes/:id/:tab?" element={<ClassPage />} />
                 <Route path="cupboard" element={<Cupboard />} />
                 <Route path="shopping" element={<Shopping />} />

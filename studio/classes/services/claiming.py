@@ -11,6 +11,7 @@ from django.utils import timezone
 from neat_sheaf.costing import supply_totals
 from neat_sheaf.errors import fault
 from neat_sheaf.formats.reading import FileError
+from neat_sheaf.measure.money import rounded
 from neat_sheaf.plan import Plan
 from neat_sheaf.stock.ledger import Cause
 from studio.classes.convert import core_job
@@ -57,11 +58,30 @@ def finish(kit_class: KitClass, by: int | None) -> None:
     kit_class = KitClass.objects.select_for_update(of=("self",)).select_related("studio").get(pk=kit_class.pk)
     if kit_class.finished is not None:
         raise FileError([fault("", "finished-before")])
-    for total in supply_totals(core_job(kit_class)):
+    job = core_job(kit_class)
+    planned = plan_of_class(kit_class)
+    if planned.plan is None:
+        raise FileError(planned.faults or [fault("", "still-planning")])
+    for total in supply_totals(job):
         thing, why = Thing("supply", int(total.supply)), Because(Cause.USED, by, kit_class.pk)
         move(kit_class.studio, thing, total.lent - total.needed, why)
     release(kit_class.studio, kit_class.pk)
-    KitClass.objects.filter(pk=kit_class.pk).update(finished=timezone.now())
+    figures = _figures(planned.plan, kit_class.seats)
+    KitClass.objects.filter(pk=kit_class.pk).update(finished=timezone.now(), figures=figures)
+
+
+def _figures(plan: Plan, seats: int) -> dict[str, str | int]:
+    """What a class comes to, as it is kept: prices that change later do not change it."""
+    cost = plan.cost
+    nothing = rounded(0, plan.currency)
+    other = sum((line.amounts.cash_out for line in cost.lines if line.kind == "extra"), nothing)
+    return {
+        "currency": plan.currency,
+        "seats": seats,
+        "takings": str(cost.takings or nothing),
+        "material": str(cost.material_used.total - other),
+        "other": str(other),
+    }
 
 
 @transaction.atomic
@@ -71,4 +91,4 @@ def reopen(kit_class: KitClass, by: int | None) -> None:
     rows = kit_class.movements.filter(supply__isnull=False, cause=Cause.USED.value, undone_by__isnull=True)
     for row in rows.order_by("pk"):
         undo(kit_class.studio, row, by)
-    KitClass.objects.filter(pk=kit_class.pk).update(finished=None)
+    KitClass.objects.filter(pk=kit_class.pk).update(finished=None, figures=None)

@@ -183,6 +183,8 @@ layout-keep = keep { $size }
 file-guide = { $name } cut guide
 file-shopping = Shopping list
 file-prices = Price list
+file-year = Classes of { $year }
+not-hours = hours are from 0 to 99 999, to the hundredth
 
 ## Shops, price lists and orders
 

@@ -57,6 +57,7 @@ export const keys = {
   shopping: (classes: string) => ['shopping', classes],
   shops: ['shops'],
   orders: ['orders'],
+  year: (year: number | undefined) => ['year', year],
 } as const
 
 /** The unit of what is kept: a page that is open goes on in the unit it was opened in. */
@@ -187,6 +188,11 @@ export const asked = {
     }),
   claims: () => queryOptions({ queryKey: keys.claims, queryFn: () => ask(api.GET('/api/claims')) }),
   shops: () => queryOptions({ queryKey: keys.shops, queryFn: () => ask(api.GET('/api/prices')) }),
+  year: (year: number | undefined) =>
+    queryOptions({
+      queryKey: keys.year(year),
+      queryFn: () => ask(api.GET('/api/year', { params: { query: year ? { year } : {} } })),
+    }),
   orders: () => queryOptions({ queryKey: keys.orders, queryFn: () => ask(api.GET('/api/orders')) }),
   /** The shopping list of some classes, their keys parted by commas; of all to come where it is empty. */
   shopping: (classes: string) =>
@@ -246,7 +252,7 @@ export const keep = {
 export const cancelCutting = (client: QueryClient, classId: number) =>
   client.cancelQueries({ queryKey: keys.cutting(classId) })
 
-const OF_CLASSES = ['class', 'cutting', 'options', 'leftovers', 'sizes', 'seats', 'stock', 'bench']
+const OF_CLASSES = ['class', 'cutting', 'options', 'leftovers', 'sizes', 'seats', 'stock', 'bench', 'year']
 
 const AFTER: Record<
   'project' | 'class' | 'paper' | 'supply' | 'pack' | 'import' | 'stock' | 'prices',
@@ -266,6 +272,7 @@ const AFTER: Record<
     'bench',
     'claims',
     'shopping',
+    'year',
   ],
   paper: ['papers', 'instead', 'project', ...OF_STOCK, ...OF_CLASSES],
   supply: ['supplies', 'project', ...OF_STOCK, ...OF_CLASSES],

@@ -1181,6 +1181,86 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/year": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Year
+         * @description A year of classes; this one, where none is named.
+         */
+        get: operations["studio_classes_year_api_year"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/classes/{class_id}/result": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /**
+         * Keep Result
+         * @description Keep what a class really took, and how many hours it took in all.
+         */
+        put: operations["studio_classes_year_api_keep_result"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/year.csv": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * As Csv
+         * @description A year's closed classes as a table.
+         */
+        get: operations["studio_classes_year_api_as_csv"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/year.xlsx": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * As Spreadsheet
+         * @description A year's closed classes as a spreadsheet.
+         */
+        get: operations["studio_classes_year_api_as_spreadsheet"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/shopping": {
         parameters: {
             query?: never;
@@ -3664,6 +3744,10 @@ export interface components {
             kits: number;
             /** Finished */
             finished: string | null;
+            /** Taken */
+            taken: string | null;
+            /** Hours */
+            hours: string | null;
             planned: components["schemas"]["PlannedOut"];
         };
         /**
@@ -4768,6 +4852,106 @@ export interface components {
             income: string;
             /** Pays */
             pays: boolean;
+        };
+        /**
+         * HeldOut
+         * @description A class that was held and closed; money as decimal text, ``hours`` null where nobody said.
+         */
+        HeldOut: {
+            /** Id */
+            id: number;
+            /** Name */
+            name: string;
+            /**
+             * Date
+             * Format: date
+             */
+            date: string;
+            /** Place */
+            place: string;
+            /** Seats */
+            seats: number;
+            /** Takings */
+            takings: string;
+            /** Material */
+            material: string;
+            /** Other */
+            other: string;
+            /** Left */
+            left: string;
+            /** Hours */
+            hours: string | null;
+            /** Hourly */
+            hourly: string | null;
+            /** Currency */
+            currency: string;
+        };
+        /**
+         * NotClosedOut
+         * @description A class whose day is over and that was not closed: it is not in the sums.
+         */
+        NotClosedOut: {
+            /** Id */
+            id: number;
+            /** Name */
+            name: string;
+            /**
+             * Date
+             * Format: date
+             */
+            date: string;
+        };
+        /**
+         * YearOut
+         * @description A year: its classes that are closed, those that are not, and the years that have any.
+         */
+        YearOut: {
+            /** Year */
+            year: number;
+            /** Years */
+            years: number[];
+            /** Held */
+            held: components["schemas"]["HeldOut"][];
+            /** Totals */
+            totals: components["schemas"]["YearTotalOut"][];
+            /** Open */
+            open: components["schemas"]["NotClosedOut"][];
+        };
+        /**
+         * YearTotalOut
+         * @description The closed classes of one currency added up; ``hourly`` is over those of which the hours are known.
+         */
+        YearTotalOut: {
+            /** Currency */
+            currency: string;
+            /** Classes */
+            classes: number;
+            /** Seats */
+            seats: number;
+            /** Takings */
+            takings: string;
+            /** Material */
+            material: string;
+            /** Other */
+            other: string;
+            /** Left */
+            left: string;
+            /** Hours */
+            hours: string;
+            /** Without Hours */
+            without_hours: number;
+            /** Hourly */
+            hourly: string | null;
+        };
+        /**
+         * ResultIn
+         * @description What was really taken, and the hours it took in all; null where that is not said.
+         */
+        ResultIn: {
+            /** Taken */
+            taken?: string | null;
+            /** Hours */
+            hours?: string | null;
         };
         /**
          * BoughtOut
@@ -7916,6 +8100,114 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    studio_classes_year_api_year: {
+        parameters: {
+            query?: {
+                year?: number | null;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["YearOut"];
+                };
+            };
+        };
+    };
+    studio_classes_year_api_keep_result: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                class_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["ResultIn"];
+            };
+        };
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    studio_classes_year_api_as_csv: {
+        parameters: {
+            query?: {
+                year?: number;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": string;
+                };
+            };
+        };
+    };
+    studio_classes_year_api_as_spreadsheet: {
+        parameters: {
+            query?: {
+                year?: number;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": string;
                 };
             };
         };

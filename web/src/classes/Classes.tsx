@@ -46,7 +46,12 @@ export function Classes() {
         <h1>
           <Trans>Classes</Trans>
         </h1>
-        {known.length ? addButton : null}
+        <div className={classes.actions}>
+          <Button component={Link} to="/year" variant="subtle">
+            <Trans>The year</Trans>
+          </Button>
+          {known.length ? addButton : null}
+        </div>
       </div>
       {add.error ? <Failed error={add.error} /> : null}
       <Loaded query={rows}>

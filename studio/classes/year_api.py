@@ -1,0 +1,207 @@
+"""A year of classes: what each took and cost, added up, and as a table for whoever does the taxes."""
+
+from __future__ import annotations
+
+import datetime as dt
+from collections.abc import Sequence
+from decimal import Decimal
+
+from django.http import HttpRequest, HttpResponse
+from django.utils import timezone
+from ninja import Field, Router, Schema, Status
+
+from neat_sheaf.costing.year import Held, YearTotal, year_totals
+from neat_sheaf.formats.reading import FileError, JsonValue
+from neat_sheaf.formats.table_file import CellValue, table_csv, table_xlsx
+from studio.accounts.models import Studio
+from studio.accounts.tenancy import own, studio_of
+from studio.accounts.voice import voice_for
+from studio.classes.models import KitClass
+from studio.common.downloads import SPREADSHEET, download
+from studio.common.problems import Problem
+from studio.cupboard.convert import plain_price
+
+router = Router(tags=["year"])
+
+COLUMNS = ("date", "class", "place", "seats", "takings", "material", "other costs", "left", "hours",
+           "earned an hour", "currency")  # fmt: skip
+
+
+class HeldOut(Schema):
+    """A class that was held and closed; money as decimal text, ``hours`` null where nobody said."""
+
+    id: int
+    name: str
+    date: dt.date
+    place: str
+    seats: int
+    takings: str
+    material: str
+    other: str
+    left: str
+    hours: str | None
+    hourly: str | None
+    currency: str
+
+
+class YearTotalOut(Schema):
+    """The closed classes of one currency added up; ``hourly`` is over those of which the hours are known."""
+
+    currency: str
+    classes: int
+    seats: int
+    takings: str
+    material: str
+    other: str
+    left: str
+    hours: str
+    without_hours: int
+    hourly: str | None
+
+
+class NotClosedOut(Schema):
+    """A class whose day is over and that was not closed: it is not in the sums."""
+
+    id: int
+    name: str
+    date: dt.date
+
+
+class YearOut(Schema):
+    """A year: its classes that are closed, those that are not, and the years that have any."""
+
+    year: int
+    years: list[int]
+    held: list[HeldOut]
+    totals: list[YearTotalOut]
+    open: list[NotClosedOut]
+
+
+class ResultIn(Schema):
+    """What was really taken, and the hours it took in all; null where that is not said."""
+
+    taken: str | None = Field(None, max_length=40)
+    hours: str | None = Field(None, max_length=40)
+
+
+def _closed(studio: Studio, year: int) -> list[tuple[KitClass, Held]]:
+    """The closed classes of a year, by day; one without a date is of the day on which it was closed."""
+    rows = studio.classes.filter(figures__isnull=False, finished__isnull=False)
+    held = [(row, _held(row, row.date or timezone.localdate(row.finished))) for row in rows]
+    return sorted(
+        ((row, one) for row, one in held if one.day.year == year), key=lambda pair: (pair[1].day, pair[0].pk)
+    )
+
+
+def _held(row: KitClass, day: dt.date) -> Held:
+    """A closed class; what was typed of its takings and hours comes before what was planned."""
+    figures = row.figures or {}
+    taken = plain_price(row.taken)
+    return Held(
+        name=row.name,
+        day=day,
+        seats=figures["seats"],
+        takings=Decimal(figures["takings"]) if taken is None else taken,
+        material=Decimal(figures["material"]),
+        other=Decimal(figures["other"]),
+        currency=figures["currency"],
+        hours=row.hours,
+        place=row.place,
+    )
+
+
+def _text(amount: Decimal | None) -> str | None:
+    return None if amount is None else str(amount)
+
+
+def _held_out(row: KitClass, held: Held) -> HeldOut:
+    return HeldOut(
+        id=row.pk, name=held.name, date=held.day, place=held.place, seats=held.seats,
+        takings=str(held.takings), material=str(held.material), other=str(held.other), left=str(held.left),
+        hours=None if held.hours is None else format(held.hours.normalize(), "f"),
+        hourly=_text(held.hourly), currency=held.currency,
+    )  # fmt: skip
+
+
+def _total_out(total: YearTotal) -> YearTotalOut:
+    return YearTotalOut(
+        currency=total.currency, classes=total.classes, seats=total.seats, takings=str(total.takings),
+        material=str(total.material), other=str(total.other), left=str(total.left),
+        hours=format(total.hours.normalize(), "f"), without_hours=total.without_hours,
+        hourly=_text(total.hourly),
+    )  # fmt: skip
+
+
+@router.get("/year", response=YearOut)
+def year(request: HttpRequest, year: int | None = None) -> YearOut:
+    """A year of classes; this one, where none is named."""
+    studio, today = studio_of(request), timezone.localdate()
+    chosen = today.year if year is None else min(max(year, 1), dt.MAXYEAR)
+    rows = _closed(studio, chosen)
+    past = studio.classes.filter(date__year=chosen, date__lt=today, figures__isnull=True)
+    days = studio.classes.filter(date__isnull=False).dates("date", "year")
+    return YearOut(
+        year=chosen,
+        years=sorted({today.year, chosen, *(day.year for day in days)}, reverse=True),
+        held=[_held_out(row, held) for row, held in rows],
+        totals=[_total_out(total) for total in year_totals(held for _, held in rows)],
+        open=[NotClosedOut(id=row.pk, name=row.name, date=row.date) for row in past if row.date],
+    )
+
+
+@router.put("/classes/{class_id}/result", response={204: None, 404: Problem, 422: Problem})
+def keep_result(request: HttpRequest, class_id: int, payload: ResultIn) -> Status[None]:
+    """Keep what a class really took, and how many hours it took in all."""
+    kit_class = own(KitClass.objects.all(), request, class_id)
+    root = JsonValue({key: text for key, text in payload.model_dump().items() if text}, "", "mm", [])
+    taken = root.take("taken", JsonValue.price, None)
+    hours = root.take("hours", _hours, None)
+    if root.faults:
+        raise FileError(root.faults)
+    KitClass.objects.filter(pk=kit_class.pk).update(taken=taken, hours=hours)
+    return Status(204, None)
+
+
+def _hours(node: JsonValue) -> Decimal:
+    """Hours to the hundredth, up to a hundred thousand."""
+    hours = node.amount()
+    if hours >= 100_000 or hours != hours.quantize(Decimal("0.01")):
+        raise node.fault("not-hours")
+    return hours
+
+
+def _table(held: Sequence[Held]) -> list[Sequence[CellValue]]:
+    """A row for each class, and one for the sum of each currency."""
+    rows: list[Sequence[CellValue]] = [COLUMNS]
+    rows += [
+        (one.day, one.name, one.place, one.seats, one.takings, one.material, one.other, one.left, one.hours,
+         one.hourly, one.currency)
+        for one in held
+    ]  # fmt: skip
+    rows += [
+        (None, "sum", None, one.seats, one.takings, one.material, one.other, one.left, one.hours, one.hourly,
+         one.currency)
+        for one in year_totals(held)
+    ]  # fmt: skip
+    return rows
+
+
+@router.get("/year.csv", response={200: str})
+def as_csv(request: HttpRequest, year: int = 0) -> HttpResponse:
+    """A year's closed classes as a table."""
+    held = [held for _, held in _closed(studio_of(request), _year(year))]
+    name = voice_for(request).say("file-year", year=str(_year(year)))
+    return download(name, "csv", table_csv(_table(held)), "text/csv; charset=utf-8")
+
+
+@router.get("/year.xlsx", response={200: bytes})
+def as_spreadsheet(request: HttpRequest, year: int = 0) -> HttpResponse:
+    """A year's closed classes as a spreadsheet."""
+    held = [held for _, held in _closed(studio_of(request), _year(year))]
+    name = voice_for(request).say("file-year", year=str(_year(year)))
+    return download(name, "xlsx", table_xlsx(name, _table(held)), SPREADSHEET)
+
+
+def _year(year: int) -> int:
+    """The year asked for, this one where none was."""
+    return min(max(year, 1), dt.MAXYEAR) if year else timezone.localdate().year
