@@ -24,6 +24,7 @@ from studio.classes.api import router as classes
 from studio.classes.claims_api import router as claims
 from studio.classes.cutting_api import router as cutting
 from studio.classes.effects_api import router as effects
+from studio.classes.explained_api import router as explained
 from studio.classes.fee_api import router as fee
 from studio.classes.files_api import router as class_files
 from studio.classes.year_api import router as year
@@ -65,6 +66,7 @@ for router in (
     class_files,
     claims,
     fee,
+    explained,
     year,
     shopping,
     prices,

@@ -103,3 +103,18 @@ def test_terms_under_which_no_fee_pays_and_terms_that_are_none(person, furnish):
     assert person.get(f"{path}?venue=99&tax=400")["least"] is None
     for wrong in ("margin=x", "venue=120", "step=-1", "step=1&below=2", "fee=much", "tax=NaN", "fee=1e99"):
         assert person.ask("GET", f"{path}?{wrong}").status_code == 422
+
+
+def test_every_line_of_the_cost_and_the_totals_are_explained_in_words(person, furnish):
+    made = furnish(person)
+    path = f"/classes/{made['class']['id']}"
+    saved = with_extras(person, made, {"name": "Room", "amount": "20.00"})
+    found = person.get(f"{path}/explained")
+    lines = [(line["kind"], line["id"]) for line in saved["planned"]["plan"]["cost"]["lines"]]
+    assert [(one["kind"], one["id"]) for one in found] == [*lines, ("total", "")]
+    paper, pads = found[0], found[1]
+    assert paper["parts"] == ["8 of Card, 4 1/4 x 11 in"]
+    formulas = {one["name"]: one["formula"] for one in paper["figures"]}
+    assert formulas["sheets_opened"] == "4 sheets started \u00d7 \u20ac5.00 / 10 sheets = \u20ac2.00"
+    assert formulas["cash_out"].startswith("4 sheets needed, 2 sheets here: 1 pack of 10 sheets")
+    assert pads["parts"] == ["4 a kit \u00d7 8 kits"]

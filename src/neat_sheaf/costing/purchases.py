@@ -8,14 +8,13 @@ from decimal import Decimal
 from fractions import Fraction
 
 from neat_sheaf.costing.cost import CostLine, ThreeCosts
+from neat_sheaf.costing.spools import spool_plan
 from neat_sheaf.cutting.plan import PaperPlan
 from neat_sheaf.errors import CannotPlanError, Fault, fault
 from neat_sheaf.job import Class, Job
 from neat_sheaf.measure.length import Length
 from neat_sheaf.measure.money import rounded
 from neat_sheaf.messages import Measured
-from neat_sheaf.nesting.items import Item, Stock
-from neat_sheaf.nesting.planner import nest
 from neat_sheaf.project import SupplyUse
 from neat_sheaf.stock import Supply, SupplyUnit
 
@@ -26,8 +25,8 @@ __all__ = [
     "pack_totals",
     "packs",
     "paper_total",
-    "spools",
     "supply_totals",
+    "times_taken",
 ]
 
 
@@ -159,13 +158,13 @@ def _supply_total(job: Job, supply: Supply, uses: list[SupplyUse]) -> SupplyTota
     if supply.unit is SupplyUnit.LENGTH:
         by_cut: dict[Length, int] = {}
         for use in uses:
-            by_cut[use.cut_length] = by_cut.get(use.cut_length, 0) + use.cuts * _times(use, job.klass)
+            by_cut[use.cut_length] = by_cut.get(use.cut_length, 0) + use.cuts * times_taken(use, job.klass)
         lengths = tuple(by_cut.items())
     amounts_of = [(use, Decimal(use.length or 0) if use.count is None else use.count) for use in uses]
-    needed = sum((amount * _times(use, job.klass) for use, amount in amounts_of), Decimal(0))
-    lent = sum((amount * _times(use, job.klass) for use, amount in amounts_of if use.lent), Decimal(0))
+    needed = sum((amount * times_taken(use, job.klass) for use, amount in amounts_of), Decimal(0))
+    lent = sum((amount * times_taken(use, job.klass) for use, amount in amounts_of if use.lent), Decimal(0))
     if lengths and not supply.joinable:
-        bought = spools(supply, lengths, supply.on_hand)
+        bought = spool_plan(supply, lengths, supply.on_hand).bought
     else:
         bought = packs(needed, supply.on_hand, supply.pack_size)
     price = supply.pack_price or Decimal(0)
@@ -175,28 +174,8 @@ def _supply_total(job: Job, supply: Supply, uses: list[SupplyUse]) -> SupplyTota
     return SupplyTotal(supply.id, supply.unit, needed, lengths, bought, line, lent)
 
 
-def _times(use: SupplyUse, klass: Class) -> int:
+def times_taken(use: SupplyUse, klass: Class) -> int:
     """How often a class takes what is said of a supply: for each kit, for so many at a table, or once."""
     if use.shared_by == 1:
         return klass.kits
     return -(-klass.seats // use.shared_by) if use.shared_by else min(klass.kits, 1)
-
-
-def spools(supply: Supply, lengths: Iterable[tuple[Length, int]], here: Decimal) -> int:
-    """Fewest spools to buy: cut lengths (nm, how many) that cannot span two of them, ``here`` nm left of one.
-
-    What is here is whole spools and one that is begun. They are nested on a strip 1 nm high.
-    """
-    thin = Length(1)
-    size = Length(int(supply.pack_size))
-    whole, begun = divmod(int(here), size)
-    stock = [Stock(size, thin)]
-    if whole:
-        stock.append(Stock(size, thin, whole))
-    if begun:
-        stock.append(Stock(Length(begun), thin, 1))
-    wanted = [(cut, n) for cut, n in lengths if n]
-    if len(wanted) == 1:
-        ((cut, count),) = wanted
-        return packs(count, whole * (size // cut) + begun // cut, size // cut)
-    return nest([Item(cut, thin) for cut, _ in wanted], [n for _, n in wanted], stock)[0].sheets

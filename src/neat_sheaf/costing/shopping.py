@@ -7,7 +7,8 @@ from collections.abc import Iterable, Mapping, Sequence
 from dataclasses import dataclass, field
 from decimal import Decimal
 
-from neat_sheaf.costing.purchases import packs, spools
+from neat_sheaf.costing.purchases import packs
+from neat_sheaf.costing.spools import spool_plan
 from neat_sheaf.measure.length import Length
 from neat_sheaf.stock import Supply
 
@@ -92,7 +93,7 @@ def _row(goods: Goods, needs: list[Need]) -> ShoppingRow:
         bought = _packs_of_designs(goods, needs)
         free = sum(goods.designs_free.values(), goods.ordered)
     elif goods.supply is not None:
-        bought = spools(goods.supply, _summed(needs), free)
+        bought = spool_plan(goods.supply, _summed(needs), free).bought
     else:
         bought = packs(needed, free, goods.pack_size)
     days = [need.day for need in needs if need.day is not None]

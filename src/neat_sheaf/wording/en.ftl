@@ -145,3 +145,62 @@ rescue =
     }. Nothing more is cut
     .offcut = it can be cut from an offcut, { $offcuts }
     .sheet = it takes { $sheets }
+
+## How a figure came about
+
+explained-pieces = { $count } of { $piece }, { $size }
+explained-of-size = { $count } of { $size }
+explained-offcuts =
+    .used = from the cupboard's offcuts: { $offcuts }
+    .kept = kept as offcuts, and not paid for: { $offcuts }
+explained-rate = { $price } / { $holds } sheets
+explained-area = about { $sheets } sheets cut up, with the waste too small to keep, × { $rate } = { $cost }
+explained-opened = { $sheets } sheets started × { $rate } = { $cost }
+explained-in-pack = it is bought in { $pack }, which has a line of its own
+explained-unpriced = it has no price, so it is in no sum
+explained-amount =
+    .sheets = { $count } { $count ->
+        [one] sheet
+       *[other] sheets
+    }
+    .each = { $count }
+    .ml = { $count } ml
+    .length = { $length }
+    .lengths = { $count } { $count ->
+        [one] length
+       *[other] lengths
+    } of { $length }
+    .tie = { $count } { $count ->
+        [one] length
+       *[other] lengths
+    } of { $length } ({ $girth } around, { $bow } for the bow)
+explained-bought =
+    .none = { $needed } needed, { $here } here: nothing to buy
+    .packs = { $needed } needed, { $here } here: { $packs } { $packs ->
+        [one] pack
+       *[other] packs
+    } of { $holds } × { $price } = { $cost }
+explained-design = { $paper }: { $needed } needed, { $here } here, { $copies } in a pack
+explained-pack = as the design that is shortest needs, { $packs } × { $price } = { $cost }
+explained-use =
+    .kit = { $amount } a kit × { $times } kits
+    .table = { $amount } for { $people } people × { $times }
+    .class = { $amount } for the class
+explained-needed =
+    .all = in all { $needed }
+    .lent = in all { $needed }, of which { $lent } comes back
+explained-used = { $used } used × { $price } / { $holds } = { $cost }
+explained-spool =
+    .here = { $count } of { $length } that is here: { $lengths }; { $left } left
+    .bought = { $count } new of { $length }: { $lengths }; { $left } left of each
+explained-spools = no plan buys fewer than { $spools } (lower bound: Gilmore and Gomory, 1961)
+explained-bound = no plan of straight through-cuts starts fewer than { $sheets } (lower bound: Gilmore and Gomory, 1961; Farley, 1990)
+explained-extra =
+    .kit = { $amount } × { $times } / { $over } × { $count } kits = { $cost }
+    .seat = { $amount } × { $times } / { $over } × { $count } seats = { $cost }
+    .class = { $amount } × { $times } / { $over } = { $cost }
+explained-kit =
+    .even = { $total } / { $kits } kits = { $share } a kit, to the last coin
+    .over = { $total } / { $kits } kits = { $share } a kit; { $residue } is left over by rounding
+    .under = { $total } / { $kits } kits = { $share } a kit; rounding makes { $residue } too much
+explained-rounding = rounded once, to the currency's smallest coin (ISO 4217), halves up

@@ -52,6 +52,12 @@ export const keys = {
     cost,
     terms,
   ],
+  explained: (classId: number, version: number | undefined, cost: unknown) => [
+    'explained',
+    classId,
+    version,
+    cost,
+  ],
   instead: (id: number) => ['instead', id],
   claims: ['claims'],
   shopping: (classes: string) => ['shopping', classes],
@@ -172,6 +178,13 @@ export const asked = {
     queryOptions({
       queryKey: keys.instead(id),
       queryFn: () => ask(api.GET('/api/papers/{paper_id}/instead', { params: { path: { paper_id: id } } })),
+    }),
+  /** How every figure came about; ``cost`` as for the fee. */
+  explained: (classId: number, version: number | undefined, cost: unknown) =>
+    queryOptions({
+      queryKey: keys.explained(classId, version, cost),
+      queryFn: () => ask(api.GET('/api/classes/{class_id}/explained', ofClass(classId))),
+      retry: false,
     }),
   /** What to charge; ``cost`` is the plan's own, which changes with the prices of the cupboard. */
   fee: (classId: number, version: number | undefined, cost: unknown, terms: FeeTerms) =>

@@ -1181,6 +1181,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/classes/{class_id}/explained": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Explained
+         * @description How every figure of the class's cost came about.
+         */
+        get: operations["studio_classes_explained_api_explained"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/year": {
         parameters: {
             query?: never;
@@ -4854,6 +4874,38 @@ export interface components {
             pays: boolean;
         };
         /**
+         * ExplainedOut
+         * @description A line of the cost, or the totals: what it is made of, each figure's formula, the sources.
+         */
+        ExplainedOut: {
+            /**
+             * Kind
+             * @enum {string}
+             */
+            kind: "paper" | "pack" | "supply" | "extra" | "total";
+            /** Id */
+            id: string;
+            /** Parts */
+            parts: string[];
+            /** Figures */
+            figures: components["schemas"]["FigureOut"][];
+            /** Sources */
+            sources: string[];
+        };
+        /**
+         * FigureOut
+         * @description A figure by its name, and its formula with the numbers in it.
+         */
+        FigureOut: {
+            /**
+             * Name
+             * @enum {string}
+             */
+            name: "needed" | "material_used" | "sheets_opened" | "cash_out";
+            /** Formula */
+            formula: string;
+        };
+        /**
          * HeldOut
          * @description A class that was held and closed; money as decimal text, ``hours`` null where nobody said.
          */
@@ -8082,6 +8134,46 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["FeeOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    studio_classes_explained_api_explained: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                class_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ExplainedOut"][];
                 };
             };
             /** @description Not Found */

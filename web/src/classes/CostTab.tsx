@@ -12,6 +12,7 @@ import { useClass } from './context'
 import { Extras } from './Extras'
 import { Fee } from './Fee'
 import { OtherFees } from './OtherFees'
+import { Why } from './Why'
 
 type Measure = 'material_used' | 'sheets_opened' | 'cash_out'
 type Line = Plan['cost']['lines'][number]
@@ -54,7 +55,10 @@ export function CostTab({ plan }: { plan: Plan }) {
             <h2>{measure.name}</h2>
             <p className={`figure ${classes.perKit}`}>
               <Trans>
-                {money(cost.per_kit[measure.key], currency)} <span>a kit</span>
+                <Why kind="total" figure={measure.key} what={measure.name}>
+                  {money(cost.per_kit[measure.key], currency)}
+                </Why>{' '}
+                <span>a kit</span>
               </Trans>
             </p>
             <p className="soft">{measure.about}</p>
@@ -98,7 +102,13 @@ export function CostTab({ plan }: { plan: Plan }) {
             head: name,
             num: true,
             cell: (line: Line) =>
-              line.priced ? money(line[key], currency) : <span className="severe">{t`no price`}</span>,
+              line.priced ? (
+                <Why kind={line.kind} id={line.id} figure={key} what={t`${name} of ${nameOf(line)}`}>
+                  {money(line[key], currency)}
+                </Why>
+              ) : (
+                <span className="severe">{t`no price`}</span>
+              ),
           })),
         ]}
         foot={{ head: t`Total`, sums: measures().map(({ key }) => money(cost.total[key], currency)) }}

@@ -13,6 +13,7 @@ import { Size } from '../ui/text/Length'
 import classes from './ClassPage.module.css'
 import { useClass } from './context'
 import { ToPay } from './ToPay'
+import { Why } from './Why'
 
 type Row =
   | { kind: 'paper'; row: Plan['papers'][number]; paper: Paper }
@@ -75,7 +76,9 @@ export function PaperShopping() {
             cell: (of) =>
               of.kind === 'paper' ? (
                 <>
-                  {number(of.row.sheets)}
+                  <Why kind="paper" id={of.row.paper} figure="sheets_opened" what={of.paper.name}>
+                    {number(of.row.sheets)}
+                  </Why>
                   {of.row.offcuts_used ? (
                     <div className={classes.sub}>{t`and ${offcuts(of.row.offcuts_used)}`}</div>
                   ) : null}
@@ -100,11 +103,18 @@ export function PaperShopping() {
             head: t`To pay now`,
             num: true,
             cell: (of) => (
-              <ToPay
-                packs={of.row.packs}
-                cost={of.row.cost}
-                price={of.kind === 'paper' ? of.paper.pack_price : of.pack?.price}
-              />
+              <Why
+                kind={of.kind}
+                id={of.kind === 'paper' ? of.row.paper : of.row.pack}
+                figure="cash_out"
+                what={of.kind === 'paper' ? of.paper.name : (of.pack?.name ?? t`A pack of designs`)}
+              >
+                <ToPay
+                  packs={of.row.packs}
+                  cost={of.row.cost}
+                  price={of.kind === 'paper' ? of.paper.pack_price : of.pack?.price}
+                />
+              </Why>
             ),
           },
         ]}

@@ -13,6 +13,7 @@ import { ClassOver } from './ClassOver'
 import { useClass } from './context'
 import { kitsOf } from './draft'
 import { ToPay } from './ToPay'
+import { Why } from './Why'
 
 type Row = Plan['supplies'][number] & { own: Supply }
 
@@ -54,12 +55,15 @@ export function SuppliesTab({ plan }: { plan: Plan }) {
             {
               head: t`The class needs`,
               num: true,
-              cell: (row) =>
-                row.own.unit === 'length' ? (
-                  <Length nm={row.needed} units={units} unit />
-                ) : (
-                  `${number(row.needed)}${unitOf(row.own, units)}`
-                ),
+              cell: (row) => (
+                <Why kind="supply" id={row.supply} figure="needed" what={row.own.name}>
+                  {row.own.unit === 'length' ? (
+                    <Length nm={row.needed} units={units} unit />
+                  ) : (
+                    `${number(row.needed)}${unitOf(row.own, units)}`
+                  )}
+                </Why>
+              ),
             },
             {
               head: t`In the cupboard`,
@@ -80,7 +84,11 @@ export function SuppliesTab({ plan }: { plan: Plan }) {
             {
               head: t`To pay now`,
               num: true,
-              cell: (row) => <ToPay packs={row.packs} cost={row.cost} price={row.own.pack_price} />,
+              cell: (row) => (
+                <Why kind="supply" id={row.supply} figure="cash_out" what={t`To pay now for ${row.own.name}`}>
+                  <ToPay packs={row.packs} cost={row.cost} price={row.own.pack_price} />
+                </Why>
+              ),
             },
           ]}
           foot={{
