@@ -23,6 +23,7 @@ __all__ = [
     "MOST_FAULTS",
     "MOST_FEES",
     "MOST_GIVEN",
+    "MOST_GRAMS",
     "MOST_ITEMS",
     "MOST_KEYS",
     "MOST_KITS",
@@ -55,6 +56,7 @@ MOST_KITS = 120_000
 MOST_PILES = 1_000  # of unlike parts that wait at one time
 WIDEST_EDGE = Length(50 * MILLIMETRE)  # that is taken off a sheet to make it square, or left for safety
 MOST_EXTRAS = 50  # costs of a class beside its papers and supplies
+MOST_GRAMS = 5_000  # that a square metre of paper or board weighs
 MOST_FEES = 20  # that a class has beside the usual one
 MOST_SHARING = 1_000  # people who share one of something
 MOST_USES = 100_000  # that the cost of a tool is shared over

@@ -103,7 +103,7 @@ class ApiShape:
             "application/json"
         ):
             response = refusal(request, response.status_code)
-        response.headers["Cache-Control"] = "no-store"
+        response.headers.setdefault("Cache-Control", "no-store")
         return response
 
 

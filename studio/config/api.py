@@ -35,6 +35,7 @@ from studio.common.voices import plain_voice
 from studio.cupboard.api import router as cupboard
 from studio.cupboard.instead_api import router as instead
 from studio.cupboard.ledger_api import router as ledger
+from studio.cupboard.photos_api import router as photos
 from studio.projects.api import router as projects
 from studio.projects.files_api import router as files
 from studio.projects.folding_api import router as folding
@@ -54,6 +55,7 @@ for router in (
     cupboard,
     ledger,
     instead,
+    photos,
     projects,
     lines,
     folding,

@@ -12,7 +12,7 @@ from studio.accounts.tenancy import check_version, own, studio_of
 from studio.common.answers import listed_as
 from studio.common.problems import Problem
 from studio.cupboard.convert import pack_out, paper_out, supply_out
-from studio.cupboard.models import Pack, Paper, Supply
+from studio.cupboard.models import Pack, Paper, Photo, Supply
 from studio.cupboard.schemas import PackIn, PackOut, PaperIn, PaperOut, SupplyIn, SupplyOut
 from studio.cupboard.services import store_pack, store_paper, store_supply
 
@@ -48,7 +48,10 @@ def change_paper(request: HttpRequest, paper_id: int, payload: PaperIn) -> Paper
 @router.delete("/papers/{paper_id}", response={204: None, 404: Problem, 409: Problem})
 def drop_paper(request: HttpRequest, paper_id: int) -> Status[None]:
     """Remove a paper; refused while a class uses it."""
-    own(Paper.objects.all(), request, paper_id).delete()
+    paper = own(Paper.objects.all(), request, paper_id)
+    with transaction.atomic():
+        paper.delete()
+        Photo.objects.filter(pk=paper.photo_id or 0).delete()
     return Status(204, None)
 
 

@@ -8,7 +8,16 @@ from neat_sheaf import stock as core
 from neat_sheaf.measure.length import Length, Unit, write_length
 from neat_sheaf.stock import SupplyUnit
 from studio.cupboard.models import Pack, Paper, Supply
-from studio.cupboard.schemas import EdgesDoc, HoldsDoc, MeasuredDoc, OffcutDoc, PackOut, PaperOut, SupplyOut
+from studio.cupboard.schemas import (
+    EdgesDoc,
+    HoldsDoc,
+    MeasuredDoc,
+    OffcutDoc,
+    PackOut,
+    PaperFaceDoc,
+    PaperOut,
+    SupplyOut,
+)
 
 __all__ = [
     "EDGES",
@@ -50,6 +59,7 @@ def core_paper(paper: Paper) -> core.Paper:
         same_as="" if paper.same_as_id is None else str(paper.same_as_id),
         at_once=paper.at_once,
         measured=_measured(paper),
+        weight=paper.weight_gsm,
     )
 
 
@@ -119,6 +129,9 @@ def paper_out(paper: Paper, units: Unit) -> PaperOut:
         motif=paper.motif,
         ground=paper.ground,
         ink=paper.ink,
+        back=_back(paper),
+        weight=paper.weight_gsm,
+        photo=paper.photo_id,
         caliper=write_length(core.caliper, "mm") if core.caliper else "",
         edges=_edges_out(core.edges, units),
         pack=paper.pack_id,
@@ -132,6 +145,12 @@ def paper_out(paper: Paper, units: Unit) -> PaperOut:
         discontinued=paper.discontinued,
         measured=_measured_out(core.measured, units),
     )
+
+
+def _back(paper: Paper) -> PaperFaceDoc | None:
+    if not paper.back_motif:
+        return None
+    return PaperFaceDoc.model_construct(motif=paper.back_motif, ground=paper.back_ground, ink=paper.back_ink)
 
 
 def _edges_out(edges: core.Edges, units: Unit) -> EdgesDoc:

@@ -20,8 +20,8 @@ router = Router(tags=["cupboard"])
 class InsteadOut(Schema):
     """A paper to use instead: in what it differs. ``colour`` is the CIEDE2000 difference of the grounds.
 
-    ``thicker`` is nm and ``dearer`` money a sheet, less than 0 where it is thinner or cheaper; null where
-    that is not known.
+    ``thicker`` is nm, ``heavier`` g/m² and ``dearer`` money a sheet, less than 0 where it is thinner, lighter
+    or cheaper; null where that is not known. ``by_back``: it is the other face whose colour is near.
     """
 
     paper: int
@@ -32,6 +32,8 @@ class InsteadOut(Schema):
     thicker: int | None
     dearer: str | None
     on_hand: int
+    heavier: int | None
+    by_back: bool
 
 
 @router.get("/papers/{paper_id}/instead", response={200: list[InsteadOut], 404: Problem})
@@ -45,11 +47,14 @@ def instead(request: HttpRequest, paper_id: int) -> list[InsteadOut]:
         price, sheets = packs.get(row.pack_id or 0, (row.pack_price, row.pack_sheets))
         each = None if price is None else Fraction(price) / sheets
         if row.pk == paper_id or not row.discontinued:
-            found[row.pk] = Candidate(core_paper(row), row.ground, each)
+            found[row.pk] = Candidate(
+                core_paper(row), row.ground, each, row.back_ground if row.back_motif else None
+            )
     return [
         InsteadOut(
             paper=int(row.paper), same_kind=row.same_kind, smaller=row.smaller, turns=row.turns,
             colour=round(row.colour, 1), thicker=row.thicker, on_hand=row.on_hand,
+            heavier=row.heavier, by_back=row.by_back,
             dearer=None if row.dearer is None else str(rounded(row.dearer, studio.currency)),
         )
         for row in use_instead(found[paper_id], found.values())[:8]

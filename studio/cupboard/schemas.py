@@ -6,6 +6,7 @@ from typing import Literal
 
 from ninja import Field, Schema
 
+from neat_sheaf.limits import MOST_GRAMS
 from studio.accounts.models import Measure
 
 __all__ = [
@@ -14,6 +15,7 @@ __all__ = [
     "OffcutDoc",
     "PackIn",
     "PackOut",
+    "PaperFaceDoc",
     "PaperIn",
     "PaperOut",
     "SupplyIn",
@@ -64,8 +66,19 @@ class MeasuredDoc(Schema):
     height: str = ""
 
 
+class PaperFaceDoc(Schema):
+    """How a face of a sheet looks: its motif, its ground and its ink (``#rrggbb``)."""
+
+    motif: Literal["plain", "sprigs", "dots", "stripes", "checks", "waves"] = "plain"
+    ground: str = Field("#ffffff", pattern=r"^#[0-9a-f]{6}$")
+    ink: str = Field("#6b5a3a", pattern=r"^#[0-9a-f]{6}$")
+
+
 class PaperIn(Schema):
-    """A paper as it is written; ``units`` is that of its lengths, null for the studio's."""
+    """A paper as it is written; ``units`` is that of its lengths, null for the studio's.
+
+    ``back`` is its other face, null where that is bare; ``weight`` is g/m².
+    """
 
     version: int = 0
     units: Measure | None = None
@@ -81,6 +94,8 @@ class PaperIn(Schema):
     motif: Literal["plain", "sprigs", "dots", "stripes", "checks", "waves"] = "plain"
     ground: str = Field("#d9c9a8", pattern=r"^#[0-9a-f]{6}$")
     ink: str = Field("#6b5a3a", pattern=r"^#[0-9a-f]{6}$")
+    back: PaperFaceDoc | None = None
+    weight: int | None = Field(None, ge=1, le=MOST_GRAMS)
     caliper: str = ""
     edges: EdgesDoc = EdgesDoc()
     pack: int | None = None
@@ -96,11 +111,15 @@ class PaperIn(Schema):
 
 
 class PaperOut(PaperIn):
-    """A paper as it is kept; sizes also in whole nanometres, for drawing."""
+    """A paper as it is kept; sizes also in whole nanometres, for drawing.
+
+    ``photo`` is the number of its photograph, null where it has none.
+    """
 
     id: int
     width_nm: int
     height_nm: int
+    photo: int | None = None
 
 
 class HoldsDoc(Schema):

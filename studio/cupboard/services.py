@@ -80,6 +80,11 @@ def store_paper(paper: Paper, payload: PaperIn, studio: Studio, by: int | None =
         "shop", "lead_days", "low", "discontinued",
     ):  # fmt: skip
         setattr(paper, field, getattr(payload, field))
+    paper.weight_gsm = payload.weight
+    back = payload.back
+    paper.back_motif = "" if back is None else back.motif
+    if back is not None:
+        paper.back_ground, paper.back_ink = back.ground, back.ink
     paper.version += 1
     try:
         with transaction.atomic():

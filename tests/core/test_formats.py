@@ -66,6 +66,7 @@ EXTRAS = st.builds(
     Extra, st.sampled_from(["Room", "My time", "Punch"]), st.decimals(0, 99, places=2), st.sampled_from(Per),
     st.decimals("0.25", 9, places=2), st.integers(1, 90),
 )  # fmt: skip
+WEIGHTS = st.none() | st.integers(1, 5000)
 FEES = st.builds(
     OtherFee, st.sampled_from(["Members", "By post"]), st.decimals(0, 99, places=2), st.integers(0, 9)
 )
@@ -226,7 +227,8 @@ def whole_jobs(draw):
         Supply("glue", "Glue", SupplyUnit.ML, Decimal("50"), Decimal("4.10"), holds=draw(HOLDS)),
     )
     papers = tuple(
-        Paper(name, f"Paper {name}", draw(SIZES), draw(SIZES), caliper=draw(LENGTHS)) for name in ("a", "b")
+        Paper(name, name.upper(), draw(SIZES), draw(SIZES), caliper=draw(LENGTHS), weight=draw(WEIGHTS))
+        for name in ("a", "b")
     )
     colourways = (
         Colourway("X", 3, {"body": "a", "print": "b"}),

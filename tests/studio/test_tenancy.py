@@ -7,6 +7,7 @@ from django.test import Client
 from django.utils import timezone
 
 from studio.config.api import api
+from studio.cupboard.models import Photo
 from studio.shopping.models import Order
 
 OPEN = {("GET", "/session"), ("POST", "/session")}
@@ -31,12 +32,14 @@ def with_stock(person, made):
     order = Order.objects.create(
         studio=person.studio, shop="Evening", reference="one", number="1", arrives=timezone.localdate()
     )
+    photo = Photo.objects.create(studio=person.studio, content=b"Evening", colour="#ffffff")
     more = {"claim": claim, "movement": movement, "batch": {"id": batch}, "order": {"id": order.pk}}
+    more["photo"] = {"id": photo.pk}
     return made | more
 
 
 def filled(path, made):
-    things = ("paper", "supply", "project", "class", "pack", "claim", "movement", "order")
+    things = ("paper", "supply", "project", "class", "pack", "claim", "movement", "order", "photo")
     names = {f"{thing}_id": thing for thing in things} | {"batch": "batch"}
     path = path.replace("{number}", "0").replace("{letter}", "A").replace("{code}", "teapot")
     return re.sub(r"\{(\w+)\}", lambda found: str(made[names[found[1]]]["id"]), path)
@@ -45,6 +48,8 @@ def filled(path, made):
 def body_for(path, made):
     if path.endswith("/cutting/done"):
         return {"done": 0}
+    if path.endswith("/photo"):
+        return {"content": ""}
     if path.endswith("/movements"):
         return {"amount": "1", "cause": "found"}
     if path.endswith("/hand-over"):

@@ -19,7 +19,7 @@ _THIN = Length(1)
 
 @dataclass(frozen=True, slots=True)
 class SpoolCut:
-    """``times`` spools of a ``length`` (nm), each cut into ``lengths`` (nm, how many) with an end ``left``."""
+    """``times`` spools of a ``length`` (nm), each cut into ``lengths`` (nm, how many of each)."""
 
     length: Length
     bought: bool

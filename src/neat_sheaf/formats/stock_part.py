@@ -6,7 +6,7 @@ from decimal import Decimal
 from typing import Any
 
 from neat_sheaf.formats.reading import JsonValue, written
-from neat_sheaf.limits import LARGEST_SHEET, LEAST_SIZE
+from neat_sheaf.limits import LARGEST_SHEET, LEAST_SIZE, MOST_GRAMS
 from neat_sheaf.measure.length import Length, Unit, write_length
 from neat_sheaf.stock import NO_DEPTH, Edges, Holds, Offcut, Pack, Paper, Print, Supply, SupplyUnit
 
@@ -52,7 +52,7 @@ def read_paper(node: JsonValue) -> Paper:
     node.object(
         ["id", "width", "height"],
         ["name", "kind", "print", "pack_sheets", "pack_price", "on_hand", "offcuts", "caliper", "edges",
-         "pack", "same_as", "sheets_at_once", "measured"],
+         "pack", "same_as", "sheets_at_once", "measured", "weight"],
     )  # fmt: skip
     paper_id = node.key("id").text()
     paper = Paper(
@@ -72,6 +72,7 @@ def read_paper(node: JsonValue) -> Paper:
         same_as=node.take("same_as", JsonValue.text, ""),
         at_once=node.take("sheets_at_once", lambda n: n.whole(1, 100), None),
         measured=node.take("measured", _measured, None),
+        weight=node.take("weight", lambda n: n.whole(1, MOST_GRAMS), None),
     )
     if min(paper.usable) <= 0:
         node.key("edges").fault("no-paper-left")
@@ -155,6 +156,7 @@ def paper_document(paper: Paper, units: Unit) -> dict[str, Any]:
         **({"same_as": paper.same_as} if paper.same_as else {}),
         **({} if paper.at_once is None else {"sheets_at_once": paper.at_once}),
         **({} if paper.measured is None else {"measured": _size_document(paper.measured, units)}),
+        **({} if paper.weight is None else {"weight": paper.weight}),
         "offcuts": [
             {
                 "width": write_length(o.width, units),

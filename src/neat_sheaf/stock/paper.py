@@ -60,7 +60,8 @@ class Paper:
     ``caliper`` is its thickness in nm, 0 where nobody measured it. A design of a ``pack`` has
     ``pack_sheets`` copies in it, and the pack's price. ``same_as`` names the paper of which this
     is another sheet size. ``at_once`` is how many sheets the trimmer takes, None as the class says.
-    ``measured`` is what a sheet really measures where that is not the size it is sold as.
+    ``measured`` is what a sheet really measures where that is not the size it is sold as. ``weight`` is its
+    grammage in g/m² (ISO 536), None where nobody said.
     """
 
     id: str
@@ -79,6 +80,7 @@ class Paper:
     same_as: str = ""
     at_once: int | None = None
     measured: tuple[Length, Length] | None = None
+    weight: int | None = None
 
     @property
     def sheet(self) -> tuple[Length, Length]:

@@ -3,6 +3,6 @@
 from __future__ import annotations
 
 from studio.cupboard.models.ledger import Claim, Movement
-from studio.cupboard.models.stock import Offcut, Pack, Paper, Supply
+from studio.cupboard.models.stock import Offcut, Pack, Paper, Photo, Supply
 
-__all__ = ["Claim", "Movement", "Offcut", "Pack", "Paper", "Supply"]
+__all__ = ["Claim", "Movement", "Offcut", "Pack", "Paper", "Photo", "Supply"]

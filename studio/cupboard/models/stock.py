@@ -10,7 +10,7 @@ from django.db.models import Q
 
 from studio.accounts.models import Studio
 
-__all__ = ["Offcut", "Pack", "Paper", "Supply"]
+__all__ = ["Offcut", "Pack", "Paper", "Photo", "Supply"]
 
 COLOUR = RegexValidator(r"^#[0-9a-f]{6}$", "write a colour as #rrggbb")
 
@@ -40,6 +40,24 @@ class Pack(models.Model):
 
     def __str__(self) -> str:
         return self.name
+
+
+class Photo(models.Model):
+    """A photograph or a scan as we made it again: a JPEG, scaled, with nothing else that came with it.
+
+    ``colour`` is its mean.
+    """
+
+    studio = models.ForeignKey(Studio, models.CASCADE, related_name="photos")
+    content = models.BinaryField()
+    colour = models.CharField(max_length=7, validators=[COLOUR])
+    made = models.DateTimeField(auto_now_add=True)
+
+    class Meta:
+        ordering = ["id"]
+
+    def __str__(self) -> str:
+        return f"photograph {self.pk}"
 
 
 class Paper(models.Model):
@@ -99,9 +117,18 @@ class Paper(models.Model):
     lead_days = models.IntegerField(default=0)
     low = models.IntegerField(null=True, blank=True)
     discontinued = models.BooleanField(default=False)
+    weight_gsm = models.IntegerField(null=True, blank=True)
     motif = models.CharField(max_length=8, choices=Motif.choices, default=Motif.PLAIN)
     ground = models.CharField(max_length=7, default="#d9c9a8", validators=[COLOUR])
     ink = models.CharField(max_length=7, default="#6b5a3a", validators=[COLOUR])
+    # The other face, where it is printed or coloured; an empty motif where it is not.
+    back_motif = models.CharField(max_length=8, choices=Motif.choices, blank=True, default="")
+    back_ground = models.CharField(max_length=7, default="#ffffff", validators=[COLOUR])
+    back_ink = models.CharField(max_length=7, default="#6b5a3a", validators=[COLOUR])
+    # The photograph that is shown for it; null where there is none.
+    photo = models.OneToOneField(
+        "cupboard.Photo", models.SET_NULL, related_name="paper", null=True, blank=True
+    )
     version = models.IntegerField(default=1)
 
     class Meta:
@@ -118,7 +145,10 @@ class Paper(models.Model):
                 condition=Q(lead_days__gte=0) & (Q(low__isnull=True) | Q(low__gte=0)),
                 name="paper_lead_not_negative",
             ),
-            models.CheckConstraint(condition=Q(caliper_nm__gte=0), name="paper_caliper_not_negative"),
+            models.CheckConstraint(
+                condition=Q(caliper_nm__gte=0) & (Q(weight_gsm__isnull=True) | Q(weight_gsm__gte=1)),
+                name="paper_caliper_not_negative",
+            ),
             models.CheckConstraint(
                 condition=Q(
                     edge_left_nm__gte=0, edge_right_nm__gte=0, edge_top_nm__gte=0, edge_bottom_nm__gte=0

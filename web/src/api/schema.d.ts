@@ -308,6 +308,50 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/papers/{paper_id}/photo": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /**
+         * Put Photo
+         * @description Show this photograph for a paper; the one before it is gone.
+         */
+        put: operations["studio_cupboard_photos_api_put_photo"];
+        post?: never;
+        /**
+         * Drop Photo
+         * @description Show no photograph for a paper any more.
+         */
+        delete: operations["studio_cupboard_photos_api_drop_photo"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/photos/{photo_id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Photo
+         * @description A photograph as JPEG. One that is changed has another number, so a browser may keep it.
+         */
+        get: operations["studio_cupboard_photos_api_photo"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/projects": {
         parameters: {
             query?: never;
@@ -1740,8 +1784,32 @@ export interface components {
             count: number;
         };
         /**
+         * PaperFaceDoc
+         * @description How a face of a sheet looks: its motif, its ground and its ink (``#rrggbb``).
+         */
+        PaperFaceDoc: {
+            /**
+             * Motif
+             * @default plain
+             * @enum {string}
+             */
+            motif: "plain" | "sprigs" | "dots" | "stripes" | "checks" | "waves";
+            /**
+             * Ground
+             * @default #ffffff
+             */
+            ground: string;
+            /**
+             * Ink
+             * @default #6b5a3a
+             */
+            ink: string;
+        };
+        /**
          * PaperOut
          * @description A paper as it is kept; sizes also in whole nanometres, for drawing.
+         *
+         *     ``photo`` is the number of its photograph, null where it has none.
          */
         PaperOut: {
             /**
@@ -1801,6 +1869,9 @@ export interface components {
              * @default #6b5a3a
              */
             ink: string;
+            back?: components["schemas"]["PaperFaceDoc"] | null;
+            /** Weight */
+            weight?: number | null;
             /**
              * Caliper
              * @default
@@ -1861,10 +1932,14 @@ export interface components {
             width_nm: number;
             /** Height Nm */
             height_nm: number;
+            /** Photo */
+            photo?: number | null;
         };
         /**
          * PaperIn
          * @description A paper as it is written; ``units`` is that of its lengths, null for the studio's.
+         *
+         *     ``back`` is its other face, null where that is bare; ``weight`` is g/m².
          */
         PaperIn: {
             /**
@@ -1924,6 +1999,9 @@ export interface components {
              * @default #6b5a3a
              */
             ink: string;
+            back?: components["schemas"]["PaperFaceDoc"] | null;
+            /** Weight */
+            weight?: number | null;
             /**
              * Caliper
              * @default
@@ -2292,8 +2370,8 @@ export interface components {
          * InsteadOut
          * @description A paper to use instead: in what it differs. ``colour`` is the CIEDE2000 difference of the grounds.
          *
-         *     ``thicker`` is nm and ``dearer`` money a sheet, less than 0 where it is thinner or cheaper; null where
-         *     that is not known.
+         *     ``thicker`` is nm, ``heavier`` g/m² and ``dearer`` money a sheet, less than 0 where it is thinner, lighter
+         *     or cheaper; null where that is not known. ``by_back``: it is the other face whose colour is near.
          */
         InsteadOut: {
             /** Paper */
@@ -2312,6 +2390,28 @@ export interface components {
             dearer: string | null;
             /** On Hand */
             on_hand: number;
+            /** Heavier */
+            heavier: number | null;
+            /** By Back */
+            by_back: boolean;
+        };
+        /**
+         * PhotoOut
+         * @description The photograph as it is kept now, and its mean colour as ``#rrggbb``.
+         */
+        PhotoOut: {
+            /** Photo */
+            photo: number;
+            /** Colour */
+            colour: string;
+        };
+        /**
+         * PhotoIn
+         * @description A picture (JPEG, PNG, WebP), its bytes in base64.
+         */
+        PhotoIn: {
+            /** Content */
+            content: string;
         };
         /**
          * ProjectRow
@@ -6161,6 +6261,110 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["InsteadOut"][];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    studio_cupboard_photos_api_put_photo: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                paper_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["PhotoIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PhotoOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    studio_cupboard_photos_api_drop_photo: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                paper_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    studio_cupboard_photos_api_photo: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                photo_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": string;
                 };
             };
             /** @description Not Found */

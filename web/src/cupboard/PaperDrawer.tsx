@@ -1,13 +1,14 @@
 import { t } from '@lingui/core/macro'
 import { Trans } from '@lingui/react/macro'
-import { ColorInput, Drawer, NumberInput, SegmentedControl, Select, TextInput } from '@mantine/core'
+import { Drawer, NumberInput, SegmentedControl, Select, TextInput } from '@mantine/core'
 import { api, ask, type Paper, type PaperIn } from '../api/client'
-import { kindWords, motifWords } from '../ui/drawing/kinds'
+import { kindWords } from '../ui/drawing/kinds'
 import { printWords, Swatch } from '../ui/drawing/Swatch'
 import { useStudio } from '../ui/frame/session'
 import { StaleSave } from '../ui/saving/StaleSave'
 import classes from './Cupboard.module.css'
 import { PaperEdges, PaperMeasured, PaperOffcuts } from './PaperFields'
+import { PaperLooks } from './PaperLooks'
 import { PaperRelations } from './PaperRelations'
 import { ShopFields } from './ShopFields'
 import { StockHistory } from './StockHistory'
@@ -57,6 +58,8 @@ function Opened({ paper, close }: { paper: Paper; close: () => void }) {
               ground: doc.ground ?? '#d9c9a8',
               ink: doc.ink ?? '#6b5a3a',
               print: doc.print ?? 'none',
+              photo: paper.photo ?? null,
+              back: doc.back ?? null,
             }}
             width={412}
             height={92}
@@ -138,6 +141,16 @@ function Opened({ paper, close }: { paper: Paper; close: () => void }) {
           />
         </div>
         <NumberInput
+          label={t`Weight, g/m²`}
+          placeholder="216"
+          min={1}
+          max={5000}
+          allowDecimal={false}
+          value={doc.weight ?? ''}
+          error={said('weight')}
+          onChange={(value) => set({ weight: Number(value) || null })}
+        />
+        <NumberInput
           label={t`Sheets at once at the trimmer`}
           placeholder={t`as the class says`}
           min={1}
@@ -159,31 +172,7 @@ function Opened({ paper, close }: { paper: Paper; close: () => void }) {
         <PaperMeasured doc={doc} set={set} said={said} units={units} />
         <PaperEdges doc={doc} set={set} said={said} units={units} />
         <PaperOffcuts doc={doc} set={set} said={said} units={units} />
-        <div className={classes.pair}>
-          <Select
-            label={t`Swatch`}
-            allowDeselect={false}
-            data={options(motifWords())}
-            value={doc.motif ?? 'plain'}
-            onChange={(value) => value && set({ motif: value as PaperIn['motif'] })}
-          />
-          <ColorInput
-            label={t`Ground`}
-            format="hex"
-            withEyeDropper={false}
-            value={doc.ground ?? ''}
-            onChangeEnd={(value) => set({ ground: value })}
-            error={said('ground')}
-          />
-        </div>
-        <ColorInput
-          label={t`Ink of the print`}
-          format="hex"
-          withEyeDropper={false}
-          value={doc.ink ?? ''}
-          onChangeEnd={(value) => set({ ink: value })}
-          error={said('ink')}
-        />
+        <PaperLooks paper={paper} doc={doc} set={set} said={said} />
       </div>
       <UseInstead paper={paper} />
       <StockHistory of="paper" id={paper.id} unit="" units={studio.units} />

@@ -4,7 +4,7 @@ import { useQuery } from '@tanstack/react-query'
 import { type Paper, type Schemas } from '../api/client'
 import { asked } from '../api/queries'
 import { sheets } from '../i18n/counts'
-import { money } from '../i18n/format'
+import { money, number } from '../i18n/format'
 import { Swatch } from '../ui/drawing/Swatch'
 import { useStudio } from '../ui/frame/session'
 import { Loaded } from '../ui/states/states'
@@ -61,6 +61,12 @@ function differences(row: Row, currency: string): string[] {
       : colour < 10
         ? t`a like colour (${colour})`
         : t`another colour (${colour})`,
+    row.by_back ? t`by its other face` : '',
+    row.heavier === null || row.heavier === 0
+      ? ''
+      : row.heavier > 0
+        ? t`${number(row.heavier)} g/m² heavier`
+        : t`${number(-row.heavier)} g/m² lighter`,
     row.thicker === null || row.thicker === 0 ? '' : row.thicker > 0 ? t`thicker` : t`thinner`,
     dearer(row.dearer, currency),
   ].filter(Boolean)

@@ -12,7 +12,7 @@ import { useStudio } from '../ui/frame/session'
 import { Empty, Loaded } from '../ui/states/states'
 import { Ledger } from '../ui/tables/Ledger'
 import { FracWords } from '../ui/text/FracWords'
-import { base64Of } from './base64'
+import { base64Of } from '../ui/saving/base64'
 import { backAgain, type ChangeIn, changesOf, keyOf, sentence } from './prices'
 import classes from './Shopping.module.css'
 

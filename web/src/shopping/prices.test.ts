@@ -1,6 +1,6 @@
 import { expect, test } from 'vitest'
 import type { Compared } from '../api/client'
-import { base64Of } from './base64'
+import { base64Of } from '../ui/saving/base64'
 import { backAgain, changesOf, sentence } from './prices'
 
 const row = (answer: Compared['answer'], more: Partial<Compared> = {}): Compared => ({

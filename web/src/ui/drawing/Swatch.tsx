@@ -6,6 +6,10 @@ export interface SwatchLook {
   ground: string
   ink: string
   print: string
+  /** The number of its photograph. */
+  photo?: number | null
+  /** Its other face, where that is printed. */
+  back?: { motif?: string; ground?: string; ink?: string } | null
 }
 
 /** The motif as an SVG pattern; a one-way print visibly has an up. */
@@ -60,10 +64,14 @@ export function Swatch({
   height?: number
 }) {
   const id = useId()
+  const { photo, back } = look
+  // A corner is folded over, and shows the other face.
+  const fold = Math.round(Math.min(width, height) * 0.38)
   return (
     <svg width={width} height={height} aria-hidden style={{ flex: 'none', display: 'block' }}>
       <defs>
         <MotifPattern id={id} look={look} />
+        {back ? <MotifPattern id={`${id}b`} look={otherFace(back, look.print)} size={16} /> : null}
       </defs>
       <rect
         x=".5"
@@ -74,9 +82,37 @@ export function Swatch({
         fill={`url(#${id})`}
         stroke="rgb(0 0 0 / 28%)"
       />
+      {photo ? (
+        <image
+          href={`/api/photos/${photo}`}
+          width={width}
+          height={height}
+          preserveAspectRatio="xMidYMid slice"
+        />
+      ) : null}
+      {back ? (
+        <path
+          d={`M${width} ${height - fold}V${height}H${width - fold}z`}
+          style={{ fill: 'var(--sheet)', stroke: 'var(--sheet)' }}
+        />
+      ) : null}
+      {back ? (
+        <path
+          d={`M${width} ${height - fold}L${width - fold} ${height - fold}L${width - fold} ${height}z`}
+          fill={`url(#${id}b)`}
+          stroke="rgb(0 0 0 / 28%)"
+        />
+      ) : null}
     </svg>
   )
 }
+
+const otherFace = (back: NonNullable<SwatchLook['back']>, print: string): SwatchLook => ({
+  motif: back.motif ?? 'plain',
+  ground: back.ground ?? '#ffffff',
+  ink: back.ink ?? '#6b5a3a',
+  print,
+})
 
 /** What a print's direction is called. */
 export const printWords = (): Record<string, string> => ({

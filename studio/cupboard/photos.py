@@ -1,0 +1,50 @@
+"""Photographs: what is sent is opened as a picture and made again, so that nothing else of it is kept.
+
+No place, no maker's notes and no markup that came with the file is in ours.
+"""
+
+from __future__ import annotations
+
+import io
+import warnings
+
+from PIL import Image, ImageOps, UnidentifiedImageError
+
+from neat_sheaf.errors import fault
+from neat_sheaf.formats.reading import FileError
+
+__all__ = ["remade"]
+
+_SIDE = 480  # pixels of the longer side
+_QUALITY = 82
+_KINDS = ("JPEG", "PNG", "WEBP")
+_MOST_PIXELS = 50_000_000
+
+
+def remade(content: bytes) -> tuple[bytes, str]:
+    """A picture as a small JPEG, upright, and its mean colour as ``#rrggbb``.
+
+    FileError for what is no picture of these kinds, or one of too many pixels to be opened.
+    """
+    try:
+        with warnings.catch_warnings():
+            warnings.simplefilter("error", Image.DecompressionBombWarning)
+            with Image.open(io.BytesIO(content), formats=_KINDS) as sent:
+                sent.verify()
+            with Image.open(io.BytesIO(content), formats=_KINDS) as sent:
+                if sent.width * sent.height > _MOST_PIXELS:
+                    raise FileError([fault("content", "too-many-pixels")])
+                # A JPEG is opened smaller where it can be.
+                sent.draft("RGB", (2 * _SIDE, 2 * _SIDE))
+                picture = ImageOps.exif_transpose(sent).convert("RGBA")
+    except (UnidentifiedImageError, Image.DecompressionBombWarning, Image.DecompressionBombError) as error:
+        raise FileError([fault("content", "not-a-picture")]) from error
+    except (OSError, ValueError, SyntaxError, EOFError, ArithmeticError, LookupError, TypeError) as error:
+        raise FileError([fault("content", "not-a-picture")]) from error
+    picture.thumbnail((_SIDE, _SIDE))
+    ground = Image.new("RGB", picture.size, "white")
+    ground.paste(picture, mask=picture.getchannel("A"))
+    mean = ground.resize((1, 1), Image.Resampling.BOX).tobytes()
+    out = io.BytesIO()
+    ground.save(out, "JPEG", quality=_QUALITY, optimize=True)
+    return out.getvalue(), f"#{mean.hex()}"
