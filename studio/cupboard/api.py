@@ -4,15 +4,18 @@ from __future__ import annotations
 
 from django.db import transaction
 from django.http import HttpRequest, HttpResponse
-from ninja import Router, Status
+from ninja import Router, Schema, Status
 
 from neat_sheaf.errors import fault
 from neat_sheaf.formats.reading import FileError
+from studio.accounts.models import Studio
 from studio.accounts.tenancy import check_version, own, studio_of
+from studio.accounts.voice import voice_for
 from studio.common.answers import listed_as
 from studio.common.problems import Problem
 from studio.cupboard.convert import pack_out, paper_out, supply_out
 from studio.cupboard.models import Pack, Paper, Photo, Supply
+from studio.cupboard.plain import PlainSize, plain_paper
 from studio.cupboard.schemas import PackIn, PackOut, PaperIn, PaperOut, SupplyIn, SupplyOut
 from studio.cupboard.services import store_pack, store_paper, store_supply
 
@@ -32,6 +35,23 @@ def add_paper(request: HttpRequest, payload: PaperIn) -> Status[PaperOut]:
     """Add a paper."""
     studio = studio_of(request)
     return Status(201, store_paper(Paper(studio=studio, version=0), payload, studio, request.user.pk))
+
+
+class PlainIn(Schema):
+    """Which plain paper to plan on."""
+
+    size: PlainSize
+
+
+@router.post("/plain-papers", response={201: PaperOut, 422: Problem})
+def plan_on_plain(request: HttpRequest, payload: PlainIn) -> Status[PaperOut]:
+    """A plain paper to plan on before there is one in the cupboard; the one that is there, where it is."""
+    studio = studio_of(request)
+    name = voice_for(request).say(f"plain-paper.{payload.size.name.lower()}")
+    # Two who ask at once are given the same.
+    with transaction.atomic():
+        Studio.objects.select_for_update().get(pk=studio.pk)
+        return Status(201, paper_out(plain_paper(studio, payload.size, name), studio.measure))
 
 
 @router.put("/papers/{paper_id}", response={200: PaperOut, 404: Problem, 409: Problem, 422: Problem})
@@ -107,7 +127,7 @@ def change_supply(request: HttpRequest, supply_id: int, payload: SupplyIn) -> Su
         supply = own(Supply.objects.select_for_update(), request, supply_id)
         current = supply_out(supply, studio.measure)
         check_version(supply.name, payload.version, supply.version, current.model_dump())
-        if payload.unit != supply.unit and supply.uses.exists():
+        if payload.unit != supply.unit and (supply.uses.exists() or supply.contents.exists()):
             raise FileError([fault("unit", "in-use.supply-unit")])
         return store_supply(supply, payload, studio, request.user.pk)
 

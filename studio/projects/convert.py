@@ -49,7 +49,14 @@ def core_project(project: models.Project) -> core.Project:
         steps=tuple(_core_step(step) for step in project.steps.prefetch_related("supplies")),
         contents=tuple(
             assembly.Content(
-                c.name, Length(c.width_nm), Length(c.depth_nm), Length(c.height_nm), c.piece, c.rigid
+                c.name,
+                Length(c.width_nm),
+                Length(c.depth_nm),
+                Length(c.height_nm),
+                c.piece,
+                c.rigid,
+                "" if c.supply_id is None else str(c.supply_id),
+                c.count,
             )
             for c in project.contents.all()
         ),
@@ -306,7 +313,7 @@ def _store_assembly(row: models.Project, project: core.Project) -> None:
     models.Content.objects.bulk_create(
         models.Content(
             project=row, position=n, name=c.name, width_nm=c.width, depth_nm=c.depth, height_nm=c.height,
-            piece=c.piece, rigid=c.rigid,
+            piece=c.piece, rigid=c.rigid, supply_id=int(c.supply) if c.supply else None, count=c.count,
         )
         for n, c in enumerate(project.contents)
     )  # fmt: skip

@@ -30,6 +30,10 @@ def import_project(job: Job, studio: Studio) -> Project:
     return replace(
         project,
         supplies=tuple(replace(use, supply=own[use.supply]) for use in project.supplies),
+        contents=tuple(
+            replace(content, supply=own[content.supply]) if content.supply else content
+            for content in project.contents
+        ),
         steps=tuple(
             replace(step, supplies=tuple(own[name] for name in step.supplies)) for step in project.steps
         ),

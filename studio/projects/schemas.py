@@ -86,7 +86,7 @@ class StepDoc(Doc):
 
 
 class ContentDoc(Doc):
-    """Something that goes inside a piece."""
+    """Something that goes inside a piece; ``count`` of the supply that it is, where it is one."""
 
     name: str
     width: str
@@ -94,6 +94,8 @@ class ContentDoc(Doc):
     height: str
     piece: str
     rigid: bool = True
+    supply: str | None = None
+    count: int | None = None
 
 
 class OverrideDoc(Doc):

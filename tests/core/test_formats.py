@@ -168,7 +168,8 @@ def assembled(draw, listed, supplies):
         st.lists(st.sampled_from(Caution), max_size=2).map(tuple),
         st.lists(st.sampled_from(supplies), max_size=2).map(tuple),
     )  # fmt: skip
-    contents = st.builds(Content, NAMES, SIZES, SIZES, SIZES, NAMES, st.booleans())
+    of = st.sampled_from(["", *(name for name in supplies if name == "bags")])
+    contents = st.builds(Content, NAMES, SIZES, SIZES, SIZES, NAMES, st.booleans(), of, st.integers(1, 9))
     numbers = [(p.name, number) for p in listed for number in numbers_of(p)]
     overrides = st.tuples(st.sampled_from(numbers), SIZES).map(lambda found: Override(*found[0], found[1]))
     listed_names = st.sampled_from([p.name for p in listed])
@@ -225,6 +226,7 @@ def whole_jobs(draw):
     supplies = (
         Supply("ribbon", "Ribbon", SupplyUnit.LENGTH, Decimal(4 * cut), None, Decimal(cut), False),
         Supply("glue", "Glue", SupplyUnit.ML, Decimal("50"), Decimal("4.10"), holds=draw(HOLDS)),
+        Supply("bags", "Bags", SupplyUnit.EACH, Decimal("12")),
     )
     papers = tuple(
         Paper(name, name.upper(), draw(SIZES), draw(SIZES), caliper=draw(LENGTHS), weight=draw(WEIGHTS))
@@ -251,7 +253,7 @@ def whole_jobs(draw):
     fee = draw(st.sampled_from([None, Decimal("18.00")]))
     klass = Class(3, 1, 1, fee, colourways, tuple(extras), tuple(fees))
     units = draw(st.sampled_from(["in", "cm", "mm"]))
-    project = replace(draw(assembled(listed, ["ribbon", "glue"])), fits=fits, supplies=uses)
+    project = replace(draw(assembled(listed, ["ribbon", "glue", "bags"])), fits=fits, supplies=uses)
     habits = Habits(draw(st.sampled_from(Scoring)), draw(SIZES), draw(SIZES), draw(SIZES), draw(LENGTHS))
     return Job(project, papers, supplies, klass, cutting, units, "GBP", habits)
 

@@ -147,3 +147,50 @@ def test_units_of_the_studio_are_those_it_is_written_in(join):
     assert (paper["width"], paper["width_nm"], paper["height"]) == ("21", 210_000_000, "29.7")
     project = metric.add("/projects", name="P", pieces=[a_piece("Card", "8 1/2 in", "10")])
     assert project["pieces"][0]["width"] == "21.59"
+
+
+def test_a_class_is_planned_on_plain_paper_before_any_is_in_the_cupboard(person):
+    made = person.add("/projects", name="Card", pieces=[a_piece("Card", "4 1/4", "11")])
+    first, again = (person.add("/plain-papers", size="letter") for _ in range(2))
+    assert (first["name"], first["width"], first["height"], first["on_hand"]) == (
+        "Plain Letter",
+        "8 1/2",
+        "11",
+        0,
+    )
+    assert again["id"] == first["id"]
+    colourways = [{"name": "As chosen", "share": 1, "papers": {"body": first["id"]}}]
+    planned = person.add("/classes", name="First", project=made["id"], seats=7, colourways=colourways)[
+        "planned"
+    ]
+    assert planned["plan"]["sheets"] == 4
+    assert planned["plan"]["cost"]["unpriced"] == [str(first["id"])]
+    sizes = {size: person.add("/plain-papers", size=size) for size in ("a4", "12x12", "6x6")}
+    assert [(row["width_nm"], row["height_nm"]) for row in sizes.values()] == [
+        (210_000_000, 297_000_000), (304_800_000, 304_800_000), (152_400_000, 152_400_000),
+    ]  # fmt: skip
+    # One of that name with another size is somebody's own, and is left alone.
+    person.save(f"/papers/{first['id']}", first | {"width": "8"})
+    assert person.add("/plain-papers", size="letter")["name"] == "Plain Letter 2"
+
+
+def test_what_goes_inside_is_counted_and_priced_like_a_supply(person, furnish):
+    made = furnish(person)
+    path = f"/projects/{made['project']['id']}"
+    tea = person.add(
+        "/supplies", name="Tea bags", unit="each", pack_size="20", pack_price="2.00", on_hand="5"
+    )
+    inside = {"name": "Tea", "width": "2", "depth": "1/4", "height": "2", "piece": "Card", "rigid": False}
+    doc = person.get(path)
+    doc["contents"] = [inside | {"supply": str(tea["id"]), "count": 2}]
+    saved = person.save(path, doc)
+    assert (saved["contents"][0]["supply"], saved["contents"][0]["count"]) == (str(tea["id"]), 2)
+    plan = person.get(f"/classes/{made['class']['id']}")["planned"]["plan"]
+    row = next(row for row in plan["supplies"] if row["supply"] == str(tea["id"]))
+    assert (row["needed"], row["packs"], row["cost"]) == (16, 1, "2.00")
+    assert person.ask("DELETE", f"/supplies/{tea['id']}").status_code == 409
+    twice = saved | {"supplies": [*saved["supplies"], {"supply": str(tea["id"]), "per_kit": "2"}]}
+    found = person.save(path, twice)["checks"]
+    assert [row["code"] for row in found if row["code"] == "counted-twice"] == ["counted-twice"]
+    wrong = person.get(path) | {"contents": [inside | {"supply": "999999"}]}
+    assert person.ask("PUT", path, wrong).json()["faults"][0]["path"] == "contents[0].supply"

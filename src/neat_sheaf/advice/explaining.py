@@ -166,7 +166,7 @@ def _pack(job: Job, total: PackTotal, plan: Plan) -> Explained:
 
 def _supply(job: Job, total: SupplyTotal) -> Explained:
     supply = next(one for one in job.supplies if one.id == total.supply)
-    uses = [use for use in job.project.supplies if use.supply == total.supply]
+    uses = [use for use in job.project.taken if use.supply == total.supply]
     parts = [_use(job, use, supply) for use in uses]
     needed = _amount(total.needed, supply)
     key = "explained-needed.lent" if total.lent else "explained-needed.all"

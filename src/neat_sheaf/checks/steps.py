@@ -27,7 +27,7 @@ def check_steps(context: CheckContext) -> Iterator[Finding]:
     """Steps that name what is not listed, and pieces that no step uses."""
     project = context.project
     names = {piece.name for piece in project.pieces}
-    listed = {use.supply for use in project.supplies}
+    listed = {use.supply for use in project.taken}
     for number, step in enumerate(project.steps):
         where = message("place.step", number=number + 1)
         for name in step.pieces:
@@ -94,7 +94,8 @@ def _unused(context: CheckContext) -> Iterator[Finding]:
 
 
 def check_supplies(context: CheckContext) -> Iterator[Finding]:
-    """Ribbon too short for what it goes around and its bow."""
+    """Ribbon too short for what it goes around and its bow; a thing counted twice."""
+    yield from _counted_twice(context)
     for number, use in enumerate(context.project.supplies):
         if use.length is None or use.girth is None:
             continue
@@ -121,3 +122,16 @@ def check_supplies(context: CheckContext) -> Iterator[Finding]:
                 message("fix-ribbon", length=Measured(fixed)), replace(context.project, supplies=tuple(uses))
             ),
         )
+
+
+def _counted_twice(context: CheckContext) -> Iterator[Finding]:
+    project = context.project
+    for use in project.supplies:
+        inside = sum(content.count for content in project.contents if content.supply == use.supply)
+        if inside and use.count:
+            rest = tuple(other for other in project.supplies if other is not use)
+            called = context.supply_name(use.supply)
+            listed = use.count.normalize() + 0
+            said = message("counted-twice", supply=called, inside=inside, listed=listed)
+            fix = Fix(message("fix-counted-once"), replace(project, supplies=rest))
+            yield Finding(Level.WARNING, said, of_named(called), None, fix)

@@ -131,7 +131,7 @@ def pack_totals(job: Job, papers: Iterable[PaperTotal]) -> list[PackTotal]:
 def supply_totals(job: Job) -> list[SupplyTotal]:
     """Every supply the kits use. Raises CannotPlanError for a length that no spool holds."""
     uses: dict[str, list[tuple[int, SupplyUse]]] = {}
-    for number, use in enumerate(job.project.supplies):
+    for number, use in enumerate(job.project.taken):
         uses.setdefault(use.supply, []).append((number, use))
     by_id = {supply.id: supply for supply in job.supplies}
     too_long = [

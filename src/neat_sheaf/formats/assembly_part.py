@@ -9,7 +9,7 @@ from typing import Any
 from neat_sheaf.formats.reading import Faulty, JsonValue
 from neat_sheaf.measure.length import Length, Unit, write_length
 from neat_sheaf.project.assembly import Caution, Content, Step, When
-from neat_sheaf.stock import Supply
+from neat_sheaf.stock import Supply, SupplyUnit
 
 __all__ = ["content_document", "read_content", "read_step", "step_document"]
 
@@ -62,12 +62,21 @@ def step_document(step: Step) -> dict[str, Any]:
     return document
 
 
-def read_content(node: JsonValue) -> Content:
-    """Something that goes inside a piece."""
-    node.object(["name", "width", "depth", "height", "piece"], ["rigid"])
+def read_content(node: JsonValue, supplies: Mapping[str, Supply], faulty: Collection[str] = ()) -> Content:
+    """Something that goes inside a piece; ``supplies`` are those that exist, ``faulty`` could not be read."""
+    node.object(["name", "width", "depth", "height", "piece"], ["rigid", "supply", "count"])
     width, depth, height = (node.key(key).size() for key in ("width", "depth", "height"))
     rigid = node.take("rigid", JsonValue.flag, True)
-    return Content(node.key("name").text(), width, depth, height, node.key("piece").text(), rigid)
+    supply = node.take("supply", lambda n: n.text() if n.value != "" else "", "")
+    if supply and supply not in faulty:
+        known = supplies.get(supply)
+        if known is None:
+            raise node.key("supply").fault("unknown-supply", supply=supply)
+        if known.unit is not SupplyUnit.EACH:
+            raise node.key("supply").fault("content-not-counted", supply=known.name)
+    count = node.take("count", lambda n: n.whole(1, 1000), 1)
+    name, piece = node.key("name").text(), node.key("piece").text()
+    return Content(name, width, depth, height, piece, rigid, supply, count)
 
 
 def content_document(content: Content, units: Unit) -> dict[str, Any]:
@@ -83,4 +92,6 @@ def content_document(content: Content, units: Unit) -> dict[str, Any]:
         "height": said(content.height),
         "piece": content.piece,
         "rigid": content.rigid,
+        **({"supply": content.supply} if content.supply else {}),
+        **({} if content.count == 1 else {"count": content.count}),
     }

@@ -48,7 +48,7 @@ def read_project(
         supplies=node.list_at("supplies", lambda u: read_use(u, supplies, faulty_supplies)),
         tools=node.list_at("tools", JsonValue.text, 100),
         steps=node.list_at("steps", lambda s: read_step(s, supplies, faulty_supplies), 200),
-        contents=node.list_at("contents", read_content, 100),
+        contents=node.list_at("contents", lambda c: read_content(c, supplies, faulty_supplies), 100),
         variants=read_variants(node, pieces, supplies, faulty_supplies),
     )
 

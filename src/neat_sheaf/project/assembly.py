@@ -69,7 +69,10 @@ class Step:
 
 @dataclass(frozen=True, slots=True)
 class Content:
-    """Something that goes inside ``piece``; sizes in nm. A soft one may bulge in its thinnest way."""
+    """Something that goes inside ``piece``; sizes in nm. A soft one may bulge in its thinnest way.
+
+    Where it is one of the supplies (``supply``, its id), a kit takes ``count`` of that.
+    """
 
     name: str
     width: Length
@@ -77,3 +80,5 @@ class Content:
     height: Length
     piece: str
     rigid: bool = True
+    supply: str = ""
+    count: int = 1

@@ -176,9 +176,15 @@ class Project:
         return tuple(dict.fromkeys(piece.paper for piece in self.pieces))
 
     @property
+    def taken(self) -> tuple[SupplyUse, ...]:
+        """What a kit takes of supplies: what is said of them, and what goes inside and is one of them."""
+        inside = (SupplyUse(c.supply, Decimal(c.count)) for c in self.contents if c.supply)
+        return (*self.supplies, *inside)
+
+    @property
     def supplies_used(self) -> tuple[str, ...]:
         """The supplies that a kit takes or a step uses."""
-        taken = [use.supply for use in self.supplies]
+        taken = [use.supply for use in self.taken]
         return tuple(dict.fromkeys([*taken, *(name for step in self.steps for name in step.supplies)]))
 
     def piece(self, name: str) -> Piece | None:

@@ -90,6 +90,7 @@ unknown-pack = there is no pack with the id '{ $pack }'
 unknown-paper =
     .own = '{ $paper }' is no paper of its own; name the id of one
     .id = there is no paper with the id '{ $paper }'
+content-not-counted = { $supply } is not counted by the piece, so it cannot be what goes inside
 unknown-fee = there is no other fee called '{ $fee }'
 unknown-supply = there is no supply with the id '{ $supply }'
 end-inset =

@@ -186,6 +186,12 @@ file-prices = Price list
 file-year = Classes of { $year }
 not-hours = hours are from 0 to 99 999, to the hundredth
 
+plain-paper =
+    .letter = Plain Letter
+    .a4 = Plain A4
+    .twelve = Plain 12 x 12 in
+    .six = Plain 6 x 6 in
+
 ## Shops, price lists and orders
 
 supplier-away = { $shop } does not answer; try again later, or use a list as a file

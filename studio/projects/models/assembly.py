@@ -62,12 +62,16 @@ class Content(models.Model):
     height_nm = models.BigIntegerField()
     piece = models.CharField(max_length=400)
     rigid = models.BooleanField(default=True)
+    # The supply that it is, of which a kit takes so many.
+    supply = models.ForeignKey(Supply, models.PROTECT, related_name="contents", null=True, blank=True)
+    count = models.IntegerField(default=1)
 
     class Meta:
         ordering = ["position"]
         constraints = [
             models.CheckConstraint(
-                condition=Q(width_nm__gt=0, depth_nm__gt=0, height_nm__gt=0), name="content_size_over_zero"
+                condition=Q(width_nm__gt=0, depth_nm__gt=0, height_nm__gt=0, count__gte=1),
+                name="content_size_over_zero",
             )
         ]
 

@@ -80,6 +80,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/plain-papers": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Plan On Plain
+         * @description A plain paper to plan on before there is one in the cupboard; the one that is there, where it is.
+         */
+        post: operations["studio_cupboard_api_plan_on_plain"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/papers/{paper_id}": {
         parameters: {
             query?: never;
@@ -2058,6 +2078,19 @@ export interface components {
             measured: components["schemas"]["MeasuredDoc"];
         };
         /**
+         * PlainIn
+         * @description Which plain paper to plan on.
+         */
+        PlainIn: {
+            size: components["schemas"]["PlainSize"];
+        };
+        /**
+         * PlainSize
+         * @description A sheet that everybody can get. Sources: ANSI/ASME Y14.1 (Letter), ISO 216 (A4).
+         * @enum {string}
+         */
+        PlainSize: "letter" | "a4" | "12x12" | "6x6";
+        /**
          * PackOut
          * @description A pack as it is kept.
          */
@@ -2454,7 +2487,7 @@ export interface components {
         };
         /**
          * ContentDoc
-         * @description Something that goes inside a piece.
+         * @description Something that goes inside a piece; ``count`` of the supply that it is, where it is one.
          */
         ContentDoc: {
             /** Name */
@@ -2472,6 +2505,10 @@ export interface components {
              * @default true
              */
             rigid: boolean;
+            /** Supply */
+            supply?: string | null;
+            /** Count */
+            count?: number | null;
         };
         /**
          * CornerDoc
@@ -5640,6 +5677,39 @@ export interface operations {
         requestBody: {
             content: {
                 "application/json": components["schemas"]["PaperIn"];
+            };
+        };
+        responses: {
+            /** @description Created */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PaperOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    studio_cupboard_api_plan_on_plain: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["PlainIn"];
             };
         };
         responses: {

@@ -2,8 +2,10 @@ import { t } from '@lingui/core/macro'
 import { Trans } from '@lingui/react/macro'
 import { ActionIcon, Button, NumberInput, Select, TextInput } from '@mantine/core'
 import { IconPlus, IconX } from '@tabler/icons-react'
-import { Link } from 'react-router'
-import type { ClassIn } from '../api/client'
+import { useQueryClient } from '@tanstack/react-query'
+import { useState } from 'react'
+import { api, ask, type ClassIn } from '../api/client'
+import { changed } from '../api/queries'
 import { Swatch } from '../ui/drawing/Swatch'
 import { type Column, Ledger } from '../ui/tables/Ledger'
 import classes from './ClassPage.module.css'
@@ -17,22 +19,7 @@ type Colourway = NonNullable<ClassIn['colourways']>[number]
 
 /** Which paper each role takes in each colourway, and what is to be bought. */
 export function PapersTab() {
-  const { draft, change, papers } = useClass()
-  if (papers.length === 0) {
-    return (
-      <section>
-        <h2>
-          <Trans>The cupboard is empty</Trans>
-        </h2>
-        <p>
-          <Trans>
-            <Link to="/cupboard">Put the papers you own or would buy in the cupboard</Link>, then choose among
-            them here.
-          </Trans>
-        </p>
-      </section>
-    )
-  }
+  const { draft, change } = useClass()
   return (
     <>
       <section aria-labelledby="colourways">
@@ -132,20 +119,53 @@ function Colourways() {
 /** The paper that a role takes in a colourway. */
 function Choice({ colourway, at, role }: { colourway: Colourway; at: number; role: string }) {
   const { draft, change, papers, paperOf } = useClass()
+  const queries = useQueryClient()
+  const [problem, setProblem] = useState('')
   const chosen = paperOf(colourway.papers?.[role] ?? 0)
+  const names = new Set(papers.map((paper) => paper.name))
+  const plain = plainPapers().filter((paper) => !names.has(paper.label))
+  const put = (paper: number) => change(withPaper(draft, at, role, paper), 'paper', 0)
+  const choose = (value: string) => {
+    const size = plain.find((paper) => paper.value === value)?.value
+    if (!size) {
+      put(Number(value))
+      return
+    }
+    setProblem('')
+    ask(api.POST('/api/plain-papers', { body: { size } })).then(
+      async (made) => {
+        await changed(queries, 'paper')
+        put(made.id)
+      },
+      (error: Error) => setProblem(error.message),
+    )
+  }
+  const own = papers.map((paper) => ({ value: String(paper.id), label: paper.name }))
   return (
     <div className={classes.choice}>
       {chosen ? <Swatch look={chosen} width={36} height={36} /> : <span className={classes.noSwatch} />}
       <Select
         aria-label={t`Paper for ${role} in ${colourway.name}`}
-        data={papers.map((paper) => ({ value: String(paper.id), label: paper.name }))}
+        data={[
+          ...(own.length ? [{ group: t`In the cupboard`, items: own }] : []),
+          ...(plain.length ? [{ group: t`To plan on, not in the cupboard`, items: plain }] : []),
+        ]}
         searchable
         allowDeselect={false}
         placeholder={t`Choose a paper`}
-        error={!chosen}
+        error={problem || !chosen}
         value={chosen ? String(chosen.id) : null}
-        onChange={(value) => value && change(withPaper(draft, at, role, Number(value)), 'paper', 0)}
+        onChange={(value) => value && choose(value)}
       />
     </div>
   )
 }
+
+/** Plain papers that a class can be planned on before there is any in the cupboard. */
+const plainPapers = () =>
+  [
+    { value: 'letter', label: t`Plain Letter` },
+    { value: 'a4', label: t`Plain A4` },
+    { value: '12x12', label: t`Plain 12 x 12 in` },
+    { value: '6x6', label: t`Plain 6 x 6 in` },
+  ] as const

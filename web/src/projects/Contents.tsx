@@ -1,8 +1,10 @@
 import { t } from '@lingui/core/macro'
 import { Trans } from '@lingui/react/macro'
-import { ActionIcon, Button, Select, TextInput } from '@mantine/core'
+import { ActionIcon, Button, NumberInput, Select, TextInput } from '@mantine/core'
 import { IconPlus, IconX } from '@tabler/icons-react'
+import { useQuery } from '@tanstack/react-query'
 import type { Schemas } from '../api/client'
+import { asked } from '../api/queries'
 import { LengthInput } from '../ui/fields/LengthInput'
 import { readLength } from '../ui/text/length'
 import classes from './Assembly.module.css'
@@ -21,6 +23,8 @@ const sideLabels = (name: string) => ({
 export function Contents() {
   const { doc, change, units } = useProject()
   const contents = doc.contents ?? []
+  const supplies = useQuery(asked.supplies())
+  const counted = (supplies.data ?? []).filter((supply) => supply.unit === 'each')
   const names = (doc.pieces ?? []).map((piece) => piece.name)
   const put = (n: number, more: Partial<Content>) =>
     change(
@@ -49,6 +53,8 @@ export function Contents() {
           <span>{t`Height, ${units}`}</span>
           <span>{t`Goes into`}</span>
           <span>{t`Is`}</span>
+          <span>{t`Counted as`}</span>
+          <span>{t`A kit takes`}</span>
         </div>
       )}
       {contents.map((thing, n) => (
@@ -83,6 +89,24 @@ export function Contents() {
             allowDeselect={false}
             value={thing.rigid ? 'rigid' : 'soft'}
             onChange={(value) => put(n, { rigid: value === 'rigid' })}
+          />
+          <Select
+            aria-label={t`The supply that ${thing.name} is`}
+            placeholder={t`not counted`}
+            clearable
+            data={counted.map((supply) => ({ value: String(supply.id), label: supply.name }))}
+            value={thing.supply ?? null}
+            onChange={(value) => put(n, { supply: value })}
+          />
+          <NumberInput
+            aria-label={t`How many of ${thing.name} a kit takes`}
+            min={1}
+            max={1000}
+            allowDecimal={false}
+            hideControls
+            disabled={!thing.supply}
+            value={thing.count ?? 1}
+            onChange={(value) => put(n, { count: Number(value) || 1 })}
           />
           <ActionIcon
             variant="subtle"
