@@ -35,6 +35,7 @@ from studio.common.voices import plain_voice
 from studio.cupboard.api import router as cupboard
 from studio.cupboard.instead_api import router as instead
 from studio.cupboard.ledger_api import router as ledger
+from studio.cupboard.merging_api import router as merging
 from studio.cupboard.photos_api import router as photos
 from studio.projects.api import router as projects
 from studio.projects.files_api import router as files
@@ -56,6 +57,7 @@ for router in (
     ledger,
     instead,
     photos,
+    merging,
     projects,
     lines,
     folding,

@@ -48,6 +48,10 @@ def filled(path, made):
 def body_for(path, made):
     if path.endswith("/cutting/done"):
         return {"done": 0}
+    if path.endswith("/merge"):
+        return {"into": 1}
+    if path.endswith("/split"):
+        return {"amount": "1", "name": "Other"}
     if path.endswith("/photo"):
         return {"content": ""}
     if path.endswith("/movements"):

@@ -13,7 +13,10 @@ K = TypeVar("K", bound=Hashable)
 
 
 class Cause(StrEnum):
-    """Why a count changed. ``COUNTED``: somebody looked and wrote down what is there."""
+    """Why a count changed. ``COUNTED``: somebody looked and wrote down what is there.
+
+    ``MOVED``: it is counted under another name now.
+    """
 
     COUNTED = "counted"
     BOUGHT = "bought"
@@ -22,6 +25,7 @@ class Cause(StrEnum):
     KEPT = "kept"
     FOUND = "found"
     GIVEN = "given"
+    MOVED = "moved"
     UNDONE = "undone"
 
 

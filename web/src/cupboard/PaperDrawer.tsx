@@ -8,6 +8,7 @@ import { useStudio } from '../ui/frame/session'
 import { StaleSave } from '../ui/saving/StaleSave'
 import classes from './Cupboard.module.css'
 import { PaperEdges, PaperMeasured, PaperOffcuts } from './PaperFields'
+import { MergeSplit } from './MergeSplit'
 import { PaperLooks } from './PaperLooks'
 import { PaperRelations } from './PaperRelations'
 import { ShopFields } from './ShopFields'
@@ -176,6 +177,7 @@ function Opened({ paper, close }: { paper: Paper; close: () => void }) {
       </div>
       <UseInstead paper={paper} />
       <StockHistory of="paper" id={paper.id} unit="" units={studio.units} />
+      <MergeSplit of="paper" row={paper} unit="" close={close} />
       <StockItemFoot item={item} removeLabel={t`Remove this paper`} />
       <StaleSave autosave={item.autosave} draftOf={(theirs) => theirs} />
     </Drawer>

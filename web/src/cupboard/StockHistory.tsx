@@ -27,6 +27,7 @@ const causes = () => ({
   kept: t`kept from`,
   found: t`found`,
   given: t`given away`,
+  moved: t`counted with another name now:`,
   undone: t`undone`,
 })
 

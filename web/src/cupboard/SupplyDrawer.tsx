@@ -5,6 +5,7 @@ import { useStudio } from '../ui/frame/session'
 import { StaleSave } from '../ui/saving/StaleSave'
 import classes from './Cupboard.module.css'
 import { ShopFields } from './ShopFields'
+import { MergeSplit } from './MergeSplit'
 import { StockHistory } from './StockHistory'
 import { StockItemFoot, useStockItem } from './stockItem'
 
@@ -109,6 +110,7 @@ function Opened({ supply, close }: { supply: Supply; close: () => void }) {
         unit={doc.unit === 'length' ? ` ${studio.units}` : doc.unit === 'ml' ? ' ml' : ''}
         units={studio.units}
       />
+      <MergeSplit of="supply" row={supply} unit={unit.slice(2)} close={close} />
       <StockItemFoot item={item} removeLabel={t`Remove this supply`} />
       <StaleSave autosave={item.autosave} draftOf={(theirs) => theirs} />
     </Drawer>
