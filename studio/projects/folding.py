@@ -2,19 +2,24 @@
 
 from __future__ import annotations
 
-from collections.abc import Mapping, Sequence
+from collections.abc import Iterator, Mapping, Sequence
+from itertools import combinations
 
-from neat_sheaf.folding import Folded, Sizes, fold
+from neat_sheaf.folding import Folded, Form, Sizes, fold
 from neat_sheaf.folding.enclosing import alone, takers
+from neat_sheaf.folding.girths import generous, girths, rounded_up
 from neat_sheaf.folding.together import Assembled, fold_project, together_of
+from neat_sheaf.measure.length import Length, inches, write_length
 from neat_sheaf.messages import Boxed, Level, several
 from neat_sheaf.project import Project as CoreProject
 from neat_sheaf.stock import Supply as CoreSupply
 from neat_sheaf.wording import Voice
 from studio.cupboard.models import Paper
-from studio.projects.schemas import FoldedOut, RemarkOut, TogetherOut
+from studio.projects.schemas import FoldedOut, GirthOut, RemarkOut, TogetherOut
 
 __all__ = ["folded_out", "folded_project"]
+
+USUAL_BOW = inches(12)  # From memory: what a small bow takes.
 
 
 def folded_project(
@@ -22,8 +27,8 @@ def folded_project(
     chosen: Mapping[str, Sequence[Paper]],
     supplies: Sequence[CoreSupply],
     voice: Voice,
-) -> tuple[list[FoldedOut], list[TogetherOut]]:
-    """Each piece of the list folded, in its order, and what belongs together as one thing.
+) -> tuple[list[FoldedOut], list[TogetherOut], list[GirthOut]]:
+    """Each piece of the list folded, in its order, what belongs together as one thing, and the ways round.
 
     ``supplies`` are those of the cupboard: the envelopes and bags among them may take what is finished.
     """
@@ -35,7 +40,32 @@ def folded_project(
     return (
         [folded_out(one, voice, takers(alone(one, together), supplies)) for one in folded],
         [_together_out(one, voice, takers(one.finished, supplies)) for one in together],
+        list(_girths(folded, together, voice)),
     )
+
+
+def _girths(folded: Sequence[Folded], together: Sequence[Assembled], voice: Voice) -> Iterator[GirthOut]:
+    """The ways round what is finished: what belongs together, and a folded piece that is no part of that."""
+    parts = {part.piece.name for one in together for part in one.parts}
+    things = [(several((part.piece.name for part in one.parts), "and"), one.finished) for one in together]
+    things += [
+        (several([one.piece.name]), one.finished)
+        for one in folded
+        if one.piece.name not in parts and one.form is not Form.FLAT
+    ]
+    for names, size in things:
+        if size is None:
+            continue
+        for (width, height), girth in zip(combinations(size, 2), girths(size), strict=True):
+            if girth and width + height:
+                near = rounded_up(girth, voice.units)
+                tied = Length(near + USUAL_BOW)
+                yield GirthOut(
+                    what=voice.say("round", names=names, way=Boxed(round(width), 0, round(height))),
+                    girth=write_length(near, voice.units),
+                    tied=write_length(tied, voice.units),
+                    generous=write_length(generous(tied, voice.units), voice.units),
+                )
 
 
 def _said(sizes: Sizes | None, voice: Voice) -> str:

@@ -254,12 +254,25 @@ class TogetherOut(Schema):
     wrong: list[str]
 
 
+class GirthOut(Schema):
+    """A way round something finished: what it is round, and how long a ribbon must be to meet, as text.
+
+    ``tied`` and ``generous`` are that with the usual bow, exact and with a tenth more.
+    """
+
+    what: str
+    girth: str
+    tied: str
+    generous: str
+
+
 class ProjectOut(ProjectIn):
     """A project as it is kept, with what the checks say.
 
     ``words`` is each piece as one tidy line, ``also`` what a table has no column for,
     ``numbers`` every number that a version may change, ``papers`` the papers that the classes
-    have chosen for each role, the soonest class first. ``folded`` is each piece folded.
+    have chosen for each role, the soonest class first. ``folded`` is each piece folded, ``girths`` the ways
+    round what is finished.
     """
 
     id: int
@@ -270,6 +283,7 @@ class ProjectOut(ProjectIn):
     checks: list[FindingOut]
     folded: list[FoldedOut]
     together: list[TogetherOut]
+    girths: list[GirthOut]
     papers: dict[str, list[int]]
 
 

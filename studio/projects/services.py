@@ -33,7 +33,7 @@ def project_out(project: Project, voice: Voice, version: str = "") -> ProjectOut
     core = version_of(project, version)
     chosen = papers_chosen(project)
     supplies = [core_supply(supply) for supply in project.studio.supplies.all()]
-    folded, together = folded_project(core, chosen, supplies, voice)
+    folded, together, ways = folded_project(core, chosen, supplies, voice)
     return ProjectOut.model_validate(
         {
             **project_document(core, units),
@@ -56,6 +56,7 @@ def project_out(project: Project, voice: Voice, version: str = "") -> ProjectOut
             "papers": {role: [paper.pk for paper in papers] for role, papers in chosen.items()},
             "folded": folded,
             "together": together,
+            "girths": ways,
             "checks": findings_of(core, project.studio, chosen, voice),
         }
     )

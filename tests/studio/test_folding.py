@@ -216,3 +216,17 @@ def test_an_envelope_of_the_cupboard_says_what_goes_into_it(person):
     changed = person.ask("PUT", f"/supplies/{kept['id']}", {**kept, "holds": None}).json()
     assert changed["holds"] is None
     assert person.get(f"/projects/{made['id']}")["folded"][0]["goes_into"] == ""
+
+
+def test_ribbon_is_measured_from_what_it_goes_round(person):
+    # A tray 4 x 3 x 1 in: 14, 10 and 8 in round.
+    blank = a_piece(
+        "Tray", "6", "5",
+        scores=[{"along": "width", "at": ["1", "5"]}, {"along": "height", "at": ["1", "4"]}],
+    )  # fmt: skip
+    made = person.add("/projects", name="Box", pieces=[blank])
+    ways = {(row["girth"], row["tied"], row["generous"]) for row in made["girths"]}
+    assert ways == {("14", "26", "29"), ("10", "22", "25"), ("8", "20", "22")}
+    assert {row["what"] for row in made["girths"]} == {
+        "Tray, round 4 x 3 in", "Tray, round 4 x 1 in", "Tray, round 3 x 1 in",
+    }  # fmt: skip

@@ -3,9 +3,9 @@
 from __future__ import annotations
 
 from dataclasses import replace
-from itertools import combinations
 
 from neat_sheaf.folding import Folded, Form, fold
+from neat_sheaf.folding.girths import girths
 from neat_sheaf.folding.together import together_of
 from neat_sheaf.measure.length import Length
 from neat_sheaf.measure.side import Side
@@ -82,16 +82,12 @@ def with_ribbons(before: Project, after: Project) -> Project:
             round(b)
             for old, new in sizes
             if old is not None and new is not None
-            for a, b in zip(_girths(old), _girths(new), strict=True)
+            for a, b in zip(girths(old), girths(new), strict=True)
             if a == use.girth
         }
         # Where two things have that girth and grow differently, nobody knows which it goes round.
         uses.append(_longer(use, found.pop()) if len(found) == 1 else use)
     return replace(after, supplies=tuple(uses))
-
-
-def _girths(size: tuple[int, int, int]) -> list[int]:
-    return [2 * (a + b) for a, b in combinations(size, 2)]
 
 
 def _longer(use: SupplyUse, girth: int) -> SupplyUse:
@@ -105,6 +101,6 @@ def _round(before: Folded, after: Folded, girth: int) -> int:
     """How much the way round that is nearest to this girth has grown."""
     if before.finished is None or after.finished is None:
         return 0
-    ways = list(zip(_girths(before.finished), _girths(after.finished), strict=True))
+    ways = list(zip(girths(before.finished), girths(after.finished), strict=True))
     old, new = min(ways, key=lambda way: abs(way[0] - girth))
     return new - old if abs(old - girth) <= _BAND_ENDS else 0

@@ -200,6 +200,8 @@ plain-paper =
     .twelve = Plain 12 x 12 in
     .six = Plain 6 x 6 in
 
+round = { $names }, round { $way }
+
 ## Shops, price lists and orders
 
 supplier-away = { $shop } does not answer; try again later, or use a list as a file

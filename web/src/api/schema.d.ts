@@ -2779,6 +2779,22 @@ export interface components {
             slits: number;
         };
         /**
+         * GirthOut
+         * @description A way round something finished: what it is round, and how long a ribbon must be to meet, as text.
+         *
+         *     ``tied`` and ``generous`` are that with the usual bow, exact and with a tenth more.
+         */
+        GirthOut: {
+            /** What */
+            what: string;
+            /** Girth */
+            girth: string;
+            /** Tied */
+            tied: string;
+            /** Generous */
+            generous: string;
+        };
+        /**
          * GlueDoc
          * @description How a panel lies on the one it is glued to: by two edges that meet, or middle on middle.
          *
@@ -3071,7 +3087,8 @@ export interface components {
          *
          *     ``words`` is each piece as one tidy line, ``also`` what a table has no column for,
          *     ``numbers`` every number that a version may change, ``papers`` the papers that the classes
-         *     have chosen for each role, the soonest class first. ``folded`` is each piece folded.
+         *     have chosen for each role, the soonest class first. ``folded`` is each piece folded, ``girths`` the ways
+         *     round what is finished.
          */
         ProjectOut: {
             /**
@@ -3134,6 +3151,8 @@ export interface components {
             folded: components["schemas"]["FoldedOut"][];
             /** Together */
             together: components["schemas"]["TogetherOut"][];
+            /** Girths */
+            girths: components["schemas"]["GirthOut"][];
             /** Papers */
             papers: {
                 [key: string]: number[];

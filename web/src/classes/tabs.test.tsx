@@ -149,6 +149,7 @@ const project: Project = {
   pieces: [piece('Card', 'body', '4 1/4', '11')],
   folded: [],
   together: [],
+  girths: [],
   checks: [{ level: 'warning', code: 'mat-uneven', place: 'named', where: 'Card', message: 'the border is 1/8 in', piece: 0, version: '', others: [] }],
 } // prettier-ignore
 

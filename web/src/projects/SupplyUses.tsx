@@ -3,14 +3,15 @@ import { Trans } from '@lingui/react/macro'
 import { ActionIcon, Button, Checkbox, NumberInput, Select, TextInput } from '@mantine/core'
 import { IconPlus, IconX } from '@tabler/icons-react'
 import { useQuery } from '@tanstack/react-query'
-import type { Fault, ProjectIn } from '../api/client'
+import type { Fault, ProjectIn, Schemas } from '../api/client'
 import { asked } from '../api/queries'
 import { LengthCell } from '../ui/fields/Cell'
-import { readLength } from '../ui/text/length'
+import { readLength, writeLength } from '../ui/text/length'
 import { useStudio } from '../ui/frame/session'
 import classes from './Extras.module.css'
 
 type Uses = NonNullable<ProjectIn['supplies']>
+type Girth = Schemas['GirthOut']
 
 /** Who has one amount of a supply: each kit, so many people at a table, or the class. */
 const sharing = (now: number) =>
@@ -23,10 +24,13 @@ const sharing = (now: number) =>
 export function SupplyUses({
   uses,
   faults,
+  girths,
   change,
 }: {
   uses: Uses
   faults: Fault[]
+  /** The ways round what the list makes. */
+  girths: Girth[]
   change: (uses: Uses) => void
 }) {
   const { units } = useStudio()
@@ -100,7 +104,10 @@ export function SupplyUses({
               />
             ) : null}
             {byLength && !supply.joinable ? (
-              <p className={classes.tie}>
+              <div className={classes.tie}>
+                {girths.length ? (
+                  <Around girths={girths} name={supply.name} set={set} cuts={use.cuts ?? 1} />
+                ) : null}
                 <Trans>Tied around</Trans>
                 <LengthCell
                   aria-label={t`What ${supply.name} goes around`}
@@ -121,7 +128,7 @@ export function SupplyUses({
                   onChange={(e) => set({ bow: e.currentTarget.value || null })}
                 />
                 <Trans>{units} for the bow</Trans>
-              </p>
+              </div>
             ) : null}
           </div>
         )
@@ -156,5 +163,48 @@ export function SupplyUses({
         </Button>
       ) : null}
     </section>
+  )
+}
+
+/** Takes a ribbon's length from what it goes round: exact, or with a tenth more. */
+function Around(props: {
+  girths: Girth[]
+  name: string
+  cuts: number
+  set: (more: Partial<Uses[number]>) => void
+}) {
+  const { girths, name, cuts, set } = props
+  const { units } = useStudio()
+  const options = girths.flatMap((girth) => [
+    {
+      value: `exact ${girth.what}`,
+      label: t`${girth.what}: ${girth.tied} ${units}`,
+      girth,
+      long: girth.tied,
+    },
+    {
+      value: `more ${girth.what}`,
+      label: t`${girth.what}: ${girth.generous} ${units}, generous`,
+      girth,
+      long: girth.generous,
+    },
+  ])
+  return (
+    <Select
+      aria-label={t`Length of ${name} from what it goes round`}
+      placeholder={t`Length from what it goes round…`}
+      size="sm"
+      className={classes.around}
+      searchable
+      data={options.map(({ value, label }) => ({ value, label }))}
+      value={null}
+      onChange={(value) => {
+        const chosen = options.find((option) => option.value === value)
+        if (!chosen) return
+        const one = readLength(chosen.long, units)
+        if (one.ok)
+          set({ girth: chosen.girth.girth, bow: '12 in', per_kit: writeLength(one.nm * cuts, units) })
+      }}
+    />
   )
 }

@@ -52,6 +52,7 @@ const project: Project = {
   numbers: [],
   folded: [],
   together: [],
+  girths: [],
   checks: [finding],
   papers: {},
 }

@@ -37,6 +37,7 @@ const project: Project = {
   ],
   folded: [],
   together: [],
+  girths: [],
   checks: [
     {
       level: 'note',
