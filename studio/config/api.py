@@ -26,6 +26,7 @@ from studio.classes.cutting_api import router as cutting
 from studio.classes.effects_api import router as effects
 from studio.classes.explained_api import router as explained
 from studio.classes.fee_api import router as fee
+from studio.classes.fewer_api import router as fewer
 from studio.classes.files_api import router as class_files
 from studio.classes.year_api import router as year
 from studio.common.constraints import AT_ONCE, refusal_of
@@ -71,6 +72,7 @@ for router in (
     claims,
     fee,
     explained,
+    fewer,
     year,
     shopping,
     prices,

@@ -7,8 +7,9 @@ from fractions import Fraction
 from django.http import HttpRequest
 from ninja import Router, Schema
 
-from neat_sheaf.advice.instead import Candidate, use_instead
+from neat_sheaf.advice.instead import Candidate, Instead, use_instead
 from neat_sheaf.measure.money import rounded
+from studio.accounts.models import Studio
 from studio.accounts.tenancy import own, studio_of
 from studio.common.problems import Problem
 from studio.cupboard.convert import core_paper
@@ -36,20 +37,25 @@ class InsteadOut(Schema):
     by_back: bool
 
 
-@router.get("/papers/{paper_id}/instead", response={200: list[InsteadOut], 404: Problem})
-def instead(request: HttpRequest, paper_id: int) -> list[InsteadOut]:
-    """The eight papers most like one, those that are not to be had any more left out."""
-    studio = studio_of(request)
-    own(Paper.objects.all(), request, paper_id)
+def alike(studio: Studio, paper_id: int) -> list[Instead]:
+    """Every other paper, the most like one first, those that are not to be had any more left out."""
     packs = {pack.pk: (pack.price, pack.sheets) for pack in studio.packs.all()}
     found: dict[int, Candidate] = {}
     for row in studio.papers.prefetch_related("offcuts"):
         price, sheets = packs.get(row.pack_id or 0, (row.pack_price, row.pack_sheets))
         each = None if price is None else Fraction(price) / sheets
         if row.pk == paper_id or not row.discontinued:
-            found[row.pk] = Candidate(
-                core_paper(row), row.ground, each, row.back_ground if row.back_motif else None
-            )
+            back = row.back_ground if row.back_motif else None
+            found[row.pk] = Candidate(core_paper(row), row.ground, each, back)
+    return use_instead(found[paper_id], found.values())
+
+
+@router.get("/papers/{paper_id}/instead", response={200: list[InsteadOut], 404: Problem})
+def instead(request: HttpRequest, paper_id: int) -> list[InsteadOut]:
+    """The eight papers most like one, those that are not to be had any more left out."""
+    studio = studio_of(request)
+    own(Paper.objects.all(), request, paper_id)
+    rows = alike(studio, paper_id)[:8]
     return [
         InsteadOut(
             paper=int(row.paper), same_kind=row.same_kind, smaller=row.smaller, turns=row.turns,
@@ -57,5 +63,5 @@ def instead(request: HttpRequest, paper_id: int) -> list[InsteadOut]:
             heavier=row.heavier, by_back=row.by_back,
             dearer=None if row.dearer is None else str(rounded(row.dearer, studio.currency)),
         )
-        for row in use_instead(found[paper_id], found.values())[:8]
+        for row in rows
     ]  # fmt: skip

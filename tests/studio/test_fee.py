@@ -118,3 +118,16 @@ def test_every_line_of_the_cost_and_the_totals_are_explained_in_words(person, fu
     assert formulas["sheets_opened"] == "4 sheets started \u00d7 \u20ac5.00 / 10 sheets = \u20ac2.00"
     assert formulas["cash_out"].startswith("4 sheets needed, 2 sheets here: 1 pack of 10 sheets")
     assert pads["parts"] == ["4 a kit \u00d7 8 kits"]
+
+
+def test_one_pack_fewer_is_so_many_seats_or_another_paper_that_is_here(person, furnish):
+    made = furnish(person)
+    like = {"kind": "cardstock", "width": "8 1/2", "height": "11", "on_hand": 9}
+    person.add("/papers", name="Ash", **like)
+    person.add("/papers", name="Fern", **like | {"kind": "patterned"})
+    found = {row["name"]: row for row in person.get(f"/classes/{made['class']['id']}/fewer-packs")}
+    # Four sheets for eight kits, two of them here; four pads a kit, none here.
+    kraft = found["Kraft"]
+    assert (kraft["packs"], kraft["saves"], kraft["seats"], kraft["short"]) == (1, "5.00", 3, "2")
+    assert [(row["name"], row["free"]) for row in kraft["instead"]] == [("Ash", 9)]
+    assert (found["Pads"]["seats"], found["Pads"]["short"], found["Pads"]["instead"]) == (None, "32", [])

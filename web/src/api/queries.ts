@@ -58,6 +58,7 @@ export const keys = {
     version,
     cost,
   ],
+  fewer: (classId: number, version: number | undefined, cost: unknown) => ['fewer', classId, version, cost],
   instead: (id: number) => ['instead', id],
   claims: ['claims'],
   shopping: (classes: string) => ['shopping', classes],
@@ -178,6 +179,12 @@ export const asked = {
     queryOptions({
       queryKey: keys.instead(id),
       queryFn: () => ask(api.GET('/api/papers/{paper_id}/instead', { params: { path: { paper_id: id } } })),
+    }),
+  fewer: (classId: number, version: number | undefined, cost: unknown) =>
+    queryOptions({
+      queryKey: keys.fewer(classId, version, cost),
+      queryFn: () => ask(api.GET('/api/classes/{class_id}/fewer-packs', ofClass(classId))),
+      retry: false,
     }),
   /** How every figure came about; ``cost`` as for the fee. */
   explained: (classId: number, version: number | undefined, cost: unknown) =>

@@ -1345,6 +1345,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/classes/{class_id}/fewer-packs": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Fewer Packs
+         * @description What one pack fewer of each thing to buy would take.
+         */
+        get: operations["studio_classes_fewer_api_fewer_packs"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/year": {
         parameters: {
             query?: never;
@@ -5162,6 +5182,47 @@ export interface components {
             formula: string;
         };
         /**
+         * FewerOut
+         * @description One pack fewer: what it saves, the seats for which it is enough, or what is missing and what could do.
+         *
+         *     Amounts and money are text; null where that is not known, or no number of seats is few enough.
+         */
+        FewerOut: {
+            /**
+             * Kind
+             * @enum {string}
+             */
+            kind: "paper" | "pack" | "supply";
+            /** Id */
+            id: string;
+            /** Name */
+            name: string;
+            /** Packs */
+            packs: number;
+            /** Saves */
+            saves: string | null;
+            /** Seats */
+            seats: number | null;
+            /** Short */
+            short: string | null;
+            /** Unit */
+            unit: string;
+            /** Instead */
+            instead: components["schemas"]["OtherPaperOut"][];
+        };
+        /**
+         * OtherPaperOut
+         * @description A paper of which there is enough here, and free, to make up what is missing.
+         */
+        OtherPaperOut: {
+            /** Paper */
+            paper: number;
+            /** Name */
+            name: string;
+            /** Free */
+            free: number;
+        };
+        /**
          * HeldOut
          * @description A class that was held and closed; money as decimal text, ``hours`` null where nobody said.
          */
@@ -8743,6 +8804,46 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["ExplainedOut"][];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    studio_classes_fewer_api_fewer_packs: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                class_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["FewerOut"][];
                 };
             };
             /** @description Not Found */

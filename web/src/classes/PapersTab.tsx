@@ -11,6 +11,7 @@ import { type Column, Ledger } from '../ui/tables/Ledger'
 import classes from './ClassPage.module.css'
 import { useClass } from './context'
 import { withColourway, withPaper } from './draft'
+import { FewerPacks } from './FewerPacks'
 import { FromStock } from './FromStock'
 import { PaperShopping } from './PaperShopping'
 import { SetAside } from './SetAside'
@@ -44,6 +45,7 @@ export function PapersTab() {
         </Button>
       </section>
       <PaperShopping />
+      <FewerPacks />
       <SetAside />
       <FromStock />
     </>
