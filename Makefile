@@ -46,6 +46,7 @@ bench: setup-bench ## the benchmarks, as ratios in one run
 	$(DEBUG) $(PY) -m benchmarks.folding
 	$(DEBUG) $(PY) -m benchmarks.slips
 	$(DEBUG) $(PY) tools/cluster.py $(PY) benchmarks/frames.py
+	$(DEBUG) $(PY) tools/cluster.py $(PY) benchmarks/large_cupboard.py
 	$(DEBUG) $(PY) benchmarks/hostile_lines.py
 	$(DEBUG) $(PY) benchmarks/hostile_sizes.py
 	$(DEBUG) $(PY) tools/cluster.py $(PY) benchmarks/hostile_requests.py

@@ -40,6 +40,8 @@ def screens():
         f"/classes/{kit_class}/cost": "is the least fee",
         "/cupboard": "Furrow check",
         "/shopping": "In all",
+        "/shopping/prices": "Use a list as a file",
+        "/year": "Earned an hour",
     }
 
 

@@ -153,6 +153,7 @@ function Choice({ colourway, at, role }: { colourway: Colourway; at: number; rol
           ...(plain.length ? [{ group: t`To plan on, not in the cupboard`, items: plain }] : []),
         ]}
         searchable
+        limit={300}
         allowDeselect={false}
         placeholder={t`Choose a paper`}
         error={problem || !chosen}

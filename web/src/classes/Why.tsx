@@ -25,7 +25,7 @@ export function Why({ kind, id = '', figure, what, children }: Props) {
   return (
     <Popover width={420} position="bottom-end" shadow="md" withinPortal trapFocus returnFocus>
       <Popover.Target>
-        <UnstyledButton className={classes.figure} aria-label={t`How ${what} comes about`}>
+        <UnstyledButton className={classes.figure} title={t`How ${what} comes about`}>
           {children}
         </UnstyledButton>
       </Popover.Target>

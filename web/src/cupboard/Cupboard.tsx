@@ -3,7 +3,7 @@ import { Trans } from '@lingui/react/macro'
 import { Button, TextInput } from '@mantine/core'
 import { IconPlus, IconSearch } from '@tabler/icons-react'
 import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query'
-import { useDeferredValue, useState } from 'react'
+import { type ReactNode, useDeferredValue, useState } from 'react'
 import { api, ask, type Claim, type Paper, type PaperIn, type Supply, type SupplyIn } from '../api/client'
 import { asked, changed } from '../api/queries'
 import { offcuts as offcutsOf, sheets } from '../i18n/counts'
@@ -102,16 +102,20 @@ export function Cupboard() {
               </Trans>
             </Empty>
           ) : (
-            <ul className={classes.papers} aria-label={t`Papers`}>
-              {rows.filter(matches).map((row) => (
-                <PaperCard
-                  key={row.id}
-                  paper={row}
-                  aside={asideOf(claims.data, row.id)}
-                  open={() => setPaper(row.id)}
-                />
-              ))}
-            </ul>
+            <First rows={rows.filter(matches)} most={MOST_CARDS} what={t`papers`}>
+              {(shown) => (
+                <ul className={classes.papers} aria-label={t`Papers`}>
+                  {shown.map((row) => (
+                    <PaperCard
+                      key={row.id}
+                      paper={row}
+                      aside={asideOf(claims.data, row.id)}
+                      open={() => setPaper(row.id)}
+                    />
+                  ))}
+                </ul>
+              )}
+            </First>
           )
         }
       </Loaded>
@@ -135,7 +139,9 @@ export function Cupboard() {
               <Trans>Tape, pads, ribbon, glue, brads: whatever comes in packs.</Trans>
             </Empty>
           ) : (
-            <SupplyTable rows={rows.filter(matches)} open={setSupply} />
+            <First rows={rows.filter(matches)} most={MOST_ROWS} what={t`supplies`}>
+              {(shown) => <SupplyTable rows={shown} open={setSupply} />}
+            </First>
           )
         }
       </Loaded>
@@ -152,6 +158,37 @@ export function Cupboard() {
           supply={supplies.data?.find((row) => row.id === supply)}
           close={() => setSupply(null)}
         />
+      ) : null}
+    </>
+  )
+}
+
+// A page of thousands is slow to draw; what is sought is among the first, or asked for.
+const MOST_CARDS = 90
+const MOST_ROWS = 150
+
+/** The first of many rows, and the others when they are asked for. */
+function First<Row>(props: {
+  rows: Row[]
+  most: number
+  what: string
+  children: (shown: Row[]) => ReactNode
+}) {
+  const { rows, most, what, children } = props
+  const [all, setAll] = useState(false)
+  const hidden = all ? 0 : rows.length - most
+  return (
+    <>
+      {children(hidden > 0 ? rows.slice(0, most) : rows)}
+      {hidden > 0 ? (
+        <p>
+          <Trans>
+            The first {number(most)} of {number(rows.length)} {what}.
+          </Trans>{' '}
+          <Button variant="subtle" size="compact-md" onClick={() => setAll(true)}>
+            <Trans>Show all</Trans>
+          </Button>
+        </p>
       ) : null}
     </>
   )
