@@ -29,6 +29,7 @@ __all__ = [
     "MOST_KITS",
     "MOST_LINES",
     "MOST_MONEY",
+    "MOST_OFFERS",
     "MOST_PIECES",
     "MOST_PILES",
     "MOST_PRICES",
@@ -56,6 +57,7 @@ MOST_KITS = 120_000
 MOST_PILES = 1_000  # of unlike parts that wait at one time
 WIDEST_EDGE = Length(50 * MILLIMETRE)  # that is taken off a sheet to make it square, or left for safety
 MOST_EXTRAS = 50  # costs of a class beside its papers and supplies
+MOST_OFFERS = 5  # other packs that one thing is sold in
 MOST_GRAMS = 5_000  # that a square metre of paper or board weighs
 MOST_FEES = 20  # that a class has beside the usual one
 MOST_SHARING = 1_000  # people who share one of something

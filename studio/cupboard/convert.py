@@ -5,6 +5,7 @@ from __future__ import annotations
 from decimal import Decimal
 
 from neat_sheaf import stock as core
+from neat_sheaf.costing.offers import Offer
 from neat_sheaf.measure.length import Length, Unit, write_length
 from neat_sheaf.stock import SupplyUnit
 from studio.cupboard.models import Pack, Paper, Supply
@@ -13,6 +14,7 @@ from studio.cupboard.schemas import (
     HoldsDoc,
     MeasuredDoc,
     OffcutDoc,
+    OfferDoc,
     PackOut,
     PaperFaceDoc,
     PaperOut,
@@ -24,6 +26,7 @@ __all__ = [
     "core_pack",
     "core_paper",
     "core_supply",
+    "offers_of",
     "pack_out",
     "paper_out",
     "plain_price",
@@ -87,6 +90,11 @@ def core_supply(supply: Supply) -> core.Supply:
     )
 
 
+def offers_of(row: Paper | Supply) -> list[Offer]:
+    """The other packs that something is sold in, sizes in its own unit."""
+    return [Offer(Decimal(one["size"]), Decimal(one["price"])) for one in row.offers]
+
+
 def _core_holds(supply: Supply) -> core.Holds | None:
     width, height = supply.holds_width_nm, supply.holds_height_nm
     if width is None or height is None:
@@ -143,6 +151,9 @@ def paper_out(paper: Paper, units: Unit) -> PaperOut:
         lead_days=paper.lead_days,
         low=paper.low,
         discontinued=paper.discontinued,
+        offers=[
+            OfferDoc(size=format(one.size.normalize(), "f"), price=str(one.price)) for one in offers_of(paper)
+        ],
         measured=_measured_out(core.measured, units),
     )
 
@@ -207,6 +218,7 @@ def supply_out(supply: Supply, units: Unit) -> SupplyOut:
         lead_days=supply.lead_days,
         low=None if supply.low is None else quantity(supply.low),
         discontinued=supply.discontinued,
+        offers=[OfferDoc(size=quantity(one.size), price=str(one.price)) for one in offers_of(supply)],
     )
 
 

@@ -6,13 +6,14 @@ from typing import Literal
 
 from ninja import Field, Schema
 
-from neat_sheaf.limits import MOST_GRAMS
+from neat_sheaf.limits import MOST_GRAMS, MOST_OFFERS
 from studio.accounts.models import Measure
 
 __all__ = [
     "EdgesDoc",
     "HoldsDoc",
     "OffcutDoc",
+    "OfferDoc",
     "PackIn",
     "PackOut",
     "PaperFaceDoc",
@@ -38,6 +39,13 @@ class EdgesDoc(Schema):
     right: str = ""
     top: str = ""
     bottom: str = ""
+
+
+class OfferDoc(Schema):
+    """Another pack that something is sold in: how much it holds, as text in its unit, and its price."""
+
+    size: str = Field(max_length=60)
+    price: str = Field(max_length=60)
 
 
 class PackIn(Schema):
@@ -107,6 +115,7 @@ class PaperIn(Schema):
     lead_days: int = Field(0, ge=0, le=365)
     low: int | None = Field(None, ge=0, le=1_000_000)
     discontinued: bool = False
+    offers: list[OfferDoc] = Field([], max_length=MOST_OFFERS)
     measured: MeasuredDoc = MeasuredDoc()
 
 
@@ -151,6 +160,7 @@ class SupplyIn(Schema):
     lead_days: int = Field(0, ge=0, le=365)
     low: str | None = None
     discontinued: bool = False
+    offers: list[OfferDoc] = Field([], max_length=MOST_OFFERS)
 
 
 class SupplyOut(SupplyIn):

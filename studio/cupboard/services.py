@@ -61,6 +61,7 @@ def store_paper(paper: Paper, payload: PaperIn, studio: Studio, by: int | None =
     paper.width_nm, paper.height_nm = form.size("width"), form.size("height")
     paper.pack_price = form.price("pack_price")
     offcuts = form.root.list_at("offcuts", _offcut, most=100)
+    offers = [_offer(size, price) for size, price in form.root.list_at("offers", _sheets_offered)]
     caliper = form.root.take("caliper", _caliper, Length(0))
     edges = {side: form.root.key("edges").take(side, _edge, Length(0)) for side in EDGES}
     measured = form.root.take("measured", _measured, None)
@@ -80,6 +81,7 @@ def store_paper(paper: Paper, payload: PaperIn, studio: Studio, by: int | None =
         "shop", "lead_days", "low", "discontinued",
     ):  # fmt: skip
         setattr(paper, field, getattr(payload, field))
+    paper.offers = offers
     paper.weight_gsm = payload.weight
     back = payload.back
     paper.back_motif = "" if back is None else back.motif
@@ -127,6 +129,17 @@ def _check_references(paper: Paper, payload: PaperIn, studio: Studio) -> None:
         raise Http404
     if main.pk == paper.pk or main.same_as_id is not None or (paper.pk and paper.sizes.exists()):
         raise FileError([fault("same_as", "size-of-a-size", paper=main.name)])
+
+
+def _sheets_offered(node: JsonValue) -> tuple[Decimal, Decimal]:
+    size = node.key("size").positive()
+    if size != size.to_integral_value():
+        raise node.key("size").fault("not-whole-sheets", text=str(size))
+    return size, node.key("price").price()
+
+
+def _offer(size: Decimal, price: Decimal) -> dict[str, str]:
+    return {"size": str(size), "price": str(price)}
 
 
 def _edge(node: JsonValue) -> Length:
@@ -188,7 +201,11 @@ def store_supply(supply: Supply, payload: SupplyIn, studio: Studio, by: int | No
     supply.on_hand = form.root.take("on_hand", quantity, Decimal(0))
     supply.pack_price = form.price("pack_price")
     holds = form.root.take("holds", _holds, None)
+    offered = form.root.list_at(
+        "offers", lambda node: (over_zero(node.key("size")), node.key("price").price())
+    )
     form.done()
+    supply.offers = [_offer(size, price) for size, price in offered]
     supply.holds_width_nm, supply.holds_height_nm, supply.holds_depth_nm = holds or (None, None, 0)
     for field in ("unit", "joinable", "code", "shelf", "shop", "lead_days", "discontinued"):
         setattr(supply, field, getattr(payload, field))

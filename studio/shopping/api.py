@@ -9,6 +9,7 @@ from django.utils import timezone
 from ninja import Router, Status
 
 from neat_sheaf.costing import ShoppingRow
+from neat_sheaf.costing.offers import price_of
 from neat_sheaf.formats.table_file import table_csv
 from neat_sheaf.measure.money import rounded
 from neat_sheaf.messages import Amount
@@ -21,7 +22,15 @@ from studio.common.pages import PageSize, fractions, printed
 from studio.common.problems import Problem
 from studio.cupboard.ledger_api import amount_out, unit_of
 from studio.cupboard.models import Pack, Paper, Supply
-from studio.shopping.schemas import BoughtIn, BoughtOut, ShoppingClass, ShoppingOut, ShoppingRowOut
+from studio.shopping.schemas import (
+    BoughtIn,
+    BoughtOut,
+    CheaperOut,
+    OfferedOut,
+    ShoppingClass,
+    ShoppingOut,
+    ShoppingRowOut,
+)
 from studio.shopping.services import Listed, bought_today, buy, listed, unbuy
 from studio.shopping.suppliers import suppliers
 
@@ -68,7 +77,21 @@ def _row(row: ShoppingRow, of: Paper | Pack | Supply, studio: Studio) -> Shoppin
         late=row.order_by is not None and row.order_by < timezone.localdate(),
         discontinued=of.discontinued,
         classes=list(row.classes),
+        cheaper=_cheaper(row, supply, studio),
     )
+
+
+def _cheaper(row: ShoppingRow, supply: Supply | None, studio: Studio) -> CheaperOut | None:
+    """Packs of other sizes that cost less, in words."""
+    if not row.cheaper or row.price is None:
+        return None
+    price = price_of(row.cheaper)
+    packs = [
+        OfferedOut(packs=count, size=amount_out(offer.size, supply, studio.measure), raw=str(offer.size))
+        for offer, count in row.cheaper
+    ]
+    saves = rounded(row.price - price, studio.currency)
+    return CheaperOut(packs=packs, price=str(rounded(price, studio.currency)), saves=str(saves))
 
 
 def _out(found: Listed, studio: Studio, request: HttpRequest) -> ShoppingOut:
@@ -117,7 +140,15 @@ def shopping(request: HttpRequest, classes: str = "") -> ShoppingOut:
 @router.post("/shopping/bought", response={204: None, 404: Problem, 422: Problem})
 def tick(request: HttpRequest, payload: BoughtIn) -> Status[None]:
     """Packs were bought: what is in them is in the cupboard."""
-    buy(studio_of(request), payload.kind, payload.id, payload.packs, payload.batch, request.user.pk)
+    buy(
+        studio_of(request),
+        payload.kind,
+        payload.id,
+        payload.packs,
+        payload.batch,
+        request.user.pk,
+        payload.size,
+    )
     return Status(204, None)
 
 

@@ -15,7 +15,7 @@ from studio.accounts.models import Studio
 from studio.classes.models import CuttingRun, KitClass
 from studio.classes.services.cutting import rounds_of
 from studio.cupboard.claims import set_aside_elsewhere, used_by
-from studio.cupboard.convert import core_supply, plain_price
+from studio.cupboard.convert import core_supply, offers_of, plain_price
 from studio.cupboard.ledger import Thing
 from studio.cupboard.models import Paper
 from studio.shopping.orders import Ordered, ordered_of
@@ -89,7 +89,7 @@ def goods_of(studio: Studio, chosen: Iterable[int]) -> list[Goods]:
             Goods(
                 "supply", core.id, core.pack_size, core.pack_price, core.on_hand,
                 aside.get(Thing("supply", supply.pk), _NONE), supply.lead_days,
-                supply=core if apart else None,
+                supply=core if apart else None, offers=tuple(offers_of(supply)),
             )
         )  # fmt: skip
     return [_with_coming(one, coming.get((one.kind, int(one.id)))) for one in found]
@@ -102,5 +102,5 @@ def _with_coming(goods: Goods, coming: Ordered | None) -> Goods:
 def _paper(row: Paper, aside: dict[Thing, Decimal]) -> Goods:
     return Goods(
         "paper", str(row.pk), Decimal(row.pack_sheets), plain_price(row.pack_price), Decimal(row.on_hand),
-        aside.get(Thing("paper", row.pk), _NONE), row.lead_days,
+        aside.get(Thing("paper", row.pk), _NONE), row.lead_days, offers=tuple(offers_of(row)),
     )  # fmt: skip

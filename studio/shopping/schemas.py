@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 import datetime as dt
+from decimal import Decimal
 from typing import Literal
 
 from ninja import Field, Schema
@@ -19,6 +20,22 @@ class ShoppingClass(Schema):
     chosen: bool
     ready: bool
     why: str
+
+
+class OfferedOut(Schema):
+    """So many packs of one size: the size as text in its unit, and as it is sent when they are bought."""
+
+    packs: int
+    size: str
+    raw: str
+
+
+class CheaperOut(Schema):
+    """Packs of other sizes that are enough, what they cost together, and what that saves."""
+
+    packs: list[OfferedOut]
+    price: str
+    saves: str
 
 
 class ShoppingRowOut(Schema):
@@ -50,6 +67,7 @@ class ShoppingRowOut(Schema):
     late: bool
     discontinued: bool
     classes: list[str]
+    cheaper: CheaperOut | None
 
 
 class BoughtOut(Schema):
@@ -79,9 +97,13 @@ class ShoppingOut(Schema):
 
 
 class BoughtIn(Schema):
-    """Packs that were bought. ``batch`` is the sender's own name for it, so that it counts once."""
+    """Packs that were bought. ``batch`` is the sender's own name for it, so that it counts once.
+
+    ``size`` is what a pack holds where that is not the usual one.
+    """
 
     kind: Literal["paper", "pack", "supply"]
     id: int
     packs: int = Field(ge=1, le=100_000)
     batch: str = Field(min_length=1, max_length=36, pattern=r"^[A-Za-z0-9-]+$")
+    size: Decimal | None = Field(None, gt=0, max_digits=21, decimal_places=6)

@@ -13,13 +13,15 @@ from django.shortcuts import get_list_or_404, get_object_or_404
 from django.utils import timezone
 
 from neat_sheaf.costing import ShoppingRow, shopping_list
-from neat_sheaf.errors import Fault
+from neat_sheaf.errors import Fault, fault
+from neat_sheaf.formats.reading import FileError
 from neat_sheaf.stock.ledger import Cause
 from studio.accounts.models import Studio
 from studio.classes.models import KitClass
 from studio.classes.planning import plan_of_class
+from studio.cupboard.convert import offers_of
 from studio.cupboard.ledger import Because, Thing, move, undo
-from studio.cupboard.models import Movement
+from studio.cupboard.models import Movement, Paper, Supply
 from studio.shopping.convert import classes_to_come, goods_of, needs_of
 
 __all__ = ["Bought", "Listed", "bought_today", "buy", "listed", "unbuy"]
@@ -63,8 +65,19 @@ def listed(studio: Studio, chosen: Collection[int] | None = None) -> Listed:
 
 
 @transaction.atomic
-def buy(studio: Studio, kind: str, key: int, packs: int, batch: str, by: int | None) -> None:
-    """Packs were bought: what is in them is in the cupboard. The same batch counts once. Http404 as usual."""
+def buy(
+    studio: Studio,
+    kind: str,
+    key: int,
+    packs: int,
+    batch: str,
+    by: int | None,
+    size: Decimal | None = None,
+) -> None:
+    """Packs were bought: what is in them is in the cupboard. The same batch counts once. Http404 as usual.
+
+    ``size`` is what a pack holds where that is not the usual one; FileError where it is not sold so.
+    """
     # The studio's row is held, so that one tick that is sent twice at once counts once.
     Studio.objects.select_for_update().get(pk=studio.pk)
     name = f"{kind}:{key}:{packs}:{batch}"
@@ -73,11 +86,18 @@ def buy(studio: Studio, kind: str, key: int, packs: int, batch: str, by: int | N
     why = Because(Cause.BOUGHT, by, batch=name)
     if kind == "supply":
         supply = get_object_or_404(studio.supplies, pk=key)
-        move(studio, Thing("supply", key), supply.pack_size * packs, why)
+        move(studio, Thing("supply", key), _size(supply, supply.pack_size, size) * packs, why)
         return
     papers = studio.papers.filter(pk=key) if kind == "paper" else studio.papers.filter(pack=key)
     for row in get_list_or_404(papers.order_by("pk")):
-        move(studio, Thing("paper", row.pk), Decimal(row.pack_sheets * packs), why)
+        move(studio, Thing("paper", row.pk), _size(row, Decimal(row.pack_sheets), size) * packs, why)
+
+
+def _size(row: Paper | Supply, usual: Decimal, size: Decimal | None) -> Decimal:
+    """What a pack holds: the usual one, or another that it is sold in."""
+    if size is not None and size != usual and size not in [offer.size for offer in offers_of(row)]:
+        raise FileError([fault("size", "not-sold-so")])
+    return usual if size is None else size
 
 
 @transaction.atomic

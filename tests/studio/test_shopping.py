@@ -124,3 +124,26 @@ def test_what_is_most_like_a_paper_is_offered_instead_but_nothing_that_is_not_to
     found = person.get(f"/papers/{made['paper']['id']}/instead")
     assert [names[row["paper"]] for row in found] == ["Near", "Blue"]
     assert (found[0]["dearer"], found[1]["dearer"], found[0]["colour"] < 1) == ("0.10", None, True)
+
+
+def test_another_pack_size_that_is_cheaper_is_said_and_can_be_ticked(person, furnish):
+    made = stocked(person, furnish, on_hand=0)
+    path = f"/papers/{made['paper']['id']}"
+    # Ten sheets are 5.00; four are needed, and four cost 2.20.
+    person.save(path, paper_of(person, made) | {"offers": [{"size": "4", "price": "2.20"}]})
+    row = person.get("/shopping")["rows"][0]
+    cheaper = row["cheaper"]
+    assert (row["price"], cheaper["price"], cheaper["saves"]) == ("5.00", "2.20", "2.80")
+    assert [(one["packs"], one["size"]) for one in cheaper["packs"]] == [(1, "4")]
+    size = cheaper["packs"][0]["raw"]
+    bought = {"kind": "paper", "id": made["paper"]["id"], "packs": 1, "batch": "a", "size": size}
+    assert person.ask("POST", "/shopping/bought", bought).status_code == 204
+    assert paper_of(person, made)["on_hand"] == 4
+    answer = person.ask("POST", "/shopping/bought", bought | {"batch": "b", "size": "7"})
+    assert answer.json()["faults"][0]["code"] == "not-sold-so"
+    # Dearer packs are not spoken of, and half a sheet is no pack.
+    person.save(path, paper_of(person, made) | {"on_hand": 0, "offers": [{"size": "4", "price": "6.00"}]})
+    assert person.get("/shopping")["rows"][0]["cheaper"] is None
+    wrong = paper_of(person, made) | {"offers": [{"size": "2.5", "price": "1"}]}
+    assert [one["path"] for one in person.ask("PUT", path, wrong).json()["faults"]] == ["offers[0].size"]
+    reconciled()

@@ -7,6 +7,7 @@ from collections.abc import Iterable, Mapping, Sequence
 from dataclasses import dataclass, field
 from decimal import Decimal
 
+from neat_sheaf.costing.offers import Choice, Offer, cheapest_packs, price_of
 from neat_sheaf.costing.purchases import packs
 from neat_sheaf.costing.spools import spool_plan
 from neat_sheaf.measure.length import Length
@@ -22,7 +23,8 @@ class Goods:
     ``pack_size``, ``here`` and ``kept`` are in its own unit (sheets, pieces, ml, nm); ``kept`` is set aside
     for classes that are not shopped for. ``designs``: a pack of designs holds so many copies of each (id to
     copies), of which ``designs_free`` are here. ``supply`` is set where lengths may not be joined.
-    ``ordered`` is on the way, in the same unit, and the last of it is here on the day ``arrives``.
+    ``offers`` are other packs that it is sold in. ``ordered`` is on the way, in the same unit, and the last
+    of it is here on the day ``arrives``.
     """
 
     kind: str
@@ -37,6 +39,7 @@ class Goods:
     supply: Supply | None = None
     ordered: Decimal = Decimal(0)
     arrives: dt.date | None = None
+    offers: tuple[Offer, ...] = ()
 
 
 @dataclass(frozen=True, slots=True)
@@ -61,6 +64,7 @@ class Need:
 class ShoppingRow:
     """What to buy of some goods. ``over`` is what is left when every class has taken its part.
 
+    ``cheaper`` are packs of other sizes, alone or beside the usual one, that are enough and cost less.
     ``comes_late``: some of it is on the way, and is not here on the day before the first class that needs it.
     ``price`` is of all packs, None where no price is known; ``order_by`` is the last day to order so that it
     is there on the day before the first class that needs it, None where nothing is bought or no class has a
@@ -75,6 +79,7 @@ class ShoppingRow:
     order_by: dt.date | None
     classes: tuple[str, ...]
     comes_late: bool = False
+    cheaper: Choice = ()
 
 
 def shopping_list(goods: Sequence[Goods], needs: Iterable[Need]) -> list[ShoppingRow]:
@@ -105,8 +110,17 @@ def _row(goods: Goods, needs: list[Need]) -> ShoppingRow:
         over=free + goods.pack_size * bought - needed,
         order_by=min(days) - dt.timedelta(days=1 + goods.lead_days) if bought and days else None,
         classes=tuple(dict.fromkeys(need.klass for need in needs)),
+        cheaper=_cheaper(goods, needed - free, bought),
         comes_late=goods.arrives is not None and bool(days) and goods.arrives >= min(days),
     )
+
+
+def _cheaper(goods: Goods, short: Decimal, bought: int) -> Choice:
+    """The cheapest packs of all sizes, where they cost less than as many of the usual one as are enough."""
+    if goods.pack_price is None or goods.supply is not None or goods.designs or not goods.offers:
+        return ()
+    found = cheapest_packs(short, [Offer(goods.pack_size, goods.pack_price), *goods.offers])
+    return found if found and price_of(found) < goods.pack_price * bought else ()
 
 
 def _packs_of_designs(goods: Goods, needs: list[Need]) -> int:

@@ -208,6 +208,7 @@ supplier-away = { $shop } does not answer; try again later, or use a list as a f
 supplier-slow = { $shop } takes too long to answer; try again later, or use a list as a file
 supplier-failed = { $shop } answers with a failure of its own; try again later, or use a list as a file
 supplier-nonsense = { $shop } answers with something that cannot be read; nothing was changed
+not-sold-so = it is not sold in packs of that size; look at it in the cupboard
 takes-no-orders = { $shop } takes no orders from here
 order-closed = this order was closed before
 order-open = this order is still on the way

@@ -117,6 +117,8 @@ class Paper(models.Model):
     lead_days = models.IntegerField(default=0)
     low = models.IntegerField(null=True, blank=True)
     discontinued = models.BooleanField(default=False)
+    # Other packs that it is sold in: size in its own unit and price, as text.
+    offers = models.JSONField(default=list, blank=True)
     weight_gsm = models.IntegerField(null=True, blank=True)
     motif = models.CharField(max_length=8, choices=Motif.choices, default=Motif.PLAIN)
     ground = models.CharField(max_length=7, default="#d9c9a8", validators=[COLOUR])
@@ -216,6 +218,8 @@ class Supply(models.Model):
     lead_days = models.IntegerField(default=0)
     low = models.DecimalField(max_digits=21, decimal_places=6, null=True, blank=True)
     discontinued = models.BooleanField(default=False)
+    # Other packs that it is sold in: size in its own unit and price, as text.
+    offers = models.JSONField(default=list, blank=True)
     version = models.IntegerField(default=1)
 
     class Meta:

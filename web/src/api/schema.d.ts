@@ -1904,6 +1904,16 @@ export interface components {
             count: number;
         };
         /**
+         * OfferDoc
+         * @description Another pack that something is sold in: how much it holds, as text in its unit, and its price.
+         */
+        OfferDoc: {
+            /** Size */
+            size: string;
+            /** Price */
+            price: string;
+        };
+        /**
          * PaperFaceDoc
          * @description How a face of a sheet looks: its motif, its ground and its ink (``#rrggbb``).
          */
@@ -2040,6 +2050,11 @@ export interface components {
              */
             discontinued: boolean;
             /**
+             * Offers
+             * @default []
+             */
+            offers: components["schemas"]["OfferDoc"][];
+            /**
              * @default {
              *       "width": "",
              *       "height": ""
@@ -2169,6 +2184,11 @@ export interface components {
              * @default false
              */
             discontinued: boolean;
+            /**
+             * Offers
+             * @default []
+             */
+            offers: components["schemas"]["OfferDoc"][];
             /**
              * @default {
              *       "width": "",
@@ -2348,6 +2368,11 @@ export interface components {
              * @default false
              */
             discontinued: boolean;
+            /**
+             * Offers
+             * @default []
+             */
+            offers: components["schemas"]["OfferDoc"][];
             /** Id */
             id: number;
         };
@@ -2414,6 +2439,11 @@ export interface components {
              * @default false
              */
             discontinued: boolean;
+            /**
+             * Offers
+             * @default []
+             */
+            offers: components["schemas"]["OfferDoc"][];
         };
         /**
          * Cause
@@ -5347,6 +5377,30 @@ export interface components {
             at: string;
         };
         /**
+         * CheaperOut
+         * @description Packs of other sizes that are enough, what they cost together, and what that saves.
+         */
+        CheaperOut: {
+            /** Packs */
+            packs: components["schemas"]["OfferedOut"][];
+            /** Price */
+            price: string;
+            /** Saves */
+            saves: string;
+        };
+        /**
+         * OfferedOut
+         * @description So many packs of one size: the size as text in its unit, and as it is sent when they are bought.
+         */
+        OfferedOut: {
+            /** Packs */
+            packs: number;
+            /** Size */
+            size: string;
+            /** Raw */
+            raw: string;
+        };
+        /**
          * ShoppingClass
          * @description A class that can be shopped for; ``ready``: its plan is made, else it is not in the list yet.
          */
@@ -5440,10 +5494,13 @@ export interface components {
             discontinued: boolean;
             /** Classes */
             classes: string[];
+            cheaper: components["schemas"]["CheaperOut"] | null;
         };
         /**
          * BoughtIn
          * @description Packs that were bought. ``batch`` is the sender's own name for it, so that it counts once.
+         *
+         *     ``size`` is what a pack holds where that is not the usual one.
          */
         BoughtIn: {
             /**
@@ -5457,6 +5514,8 @@ export interface components {
             packs: number;
             /** Batch */
             batch: string;
+            /** Size */
+            size?: number | string | null;
         };
         /**
          * ShopOut

@@ -63,12 +63,12 @@ const paper: Paper = {
   id: 1, version: 1, name: 'Loam kraft', kind: 'cardstock', width: '8 1/2', height: '11', width_nm: 215_900_000,
   height_nm: 279_400_000, print: 'none', pack_sheets: 24, pack_price: '11.40', on_hand: 3, offcuts: [],
   motif: 'plain', ground: '#c8a978', caliper: '', edges: { left: '', right: '', top: '', bottom: '' }, measured: { width: '', height: '' }, ink: '#8a6b3d',
-  code: '', shelf: '', shop: '', lead_days: 0, discontinued: false,
+  code: '', shelf: '', shop: '', lead_days: 0, discontinued: false, offers: [],
 } // prettier-ignore
 
 const ribbon: Supply = {
   id: 7, version: 1, name: 'Hemp ribbon', unit: 'length', pack_size: '360', pack_price: null, on_hand: '0',
-  joinable: false, code: '', shelf: '', shop: '', lead_days: 0, discontinued: false,
+  joinable: false, code: '', shelf: '', shop: '', lead_days: 0, discontinued: false, offers: [],
 } // prettier-ignore
 
 const costs = (a: string, b: string, c: string) => ({ material_used: a, sheets_opened: b, cash_out: c })

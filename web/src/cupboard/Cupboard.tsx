@@ -22,7 +22,7 @@ const newPaper = (name: string): PaperIn => ({
   version: 0, name, kind: 'cardstock', width: '8 1/2 in', height: '11 in', print: 'none',
   pack_sheets: 1, on_hand: 0, caliper: '', edges: { left: '', right: '', top: '', bottom: '' },
   measured: { width: '', height: '' },
-  code: '', shelf: '', shop: '', lead_days: 0, discontinued: false, offcuts: [], motif: 'plain', ground: '#d9c9a8', ink: '#6b5a3a',
+  code: '', shelf: '', shop: '', lead_days: 0, discontinued: false, offers: [], offcuts: [], motif: 'plain', ground: '#d9c9a8', ink: '#6b5a3a',
 }) // prettier-ignore
 
 const newSupply = (name: string): SupplyIn => ({
@@ -37,6 +37,7 @@ const newSupply = (name: string): SupplyIn => ({
   shop: '',
   lead_days: 0,
   discontinued: false,
+  offers: [],
 })
 
 /** Papers with their offcuts, and supplies: what is here and what a pack holds. */

@@ -182,6 +182,9 @@ function ComesLate({ row }: { row: ShoppingRow }) {
   ) : null
 }
 
+const cheaperWords = (packs: { packs: number; size: string }[], row: ShoppingRow) =>
+  packs.map((one) => t`${packsOf(one.packs)} of ${amount(one.size, row)}`).join(t` and `)
+
 const amount = (text: string, row: ShoppingRow) => (row.unit ? `${text} ${row.unit}` : text)
 
 function Row({ row, currency }: { row: ShoppingRow; currency: string }) {
@@ -198,6 +201,24 @@ function Row({ row, currency }: { row: ShoppingRow; currency: string }) {
         setSending(false)
       },
     )
+  }
+  const tickCheaper = async (packs: { packs: number; raw: string }[]) => {
+    setSending(true)
+    try {
+      // One after the other: each size is a purchase of its own, which can be unticked.
+      for (const one of packs)
+        await ask(
+          api.POST('/api/shopping/bought', {
+            body: {
+              kind: row.kind, id: row.id, packs: one.packs, size: one.raw, batch: crypto.randomUUID().slice(0, 18),
+            }, // prettier-ignore
+          }),
+        )
+      await changed(queries, 'stock')
+    } catch (error) {
+      setProblem(error instanceof Error ? error.message : '')
+      setSending(false)
+    }
   }
   const facts = [
     t`${amount(row.needed, row)} needed`,
@@ -225,6 +246,22 @@ function Row({ row, currency }: { row: ShoppingRow; currency: string }) {
         </div>
         {row.classes.length > 1 ? <div className="soft">{t`for ${row.classes.join(t` and `)}`}</div> : null}
         <ComesLate row={row} />
+        {row.cheaper ? (
+          <div>
+            <Trans>
+              Cheaper: <FracWords text={cheaperWords(row.cheaper.packs, row)} /> for{' '}
+              {money(row.cheaper.price, currency)}, {money(row.cheaper.saves, currency)} less.
+            </Trans>{' '}
+            <Button
+              size="compact-sm"
+              variant="light"
+              disabled={sending}
+              onClick={() => row.cheaper && void tickCheaper(row.cheaper.packs)}
+            >
+              <Trans>I bought those</Trans>
+            </Button>
+          </div>
+        ) : null}
         {row.discontinued ? (
           <div className="severe">
             <Trans>It is not to be had any more: choose another.</Trans>
