@@ -42,8 +42,8 @@ _CHUNK = 65_536
 class SupplierError(NeatSheafError):
     """A shop did not answer as it should: its code is ``supplier-`` away, slow, failed or nonsense."""
 
-    def __init__(self, what: str, shop: str) -> None:
-        super().__init__(message(f"supplier-{what}", shop=shop))
+    def __init__(self, code: str, shop: str) -> None:
+        super().__init__(message(code, shop=shop))
 
 
 @dataclass(frozen=True, slots=True)
@@ -77,7 +77,7 @@ def price_list_of(supplier: Supplier) -> PriceList:
     try:
         return read_price_list_json(_answer(supplier, "GET", "/price-list.json"))
     except FileError as error:
-        raise SupplierError("nonsense", supplier.name) from error
+        raise SupplierError("supplier-nonsense", supplier.name) from error
 
 
 def send_order(supplier: Supplier, reference: str, lines: Iterable[tuple[str, str, int]]) -> Confirmed:
@@ -90,7 +90,7 @@ def send_order(supplier: Supplier, reference: str, lines: Iterable[tuple[str, st
         found = load_json(_answer(supplier, "POST", "/orders", body))
         return Confirmed(str(found["number"])[:60], dt.date.fromisoformat(found["arrives"]))
     except (FileError, KeyError, TypeError, ValueError) as error:
-        raise SupplierError("nonsense", supplier.name) from error
+        raise SupplierError("supplier-nonsense", supplier.name) from error
 
 
 def _answer(supplier: Supplier, method: str, path: str, body: dict[str, Any] | None = None) -> str:
@@ -105,18 +105,18 @@ def _answer(supplier: Supplier, method: str, path: str, body: dict[str, Any] | N
             line.request(method, url.path + path, sent, headers)
             answer = line.getresponse()
             if answer.status not in (200, 201):
-                raise SupplierError("failed", supplier.name)
+                raise SupplierError("supplier-failed", supplier.name)
             found = b""
             while chunk := answer.read1(_CHUNK):
                 found += chunk
                 if time.monotonic() > until:
                     raise TimeoutError
                 if len(found) > _LARGEST_ANSWER:
-                    raise SupplierError("nonsense", supplier.name)
+                    raise SupplierError("supplier-nonsense", supplier.name)
             return found.decode()
     except TimeoutError as error:
-        raise SupplierError("slow", supplier.name) from error
+        raise SupplierError("supplier-slow", supplier.name) from error
     except (UnicodeDecodeError, http.client.HTTPException) as error:
-        raise SupplierError("nonsense", supplier.name) from error
+        raise SupplierError("supplier-nonsense", supplier.name) from error
     except OSError as error:
-        raise SupplierError("away", supplier.name) from error
+        raise SupplierError("supplier-away", supplier.name) from error

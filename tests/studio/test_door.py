@@ -60,7 +60,7 @@ def test_every_text_of_every_document_is_read_before_it_reaches_a_table(person, 
         "/packs": "pack",
     }  # fmt: skip
     sent = {
-        "project": {"words", "also", "checks", "roles", "numbers", "papers", "folded", "together"},
+        "project": {"words", "also", "checks", "roles", "numbers", "papers", "folded", "together", "girths"},
         "class": {"planned"},
     }
     tried = 0
