@@ -2,7 +2,7 @@
 
 Source: Falkenauer (1996), A hybrid grouping genetic algorithm for bin packing, Journal of Heuristics 2(1):
 the uniform class (sizes 20 to 100 in bins of 150) and the triplets (three items fill a bin exactly). The
-classes are from memory and their numbers are drawn anew here, not his own files.
+classes are from memory and their numbers are drawn again here, not his own files.
 """
 
 from __future__ import annotations

@@ -12,11 +12,11 @@ from decimal import Decimal
 from fractions import Fraction
 
 from neat_sheaf.costing import PackTotal, PaperTotal, SupplyTotal
-from neat_sheaf.costing.fee import extra_cost
-from neat_sheaf.costing.purchases import times_taken
+from neat_sheaf.costing.fee import extra_cost, extra_count
+from neat_sheaf.costing.purchases import sheets_used, times_taken
 from neat_sheaf.costing.spools import spool_plan
 from neat_sheaf.cutting.plan import PaperPlan
-from neat_sheaf.job import Extra, Job, Per
+from neat_sheaf.job import Extra, Job
 from neat_sheaf.measure.length import Length
 from neat_sheaf.measure.money import PerKit
 from neat_sheaf.messages import Amount, Measured, Message, Sized, message, several
@@ -72,7 +72,7 @@ def _paper(job: Job, paper: PaperPlan, total: PaperTotal) -> Explained:
         return Explained("paper", paper.paper, parts, figures, sources)
     amounts = total.line.amounts
     rate = message("explained-rate", price=_money(job, price), holds=holds)
-    used = _sheets_used(job, paper)
+    used = sheets_used(job, paper)
     figures = {
         "material_used": message(
             "explained-area", sheets=_about(used), rate=rate, cost=_money(job, amounts.material_used)
@@ -112,20 +112,6 @@ def _pieces(paper: PaperPlan) -> Iterator[Message]:
         if sizes:
             said = [message("explained-of-size", count=n, size=Sized(*size)) for size, n in sizes.items()]
             yield message(key, offcuts=several(said))
-
-
-def _sheets_used(job: Job, paper: PaperPlan) -> Fraction:
-    """The area that is cut up, the waste too small to keep with it, in sheets of this paper."""
-    width, height = job.paper(paper.paper).sheet
-    area = sum(
-        layout.times
-        * (
-            layout.stock.width * layout.stock.height
-            - sum(r.region.width * r.region.height for r in layout.residuals if r.kept)
-        )
-        for layout in paper.layouts
-    )
-    return Fraction(area, width * height)
 
 
 def _about(share: Fraction) -> Decimal:
@@ -231,10 +217,8 @@ def _amount(amount: Decimal, supply: Supply) -> Message:
 
 
 def _extra(job: Job, extra: Extra) -> Explained:
-    klass = job.klass
-    seats = klass.seats_on(extra.only) if extra.only else klass.seats
-    count = {Per.KIT: klass.kits, Per.SEAT: seats, Per.CLASS: 1}[extra.per]
-    cost = _money(job, extra_cost(extra, klass, job.currency))
+    count = extra_count(extra, job.klass)
+    cost = _money(job, extra_cost(extra, job.klass, job.currency))
     amount, times = _money(job, extra.amount), extra.times.normalize() + 0
     key = f"explained-extra.{extra.per.value}"
     said = message(key, amount=amount, times=times, over=extra.over, count=count, cost=cost)

@@ -11,7 +11,7 @@ from neat_sheaf.job import Class, Extra, Per
 from neat_sheaf.measure.money import minor_digits, rounded
 from neat_sheaf.messages import message
 
-__all__ = ["NoFeeError", "Terms", "extra_cost", "fee_for", "kept_of"]
+__all__ = ["NoFeeError", "Terms", "extra_cost", "extra_count", "fee_for", "kept_of"]
 
 
 class NoFeeError(NeatSheafError):
@@ -21,11 +21,16 @@ class NoFeeError(NeatSheafError):
         super().__init__(message("no-fee"))
 
 
+def extra_count(extra: Extra, klass: Class) -> int:
+    """How many kits or seats an extra is for; 1 where it is for the class."""
+    seats = klass.seats_on(extra.only) if extra.only else klass.seats
+    return {Per.KIT: klass.kits, Per.SEAT: seats, Per.CLASS: 1}[extra.per]
+
+
 def extra_cost(extra: Extra, klass: Class, currency: str) -> Decimal:
     """What one extra comes to for the whole class, to the currency's minor unit."""
-    seats = klass.seats_on(extra.only) if extra.only else klass.seats
-    counts = {Per.KIT: klass.kits, Per.SEAT: seats, Per.CLASS: 1}
-    return rounded(Fraction(extra.amount) * Fraction(extra.times) / extra.over * counts[extra.per], currency)
+    each = Fraction(extra.amount) * Fraction(extra.times) / extra.over
+    return rounded(each * extra_count(extra, klass), currency)
 
 
 @dataclass(frozen=True, slots=True)

@@ -25,6 +25,7 @@ __all__ = [
     "pack_totals",
     "packs",
     "paper_total",
+    "sheets_used",
     "supply_totals",
     "times_taken",
 ]
@@ -79,6 +80,20 @@ class SupplyTotal:
     lent: Decimal = Decimal(0)
 
 
+def sheets_used(job: Job, plan: PaperPlan) -> Fraction:
+    """The area that is cut up and the waste that is not kept, in sheets of the paper."""
+    width, height = job.paper(plan.paper).sheet
+    area = sum(
+        layout.times
+        * (
+            layout.stock.width * layout.stock.height
+            - sum(r.region.width * r.region.height for r in layout.residuals if r.kept)
+        )
+        for layout in plan.layouts
+    )
+    return Fraction(area, width * height)
+
+
 def paper_total(job: Job, plan: PaperPlan) -> PaperTotal:
     """Packs and cost of one paper.
 
@@ -88,18 +103,10 @@ def paper_total(job: Job, plan: PaperPlan) -> PaperTotal:
     """
     paper = job.paper(plan.paper)
     bought = 0 if paper.pack else packs(plan.sheets, paper.on_hand, paper.pack_sheets)
-    used = sum(
-        layout.times
-        * (
-            layout.stock.width * layout.stock.height
-            - sum(r.region.width * r.region.height for r in layout.residuals if r.kept)
-        )
-        for layout in plan.layouts
-    )
     price = job.sheet_price(paper)
     sheet_price = price or Fraction(0)
     amounts = ThreeCosts(
-        rounded(sheet_price * Fraction(used, paper.sheet[0] * paper.sheet[1]), job.currency),
+        rounded(sheet_price * sheets_used(job, plan), job.currency),
         rounded(sheet_price * plan.sheets, job.currency),
         rounded((paper.pack_price or 0) * bought, job.currency),
     )
