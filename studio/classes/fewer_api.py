@@ -13,7 +13,6 @@ from neat_sheaf.advice.fewer_packs import OnePackFewer, one_pack_fewer
 from neat_sheaf.advice.seats import seat_breakpoints
 from neat_sheaf.errors import fault
 from neat_sheaf.formats.reading import FileError
-from neat_sheaf.job import Job
 from studio.accounts.models import Studio
 from studio.classes.models import KitClass
 from studio.classes.remembered import class_and_job, remembered
@@ -62,28 +61,31 @@ def fewer_packs(request: HttpRequest, class_id: int) -> list[FewerOut]:
     if planned.plan is None:
         raise FileError(planned.faults or [fault("", "still-planning")])
     rows = one_pack_fewer(job, planned.plan, remembered("seats", job, seat_breakpoints))
-    return [_out(row, job, kit_class) for row in rows]
+    names, aside = names_of(job), set_aside_elsewhere(kit_class.studio, [kit_class.pk])
+    return [_out(row, names[row.of], aside, kit_class) for row in rows]
 
 
-def _out(row: OnePackFewer, job: Job, kit_class: KitClass) -> FewerOut:
+def _out(row: OnePackFewer, name: str, aside: dict[Thing, Decimal], kit_class: KitClass) -> FewerOut:
     studio: Studio = kit_class.studio
     supply = studio.supplies.filter(pk=row.of.id).first() if row.of.kind == "supply" else None
     return FewerOut(
         kind=row.of.kind,
         id=row.of.id,
-        name=names_of(job)[row.of],
+        name=name,
         packs=row.packs,
         saves=None if row.saves is None else str(row.saves),
         seats=row.seats,
         short=None if row.short is None else amount_out(row.short, supply, studio.measure),
         unit=unit_of(supply, studio.measure),
-        instead=_instead(studio, kit_class, int(row.of.id), row.short) if row.of.kind == "paper" else [],
+        instead=_instead(kit_class, int(row.of.id), row.short, aside) if row.of.kind == "paper" else [],
     )
 
 
-def _instead(studio: Studio, kit_class: KitClass, paper: int, short: Decimal | None) -> list[OtherPaperOut]:
+def _instead(
+    kit_class: KitClass, paper: int, short: Decimal | None, aside: dict[Thing, Decimal]
+) -> list[OtherPaperOut]:
     """The papers most like one, of the same kind and no smaller, of which enough is here and free."""
-    aside = set_aside_elsewhere(studio, [kit_class.pk])
+    studio = kit_class.studio
     names = dict(studio.papers.values_list("pk", "name"))
     chosen = set(kit_class.colourways.values_list("choices__paper", flat=True))
     found = []

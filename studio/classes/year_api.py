@@ -28,20 +28,24 @@ COLUMNS = ("date", "class", "place", "seats", "takings", "material", "other cost
 
 
 class HeldOut(Schema):
-    """A class that was held and closed; money as decimal text, ``hours`` null where nobody said."""
+    """A class that was held and closed; money as decimal text, null where nobody said.
+
+    ``unpriced`` things had no price, and are not in the material.
+    """
 
     id: int
     name: str
     date: dt.date
     place: str
     seats: int
-    takings: str
+    takings: str | None
     material: str
     other: str
-    left: str
+    left: str | None
     hours: str | None
     hourly: str | None
     currency: str
+    unpriced: int
 
 
 class YearTotalOut(Schema):
@@ -57,6 +61,8 @@ class YearTotalOut(Schema):
     hours: str
     without_hours: int
     hourly: str | None
+    without_takings: int
+    unpriced: int
 
 
 class NotClosedOut(Schema):
@@ -101,13 +107,18 @@ def _held(row: KitClass, day: dt.date) -> Held:
         name=row.name,
         day=day,
         seats=figures["seats"],
-        takings=Decimal(figures["takings"]) if taken is None else taken,
+        takings=_known(figures["takings"]) if taken is None else taken,
         material=Decimal(figures["material"]),
         other=Decimal(figures["other"]),
         currency=figures["currency"],
         hours=row.hours,
         place=row.place,
+        unpriced=figures.get("unpriced", 0),
     )
+
+
+def _known(amount: str | None) -> Decimal | None:
+    return None if amount is None else Decimal(amount)
 
 
 def _text(amount: Decimal | None) -> str | None:
@@ -117,7 +128,8 @@ def _text(amount: Decimal | None) -> str | None:
 def _held_out(row: KitClass, held: Held) -> HeldOut:
     return HeldOut(
         id=row.pk, name=held.name, date=held.day, place=held.place, seats=held.seats,
-        takings=str(held.takings), material=str(held.material), other=str(held.other), left=str(held.left),
+        takings=_text(held.takings), material=str(held.material), other=str(held.other),
+        left=_text(held.left), unpriced=held.unpriced,
         hours=None if held.hours is None else format(held.hours.normalize(), "f"),
         hourly=_text(held.hourly), currency=held.currency,
     )  # fmt: skip
@@ -128,7 +140,7 @@ def _total_out(total: YearTotal) -> YearTotalOut:
         currency=total.currency, classes=total.classes, seats=total.seats, takings=str(total.takings),
         material=str(total.material), other=str(total.other), left=str(total.left),
         hours=format(total.hours.normalize(), "f"), without_hours=total.without_hours,
-        hourly=_text(total.hourly),
+        hourly=_text(total.hourly), without_takings=total.without_takings, unpriced=total.unpriced,
     )  # fmt: skip
 
 

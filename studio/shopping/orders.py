@@ -8,6 +8,7 @@ from dataclasses import dataclass
 from decimal import Decimal
 
 from django.db import IntegrityError, transaction
+from django.db.models import Q
 from django.shortcuts import get_object_or_404
 from django.utils import timezone
 
@@ -44,12 +45,14 @@ class Ordered:
 def place(studio: Studio, shop: str, reference: str, wanted: Iterable[Wanted], by: int | None) -> Order:
     """Send an order and keep what the shop confirmed. The same reference is one order.
 
-    FileError where no such shop takes orders; SupplierError where it does not answer, and nothing is kept;
+    FileError where no such shop takes orders, or another order has that reference; SupplierError where it
+    does not answer, and nothing is kept;
     Http404 for something that is not here.
     """
+    wanted = list(wanted)
     before = Order.objects.filter(studio=studio, reference=reference).first()
     if before is not None:
-        return before
+        return _same(before, wanted)
     supplier = supplier_called(shop)
     if supplier is None:
         raise FileError([fault("shop", "takes-no-orders", shop=shop)])
@@ -72,7 +75,15 @@ def place(studio: Studio, shop: str, reference: str, wanted: Iterable[Wanted], b
             )
     except IntegrityError:
         # The same order was sent twice at one time.
-        return Order.objects.get(studio=studio, reference=reference)
+        return _same(Order.objects.get(studio=studio, reference=reference), wanted)
+    return order
+
+
+def _same(order: Order, wanted: list[Wanted]) -> Order:
+    """The order that has this reference already. FileError where it is of something else."""
+    lines = {(*_kind_and_key(line), line.packs) for line in order.lines.all()}
+    if lines != {(one.kind, one.key, one.packs) for one in wanted}:
+        raise FileError([fault("reference", "other-order")])
     return order
 
 
@@ -92,8 +103,8 @@ def _size_of(row: Paper | Pack | Supply) -> Decimal:
 
 def open_orders(studio: Studio, today: dt.date) -> list[Order]:
     """What is on the way, the next to come first; then what was closed today."""
-    rows = studio.orders.prefetch_related("lines__paper", "lines__pack", "lines__supply")
-    found = [row for row in rows if row.closed is None or timezone.localdate(row.closed) == today]
+    rows = studio.orders.filter(Q(closed__isnull=True) | Q(closed__date=today))
+    found = rows.prefetch_related("lines__paper", "lines__pack", "lines__supply")
     return sorted(found, key=lambda row: (row.closed is not None, row.arrives, row.pk))
 
 

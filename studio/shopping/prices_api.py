@@ -34,6 +34,7 @@ from studio.shopping.suppliers import price_list_of, supplier_called, suppliers
 
 router = Router(tags=["prices"])
 
+_FLAGS = {"yes": True, "no": False}
 FieldName = Literal["code", "pack_size", "price", "lead_days", "discontinued"]
 
 
@@ -253,26 +254,22 @@ def _value(
     if text is None and field == "price":
         return None
     text = text or ""
-    node = JsonValue({field: int(text) if text.isascii() and text.isdigit() else text}, "", "mm", faults)
-    before = len(faults)
-    found: str | Decimal | int | bool
+    if field == "code":
+        return text[:60]
+    node = JsonValue({field: _FLAGS.get(text, int(text) if text.isdecimal() else text)}, "", "mm", [])
+    found: Decimal | int | bool | None
     if field == "discontinued":
-        found = text == "yes"
-    elif field == "code":
-        found = text[:60]
+        found = node.take(field, JsonValue.flag, None)
     elif field == "lead_days":
-        found = node.take(field, lambda at: at.whole(0, 365), 0)
+        found = node.take(field, lambda at: at.whole(0, 365), None)
     else:
-        read = JsonValue.price if field == "price" else JsonValue.positive
-        node = JsonValue({field: text}, "", "mm", faults)
-        found = node.take(field, read, Decimal(0)) if field == "price" else _size(text, node)
-    faults[before:] = [Fault(path, one.message) for one in faults[before:]]
+        found = node.take(field, JsonValue.price if field == "price" else _size, None)
+    faults += [Fault(path, one.message) for one in node.faults]
     return found
 
 
-def _size(text: str, node: JsonValue) -> Decimal:
+def _size(node: JsonValue) -> Decimal:
     """A pack's size in its own unit, lengths in nm: more than an amount that is typed may be."""
-    whole = text.split(".")[0]
-    if whole.isascii() and whole.isdigit() and len(whole) <= 15 and "." not in text and int(text) > 0:
-        return Decimal(text)
-    return node.take("pack_size", JsonValue.positive, Decimal(1))
+    if isinstance(node.value, int) and 0 < node.value < 10**15:
+        return Decimal(node.value)
+    return node.positive()

@@ -104,7 +104,8 @@ def _size(row: Paper | Supply, usual: Decimal, size: Decimal | None) -> Decimal:
 def unbuy(studio: Studio, batch: str, by: int | None) -> None:
     """What was ticked was not bought after all. Http404 where there is no such batch."""
     rows = Movement.objects.filter(studio=studio, batch=batch, cause=Cause.BOUGHT.value)
-    rows = rows.filter(undone_by__isnull=True)
+    # What an order brought is taken back with the order.
+    rows = rows.filter(undone_by__isnull=True).exclude(batch__startswith="order:")
     for row in get_list_or_404(rows.order_by("pk")):
         undo(studio, row, by)
 

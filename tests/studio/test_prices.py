@@ -183,11 +183,18 @@ def test_a_file_that_is_no_list_of_ours_is_refused_with_a_reason(person, name, c
 
 @pytest.mark.parametrize(
     ("field", "now"),
-    [("price", "-1"), ("price", "x"), ("pack_size", "0"), ("lead_days", "400"), ("pack_size", "1e9")],
+    [
+        ("price", "-1"),
+        ("price", "x"),
+        ("pack_size", "0"),
+        ("lead_days", "400"),
+        ("pack_size", "1e9"),
+        ("discontinued", "perhaps"),
+    ],  # fmt: skip
 )
 def test_no_value_comes_in_by_a_list_that_could_not_be_typed(person, furnish, field, now):
     made = with_shop(person, furnish)
-    was = {"price": "5.00", "pack_size": "10", "lead_days": "3"}[field]
+    was = {"discontinued": "no", "price": "5.00", "pack_size": "10", "lead_days": "3"}[field]
     change = {"kind": "paper", "id": made["paper"]["id"], "field": field, "was": was, "now": now}
     answer = person.ask("POST", "/prices/take", {"changes": [change]})
     assert answer.status_code == 422, answer.content
@@ -211,8 +218,11 @@ def test_an_order_is_on_its_way_counts_in_the_list_and_goes_into_the_cupboard(pe
     row = person.get("/shopping")["rows"][0]
     assert (row["packs"], row["ordered"], row["comes_late"]) == (0, "10", False)
     (line,) = order["lines"]
+    other = ordered(person, made, packs=2)
+    assert [fault["code"] for fault in other.json()["faults"]] == ["other-order"]
     came = {"lines": [{"id": line["id"], "packs": 1}]}
     assert person.ask("POST", f"/orders/{order['id']}/arrived", came).status_code == 200
+    assert person.ask("DELETE", f"/shopping/bought/order:{order['id']}").status_code == 404
     assert paper_of(person, made)["on_hand"] == 12
     assert person.ask("POST", f"/orders/{order['id']}/arrived", came).status_code == 422
     assert (person.get("/orders")[0]["closed"], person.get("/shopping")["bought"]) == (True, [])

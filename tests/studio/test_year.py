@@ -90,3 +90,20 @@ def test_hours_and_takings_that_are_none_are_refused(person, furnish, sent, path
     answer = person.ask("PUT", f"/classes/{made['class']['id']}/result", sent)
     assert answer.status_code == 422
     assert [fault["path"] for fault in answer.json()["faults"]] == [path]
+
+
+def test_what_nobody_said_is_not_nothing(person, furnish):
+    made = furnish(person)
+    path = f"/classes/{made['class']['id']}"
+    person.save(path, person.get(path) | {"fee": None})
+    paper = person.get("/papers")[0]
+    person.save(f"/papers/{paper['id']}", paper | {"pack_price": None})
+    closed(person, made, hours="2")
+    found = person.get("/year?year=2025")
+    (row,), (total,) = found["held"], found["totals"]
+    assert (row["takings"], row["left"], row["hourly"], row["unpriced"]) == (None, None, None, 1)
+    assert (total["left"], total["hourly"], total["without_takings"]) == ("0.00", None, 1)
+    # It is said afterwards what it took.
+    person.ask("PUT", f"{path}/result", {"taken": "40", "hours": "2"})
+    (total,) = person.get("/year?year=2025")["totals"]
+    assert (total["left"], total["hourly"], total["unpriced"]) == ("39.04", "19.52", 1)

@@ -15,35 +15,42 @@ __all__ = ["Held", "YearTotal", "year_totals"]
 
 @dataclass(frozen=True, slots=True)
 class Held:
-    """A class that was held. Money in whole units of its currency; ``hours`` is None where nobody said.
+    """A class that was held. Money in whole units of its currency.
 
-    ``material`` is what was used up, ``other`` what else it cost.
+    ``takings`` and ``hours`` are None where nobody said. ``material`` is what was used up, ``other`` what
+    else it cost; ``unpriced`` things had no price, and are in neither.
     """
 
     name: str
     day: dt.date
     seats: int
-    takings: Decimal
+    takings: Decimal | None
     material: Decimal
     other: Decimal
     currency: str
     hours: Decimal | None = None
     place: str = ""
+    unpriced: int = 0
 
     @property
-    def left(self) -> Decimal:
-        """What is left of the takings after material and other costs."""
-        return self.takings - self.material - self.other
+    def left(self) -> Decimal | None:
+        """What is left of the takings after material and other costs; None where they are not known."""
+        return None if self.takings is None else self.takings - self.material - self.other
 
     @property
     def hourly(self) -> Decimal | None:
         """What is left for each hour, to the currency's minor unit; None where the hours are not known."""
-        return rounded(Fraction(self.left) / Fraction(self.hours), self.currency) if self.hours else None
+        if self.left is None or not self.hours:
+            return None
+        return rounded(Fraction(self.left) / Fraction(self.hours), self.currency)
 
 
 @dataclass(frozen=True, slots=True)
 class YearTotal:
-    """The classes of one currency added up; ``hourly`` is over those alone of which the hours are known."""
+    """The classes of one currency added up.
+
+    The money is of those alone whose takings are known; ``hourly`` of those whose hours are known as well.
+    """
 
     currency: str
     classes: int
@@ -55,6 +62,8 @@ class YearTotal:
     hours: Decimal
     without_hours: int
     hourly: Decimal | None
+    without_takings: int
+    unpriced: int
 
 
 def year_totals(held: Iterable[Held]) -> list[YearTotal]:
@@ -67,18 +76,21 @@ def year_totals(held: Iterable[Held]) -> list[YearTotal]:
 
 def _total(currency: str, rows: list[Held]) -> YearTotal:
     nothing = rounded(0, currency)
-    timed = [row for row in rows if row.hours]
+    known = [row for row in rows if row.left is not None]
+    timed = [row for row in known if row.hours]
     hours = sum((row.hours or Decimal(0) for row in timed), Decimal(0))
-    earned = sum((row.left for row in timed), nothing)
+    earned = sum((row.left or nothing for row in timed), nothing)
     return YearTotal(
         currency=currency,
         classes=len(rows),
         seats=sum(row.seats for row in rows),
-        takings=sum((row.takings for row in rows), nothing),
-        material=sum((row.material for row in rows), nothing),
-        other=sum((row.other for row in rows), nothing),
-        left=sum((row.left for row in rows), nothing),
+        takings=sum((row.takings or nothing for row in known), nothing),
+        material=sum((row.material for row in known), nothing),
+        other=sum((row.other for row in known), nothing),
+        left=sum((row.left or nothing for row in known), nothing),
         hours=hours,
-        without_hours=len(rows) - len(timed),
+        without_hours=sum(not row.hours for row in rows),
         hourly=rounded(Fraction(earned) / Fraction(hours), currency) if hours else None,
+        without_takings=len(rows) - len(known),
+        unpriced=sum(row.unpriced for row in known),
     )

@@ -49,36 +49,43 @@ def claim(kit_class: KitClass) -> dict[Thing, Decimal]:
     return claim_for(kit_class, planned.plan)
 
 
-@transaction.atomic
 def finish(kit_class: KitClass, by: int | None) -> None:
     """The class is over: the supplies that it used leave the cupboard, and nothing is set aside for it.
 
-    Its sheets left when they were cut. FileError where it is over already; CannotPlanError as core_job.
+    Its sheets left when they were cut. FileError where it is over already, or has no plan; CannotPlanError as
+    core_job.
     """
-    kit_class = KitClass.objects.select_for_update(of=("self",)).select_related("studio").get(pk=kit_class.pk)
-    if kit_class.finished is not None:
-        raise FileError([fault("", "finished-before")])
-    job = core_job(kit_class)
+    # Planned before anything is held: it may take its time, and be a task of its own.
+    totals = supply_totals(core_job(kit_class))
     planned = plan_of_class(kit_class)
-    if planned.plan is None:
-        raise FileError(planned.faults or [fault("", "still-planning")])
-    for total in supply_totals(job):
-        thing, why = Thing("supply", int(total.supply)), Because(Cause.USED, by, kit_class.pk)
-        move(kit_class.studio, thing, total.lent - total.needed, why)
-    release(kit_class.studio, kit_class.pk)
-    figures = _figures(planned.plan, kit_class.seats)
-    KitClass.objects.filter(pk=kit_class.pk).update(finished=timezone.now(), figures=figures)
+    with transaction.atomic():
+        rows = KitClass.objects.select_for_update(of=("self",)).select_related("studio")
+        kit_class = rows.get(pk=kit_class.pk)
+        if kit_class.finished is not None:
+            raise FileError([fault("", "finished-before")])
+        if planned.plan is None:
+            raise FileError(planned.faults or [fault("", "still-planning")])
+        for total in totals:
+            thing, why = Thing("supply", int(total.supply)), Because(Cause.USED, by, kit_class.pk)
+            move(kit_class.studio, thing, total.lent - total.needed, why)
+        release(kit_class.studio, kit_class.pk)
+        figures = _figures(planned.plan, kit_class.seats)
+        KitClass.objects.filter(pk=kit_class.pk).update(finished=timezone.now(), figures=figures)
 
 
-def _figures(plan: Plan, seats: int) -> dict[str, str | int]:
-    """What a class comes to, as it is kept: prices that change later do not change it."""
+def _figures(plan: Plan, seats: int) -> dict[str, str | int | None]:
+    """What a class comes to by its plan, as it is kept: prices that change later do not change it.
+
+    Takings are null where a seat had no fee; ``unpriced`` counts what had no price, and is in no sum.
+    """
     cost = plan.cost
     nothing = rounded(0, plan.currency)
     other = sum((line.amounts.cash_out for line in cost.lines if line.kind == "extra"), nothing)
     return {
         "currency": plan.currency,
         "seats": seats,
-        "takings": str(cost.takings or nothing),
+        "takings": None if cost.takings is None else str(cost.takings),
+        "unpriced": len(cost.unpriced),
         "material": str(cost.material_used.total - other),
         "other": str(other),
     }

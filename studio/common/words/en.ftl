@@ -210,6 +210,7 @@ supplier-failed = { $shop } answers with a failure of its own; try again later, 
 supplier-nonsense = { $shop } answers with something that cannot be read; nothing was changed
 not-sold-so = it is not sold in packs of that size; look at it in the cupboard
 takes-no-orders = { $shop } takes no orders from here
+other-order = another order was sent with this reference; send this one with its own
 order-closed = this order was closed before
 order-open = this order is still on the way
 not-a-picture = this is no picture that can be opened; send a JPEG, PNG or WebP

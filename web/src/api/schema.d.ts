@@ -5254,7 +5254,9 @@ export interface components {
         };
         /**
          * HeldOut
-         * @description A class that was held and closed; money as decimal text, ``hours`` null where nobody said.
+         * @description A class that was held and closed; money as decimal text, null where nobody said.
+         *
+         *     ``unpriced`` things had no price, and are not in the material.
          */
         HeldOut: {
             /** Id */
@@ -5271,19 +5273,21 @@ export interface components {
             /** Seats */
             seats: number;
             /** Takings */
-            takings: string;
+            takings: string | null;
             /** Material */
             material: string;
             /** Other */
             other: string;
             /** Left */
-            left: string;
+            left: string | null;
             /** Hours */
             hours: string | null;
             /** Hourly */
             hourly: string | null;
             /** Currency */
             currency: string;
+            /** Unpriced */
+            unpriced: number;
         };
         /**
          * NotClosedOut
@@ -5341,6 +5345,10 @@ export interface components {
             without_hours: number;
             /** Hourly */
             hourly: string | null;
+            /** Without Takings */
+            without_takings: number;
+            /** Unpriced */
+            unpriced: number;
         };
         /**
          * ResultIn

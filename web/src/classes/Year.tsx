@@ -121,22 +121,38 @@ function Held({ found }: { found: YearData }) {
               ),
             },
             { head: t`Seats`, num: true, cell: (row) => number(row.seats) },
-            { head: t`Takings`, num: true, cell: (row) => money(row.takings, row.currency) },
-            { head: t`Material`, num: true, cell: (row) => money(row.material, row.currency) },
+            {
+              head: t`Takings`,
+              num: true,
+              cell: (row) => (row.takings === null ? notSaid() : money(row.takings, row.currency)),
+            },
+            {
+              head: t`Material`,
+              num: true,
+              cell: (row) => (
+                <>
+                  {money(row.material, row.currency)}
+                  {row.unpriced ? <div className="severe">{withoutPrice(row.unpriced)}</div> : null}
+                </>
+              ),
+            },
             { head: t`Other costs`, num: true, cell: (row) => money(row.other, row.currency) },
             {
               head: t`Left`,
               num: true,
-              cell: (row) => (
-                <strong className={row.left.startsWith('-') ? 'severe' : undefined}>
-                  {money(row.left, row.currency)}
-                </strong>
-              ),
+              cell: (row) =>
+                row.left === null ? (
+                  notSaid()
+                ) : (
+                  <strong className={row.left.startsWith('-') ? 'severe' : undefined}>
+                    {money(row.left, row.currency)}
+                  </strong>
+                ),
             },
             {
               head: t`Hours`,
               num: true,
-              cell: (row) => row.hours ?? <span className="soft">{t`not said`}</span>,
+              cell: (row) => row.hours ?? notSaid(),
             },
             {
               head: t`Earned an hour`,
@@ -149,6 +165,11 @@ function Held({ found }: { found: YearData }) {
     </>
   )
 }
+
+const notSaid = () => <span className="soft">{t`not said`}</span>
+
+const withoutPrice = (count: number) =>
+  plural(count, { one: 'without one thing that has no price', other: 'without # things that have no price' })
 
 function Sum({ total }: { total: Total }) {
   const show = (amount: string) => money(amount, total.currency)
@@ -165,6 +186,15 @@ function Sum({ total }: { total: Total }) {
             of other costs
           </Trans>
         </p>
+        {total.without_takings ? (
+          <p className="severe">
+            {plural(total.without_takings, {
+              one: 'One class is left out: nobody said what it took.',
+              other: '# classes are left out: nobody said what they took.',
+            })}
+          </p>
+        ) : null}
+        {total.unpriced ? <p className="severe">{withoutPrice(total.unpriced)}</p> : null}
       </section>
       <section className="sheet" aria-label={t`Earned an hour`}>
         <h2>

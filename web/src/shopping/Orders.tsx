@@ -13,7 +13,7 @@ import classes from './Shopping.module.css'
 /** Order what is on the list of one shop. Sent again after a failure, it is the same order. */
 export function SendOrder({ shop, rows }: { shop: string; rows: ShoppingRow[] }) {
   const queries = useQueryClient()
-  const [reference] = useState(() => crypto.randomUUID().slice(0, 18))
+  const [reference, setReference] = useState(newReference)
   const [sending, setSending] = useState(false)
   const [problem, setProblem] = useState('')
   const lines = rows
@@ -24,7 +24,11 @@ export function SendOrder({ shop, rows }: { shop: string; rows: ShoppingRow[] })
     setProblem('')
     ask(api.POST('/api/orders', { body: { shop, reference, lines } }))
       .then(
-        () => changed(queries, 'stock'),
+        () => {
+          // What is ordered after this is another order.
+          setReference(newReference())
+          return changed(queries, 'stock')
+        },
         (error: Error) => setProblem(error.message),
       )
       .finally(() => setSending(false))
@@ -43,6 +47,8 @@ export function SendOrder({ shop, rows }: { shop: string; rows: ShoppingRow[] })
     </div>
   )
 }
+
+const newReference = () => crypto.randomUUID().slice(0, 18)
 
 /** What was ordered: on its way until it is here. */
 export function OnTheWay() {
