@@ -75,9 +75,13 @@ class ComparedOut(Schema):
 
 
 class ComparisonOut(Schema):
-    """A shop's list beside the cupboard."""
+    """A shop's list beside the cupboard.
+
+    ``assumed`` is the currency its prices are taken to be in where it names none, and empty where it does.
+    """
 
     shop: str
+    assumed: str = ""
     rows: list[ComparedOut]
 
 
@@ -205,7 +209,8 @@ def _compared(studio: Studio, prices: PriceList, shop: str) -> ComparisonOut:
     if priced and prices.currency and prices.currency != studio.currency:
         raise FileError([fault("", "other-currency", list=prices.currency, studio=studio.currency)])
     rows = compare(prices.lines, stocked_of(studio, shop))
-    return ComparisonOut(shop=shop, rows=[_out(row, studio.measure) for row in rows])
+    assumed = studio.currency if priced and not prices.currency else ""
+    return ComparisonOut(shop=shop, assumed=assumed, rows=[_out(row, studio.measure) for row in rows])
 
 
 def _out(row: Compared, units: Unit) -> ComparedOut:

@@ -190,7 +190,7 @@ def test_a_file_that_is_no_list_of_ours_is_refused_with_a_reason(person, name, c
         ("lead_days", "400"),
         ("pack_size", "1e9"),
         ("discontinued", "perhaps"),
-    ],  # fmt: skip
+    ],
 )
 def test_no_value_comes_in_by_a_list_that_could_not_be_typed(person, furnish, field, now):
     made = with_shop(person, furnish)
@@ -280,3 +280,9 @@ def test_the_simulated_shops_hand_out_lists_that_are_lists(served):
     found = read_price_list_json(text)
     assert (found.shop, found.currency, len(found.lines)) == (REED, "EUR", len(json.loads(text)["lines"]))
     assert any(line.discontinued for line in found.lines)
+
+
+def test_a_list_without_a_currency_is_said_to_be_taken_as_ours(person):
+    for content, assumed in ((b"name,price\nA,3\n", "EUR"), (b"name,price,currency\nA,3,EUR\n", "")):
+        found = person.ask("POST", "/prices/compare", as_file("list.csv", content)).json()
+        assert found["assumed"] == assumed

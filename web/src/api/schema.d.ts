@@ -5596,10 +5596,17 @@ export interface components {
         /**
          * ComparisonOut
          * @description A shop's list beside the cupboard.
+         *
+         *     ``assumed`` is the currency its prices are taken to be in where it names none, and empty where it does.
          */
         ComparisonOut: {
             /** Shop */
             shop: string;
+            /**
+             * Assumed
+             * @default
+             */
+            assumed: string;
             /** Rows */
             rows: components["schemas"]["ComparedOut"][];
         };

@@ -157,6 +157,11 @@ function Found({ found }: { found: Comparison }) {
   return (
     <>
       <p className={classes.narrow}>{sentence(found.rows)}</p>
+      {found.assumed ? (
+        <p className="severe">
+          <Trans>The list names no currency: its prices are taken as {found.assumed}.</Trans>
+        </p>
+      ) : null}
       {rows.length ? (
         <>
           <Changes rows={rows} off={off} setOff={setOff} stale={taken !== null} />
