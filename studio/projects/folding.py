@@ -7,9 +7,9 @@ from itertools import combinations
 
 from neat_sheaf.folding import Folded, Form, Sizes, fold
 from neat_sheaf.folding.enclosing import alone, takers
-from neat_sheaf.folding.girths import generous, girths, rounded_up
+from neat_sheaf.folding.girths import USUAL_BOW, generous, girths, rounded_up
 from neat_sheaf.folding.together import Assembled, fold_project, together_of
-from neat_sheaf.measure.length import Length, inches, write_length
+from neat_sheaf.measure.length import Length, write_length
 from neat_sheaf.messages import Boxed, Level, several
 from neat_sheaf.project import Project as CoreProject
 from neat_sheaf.stock import Supply as CoreSupply
@@ -18,8 +18,6 @@ from studio.cupboard.models import Paper
 from studio.projects.schemas import FoldedOut, GirthOut, RemarkOut, TogetherOut
 
 __all__ = ["folded_out", "folded_project"]
-
-USUAL_BOW = inches(12)  # From memory: what a small bow takes.
 
 
 def folded_project(

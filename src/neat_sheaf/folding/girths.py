@@ -7,10 +7,11 @@ from __future__ import annotations
 
 from itertools import combinations
 
-from neat_sheaf.measure.length import CENTIMETRE, INCH, MILLIMETRE, Length, Unit
+from neat_sheaf.measure.length import CENTIMETRE, INCH, MILLIMETRE, Length, Unit, inches
 
-__all__ = ["generous", "girths", "rounded_up"]
+__all__ = ["USUAL_BOW", "generous", "girths", "rounded_up"]
 
+USUAL_BOW = inches(12)  # From memory: what a small bow takes.
 _SIXTEENTH = INCH // 16
 
 
