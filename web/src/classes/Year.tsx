@@ -42,8 +42,8 @@ export function Year() {
           </div>
           <p className="soft">
             <Trans>
-              Classes that are over, with the prices of their day: what was used up, whoever paid for it when.
-              For whoever does your taxes; ask them what counts, this is no advice.
+              Classes that are over, with the prices of their day: what their plans used up, without miscuts,
+              whoever paid for it when. For whoever does your taxes; ask them what counts, this is no advice.
             </Trans>
           </p>
           {found.held.length ? (
