@@ -7,7 +7,7 @@ from enum import StrEnum
 
 from neat_sheaf.measure.length import Length, inches
 
-__all__ = ["USUAL_HABITS", "Habits", "LidFeel", "Scoring"]
+__all__ = ["USUAL_HABITS", "Habits", "LidFeel", "School", "Scoring"]
 
 
 _EIGHTH, _QUARTER, _SIX, _EVEN = inches("1/8"), inches("1/4"), inches(6), inches("1/32")
@@ -18,6 +18,14 @@ class Scoring(StrEnum):
 
     BOARD = "board"
     BLADE = "blade"
+
+
+class School(StrEnum):
+    """What a studio sticks with: strong tape holds at once, wet glue shifts and dries, a runner rolls on."""
+
+    TAPE = "tape"
+    GLUE = "glue"
+    RUNNER = "runner"
 
 
 class LidFeel(StrEnum):
@@ -39,6 +47,8 @@ class Habits:
     ``groove`` is the distance of the scoring board's grooves, ``plate`` the width of the
     die-cutting machine's plates, ``tape`` the width of the adhesive on tabs, ``border`` the
     usual border of a mat a side, ``even`` what two borders may differ by and still look even.
+    Tabs and glued panels are stuck with ``tabs_with``, mats with ``mats_with``. Wet glue stays
+    ``keep_back`` from edges and ends, so that it does not ooze out, and is left ``drying`` minutes.
     """
 
     scoring: Scoring = Scoring.BLADE
@@ -48,6 +58,10 @@ class Habits:
     border: Length = _EIGHTH  # Common practice.
     lid: LidFeel = LidFeel.EASY
     even: Length = _EVEN  # From memory.
+    tabs_with: School = School.TAPE  # Common practice: one school; the other takes wet glue.
+    mats_with: School = School.RUNNER  # From memory.
+    keep_back: Length = _EIGHTH  # From memory.
+    drying: int = 10  # Minutes, from memory; the label of the glue decides.
 
 
 USUAL_HABITS = Habits()

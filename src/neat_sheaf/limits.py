@@ -15,6 +15,7 @@ __all__ = [
     "LARGEST_FILE",
     "LARGEST_SHEET",
     "LEAST_SIZE",
+    "LONGEST_DRYING",
     "LONGEST_NAME",
     "LONGEST_TEXT",
     "MONEY_DECIMALS",
@@ -49,6 +50,7 @@ MOST_KEYS = 400  # of one object
 MOST_ITEMS = 2_000  # of one list
 MOST_FAULTS = 100  # listed of one file; who reads more?
 LONGEST_TEXT = 400  # characters
+LONGEST_DRYING = 10_080  # minutes: a week
 LONGEST_NAME = 120  # characters: of a project, class, paper, supply, pack, colourway, studio
 MOST_PIECES = 500  # kinds on a list
 MOST_LINES = 3_000  # scores, slits, holes, corners, tabs and faces of a whole list

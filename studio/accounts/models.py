@@ -7,7 +7,7 @@ from typing import Literal, cast
 from django.conf import settings
 from django.db import models
 
-from neat_sheaf.habits import Habits, LidFeel, Scoring
+from neat_sheaf.habits import Habits, LidFeel, School, Scoring
 from neat_sheaf.measure.length import Length, Unit
 from neat_sheaf.pace import Pace
 from studio.accounts.places import DEFAULT_PLACE
@@ -41,6 +41,11 @@ class Studio(models.Model):
     tape_nm = models.BigIntegerField(default=6_350_000)
     border_nm = models.BigIntegerField(default=3_175_000)
     even_nm = models.BigIntegerField(default=793_750)
+    # What tabs and mats are stuck with, how far glue stays back, and the minutes it dries.
+    tabs_with = models.CharField(max_length=6, default="tape")
+    mats_with = models.CharField(max_length=6, default="runner")
+    keep_back_nm = models.BigIntegerField(default=3_175_000)
+    drying = models.IntegerField(default=10)
     lid = models.CharField(max_length=4, default="easy")
     hour_worth = models.DecimalField(max_digits=12, decimal_places=4, null=True, blank=True)
     sheet_worth = models.DecimalField(max_digits=12, decimal_places=4, null=True, blank=True)
@@ -57,6 +62,15 @@ class Studio(models.Model):
             models.CheckConstraint(
                 condition=models.Q(scoring__in=["board", "blade"], lid__in=["snug", "easy"]),
                 name="studio_habits",
+            ),
+            models.CheckConstraint(
+                condition=models.Q(
+                    tabs_with__in=["tape", "glue", "runner"],
+                    mats_with__in=["tape", "glue", "runner"],
+                    keep_back_nm__gte=0,
+                    drying__gte=0,
+                ),
+                name="studio_sticking",
             ),
             models.CheckConstraint(
                 condition=models.Q(groove_nm__gt=0, plate_nm__gt=0, tape_nm__gt=0, border_nm__gte=0),
@@ -94,6 +108,10 @@ class Studio(models.Model):
             border=Length(self.border_nm),
             lid=LidFeel(self.lid),
             even=Length(self.even_nm),
+            tabs_with=School(self.tabs_with),
+            mats_with=School(self.mats_with),
+            keep_back=Length(self.keep_back_nm),
+            drying=self.drying,
         )
 
 

@@ -6,8 +6,11 @@ from typing import Literal
 
 from ninja import Field, Schema
 
+from neat_sheaf.limits import LONGEST_DRYING
 from studio.accounts.models import Measure
 from studio.accounts.places import DEFAULT_PLACE
+
+Sticking = Literal["tape", "glue", "runner"]
 
 __all__ = ["Credentials", "HabitsDoc", "SessionOut", "StudioOut"]
 
@@ -54,6 +57,10 @@ class HabitsDoc(Schema):
     border: str
     even: str = "1/32 in"
     lid: Literal["snug", "easy"]
+    tabs_with: Sticking = "tape"
+    mats_with: Sticking = "runner"
+    keep_back: str = "1/8 in"
+    drying: int = Field(10, ge=0, le=LONGEST_DRYING)
     place: str = DEFAULT_PLACE
     first_day: int = Field(1, ge=0, le=6)
     hour_worth: str | None = None

@@ -37,6 +37,10 @@ def habits_of(studio: Studio) -> HabitsDoc:
         border=said(habits.border),
         even=said(habits.even),
         lid=habits.lid.value,
+        tabs_with=habits.tabs_with.value,
+        mats_with=habits.mats_with.value,
+        keep_back=said(habits.keep_back),
+        drying=habits.drying,
         place=studio.place,
         first_day=studio.first_day,
         hour_worth=_worth(studio.hour_worth),
@@ -58,6 +62,7 @@ def change_habits(studio: Studio, payload: HabitsDoc) -> Studio:
         setattr(studio, f"{field}_nm", root.take(field, _tool, Length(1)))
     studio.border_nm = root.take("border", _border, Length(0))
     studio.even_nm = root.take("even", _border, Length(0))
+    studio.keep_back_nm = root.take("keep_back", _border, Length(0))
     studio.place = root.take("place", _place, studio.place)
     studio.hour_worth = root.take("hour_worth", JsonValue.amount, None) if payload.hour_worth else None
     studio.sheet_worth = root.take("sheet_worth", JsonValue.amount, None) if payload.sheet_worth else None
@@ -65,6 +70,8 @@ def change_habits(studio: Studio, payload: HabitsDoc) -> Studio:
         raise FileError(faults)
     studio.units, studio.scoring, studio.lid = units, payload.scoring, payload.lid
     studio.first_day = payload.first_day
+    studio.tabs_with, studio.mats_with = payload.tabs_with, payload.mats_with
+    studio.drying = payload.drying
     studio.version += 1
     studio.save()
     return studio

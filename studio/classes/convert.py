@@ -22,6 +22,7 @@ from studio.cupboard.convert import core_pack, core_paper, core_supply, plain_pr
 from studio.cupboard.ledger import Thing
 from studio.cupboard.models import Paper
 from studio.projects.convert import core_project
+from studio.projects.services import with_worked_out
 
 __all__ = ["core_job"]
 
@@ -36,6 +37,7 @@ def core_job(kit_class: KitClass, listed: Project | None = None) -> core.Job:
         project = variant_of(listed or core_project(kit_class.project), kit_class.variant)
     except UnknownNumberError as error:
         raise CannotPlanError([Fault("variant", error.message)]) from error
+    project = with_worked_out(project, studio)
     colourways = list(kit_class.colourways.prefetch_related("choices"))
     kits = share_out(kit_class.seats + kit_class.samples + kit_class.spares, [c.share for c in colourways])
     faults: list[Fault] = []

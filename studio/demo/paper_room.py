@@ -87,6 +87,7 @@ SUPPLIES: list[dict[str, Any]] = [
         "joinable": False,
         "shop": SMALL_SHOP,
     },
+    {"name": "Runner refill", "unit": "length", "pack_size": "315", "pack_price": "4.60", "on_hand": "200"},
     {"name": "Wet glue", "unit": "ml", "pack_size": "50", "pack_price": "4.10", "on_hand": "30"},
     {"name": "Copper brads", "unit": "each", "pack_size": "50", "pack_price": "3.25", "on_hand": "50"},
     {
@@ -158,8 +159,9 @@ PROJECTS: list[dict[str, Any]] = [
             {"name": "Label", "paper": "accent", "width": "2", "height": "2", "cut": "punch", "margin": "1/8"},
         ],
         "supplies": [
-            {"supply": "Strong tape, 1/4 in", "per_kit": "18"},
-            {"supply": "Foam pads", "per_kit": "4"},
+            {"supply": "Strong tape, 1/4 in", "sticks": ["tab"]},
+            {"supply": "Runner refill", "sticks": ["mat"]},
+            {"supply": "Foam pads", "lifts": ["Label"]},
             {"supply": "Hemp ribbon", "per_kit": "24", "girth": "11 1/2", "bow": "12"},
             {"supply": "Seed envelopes, C7", "per_kit": "3"},
         ],
@@ -237,8 +239,8 @@ PROJECTS: list[dict[str, Any]] = [
         ],
         "fits": [{"kind": "lid", "outer": "Lid", "inner": "Base"}],
         "supplies": [
-            {"supply": "Strong tape, 1/4 in", "per_kit": "16"},
-            {"supply": "Wet glue", "per_kit": "2"},
+            {"supply": "Strong tape, 1/4 in", "per_kit": "20", "sticks": ["tab"]},
+            {"supply": "Wet glue", "sticks": ["mat"]},
         ],
     },
 ]  # fmt: skip

@@ -42,6 +42,9 @@ def core_project(project: models.Project) -> core.Project:
                 _maybe(u.bow_nm),
                 u.shared_by,
                 u.lent,
+                tuple(core.GluedAt(kind) for kind in u.sticks),
+                tuple(u.lifts),
+                u.typed,
             )
             for u in project.uses.all()
         ),
@@ -291,6 +294,9 @@ def store_pieces(row: models.Project, project: core.Project) -> None:
             bow_nm=u.bow,
             shared_by=u.shared_by,
             lent=u.lent,
+            sticks=[kind.value for kind in u.sticks],
+            lifts=list(u.lifts),
+            typed=u.typed,
         )
         for n, u in enumerate(project.supplies)
     )

@@ -62,15 +62,20 @@ class FitDoc(Doc):
 
 
 class UseDoc(Doc):
-    """What is taken of a supply (its id as text), by each kit or by so many people; 0: by the class."""
+    """What is taken of a supply (its id as text), by each kit or by so many people; 0: by the class.
+
+    With no ``per_kit`` it is worked out from what it ``sticks`` (tab, joint, mat) or ``lifts`` (pieces).
+    """
 
     supply: str
-    per_kit: str
+    per_kit: str | None = None
     cuts: int = 1
     girth: str | None = None
     bow: str | None = None
     shared_by: int | None = None
     lent: bool | None = None
+    sticks: list[str] | None = None
+    lifts: list[str] | None = None
 
 
 class StepDoc(Doc):
@@ -266,13 +271,31 @@ class GirthOut(Schema):
     generous: str
 
 
+class GlueOut(Schema):
+    """The lines of adhesive of one kind (tab, joint, mat) in a kit.
+
+    ``length`` and ``ml`` are what tape or runner, and wet glue, take for them; ``pieces`` says where they
+    are. ``school`` is what the studio holds them with, ``supplies`` the ids of those it has, ``minutes`` how
+    long wet glue dries.
+    """
+
+    at: str
+    length: str
+    ml: str
+    pieces: str
+    school: str
+    supplies: list[int]
+    minutes: int
+
+
 class ProjectOut(ProjectIn):
     """A project as it is kept, with what the checks say.
 
     ``words`` is each piece as one tidy line, ``also`` what a table has no column for,
     ``numbers`` every number that a version may change, ``papers`` the papers that the classes
     have chosen for each role, the soonest class first. ``folded`` is each piece folded, ``girths`` the ways
-    round what is finished.
+    round what is finished, ``glue`` the lines of adhesive, ``worked`` what is worked out of each supply that
+    sticks or lifts something, by its id, typed over or not.
     """
 
     id: int
@@ -284,6 +307,8 @@ class ProjectOut(ProjectIn):
     folded: list[FoldedOut]
     together: list[TogetherOut]
     girths: list[GirthOut]
+    glue: list[GlueOut]
+    worked: dict[str, str]
     papers: dict[str, list[int]]
 
 

@@ -8,6 +8,7 @@ from django.db import transaction
 from django.db.models import F
 
 from neat_sheaf.errors import Fault
+from neat_sheaf.folding.sticking import worked_out
 from neat_sheaf.formats.project_part import project_document, read_project
 from neat_sheaf.formats.reading import Faulty, FileError, JsonValue
 from neat_sheaf.measure.length import Unit, write_length
@@ -21,10 +22,11 @@ from studio.cupboard.convert import core_supply
 from studio.projects.convert import core_project, store_pieces
 from studio.projects.findings import findings_of, papers_chosen
 from studio.projects.folding import folded_project
+from studio.projects.gluing import glue_out, worked_amounts
 from studio.projects.models import Project
 from studio.projects.schemas import ProjectIn, ProjectOut
 
-__all__ = ["project_out", "read_document", "store_project", "version_of"]
+__all__ = ["project_out", "read_document", "store_project", "version_of", "with_worked_out"]
 
 
 def project_out(project: Project, voice: Voice, version: str = "") -> ProjectOut:
@@ -57,6 +59,8 @@ def project_out(project: Project, voice: Voice, version: str = "") -> ProjectOut
             "folded": folded,
             "together": together,
             "girths": ways,
+            "glue": glue_out(core, supplies, project.studio.habits, voice),
+            "worked": worked_amounts(core, supplies, project.studio.habits, units),
             "checks": findings_of(core, project.studio, chosen, voice),
         }
     )
@@ -65,15 +69,23 @@ def project_out(project: Project, voice: Voice, version: str = "") -> ProjectOut
 def version_of(project: Project, version: str) -> CoreProject:
     """The core's project in that sister version; FileError where there is none of the name."""
     try:
-        return variant_of(core_project(project), version)
+        found = variant_of(core_project(project), version)
     except UnknownNumberError as error:
         raise FileError([Fault("version", error.message)]) from error
+    return with_worked_out(found, project.studio)
+
+
+def with_worked_out(project: CoreProject, studio: Studio) -> CoreProject:
+    """The project with what is worked out of its adhesives as the studio works now."""
+    named = [int(use.supply) for use in project.supplies if not use.typed]
+    supplies = [core_supply(s) for s in studio.supplies.filter(pk__in=named)] if named else []
+    return worked_out(project, supplies, studio.habits, studio.measure)
 
 
 def store_project(project: Project, payload: ProjectIn, studio: Studio) -> Project:
     """Keep a project whole; FileError with every fault of what was sent."""
     document = payload.model_dump(by_alias=True, exclude={"version", "units"}, exclude_none=True)
-    core = read_document(document, studio, payload.units or studio.measure)
+    core = with_worked_out(read_document(document, studio, payload.units or studio.measure), studio)
     with transaction.atomic():
         _follow_renamed_versions(project, [variant.name for variant in core.variants])
         project.name = core.name

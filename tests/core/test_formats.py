@@ -8,11 +8,12 @@ import pytest
 from hypothesis import given, settings
 from hypothesis import strategies as st
 
+from neat_sheaf.folding.sticking import worked_out
 from neat_sheaf.formats.job_file import read_job, write_job
 from neat_sheaf.formats.plan_file import plan_document, write_plan
 from neat_sheaf.formats.reading import Faulty, FileError, load_json
 from neat_sheaf.formats.reading import JsonValue as Value
-from neat_sheaf.habits import Habits, Scoring
+from neat_sheaf.habits import Habits, School, Scoring
 from neat_sheaf.job import Class, Colourway, Cutting, Extra, Job, OtherFee, Per, Style
 from neat_sheaf.measure.length import Length
 from neat_sheaf.measure.side import Side
@@ -33,6 +34,7 @@ from neat_sheaf.project import (
     FitKind,
     Fold,
     Glue,
+    GluedAt,
     Hole,
     Line,
     MatOf,
@@ -62,6 +64,8 @@ from .building import job, letter, piece
 
 LENGTHS = st.integers(0, 400_000_000).map(Length)
 SIZES = st.integers(1_000_000, 400_000_000).map(Length)  # a millimetre and up
+STICKS = st.lists(st.sampled_from(GluedAt), min_size=1, unique=True).map(tuple)
+TAPES = st.sampled_from([(), ("tape",)])
 EXTRAS = st.builds(
     Extra, st.sampled_from(["Room", "My time", "Punch"]), st.decimals(0, 99, places=2), st.sampled_from(Per),
     st.decimals("0.25", 9, places=2), st.integers(1, 90),
@@ -221,12 +225,22 @@ def whole_jobs(draw):
     tie = SupplyUse("ribbon", None, Length(3 * cut), 3, draw(st.one_of(st.none(), SIZES)), draw(LENGTHS))
     uses = (
         tie,
-        SupplyUse("glue", count=Decimal("1.5"), shared_by=draw(st.integers(0, 9)), lent=draw(st.booleans())),
+        *draw(st.sampled_from([(), (SupplyUse("pads", Decimal(0), lifts=("A", "Gone"), typed=False),)])),
+        *(SupplyUse(name, None, Length(0), sticks=draw(STICKS), typed=False) for name in draw(TAPES)),
+        SupplyUse(
+            "glue",
+            count=Decimal("1.5"),
+            shared_by=draw(st.integers(0, 9)),
+            lent=draw(st.booleans()),
+            sticks=draw(st.one_of(st.just(()), STICKS)),
+        ),
     )
     supplies = (
         Supply("ribbon", "Ribbon", SupplyUnit.LENGTH, Decimal(4 * cut), None, Decimal(cut), False),
         Supply("glue", "Glue", SupplyUnit.ML, Decimal("50"), Decimal("4.10"), holds=draw(HOLDS)),
         Supply("bags", "Bags", SupplyUnit.EACH, Decimal("12")),
+        Supply("pads", "Pads", SupplyUnit.EACH, Decimal("300")),
+        Supply("tape", "Tape", SupplyUnit.LENGTH, Decimal(10**10)),
     )
     papers = tuple(
         Paper(name, name.upper(), draw(SIZES), draw(SIZES), caliper=draw(LENGTHS), weight=draw(WEIGHTS))
@@ -254,7 +268,10 @@ def whole_jobs(draw):
     klass = Class(3, 1, 1, fee, colourways, tuple(extras), tuple(fees))
     units = draw(st.sampled_from(["in", "cm", "mm"]))
     project = replace(draw(assembled(listed, ["ribbon", "glue", "bags"])), fits=fits, supplies=uses)
-    habits = Habits(draw(st.sampled_from(Scoring)), draw(SIZES), draw(SIZES), draw(SIZES), draw(LENGTHS))
+    habits = Habits(draw(st.sampled_from(Scoring)), draw(SIZES), draw(SIZES), draw(SIZES), draw(LENGTHS),
+                    tabs_with=draw(st.sampled_from(School)), mats_with=draw(st.sampled_from(School)),
+                    keep_back=draw(LENGTHS), drying=draw(st.integers(0, 10_080)))  # fmt: skip
+    project = worked_out(project, supplies, habits, units)
     return Job(project, papers, supplies, klass, cutting, units, "GBP", habits)
 
 

@@ -16,6 +16,8 @@ from neat_sheaf.costing.fee import extra_cost, extra_count
 from neat_sheaf.costing.purchases import sheets_used, times_taken
 from neat_sheaf.costing.spools import spool_plan
 from neat_sheaf.cutting.plan import PaperPlan
+from neat_sheaf.folding.glue_lines import length_of
+from neat_sheaf.folding.sticking import glued_in, pads_under, taken_for
 from neat_sheaf.job import Extra, Job
 from neat_sheaf.measure.length import Length
 from neat_sheaf.measure.money import PerKit
@@ -201,12 +203,38 @@ def _use(job: Job, use: SupplyUse, supply: Supply) -> Message:
         amount = _amount(Decimal(use.length), supply)
     else:
         amount = message("explained-amount.lengths", count=use.cuts, length=Measured(use.cut_length))
+    if use.sticks or use.lifts:
+        amount = _held(job, use, supply, amount)
     times = times_taken(use, job.klass)
     if use.shared_by == 1:
         return message("explained-use.kit", amount=amount, times=times)
     if use.shared_by:
         return message("explained-use.table", amount=amount, people=use.shared_by, times=times)
     return message("explained-use.class", amount=amount)
+
+
+def _held(job: Job, use: SupplyUse, supply: Supply, amount: Message) -> Message:
+    """The amount with what it is worked out from, or what it was typed over."""
+    lines, habits = glued_in(job.project), job.habits
+    if use.typed:
+        worked = taken_for(use, supply, job.project, lines, habits, job.units)
+        figure = Decimal(worked.length) if worked.length is not None else worked.count or Decimal(0)
+        return message("explained-amount.over", amount=amount, worked=_amount(figure, supply))
+    parts = [
+        message(f"explained-stuck.{kind.value}", length=Measured(length))
+        for kind in use.sticks
+        if (length := length_of(lines, kind))
+    ]
+    parts += [
+        message("explained-stuck.pads", count=pads_under(piece) * piece.per_kit, piece=piece.name)
+        for piece in job.project.pieces
+        if piece.name in use.lifts
+    ]
+    whence = several(parts or [message("explained-stuck.nothing")], "and")
+    if supply.unit is SupplyUnit.ML:
+        back = Measured(habits.keep_back)
+        return message("explained-amount.back", amount=amount, whence=whence, back=back)
+    return message("explained-amount.worked", amount=amount, whence=whence)
 
 
 def _amount(amount: Decimal, supply: Supply) -> Message:

@@ -6,6 +6,7 @@ from collections.abc import Iterator
 from dataclasses import replace
 
 from neat_sheaf.checks.finding import CheckContext, Finding, Fix, Level, of_named
+from neat_sheaf.habits import School
 from neat_sheaf.job import may_turn
 from neat_sheaf.measure.length import Length, inches, millimetres
 from neat_sheaf.measure.side import Side
@@ -26,7 +27,10 @@ SHEETS = {
 
 
 def check_tabs(context: CheckContext, index: int, piece: Piece) -> Iterator[Finding]:
-    """A tab narrower than the adhesive that is to hold it, or on a panel that is not there."""
+    """A tab narrower than the tape that is to hold it, or on a panel that is not there.
+
+    A bead of wet glue has no width to speak of.
+    """
     for tab in piece.tabs:
         size = panel_size(piece, tab.panel)
         place = {"column": tab.panel.column, "row": tab.panel.row}
@@ -38,7 +42,7 @@ def check_tabs(context: CheckContext, index: int, piece: Piece) -> Iterator[Find
             )  # fmt: skip
             continue
         wanted = tab.runs * context.habits.tape
-        if min(size) >= wanted:
+        if min(size) >= wanted or context.habits.tabs_with is School.GLUE:
             continue
         side = Side.WIDTH if size[0] <= size[1] else Side.HEIGHT
         number = (tab.panel.column if side is Side.WIDTH else tab.panel.row) - 1

@@ -4,22 +4,13 @@ from __future__ import annotations
 
 from collections.abc import Callable, Iterator
 from dataclasses import dataclass
-from enum import StrEnum
 
 from neat_sheaf.folding.folded import Folded
 from neat_sheaf.measure.length import Length
-from neat_sheaf.project import FitKind, Panel, Piece, Project
+from neat_sheaf.project import FitKind, GluedAt, Panel, Piece, Project
 from neat_sheaf.project.panels import panel_size
 
 __all__ = ["GlueLine", "GluedAt", "glue_lines", "length_of"]
-
-
-class GluedAt(StrEnum):
-    """What an adhesive line holds: a tab, a panel glued onto another piece's, or the edges of a mat."""
-
-    TAB = "tab"
-    JOINT = "joint"
-    MAT = "mat"
 
 
 @dataclass(frozen=True, slots=True)
@@ -37,14 +28,25 @@ class GlueLine:
         """The length of all of it in a kit."""
         return Length(self.length * self.runs * self.count)
 
+    def kept_back(self, by: Length) -> Length:
+        """All of it in a kit where it stops ``by`` nm short of every edge that it runs towards.
+
+        A line loses that at both ends, the four sides round a mat at all eight. One too short for it
+        keeps a drop as long as ``by``.
+        """
+        ends = 8 if self.at is GluedAt.MAT else 2
+        one = max(self.length - ends * by, min(self.length, by))
+        return Length(one * self.runs * self.count)
+
 
 def glue_lines(project: Project, folded: Callable[[Piece], Folded]) -> Iterator[GlueLine]:
     """Every line of adhesive that a kit takes.
 
     Along the long side of each tab, whether the list says it or the form of the piece has it; along the long
-    side of each panel that is glued onto another piece; around the four edges of each mat. A mat on foam pads
-    takes none, which nobody says: mats are told apart from the rest.
+    side of each panel that is glued onto another piece; around the four edges of each mat. A piece that lies
+    on pads or dots takes none.
     """
+    lifted = project.lifted
     for piece in project.pieces:
         if not piece.per_kit:
             continue
@@ -55,12 +57,14 @@ def glue_lines(project: Project, folded: Callable[[Piece], Folded]) -> Iterator[
             size = panel_size(piece, panel)
             if size is not None:
                 yield GlueLine(piece.name, GluedAt.TAB, Length(max(size)), times, piece.per_kit)
-        if piece.mat_of is not None:
+        if piece.mat_of is not None and piece.name not in lifted:
             around = Length(2 * (piece.width + piece.height))
             yield GlueLine(piece.name, GluedAt.MAT, around, 1, piece.per_kit)
     for fit in project.fits:
         outer = project.piece(fit.outer)
-        if fit.kind is FitKind.GLUED and outer is not None and fit.outer_panel is not None:
+        if outer is None or outer.name in lifted:
+            continue
+        if fit.kind is FitKind.GLUED and fit.outer_panel is not None:
             size = panel_size(outer, fit.outer_panel)
             if size is not None:
                 yield GlueLine(outer.name, GluedAt.JOINT, Length(max(size)), 1, outer.per_kit)

@@ -3,10 +3,12 @@
 from __future__ import annotations
 
 import json
+from dataclasses import fields
 from enum import StrEnum
 from typing import Any
 
 from neat_sheaf.errors import Fault
+from neat_sheaf.folding.sticking import worked_out
 from neat_sheaf.formats.class_part import class_document, read_class
 from neat_sheaf.formats.cutting_part import cutting_document, read_cutting
 from neat_sheaf.formats.project_part import project_document, read_project
@@ -20,8 +22,9 @@ from neat_sheaf.formats.stock_part import (
     read_supply,
     supply_document,
 )
-from neat_sheaf.habits import USUAL_HABITS, Habits, LidFeel, Scoring
+from neat_sheaf.habits import USUAL_HABITS, Habits, LidFeel, School, Scoring
 from neat_sheaf.job import Cutting, Job
+from neat_sheaf.limits import LONGEST_DRYING
 from neat_sheaf.measure.length import Unit, write_length
 from neat_sheaf.messages import several
 from neat_sheaf.project import Project
@@ -38,6 +41,7 @@ class _Units(StrEnum):
     MM = "mm"
 
 
+_HABITS = [field.name for field in fields(Habits)]
 _UNITS: dict[_Units, Unit] = {_Units.IN: "in", _Units.CM: "cm", _Units.MM: "mm"}
 
 
@@ -79,7 +83,8 @@ def _read_root(root: JsonValue) -> Job:
     klass = read_class(root.key("class"), roles, known)
     cutting = root.take("cutting", read_cutting, Cutting())
     habits = root.take("habits", _habits, USUAL_HABITS)
-    return Job(_version(root, project), papers, supplies, klass, cutting, units, currency, habits, packs)
+    project = worked_out(_version(root, project), supplies, habits, units)
+    return Job(project, papers, supplies, klass, cutting, units, currency, habits, packs)
 
 
 def _version(root: JsonValue, project: Project) -> Project:
@@ -98,7 +103,7 @@ def _version(root: JsonValue, project: Project) -> Project:
 
 
 def _habits(node: JsonValue) -> Habits:
-    node.object((), ["scoring", "groove", "plate", "tape", "border", "lid", "even"])
+    node.object((), [*_HABITS])
     usual = USUAL_HABITS
     return Habits(
         scoring=node.take("scoring", lambda n: n.choice(Scoring), usual.scoring),
@@ -108,6 +113,10 @@ def _habits(node: JsonValue) -> Habits:
         border=node.take("border", JsonValue.length, usual.border),
         even=node.take("even", JsonValue.length, usual.even),
         lid=node.take("lid", lambda n: n.choice(LidFeel), usual.lid),
+        tabs_with=node.take("tabs_with", lambda n: n.choice(School), usual.tabs_with),
+        mats_with=node.take("mats_with", lambda n: n.choice(School), usual.mats_with),
+        keep_back=node.take("keep_back", JsonValue.length, usual.keep_back),
+        drying=node.take("drying", lambda n: n.whole(0, LONGEST_DRYING), usual.drying),
     )
 
 
@@ -137,5 +146,9 @@ def job_document(job: Job) -> dict[str, Any]:
             "border": write_length(job.habits.border, units),
             "even": write_length(job.habits.even, units),
             "lid": job.habits.lid.value,
+            "tabs_with": job.habits.tabs_with.value,
+            "mats_with": job.habits.mats_with.value,
+            "keep_back": write_length(job.habits.keep_back, units),
+            "drying": job.habits.drying,
         },
     }

@@ -16,6 +16,7 @@ __all__ = [
     "Fit",
     "FitKind",
     "Glue",
+    "GluedAt",
     "Override",
     "PaperOverride",
     "PaperSide",
@@ -47,6 +48,14 @@ class PaperSide(StrEnum):
 
     PRINT = "print"
     REVERSE = "reverse"
+
+
+class GluedAt(StrEnum):
+    """What an adhesive line holds: a tab, a panel glued onto another piece's, or the edges of a mat."""
+
+    TAB = "tab"
+    JOINT = "joint"
+    MAT = "mat"
 
 
 @dataclass(frozen=True, slots=True)
@@ -94,6 +103,9 @@ class SupplyUse:
     together) for one sold by length, taken as ``cuts`` equal lengths. A tie has a ``girth`` to
     go around and what its ``bow`` takes too (nm). ``shared_by``: it is for so many people at one, of those
     who are seated; 1 is each kit, and 0 the whole class. ``lent``: it comes back, and is not used up.
+
+    An adhesive ``sticks`` lines of these kinds; pads and dots ``lift`` pieces of these names. With one of
+    them and not ``typed``, the amount is worked out from the list (``folding.sticking``).
     """
 
     supply: str
@@ -104,6 +116,9 @@ class SupplyUse:
     bow: Length | None = None
     shared_by: int = 1
     lent: bool = False
+    sticks: tuple[GluedAt, ...] = ()
+    lifts: tuple[str, ...] = ()
+    typed: bool = True
 
     @property
     def cut_length(self) -> Length:
@@ -186,6 +201,11 @@ class Project:
         """The supplies that a kit takes or a step uses."""
         taken = [use.supply for use in self.taken]
         return tuple(dict.fromkeys([*taken, *(name for step in self.steps for name in step.supplies)]))
+
+    @property
+    def lifted(self) -> frozenset[str]:
+        """The names of the pieces that lie on pads or dots."""
+        return frozenset(name for use in self.supplies for name in use.lifts)
 
     def piece(self, name: str) -> Piece | None:
         """The piece of that name, or None."""

@@ -87,8 +87,10 @@ def _without(project: Project, names: tuple[str, ...]) -> Project:
     """What named a piece that is left out names it no more."""
     if not names:
         return project
+    uses = (replace(use, lifts=tuple(p for p in use.lifts if p not in names)) for use in project.supplies)
     return replace(
         project,
+        supplies=tuple(uses),
         fits=tuple(f for f in project.fits if f.outer not in names and f.inner not in names),
         contents=tuple(c for c in project.contents if c.piece not in names),
         steps=tuple(replace(s, pieces=tuple(p for p in s.pieces if p not in names)) for s in project.steps),

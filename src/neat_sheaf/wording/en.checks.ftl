@@ -112,7 +112,13 @@ adhesive-short = the tabs and glued panels of a kit are { $line } long and take 
 adhesive-amount =
     .length = { $length }
     .ml = { $amount } ml
-fix-adhesive = take { $amount } a kit
+    .each = { $amount }
+held-twice =
+    .tab = { $supplies } are both counted for the tabs
+    .joint = { $supplies } are both counted for the glued panels
+    .mat = { $supplies } are both counted for the mats
+typed-short = what { $supply } holds takes { $needed } a kit; { $has } is typed over it
+fix-adhesive = take { $amount } a kit, worked out from the list
 fix-supply =
     .take = take { $supply }
 

@@ -158,7 +158,16 @@ explained-area = about { $sheets } sheets cut up, with the waste too small to ke
 explained-opened = { $sheets } sheets started × { $rate } = { $cost }
 explained-in-pack = it is bought in { $pack }, which has a line of its own
 explained-unpriced = it has no price, so it is in no sum
+explained-stuck =
+    .tab = tabs { $length }
+    .joint = glued panels { $length }
+    .mat = the edges of mats { $length }
+    .pads = { $count } under { $piece }
+    .nothing = nothing on the list
 explained-amount =
+    .worked = { $amount }, worked out from { $whence }
+    .back = { $amount }, worked out from { $whence }, kept { $back } back from the edges
+    .over = { $amount }, typed over { $worked } that is worked out
     .sheets = { $count } { $count ->
         [one] sheet
        *[other] sheets

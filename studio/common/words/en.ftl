@@ -200,6 +200,8 @@ plain-paper =
     .twelve = Plain 12 x 12 in
     .six = Plain 6 x 6 in
 
+glue-pieces = { $pieces }
+glue-piece = { $piece } { $length }
 round = { $names }, round { $way }
 
 ## Shops, price lists and orders

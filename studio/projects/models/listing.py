@@ -272,6 +272,10 @@ class SupplyUse(models.Model):
     bow_nm = models.BigIntegerField(null=True, blank=True)
     shared_by = models.IntegerField(default=1)
     lent = models.BooleanField(default=False)
+    # What an adhesive holds, and which pieces pads lie under; not typed is worked out from them.
+    sticks = models.JSONField(default=list, blank=True)
+    lifts = models.JSONField(default=list, blank=True)
+    typed = models.BooleanField(default=True)
 
     class Meta:
         ordering = ["position"]
@@ -279,7 +283,8 @@ class SupplyUse(models.Model):
             models.CheckConstraint(
                 # A check that comes to NULL passes, so presence is said outright.
                 condition=Q(count__isnull=False, count__gte=0, length_nm__isnull=True)
-                | Q(count__isnull=True, length_nm__isnull=False, length_nm__gt=0),
+                | Q(count__isnull=True, length_nm__isnull=False, length_nm__gt=0)
+                | Q(count__isnull=True, length_nm__isnull=False, length_nm__gte=0, typed=False),
                 name="use_is_count_or_length",
             ),
             models.CheckConstraint(condition=Q(cuts__gte=1, shared_by__gte=0), name="use_cuts_at_least_one"),

@@ -1,6 +1,6 @@
 import { t } from '@lingui/core/macro'
 import { Trans } from '@lingui/react/macro'
-import { Button, SegmentedControl, Select, TextInput } from '@mantine/core'
+import { Button, NumberInput, SegmentedControl, Select, TextInput } from '@mantine/core'
 import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query'
 import { type FormEvent, useState } from 'react'
 import { api, ask, Refused, type Schemas } from '../api/client'
@@ -38,12 +38,16 @@ function Form({ kept }: { kept: Doc }) {
   const said = (field: keyof Doc) => faults?.find((fault) => fault.path === field)?.message
   const set = <K extends keyof Doc>(field: K, value: Doc[K]) => setDoc({ ...doc, [field]: value })
   const changed = JSON.stringify(doc) !== JSON.stringify(kept)
-  const length = (field: 'groove' | 'plate' | 'tape' | 'border' | 'even', label: string, why: string) => (
+  const length = (
+    field: 'groove' | 'plate' | 'tape' | 'border' | 'even' | 'keep_back',
+    label: string,
+    why: string,
+  ) => (
     <TextInput
       className={classes.length}
       label={label}
       description={why}
-      value={doc[field]}
+      value={doc[field] ?? ''}
       error={said(field)}
       onChange={(e) => set(field, e.currentTarget.value)}
     />
@@ -138,7 +142,49 @@ function Form({ kept }: { kept: Doc }) {
         t`A score beside the groove matters to board users only; a score that is dragged moves by it.`,
       )}
       {length('plate', t`Width of the die-cutting plates`, t`A die with its margin must not be wider.`)}
-      {length('tape', t`Width of the adhesive on tabs`, t`A tab must not be narrower.`)}
+      {(
+        [
+          ['tabs_with', t`Tabs and glued panels are stuck with`],
+          ['mats_with', t`Mats are stuck with`],
+        ] as const
+      ).map(([field, label]) => (
+        <div key={field}>
+          <label id={`${field}-label`} className={classes.label}>
+            {label}
+          </label>
+          <SegmentedControl
+            aria-labelledby={`${field}-label`}
+            data={[
+              { value: 'tape', label: t`Strong tape` },
+              { value: 'glue', label: t`Wet glue` },
+              { value: 'runner', label: t`A runner` },
+            ]}
+            value={doc[field] ?? 'tape'}
+            onChange={(value) => set(field, value)}
+          />
+        </div>
+      ))}
+      {length(
+        'tape',
+        t`Width of the adhesive on tabs`,
+        t`A tab must not be narrower, unless it is glued wet.`,
+      )}
+      {length(
+        'keep_back',
+        t`Wet glue stays back from edges`,
+        t`So that it does not ooze out of a line from edge to edge.`,
+      )}
+      <NumberInput
+        className={classes.length}
+        label={t`Wet glue dries for, minutes`}
+        description={t`Counted as waiting. The label of the glue decides.`}
+        hideControls
+        min={0}
+        max={10080}
+        allowDecimal={false}
+        value={doc.drying ?? 10}
+        onChange={(value) => set('drying', Number(value) || 0)}
+      />
       {length('border', t`Usual border of a mat, a side`, t`Close is 1/16 in, usual 1/8 in, bold 1/4 in.`)}
       {length('even', t`Borders look even up to`, t`Two borders of a mat that differ by no more are even.`)}
       <div>

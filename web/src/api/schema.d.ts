@@ -1832,6 +1832,28 @@ export interface components {
              */
             lid: "snug" | "easy";
             /**
+             * Tabs With
+             * @default tape
+             * @enum {string}
+             */
+            tabs_with: "tape" | "glue" | "runner";
+            /**
+             * Mats With
+             * @default runner
+             * @enum {string}
+             */
+            mats_with: "tape" | "glue" | "runner";
+            /**
+             * Keep Back
+             * @default 1/8 in
+             */
+            keep_back: string;
+            /**
+             * Drying
+             * @default 10
+             */
+            drying: number;
+            /**
              * Place
              * @default en-GB
              */
@@ -2865,6 +2887,30 @@ export interface components {
             inner_copy?: number | null;
         };
         /**
+         * GlueOut
+         * @description The lines of adhesive of one kind (tab, joint, mat) in a kit.
+         *
+         *     ``length`` and ``ml`` are what tape or runner, and wet glue, take for them; ``pieces`` says where they
+         *     are. ``school`` is what the studio holds them with, ``supplies`` the ids of those it has, ``minutes`` how
+         *     long wet glue dries.
+         */
+        GlueOut: {
+            /** At */
+            at: string;
+            /** Length */
+            length: string;
+            /** Ml */
+            ml: string;
+            /** Pieces */
+            pieces: string;
+            /** School */
+            school: string;
+            /** Supplies */
+            supplies: number[];
+            /** Minutes */
+            minutes: number;
+        };
+        /**
          * HoleDoc
          * @description A round hole by its centre; ``through`` the layers that are folded along a side.
          */
@@ -3138,7 +3184,8 @@ export interface components {
          *     ``words`` is each piece as one tidy line, ``also`` what a table has no column for,
          *     ``numbers`` every number that a version may change, ``papers`` the papers that the classes
          *     have chosen for each role, the soonest class first. ``folded`` is each piece folded, ``girths`` the ways
-         *     round what is finished.
+         *     round what is finished, ``glue`` the lines of adhesive, ``worked`` what is worked out of each supply that
+         *     sticks or lifts something, by its id, typed over or not.
          */
         ProjectOut: {
             /**
@@ -3203,6 +3250,12 @@ export interface components {
             together: components["schemas"]["TogetherOut"][];
             /** Girths */
             girths: components["schemas"]["GirthOut"][];
+            /** Glue */
+            glue: components["schemas"]["GlueOut"][];
+            /** Worked */
+            worked: {
+                [key: string]: string;
+            };
             /** Papers */
             papers: {
                 [key: string]: number[];
@@ -3292,12 +3345,14 @@ export interface components {
         /**
          * UseDoc
          * @description What is taken of a supply (its id as text), by each kit or by so many people; 0: by the class.
+         *
+         *     With no ``per_kit`` it is worked out from what it ``sticks`` (tab, joint, mat) or ``lifts`` (pieces).
          */
         UseDoc: {
             /** Supply */
             supply: string;
             /** Per Kit */
-            per_kit: string;
+            per_kit?: string | null;
             /**
              * Cuts
              * @default 1
@@ -3311,6 +3366,10 @@ export interface components {
             shared_by?: number | null;
             /** Lent */
             lent?: boolean | null;
+            /** Sticks */
+            sticks?: string[] | null;
+            /** Lifts */
+            lifts?: string[] | null;
         };
         /**
          * VariantDoc

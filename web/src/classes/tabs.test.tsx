@@ -150,6 +150,8 @@ const project: Project = {
   folded: [],
   together: [],
   girths: [],
+  glue: [],
+  worked: {},
   checks: [{ level: 'warning', code: 'mat-uneven', place: 'named', where: 'Card', message: 'the border is 1/8 in', piece: 0, version: '', others: [] }],
 } // prettier-ignore
 

@@ -246,7 +246,15 @@ export function ListTab() {
           <WholeList findings={checks.whole} fresh={fresh} fix={actions.fix} />
           <Fits fits={doc.fits ?? NONE} names={names} change={changeFits} />
           <Made fresh={fresh} />
-          <Uses uses={doc.supplies ?? NONE} faults={faults} girths={project.girths} change={changeUses} />
+          <Uses
+            uses={doc.supplies ?? NONE}
+            faults={faults}
+            girths={project.girths}
+            glue={project.glue}
+            worked={fresh ? project.worked : null}
+            names={names}
+            change={changeUses}
+          />
         </section>
         <PieceAside key={at} piece={piece} index={at} actions={actions} unread={unread} />
       </div>

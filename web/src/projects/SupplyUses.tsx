@@ -9,6 +9,7 @@ import { LengthCell } from '../ui/fields/Cell'
 import { readLength, writeLength } from '../ui/text/length'
 import { useStudio } from '../ui/frame/session'
 import classes from './Extras.module.css'
+import { HeldTogether, Holds } from './Sticking'
 
 type Uses = NonNullable<ProjectIn['supplies']>
 type Girth = Schemas['GirthOut']
@@ -25,12 +26,20 @@ export function SupplyUses({
   uses,
   faults,
   girths,
+  glue,
+  worked,
+  names,
   change,
 }: {
   uses: Uses
   faults: Fault[]
   /** The ways round what the list makes. */
   girths: Girth[]
+  /** The lines of adhesive of the list. */
+  glue: Schemas['GlueOut'][]
+  /** What is worked out of each supply that holds something, by its id; null while that is not known. */
+  worked: Record<string, string> | null
+  names: string[]
   change: (uses: Uses) => void
 }) {
   const { units } = useStudio()
@@ -51,6 +60,8 @@ export function SupplyUses({
       {uses.map((use, n) => {
         const supply = known.find((row) => String(row.id) === use.supply)
         const byLength = supply?.unit === 'length'
+        const unit = byLength ? units : supply?.unit === 'ml' ? 'ml' : ''
+        const figure = worked?.[use.supply]
         const set = (more: Partial<Uses[number]>) =>
           change(uses.map((u, k) => (k === n ? { ...u, ...more } : u)))
         return (
@@ -58,15 +69,13 @@ export function SupplyUses({
             <span>{supply?.name ?? t`A supply that is gone`}</span>
             <TextInput
               aria-label={t`How much ${supply?.name ?? ''} a kit takes`}
-              value={use.per_kit}
+              value={use.per_kit ?? (worked ? (figure ?? '') : '…')}
               onChange={(e) => set({ per_kit: e.currentTarget.value })}
               error={said(n)}
               rightSectionWidth={34}
-              rightSection={
-                <span className="soft">{byLength ? units : supply?.unit === 'ml' ? 'ml' : ''}</span>
-              }
+              rightSection={<span className="soft">{unit}</span>}
             />
-            {byLength ? (
+            {byLength && use.per_kit != null ? (
               <NumberInput
                 aria-label={t`In how many lengths of ${supply.name}`}
                 value={use.cuts ?? 1}
@@ -81,6 +90,7 @@ export function SupplyUses({
               <span />
             )}
             <Select
+              disabled={use.per_kit == null}
               aria-label={t`Who has ${supply?.name ?? ''}`}
               allowDeselect={false}
               data={sharing(use.shared_by ?? 1)}
@@ -101,6 +111,16 @@ export function SupplyUses({
                 label={t`It comes back: it is not used up`}
                 checked={use.lent ?? false}
                 onChange={(e) => set({ lent: e.currentTarget.checked })}
+              />
+            ) : null}
+            {supply ? (
+              <Holds
+                use={use}
+                supply={supply}
+                glue={glue}
+                names={names}
+                worked={figure && `${figure} ${unit}`.trim()}
+                set={set}
               />
             ) : null}
             {byLength && !supply.joinable ? (
@@ -162,6 +182,7 @@ export function SupplyUses({
           <Trans>Put supplies in the cupboard first</Trans>
         </Button>
       ) : null}
+      <HeldTogether glue={glue} uses={uses} supplies={known} change={change} />
     </section>
   )
 }

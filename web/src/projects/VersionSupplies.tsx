@@ -30,7 +30,10 @@ export function VersionSupplies() {
           rowKey={(use) => use.supply}
           columns={[
             { head: t`Supply`, title: true, cell: (use) => nameOf(use.supply) },
-            { head: t`The list`, cell: (use) => `${use.per_kit} ${unitOf(use.supply)}`.trim() },
+            {
+              head: t`The list`,
+              cell: (use) => (use.per_kit ? `${use.per_kit} ${unitOf(use.supply)}`.trim() : t`worked out`),
+            },
             ...variants.map((variant, v) => ({
               head: variant.name,
               cell: (use: NonNullable<typeof doc.supplies>[number]) => {

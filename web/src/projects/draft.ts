@@ -153,7 +153,10 @@ export function withPiece(draft: ProjectIn, index: number, changed: Piece): Proj
     outer: renamed(fit.outer),
     inner: renamed(fit.inner),
   }))
-  return { ...draft, pieces, fits, steps, contents, variants }
+  const supplies = (draft.supplies ?? []).map((use) =>
+    use.lifts ? { ...use, lifts: use.lifts.map(renamed) } : use,
+  )
+  return { ...draft, pieces, fits, steps, contents, variants, supplies }
 }
 
 /** The list without the pieces from one row to another, nor what named them. */
@@ -168,6 +171,9 @@ export function withoutPieces(draft: ProjectIn, first: number, last: number): Pr
       ...step,
       pieces: step.pieces.filter((name) => !gone.has(name)),
     })),
+    supplies: (draft.supplies ?? []).map((use) =>
+      use.lifts ? { ...use, lifts: use.lifts.filter((name) => !gone.has(name)) } : use,
+    ),
     variants: (draft.variants ?? []).map((version) => ({
       ...version,
       numbers: version.numbers.filter((number) => !gone.has(number.piece)),

@@ -53,6 +53,8 @@ const project: Project = {
   folded: [],
   together: [],
   girths: [],
+  glue: [],
+  worked: {},
   checks: [finding],
   papers: {},
 }

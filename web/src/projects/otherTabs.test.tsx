@@ -38,6 +38,8 @@ const project: Project = {
   folded: [],
   together: [],
   girths: [],
+  glue: [],
+  worked: {},
   checks: [
     {
       level: 'note',
