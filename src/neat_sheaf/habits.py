@@ -7,10 +7,11 @@ from enum import StrEnum
 
 from neat_sheaf.measure.length import Length, inches
 
-__all__ = ["USUAL_HABITS", "Habits", "LidFeel", "School", "Scoring"]
+__all__ = ["USUAL_HABITS", "Habits", "LidFeel", "Ridge", "School", "Scoring"]
 
 
 _EIGHTH, _QUARTER, _SIX, _EVEN = inches("1/8"), inches("1/4"), inches(6), inches("1/32")
+_TWELVE, _PLATE_LONG = inches(12), inches("17/2")
 
 
 class Scoring(StrEnum):
@@ -18,6 +19,13 @@ class Scoring(StrEnum):
 
     BOARD = "board"
     BLADE = "blade"
+
+
+class Ridge(StrEnum):
+    """Where the ridge of a score goes: to the inside of the fold, or to its outside."""
+
+    INSIDE = "inside"
+    OUTSIDE = "outside"
 
 
 class School(StrEnum):
@@ -49,6 +57,7 @@ class Habits:
     usual border of a mat a side, ``even`` what two borders may differ by and still look even.
     Tabs and glued panels are stuck with ``tabs_with``, mats with ``mats_with``. Wet glue stays
     ``keep_back`` from edges and ends, so that it does not ooze out, and is left ``drying`` minutes.
+    A scoring board reaches ``board`` from its fence; the plates are ``plate_long``.
     """
 
     scoring: Scoring = Scoring.BLADE
@@ -62,6 +71,9 @@ class Habits:
     mats_with: School = School.RUNNER  # From memory.
     keep_back: Length = _EIGHTH  # From memory.
     drying: int = 10  # Minutes, from memory; the label of the glue decides.
+    ridge: Ridge = Ridge.INSIDE  # Common practice: one school.
+    board: Length = _TWELVE  # From memory.
+    plate_long: Length = _PLATE_LONG  # From memory.
 
 
 USUAL_HABITS = Habits()

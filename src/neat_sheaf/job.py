@@ -11,6 +11,7 @@ from neat_sheaf.habits import USUAL_HABITS, Habits
 from neat_sheaf.measure.length import Length, Unit, inches
 from neat_sheaf.pace import USUAL_PACE, Pace
 from neat_sheaf.project import Piece, Project
+from neat_sheaf.project.assembly import Work
 from neat_sheaf.stock import Pack, Paper, Print, Supply
 
 __all__ = ["Class", "Colourway", "Cutting", "Extra", "Job", "OtherFee", "Per", "Style", "may_turn"]
@@ -84,7 +85,10 @@ class OtherFee:
 
 @dataclass(frozen=True, slots=True)
 class Class:
-    """A class. Its colourways' kits sum to ``kits``; seats on none of its ``other_fees`` pay ``fee``."""
+    """A class. Its colourways' kits sum to ``kits``; seats on none of its ``other_fees`` pay ``fee``.
+
+    What is ``at_table`` the attendees do themselves; all other work is prepared.
+    """
 
     seats: int
     samples: int = 1
@@ -93,6 +97,7 @@ class Class:
     colourways: tuple[Colourway, ...] = ()
     extras: tuple[Extra, ...] = ()
     other_fees: tuple[OtherFee, ...] = ()
+    at_table: tuple[Work, ...] = ()
 
     @property
     def kits(self) -> int:

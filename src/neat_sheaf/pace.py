@@ -16,7 +16,9 @@ class Pace:
     ``setting``: moving the trimmer's stop. ``stroke``: drawing its blade. ``carry``: fetching a stack of
     sheets. ``turn``: turning a stack by a quarter. ``paper``: putting one paper away and taking the next.
     ``pile``: keeping one more pile of unlike parts apart. ``sort``: putting a piece to its kit.
-    ``bag``: filling a bag. Money in the job's currency; None: not said, and a sheet is then worth its
+    ``bag``: filling a bag. ``stop``: finding a groove of the scoring board. ``score``, ``slit``, ``hole``,
+    ``corner``, ``cutout``: making one. ``die``: a pass through the machine. ``punch``: one punched.
+    ``stamp``: one stamped. Money in the job's currency; None: not said, and a sheet is then worth its
     price, or ``SHEET_SECONDS`` of work where an hour or the price is not known.
     """
 
@@ -29,6 +31,15 @@ class Pace:
     pile: int = 15
     sort: int = 2
     bag: int = 20
+    stop: int = 10
+    score: int = 4
+    slit: int = 6
+    hole: int = 4
+    corner: int = 3
+    cutout: int = 60
+    die: int = 30
+    punch: int = 4
+    stamp: int = 12
     hour: Decimal | None = None
     sheet: Decimal | None = None
 

@@ -2,12 +2,13 @@
 
 from __future__ import annotations
 
+import datetime as dt
 from typing import Literal, cast
 
 from django.conf import settings
 from django.db import models
 
-from neat_sheaf.habits import Habits, LidFeel, School, Scoring
+from neat_sheaf.habits import Habits, LidFeel, Ridge, School, Scoring
 from neat_sheaf.measure.length import Length, Unit
 from neat_sheaf.pace import Pace
 from studio.accounts.places import DEFAULT_PLACE
@@ -16,6 +17,11 @@ __all__ = ["Measure", "Member", "Studio"]
 
 Measure = Literal["in", "cm", "mm"]
 """The unit that the lengths of a document are written in."""
+
+
+def every_day() -> list[int]:
+    """Monday to Sunday."""
+    return list(range(7))
 
 
 class Studio(models.Model):
@@ -46,6 +52,15 @@ class Studio(models.Model):
     mats_with = models.CharField(max_length=6, default="runner")
     keep_back_nm = models.BigIntegerField(default=3_175_000)
     drying = models.IntegerField(default=10)
+    # Scoring and dies: where ridges go, how far the board reaches, how long the plates are.
+    ridge = models.CharField(max_length=7, default="inside")
+    board_nm = models.BigIntegerField(default=304_800_000)
+    plate_long_nm = models.BigIntegerField(default=215_900_000)
+    # When preparing is done: minutes an evening, people, from when, and on which days (0 is Monday).
+    evening_minutes = models.IntegerField(default=120)
+    helpers = models.IntegerField(default=1)
+    evening_from = models.TimeField(default=dt.time(19, 30))
+    evening_days = models.JSONField(default=every_day, blank=True)
     lid = models.CharField(max_length=4, default="easy")
     hour_worth = models.DecimalField(max_digits=12, decimal_places=4, null=True, blank=True)
     sheet_worth = models.DecimalField(max_digits=12, decimal_places=4, null=True, blank=True)
@@ -69,6 +84,9 @@ class Studio(models.Model):
                     mats_with__in=["tape", "glue", "runner"],
                     keep_back_nm__gte=0,
                     drying__gte=0,
+                    ridge__in=["inside", "outside"],
+                    board_nm__gt=0,
+                    plate_long_nm__gt=0,
                 ),
                 name="studio_sticking",
             ),
@@ -112,6 +130,9 @@ class Studio(models.Model):
             mats_with=School(self.mats_with),
             keep_back=Length(self.keep_back_nm),
             drying=self.drying,
+            ridge=Ridge(self.ridge),
+            board=Length(self.board_nm),
+            plate_long=Length(self.plate_long_nm),
         )
 
 

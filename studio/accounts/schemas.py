@@ -2,7 +2,8 @@
 
 from __future__ import annotations
 
-from typing import Literal
+import datetime as dt
+from typing import Annotated, Literal
 
 from ninja import Field, Schema
 
@@ -10,6 +11,7 @@ from neat_sheaf.limits import LONGEST_DRYING
 from studio.accounts.models import Measure
 from studio.accounts.places import DEFAULT_PLACE
 
+Weekday = Annotated[int, Field(ge=0, le=6)]
 Sticking = Literal["tape", "glue", "runner"]
 
 __all__ = ["Credentials", "HabitsDoc", "SessionOut", "StudioOut"]
@@ -44,7 +46,8 @@ class HabitsDoc(Schema):
 
     Lengths are text and carry their unit, so that they stay what they are when the studio's unit
     changes; a bare number takes ``units``. ``hour_worth`` and ``sheet_worth`` are decimal text in the
-    studio's currency, null where nobody said.
+    studio's currency, null where nobody said. Kits are prepared ``evening_minutes`` an evening by so many
+    ``helpers``, from a time and on some days of the week (0 is Monday).
     """
 
     version: int = 0
@@ -61,6 +64,15 @@ class HabitsDoc(Schema):
     mats_with: Sticking = "runner"
     keep_back: str = "1/8 in"
     drying: int = Field(10, ge=0, le=LONGEST_DRYING)
+    ridge: Literal["inside", "outside"] = "inside"
+    board: str = "12 in"
+    plate_long: str = "8 1/2 in"
+    evening_minutes: int = Field(120, ge=15, le=1440)
+    helpers: int = Field(1, ge=1, le=20)
+    evening_from: dt.time = dt.time(19, 30)
+    evening_days: list[Annotated[int, Field(ge=0, le=6)]] = Field(
+        [0, 1, 2, 3, 4, 5, 6], min_length=1, max_length=7
+    )
     place: str = DEFAULT_PLACE
     first_day: int = Field(1, ge=0, le=6)
     hour_worth: str | None = None

@@ -41,6 +41,13 @@ def habits_of(studio: Studio) -> HabitsDoc:
         mats_with=habits.mats_with.value,
         keep_back=said(habits.keep_back),
         drying=habits.drying,
+        ridge=habits.ridge.value,
+        board=said(habits.board),
+        plate_long=said(habits.plate_long),
+        evening_minutes=studio.evening_minutes,
+        helpers=studio.helpers,
+        evening_from=studio.evening_from,
+        evening_days=studio.evening_days,
         place=studio.place,
         first_day=studio.first_day,
         hour_worth=_worth(studio.hour_worth),
@@ -52,13 +59,13 @@ def habits_of(studio: Studio) -> HabitsDoc:
 def change_habits(studio: Studio, payload: HabitsDoc) -> Studio:
     """Keep what was sent. Stale where it is based on an older version; FileError with every fault."""
     studio = Studio.objects.select_for_update().get(pk=studio.pk)
-    current = habits_of(studio).model_dump()
+    current = habits_of(studio).model_dump(mode="json")
     check_version(message("stale-what.habits"), payload.version, studio.version, current)
     faults: list[Fault] = []
     units: Unit = payload.units
-    root = JsonValue(payload.model_dump(), "", units, faults)
+    root = JsonValue(payload.model_dump(mode="json"), "", units, faults)
     studio.name = root.take("name", JsonValue.name, "")
-    for field in ("groove", "plate", "tape"):
+    for field in ("groove", "plate", "tape", "board", "plate_long"):
         setattr(studio, f"{field}_nm", root.take(field, _tool, Length(1)))
     studio.border_nm = root.take("border", _border, Length(0))
     studio.even_nm = root.take("even", _border, Length(0))
@@ -71,7 +78,9 @@ def change_habits(studio: Studio, payload: HabitsDoc) -> Studio:
     studio.units, studio.scoring, studio.lid = units, payload.scoring, payload.lid
     studio.first_day = payload.first_day
     studio.tabs_with, studio.mats_with = payload.tabs_with, payload.mats_with
-    studio.drying = payload.drying
+    studio.drying, studio.ridge = payload.drying, payload.ridge
+    studio.evening_minutes, studio.helpers = payload.evening_minutes, payload.helpers
+    studio.evening_from, studio.evening_days = payload.evening_from, sorted(set(payload.evening_days))
     studio.version += 1
     studio.save()
     return studio

@@ -82,6 +82,7 @@ def _class_out(kit_class: KitClass, voice: Voice) -> ClassOut:
         hours=_plain(kit_class.hours and kit_class.hours.normalize()),
         extras=kit_class.extras,
         other_fees=kit_class.other_fees,
+        at_table=kit_class.at_table,
         planned=_planned_out(kit_class, voice),
     )
 

@@ -13,6 +13,7 @@ from neat_sheaf.formats.reading import JsonValue
 from neat_sheaf.measure.apportionment import share_out
 from neat_sheaf.measure.length import Length
 from neat_sheaf.project import Project
+from neat_sheaf.project.assembly import Work
 from neat_sheaf.project.variants import UnknownNumberError, variant_of
 from neat_sheaf.stock import Offcut, Supply
 from neat_sheaf.stock import Paper as CorePaper
@@ -82,6 +83,7 @@ def core_job(kit_class: KitClass, listed: Project | None = None) -> core.Job:
             tuple(chosen),
             tuple(JsonValue(kit_class.extras, "", "mm", []).items(read_extra)),
             tuple(JsonValue(kit_class.other_fees, "", "mm", []).items(read_other_fee)),
+            tuple(Work(work) for work in kit_class.at_table),
         ),
         cutting=core.Cutting(
             core.Style(kit_class.style),

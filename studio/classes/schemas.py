@@ -16,6 +16,7 @@ from neat_sheaf.limits import (
     MOST_PILES,
     MOST_USES,
 )
+from neat_sheaf.project.assembly import Work
 from studio.accounts.models import Measure
 from studio.classes.plan_schemas import PlanOut
 from studio.common.problems import FaultOut
@@ -79,6 +80,7 @@ class ClassIn(Schema):
     variant: str = Field("", max_length=LONGEST_TEXT)
     extras: list[ExtraDoc] = Field([], max_length=MOST_EXTRAS)
     other_fees: list[OtherFeeDoc] = Field([], max_length=MOST_FEES)
+    at_table: list[Work] = Field([], max_length=len(Work))
     colourways: list[ColourwayDoc] = Field([], max_length=MOST_COLOURWAYS)
 
 

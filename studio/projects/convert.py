@@ -103,6 +103,9 @@ def _core_step(step: models.Step) -> assembly.Step:
         when=assembly.When(step.when),
         cautions=tuple(assembly.Caution(code) for code in step.cautions),
         supplies=tuple(str(used.supply_id) for used in step.supplies.all()),
+        ink=step.ink,
+        shade=assembly.Shade(step.shade),
+        dries=step.dries,
     )
 
 
@@ -308,6 +311,7 @@ def _store_assembly(row: models.Project, project: core.Project) -> None:
         models.Step(
             project=row, position=n, says=s.says, tool=s.tool, minutes=s.minutes, when=s.when.value,
             cautions=[c.value for c in s.cautions], pieces=list(s.pieces),
+            ink=s.ink, shade=s.shade.value, dries=s.dries,
         )
         for n, s in enumerate(project.steps)
     )  # fmt: skip

@@ -88,6 +88,9 @@ class StepDoc(Doc):
     when: Literal["before", "table"] = "table"
     cautions: list[Literal["blades", "rollers", "heat", "spray", "small-parts", "magnets", "food"]] = []
     supplies: list[str] = []
+    ink: str | None = None
+    shade: Literal["light", "medium", "dark"] | None = None
+    dries: int | None = None
 
 
 class ContentDoc(Doc):

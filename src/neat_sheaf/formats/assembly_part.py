@@ -7,18 +7,20 @@ from decimal import Decimal
 from typing import Any
 
 from neat_sheaf.formats.reading import Faulty, JsonValue
+from neat_sheaf.limits import LONGEST_DRYING
 from neat_sheaf.measure.length import Length, Unit, write_length
-from neat_sheaf.project.assembly import Caution, Content, Step, When
+from neat_sheaf.project.assembly import Caution, Content, Shade, Step, When
 from neat_sheaf.stock import Supply, SupplyUnit
 
 __all__ = ["content_document", "read_content", "read_step", "step_document"]
 
+_STAMPING = ("ink", "shade", "dries")
 LONGEST_STEP = 24 * 60  # minutes
 
 
 def read_step(node: JsonValue, supplies: Mapping[str, Supply], faulty: Collection[str]) -> Step:
     """A step; the supplies it names must exist, its pieces are the checks' to judge."""
-    node.object(["says"], ["pieces", "tool", "minutes", "when", "cautions", "supplies"])
+    node.object(["says"], ["pieces", "tool", "minutes", "when", "cautions", "supplies", *_STAMPING])
 
     def known(of: JsonValue) -> str:
         name = of.text()
@@ -36,6 +38,9 @@ def read_step(node: JsonValue, supplies: Mapping[str, Supply], faulty: Collectio
         when=node.take("when", lambda n: n.choice(When), When.TABLE),
         cautions=node.list_at("cautions", lambda n: n.choice(Caution), 20),
         supplies=node.list_at("supplies", known, 200),
+        ink=node.take("ink", JsonValue.text, ""),
+        shade=node.take("shade", lambda n: n.choice(Shade), Shade.MEDIUM),
+        dries=node.take("dries", lambda n: n.whole(0, LONGEST_DRYING), 0),
     )
 
 
@@ -59,6 +64,12 @@ def step_document(step: Step) -> dict[str, Any]:
         document["cautions"] = [caution.value for caution in step.cautions]
     if step.supplies:
         document["supplies"] = list(step.supplies)
+    if step.ink:
+        document["ink"] = step.ink
+    if step.shade is not Shade.MEDIUM:
+        document["shade"] = step.shade.value
+    if step.dries:
+        document["dries"] = step.dries
     return document
 
 

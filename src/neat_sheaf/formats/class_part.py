@@ -10,6 +10,7 @@ from neat_sheaf.formats.reading import JsonValue, check_unique, written
 from neat_sheaf.formats.stock_part import read_price
 from neat_sheaf.job import Class, Colourway, Extra, OtherFee, Per
 from neat_sheaf.limits import MOST_COLOURWAYS, MOST_EXTRAS, MOST_FEES, MOST_KITS, MOST_USES
+from neat_sheaf.project.assembly import Work
 
 __all__ = [
     "check_extras",
@@ -22,8 +23,11 @@ __all__ = [
 ]
 
 
+_MORE = ("version", "at_table")
+
+
 def read_class(node: JsonValue, roles: tuple[str, ...], known: set[str]) -> Class:
-    node.object(["seats"], ["samples", "spares", "fee", "colourways", "extras", "other_fees", "version"])
+    node.object(["seats"], ["samples", "spares", "fee", "colourways", "extras", "other_fees", *_MORE])
     klass = Class(
         seats=node.key("seats").whole(0, 100_000),
         samples=node.take("samples", lambda n: n.whole(0, 10_000), 0),
@@ -31,6 +35,7 @@ def read_class(node: JsonValue, roles: tuple[str, ...], known: set[str]) -> Clas
         fee=node.take("fee", read_price, None),
         extras=node.list_at("extras", read_extra, most=MOST_EXTRAS),
         other_fees=node.list_at("other_fees", read_other_fee, most=MOST_FEES),
+        at_table=tuple(dict.fromkeys(node.list_at("at_table", lambda n: n.choice(Work), len(Work)))),
     )
     check_extras(node, klass.extras, klass.other_fees)
     if not node.has("colourways"):
@@ -126,4 +131,5 @@ def class_document(klass: Class) -> dict[str, Any]:
         "colourways": [{"name": c.name, "kits": c.kits, "papers": dict(c.papers)} for c in klass.colourways],
         **({"extras": [extra_document(extra) for extra in klass.extras]} if klass.extras else {}),
         **({"other_fees": list(map(other_fee_document, klass.other_fees))} if klass.other_fees else {}),
+        **({"at_table": [work.value for work in klass.at_table]} if klass.at_table else {}),
     }

@@ -22,7 +22,7 @@ from neat_sheaf.formats.stock_part import (
     read_supply,
     supply_document,
 )
-from neat_sheaf.habits import USUAL_HABITS, Habits, LidFeel, School, Scoring
+from neat_sheaf.habits import USUAL_HABITS, Habits, LidFeel, Ridge, School, Scoring
 from neat_sheaf.job import Cutting, Job
 from neat_sheaf.limits import LONGEST_DRYING
 from neat_sheaf.measure.length import Unit, write_length
@@ -116,6 +116,9 @@ def _habits(node: JsonValue) -> Habits:
         tabs_with=node.take("tabs_with", lambda n: n.choice(School), usual.tabs_with),
         mats_with=node.take("mats_with", lambda n: n.choice(School), usual.mats_with),
         keep_back=node.take("keep_back", JsonValue.length, usual.keep_back),
+        ridge=node.take("ridge", lambda n: n.choice(Ridge), usual.ridge),
+        board=node.take("board", JsonValue.size, usual.board),
+        plate_long=node.take("plate_long", JsonValue.size, usual.plate_long),
         drying=node.take("drying", lambda n: n.whole(0, LONGEST_DRYING), usual.drying),
     )
 
@@ -150,5 +153,8 @@ def job_document(job: Job) -> dict[str, Any]:
             "mats_with": job.habits.mats_with.value,
             "keep_back": write_length(job.habits.keep_back, units),
             "drying": job.habits.drying,
+            "ridge": job.habits.ridge.value,
+            "board": write_length(job.habits.board, units),
+            "plate_long": write_length(job.habits.plate_long, units),
         },
     }

@@ -9,7 +9,7 @@ from enum import StrEnum
 
 from neat_sheaf.measure.length import Length
 
-__all__ = ["Caution", "Content", "Step", "When", "cautions_for"]
+__all__ = ["Caution", "Content", "Shade", "Step", "When", "Work", "cautions_for"]
 
 
 class When(StrEnum):
@@ -17,6 +17,26 @@ class When(StrEnum):
 
     BEFORE = "before"
     TABLE = "table"
+
+
+class Work(StrEnum):
+    """What is done to pieces because of their marks: it is prepared, or left for the table."""
+
+    DIE = "die"
+    PUNCH = "punch"
+    SCORE = "score"
+    SLIT = "slit"
+    HOLE = "hole"
+    CORNER = "corner"
+    CUTOUT = "cutout"
+
+
+class Shade(StrEnum):
+    """How dark an ink is: light inks are stamped before dark ones. Common practice."""
+
+    LIGHT = "light"
+    MEDIUM = "medium"
+    DARK = "dark"
 
 
 class Caution(StrEnum):
@@ -56,7 +76,10 @@ def cautions_for(*names: str) -> tuple[Caution, ...]:
 
 @dataclass(frozen=True, slots=True)
 class Step:
-    """One step of the assembly. ``pieces`` and ``supplies`` are named as on the list; minutes a kit."""
+    """One step of the assembly. ``pieces`` and ``supplies`` are named as on the list; minutes a kit.
+
+    With an ``ink`` it is stamping. ``dries``: minutes that it is left alone after.
+    """
 
     says: str
     pieces: tuple[str, ...] = ()
@@ -65,6 +88,9 @@ class Step:
     when: When = When.TABLE
     cautions: tuple[Caution, ...] = ()
     supplies: tuple[str, ...] = ()
+    ink: str = ""
+    shade: Shade = Shade.MEDIUM
+    dries: int = 0
 
 
 @dataclass(frozen=True, slots=True)

@@ -70,6 +70,7 @@ out-of-reach = not within reach of a trimmer that cuts { $reach }
 cancelled = planning was stopped
 no-fee = no fee covers the cost: tax, the venue and what is to be left take all of it, or nobody pays
 not-at-the-trimmer = { $why }
+not-at-the-board = { $why }
 
 ## Choices
 

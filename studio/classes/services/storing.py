@@ -54,6 +54,7 @@ def store_class(kit_class: KitClass, payload: ClassIn, studio: Studio, project: 
     kit_class.project = project
     kit_class.name, kit_class.fee, kit_class.place = name, fee, place
     kit_class.extras = [extra_document(extra) for extra in extras]
+    kit_class.at_table = list(dict.fromkeys(work.value for work in payload.at_table))
     kit_class.other_fees = [other_fee_document(other) for other in other_fees]
     kit_class.keep_short_nm, kit_class.keep_long_nm = keep
     kit_class.trimmer_nm = trimmer

@@ -22,10 +22,17 @@ class Step(models.Model):
     when = models.CharField(max_length=6, default="table")
     cautions = models.JSONField(default=list, blank=True)
     pieces = models.JSONField(default=list, blank=True)
+    # What is stamped, and for how many minutes it is left alone after.
+    ink = models.CharField(max_length=400, blank=True, default="")
+    shade = models.CharField(max_length=6, default="medium")
+    dries = models.IntegerField(default=0)
 
     class Meta:
         ordering = ["position"]
         constraints = [
+            models.CheckConstraint(
+                condition=Q(shade__in=["light", "medium", "dark"], dries__gte=0), name="step_stamping"
+            ),
             models.CheckConstraint(condition=Q(when__in=["before", "table"]), name="step_when"),
             models.CheckConstraint(
                 condition=Q(minutes__isnull=True) | Q(minutes__gte=0), name="step_minutes_not_negative"

@@ -1793,7 +1793,8 @@ export interface components {
          *
          *     Lengths are text and carry their unit, so that they stay what they are when the studio's unit
          *     changes; a bare number takes ``units``. ``hour_worth`` and ``sheet_worth`` are decimal text in the
-         *     studio's currency, null where nobody said.
+         *     studio's currency, null where nobody said. Kits are prepared ``evening_minutes`` an evening by so many
+         *     ``helpers``, from a time and on some days of the week (0 is Monday).
          */
         HabitsDoc: {
             /**
@@ -1853,6 +1854,51 @@ export interface components {
              * @default 10
              */
             drying: number;
+            /**
+             * Ridge
+             * @default inside
+             * @enum {string}
+             */
+            ridge: "inside" | "outside";
+            /**
+             * Board
+             * @default 12 in
+             */
+            board: string;
+            /**
+             * Plate Long
+             * @default 8 1/2 in
+             */
+            plate_long: string;
+            /**
+             * Evening Minutes
+             * @default 120
+             */
+            evening_minutes: number;
+            /**
+             * Helpers
+             * @default 1
+             */
+            helpers: number;
+            /**
+             * Evening From
+             * Format: time
+             * @default 19:30:00
+             */
+            evening_from: string;
+            /**
+             * Evening Days
+             * @default [
+             *       0,
+             *       1,
+             *       2,
+             *       3,
+             *       4,
+             *       5,
+             *       6
+             *     ]
+             */
+            evening_days: number[];
             /**
              * Place
              * @default en-GB
@@ -3308,6 +3354,12 @@ export interface components {
              * @default []
              */
             supplies: string[];
+            /** Ink */
+            ink?: string | null;
+            /** Shade */
+            shade?: ("light" | "medium" | "dark") | null;
+            /** Dries */
+            dries?: number | null;
         };
         /**
          * TabDoc
@@ -4117,6 +4169,11 @@ export interface components {
              */
             other_fees: components["schemas"]["OtherFeeDoc"][];
             /**
+             * At Table
+             * @default []
+             */
+            at_table: components["schemas"]["Work"][];
+            /**
              * Colourways
              * @default []
              */
@@ -4605,6 +4662,12 @@ export interface components {
             count: number;
         };
         /**
+         * Work
+         * @description What is done to pieces because of their marks: it is prepared, or left for the table.
+         * @enum {string}
+         */
+        Work: "die" | "punch" | "score" | "slit" | "hole" | "corner" | "cutout";
+        /**
          * WorkingOut
          * @description How far a plan in the making is: sheets of the best so far (null: none yet), the bound.
          */
@@ -4721,6 +4784,11 @@ export interface components {
              * @default []
              */
             other_fees: components["schemas"]["OtherFeeDoc"][];
+            /**
+             * At Table
+             * @default []
+             */
+            at_table: components["schemas"]["Work"][];
             /**
              * Colourways
              * @default []

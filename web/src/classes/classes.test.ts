@@ -92,6 +92,7 @@ test('a colourway is added in the papers of the last, and a paper is chosen in o
     variant: '',
     extras: [],
     other_fees: [],
+    at_table: [],
     keep_offcut: ['1', '3'],
     name: 'Evening',
     project: 1,

@@ -28,6 +28,7 @@ export function draftOf(kitClass: KitClass): ClassIn {
     variant: kitClass.variant,
     extras: kitClass.extras,
     other_fees: kitClass.other_fees,
+    at_table: kitClass.at_table,
     colourways: (kitClass.colourways ?? []).map(({ name, share, papers }) => ({
       name,
       share,

@@ -26,6 +26,7 @@ export const emptyClass = (project: { id: number; name: string }): ClassIn => ({
   keep_offcut: ['1 in', '3 in'],
   extras: [],
   other_fees: [],
+  at_table: [],
   colourways: [{ name: t`As chosen`, share: 1, papers: {} }],
 })
 

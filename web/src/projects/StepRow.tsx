@@ -26,6 +26,12 @@ const cautions = (): { value: Step['cautions'][number]; label: string }[] => [
   { value: 'food', label: t`Food` },
 ]
 
+const shades = (): { value: NonNullable<Step['shade']>; label: string }[] => [
+  { value: 'light', label: t`Light ink` },
+  { value: 'medium', label: t`Medium ink` },
+  { value: 'dark', label: t`Dark ink` },
+]
+
 interface Props {
   step: Step
   at: number
@@ -111,6 +117,29 @@ export function StepRow({ step, at, put, remove, move, next }: Props) {
           data={cautions()}
           value={step.cautions}
           onChange={(value) => put({ cautions: value }, 'cautions')}
+        />
+        <TextInput
+          aria-label={t`Ink of step ${n}`}
+          placeholder={t`Ink, where it is stamped`}
+          value={step.ink ?? ''}
+          onChange={(e) => put({ ink: e.currentTarget.value || null }, 'ink')}
+        />
+        <Select
+          aria-label={t`How dark the ink of step ${n} is`}
+          disabled={!step.ink}
+          data={shades()}
+          allowDeselect={false}
+          value={step.shade ?? 'medium'}
+          onChange={(value) => value && put({ shade: value }, 'shade')}
+        />
+        <TextInput
+          aria-label={t`Minutes that step ${n} dries`}
+          placeholder={t`then dries`}
+          inputMode="numeric"
+          value={step.dries ?? ''}
+          rightSection={<span className="soft">{t`min`}</span>}
+          rightSectionWidth={40}
+          onChange={(e) => put({ dries: Number(e.currentTarget.value.replace(/\D/g, '')) || null }, 'dries')}
         />
       </div>
     </li>

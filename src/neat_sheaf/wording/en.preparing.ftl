@@ -1,0 +1,99 @@
+## What is prepared in batches, and what is left for the table
+
+task-cut = Cut the sheets: { $settings } { $settings ->
+    [one] setting
+   *[other] settings
+}, { $strokes } { $strokes ->
+    [one] stroke
+   *[other] strokes
+}
+task-die = Run the dies: { $passes } { $passes ->
+    [one] pass
+   *[other] passes
+}
+task-punch = Punch { $count } { $count ->
+    [one] piece
+   *[other] pieces
+}
+task-score =
+    .long = Score the long sides: { $stops } { $stops ->
+        [one] stop
+       *[other] stops
+    }, { $count } { $count ->
+        [one] score
+       *[other] scores
+    }
+    .short = Score the short sides: { $stops } { $stops ->
+        [one] stop
+       *[other] stops
+    }, { $count } { $count ->
+        [one] score
+       *[other] scores
+    }
+    .diagonal = Score between marks: { $count } { $count ->
+        [one] score
+       *[other] scores
+    }
+task-slit = Cut { $count } { $count ->
+    [one] slit
+   *[other] slits
+}
+task-cutout = Cut out { $count } { $count ->
+    [one] window or notch
+   *[other] windows and notches
+}
+task-hole = Punch { $count } { $count ->
+    [one] hole
+   *[other] holes
+} of { $size }
+task-corner =
+    .round = Round { $count } { $count ->
+        [one] corner
+       *[other] corners
+    }, { $size }
+    .mitre = Mitre { $count } { $count ->
+        [one] corner
+       *[other] corners
+    }, { $size }
+    .notch = Notch { $count } { $count ->
+        [one] corner
+       *[other] corners
+    }, { $size }
+task-step = { $says }
+task-stamp = { $says }: { $ink }, { $count } { $count ->
+    [one] piece
+   *[other] pieces
+}
+task-bag = Fill { $count } { $count ->
+    [one] bag
+   *[other] bags
+}
+table-work =
+    .die = { $count } { $count ->
+        [one] pass
+       *[other] passes
+    } through the die-cutting machine
+    .punch = Punch { $count } { $count ->
+        [one] piece
+       *[other] pieces
+    }
+    .score = Score { $count } { $count ->
+        [one] line
+       *[other] lines
+    }
+    .slit = Cut { $count } { $count ->
+        [one] slit
+       *[other] slits
+    }
+    .hole = Punch { $count } { $count ->
+        [one] hole
+       *[other] holes
+    }
+    .corner = Shape { $count } { $count ->
+        [one] corner
+       *[other] corners
+    }
+    .cutout = Cut out { $count } { $count ->
+        [one] window or notch
+       *[other] windows and notches
+    }
