@@ -38,6 +38,7 @@ from studio.cupboard.instead_api import router as instead
 from studio.cupboard.ledger_api import router as ledger
 from studio.cupboard.merging_api import router as merging
 from studio.cupboard.photos_api import router as photos
+from studio.preparing.api import router as preparing
 from studio.projects.api import router as projects
 from studio.projects.files_api import router as files
 from studio.projects.folding_api import router as folding
@@ -77,6 +78,7 @@ for router in (
     shopping,
     prices,
     orders,
+    preparing,
 ):
     api.add_router("", router)
 

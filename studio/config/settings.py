@@ -43,6 +43,7 @@ INSTALLED_APPS = [
     "studio.projects",
     "studio.classes",
     "studio.shopping",
+    "studio.preparing",
     "studio.tasks",
     "studio.demo",
 ]

@@ -359,3 +359,10 @@ sheet-folded =
 template-too-large = a template is for pieces up to { $most }; this one is larger
 
 refit-change = { $piece } from { $before } to { $after }
+
+## Preparing
+
+too-many-ticks = a guide keeps { $most } ticks at most
+file-evenings = evenings for { $name }
+calendar-order = Order what { $name } needs
+calendar-evening = Prepare { $name }, { $number } of { $of }

@@ -1717,6 +1717,70 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/classes/{class_id}/prepare": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Prepare
+         * @description The batches of a class in their order, laid into evenings, and what is left for the table.
+         */
+        get: operations["studio_preparing_api_prepare"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/classes/{class_id}/ticks/{guide}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Ticks
+         * @description How many are done of each thing in a guide, by key.
+         */
+        get: operations["studio_preparing_api_ticks"];
+        /**
+         * Tick Off
+         * @description Say how many of some things are done; every other stays as another device left it.
+         */
+        put: operations["studio_preparing_api_tick_off"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/classes/{class_id}/evenings.ics": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Calendar
+         * @description The class, its evenings and the day to order by, for a calendar (RFC 5545).
+         */
+        get: operations["studio_preparing_api_calendar"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
 }
 export type webhooks = Record<string, never>;
 export interface components {
@@ -4444,12 +4508,17 @@ export interface components {
         };
         /**
          * PartOut
-         * @description A part in hand and the layout it lies on.
+         * @description A task on an evening: by whom (from 0), and when, in minutes from its beginning.
          */
         PartOut: {
-            /** Layout */
-            layout: string;
-            region: components["schemas"]["RegionOut"];
+            /** Key */
+            key: string;
+            /** Hands */
+            hands: number;
+            /** Start */
+            start: number;
+            /** End */
+            end: number;
         };
         /**
          * Per
@@ -5876,6 +5945,224 @@ export interface components {
             id: number;
             /** Packs */
             packs: number;
+        };
+        /**
+         * AtTableOut
+         * @description What one attendee does at the table; ``sharing`` take turns.
+         */
+        AtTableOut: {
+            kind: components["schemas"]["Kind"];
+            /** Says */
+            says: string;
+            /** Seconds */
+            seconds: number | null;
+            /** Sharing */
+            sharing: number;
+            /** Waits */
+            waits: number;
+            /** Tool */
+            tool: string;
+        };
+        /**
+         * Edge
+         * @description A side of a piece as it lies with its print up.
+         * @enum {string}
+         */
+        Edge: "top" | "bottom" | "left" | "right";
+        /**
+         * EveningOut
+         * @description One evening; ``date`` null where the class has none.
+         */
+        EveningOut: {
+            /** Date */
+            date: string | null;
+            /** Minutes */
+            minutes: number;
+            /** Parts */
+            parts: components["schemas"]["PartOut"][];
+        };
+        /**
+         * Facing
+         * @description Which side of the paper is up when it is scored.
+         * @enum {string}
+         */
+        Facing: "print-up" | "print-down";
+        /**
+         * Fold
+         * @description Which way a score folds, seen from the printed side: towards the eye, or away from it.
+         * @enum {string}
+         */
+        Fold: "valley" | "mountain";
+        /**
+         * Kind
+         * @description What a task is; in the order in which the kinds follow one another on a piece. Common practice.
+         * @enum {string}
+         */
+        Kind: "cut" | "die" | "punch" | "stamp" | "score" | "slit" | "hole" | "corner" | "cutout" | "step" | "bag";
+        /**
+         * MarkedOut
+         * @description Diagonal scores of a piece: each x, y to x, y from the lower left corner.
+         */
+        MarkedOut: {
+            /** Key */
+            key: string;
+            /** Piece */
+            piece: string;
+            /** Count */
+            count: number;
+            facing: components["schemas"]["Facing"];
+            /** Lines */
+            lines: number[][];
+        };
+        /**
+         * Phase
+         * @description All the long sides come first, then all the short ones. Common practice.
+         * @enum {string}
+         */
+        Phase: "long" | "short";
+        /**
+         * PrepareOut
+         * @description Everything that is prepared for a class, and what is left for the table.
+         *
+         *     ``minutes`` of work before the class, ``table_minutes`` at it; ``unknown`` and ``table_unknown`` count
+         *     what nobody said the time of, which is left out of both. ``least``: no fewer evenings are possible.
+         */
+        PrepareOut: {
+            /** Tasks */
+            tasks: components["schemas"]["TaskOut"][];
+            /** Table */
+            table: components["schemas"]["AtTableOut"][];
+            /** Minutes */
+            minutes: number;
+            /** Unknown */
+            unknown: number;
+            /** Table Minutes */
+            table_minutes: number;
+            /** Table Unknown */
+            table_unknown: number;
+            scoring: components["schemas"]["ScoringOut"];
+            /** Evenings */
+            evenings: components["schemas"]["EveningOut"][];
+            /** Least */
+            least: number;
+            /** Evening Minutes */
+            evening_minutes: number;
+            /** Helpers */
+            helpers: number;
+            /** Late */
+            late: boolean;
+            /** Order By */
+            order_by: string | null;
+            /** Planned */
+            planned: boolean;
+        };
+        /**
+         * ScoreBatchOut
+         * @description All scores at one distance from the fence.
+         */
+        ScoreBatchOut: {
+            phase: components["schemas"]["Phase"];
+            /** Distance */
+            distance: number;
+            /** On Groove */
+            on_groove: boolean;
+            /** Strokes */
+            strokes: components["schemas"]["ScoreStrokeOut"][];
+        };
+        /**
+         * ScoreStrokeOut
+         * @description A score on each of ``count`` pieces, lying alike; ``key`` is the one that is ticked.
+         */
+        ScoreStrokeOut: {
+            /** Key */
+            key: string;
+            /** Piece */
+            piece: string;
+            /** Count */
+            count: number;
+            edge: components["schemas"]["Edge"];
+            facing: components["schemas"]["Facing"];
+            fold: components["schemas"]["Fold"];
+            measured_from: components["schemas"]["Edge"];
+            /** Start */
+            start: number | null;
+            /** End */
+            end: number | null;
+        };
+        /**
+         * ScoringOut
+         * @description The scoring of a class; ``proved``: no fewer stops do. For ``beyond`` the board is too short.
+         */
+        ScoringOut: {
+            /** Batches */
+            batches: components["schemas"]["ScoreBatchOut"][];
+            /** Marked */
+            marked: components["schemas"]["MarkedOut"][];
+            /** Scores */
+            scores: number;
+            /** Proved */
+            proved: boolean;
+            /** Beyond */
+            beyond: string[];
+        };
+        /**
+         * ShareOut
+         * @description So many pieces of one name, each so often.
+         */
+        ShareOut: {
+            /** Piece */
+            piece: string;
+            /** Count */
+            count: number;
+            /** Each */
+            each: number;
+        };
+        /**
+         * TaskOut
+         * @description One batch; ``seconds`` null where nobody said; ``slack`` in minutes, ``critical`` where it is 0.
+         */
+        TaskOut: {
+            /** Key */
+            key: string;
+            kind: components["schemas"]["Kind"];
+            /** Says */
+            says: string;
+            /** Times */
+            times: number;
+            /** Seconds */
+            seconds: number | null;
+            /** Waits */
+            waits: number;
+            /** After */
+            after: string[];
+            /** Tool */
+            tool: string;
+            /** Step */
+            step: number | null;
+            /** Shares */
+            shares: components["schemas"]["ShareOut"][];
+            /** Critical */
+            critical: boolean;
+            /** Slack */
+            slack: number;
+        };
+        /**
+         * TickIn
+         * @description So many of one thing are done.
+         */
+        TickIn: {
+            /** Key */
+            key: string;
+            /** Count */
+            count: number;
+        };
+        /**
+         * TicksIn
+         * @description What is done of some things.
+         */
+        TicksIn: {
+            /** Ticks */
+            ticks: components["schemas"]["TickIn"][];
         };
     };
     responses: never;
@@ -9654,6 +9941,167 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["OrderOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    studio_preparing_api_prepare: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                class_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PrepareOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    studio_preparing_api_ticks: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                class_id: number;
+                guide: "scoring" | "tasks" | "packing";
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": {
+                        [key: string]: number;
+                    };
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    studio_preparing_api_tick_off: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                class_id: number;
+                guide: "scoring" | "tasks" | "packing";
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["TicksIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": {
+                        [key: string]: number;
+                    };
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    studio_preparing_api_calendar: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                class_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": string;
                 };
             };
             /** @description Not Found */

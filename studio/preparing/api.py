@@ -1,0 +1,187 @@
+"""The batches of a class, its evenings as a list and as a calendar, and what is ticked off."""
+
+from __future__ import annotations
+
+import datetime as dt
+
+from django.http import HttpRequest, HttpResponse
+from django.utils import timezone
+from ninja import Router
+
+from neat_sheaf.errors import CannotPlanError
+from neat_sheaf.formats.calendar_file import CalendarEvent, write_calendar
+from neat_sheaf.formats.reading import FileError
+from neat_sheaf.preparing.scoring import Marked, Phase, ScorePlan, ScoreStroke
+from neat_sheaf.preparing.tasks import Kind
+from neat_sheaf.wording import Voice
+from studio.accounts.tenancy import own
+from studio.accounts.voice import voice_for
+from studio.classes.models import KitClass
+from studio.common.downloads import download
+from studio.common.problems import Problem
+from studio.preparing.schemas import (
+    AtTableOut,
+    EveningOut,
+    GuideName,
+    MarkedOut,
+    PartOut,
+    PrepareOut,
+    ScoreBatchOut,
+    ScoreStrokeOut,
+    ScoringOut,
+    ShareOut,
+    TaskOut,
+    TicksIn,
+)
+from studio.preparing.services import Preparing, done_in, preparing_of, tick
+
+router = Router(tags=["preparing"])
+
+
+def _class(request: HttpRequest, class_id: int) -> KitClass:
+    return own(KitClass.objects.select_related("studio", "project"), request, class_id)
+
+
+def _preparing(kit_class: KitClass) -> Preparing:
+    try:
+        return preparing_of(kit_class, timezone.localdate())
+    except CannotPlanError as error:
+        raise FileError(error.faults) from error
+
+
+@router.get("/classes/{class_id}/prepare", response={200: PrepareOut, 404: Problem, 422: Problem})
+def prepare(request: HttpRequest, class_id: int) -> PrepareOut:
+    """The batches of a class in their order, laid into evenings, and what is left for the table."""
+    kit_class = _class(request, class_id)
+    return _out(_preparing(kit_class), kit_class, voice_for(request))
+
+
+def _out(found: Preparing, kit_class: KitClass, voice: Voice) -> PrepareOut:
+    prepared, studio = found.prepared, kit_class.studio
+    times = {one.key: one for one in found.timed}
+    tasks = [
+        TaskOut(
+            key=one.key, kind=one.kind, says=voice.words(one.says), times=one.times, seconds=one.seconds,
+            waits=one.waits, after=list(one.after), tool=one.tool, step=one.step,
+            shares=[ShareOut(piece=s.piece, count=s.count, each=s.each) for s in one.shares],
+            critical=times[one.key].critical, slack=times[one.key].slack // 60,
+        )
+        for one in prepared.tasks
+    ]  # fmt: skip
+    table = [
+        AtTableOut(
+            kind=one.kind, says=voice.words(one.says), seconds=one.seconds, sharing=one.sharing,
+            waits=one.waits, tool=one.tool,
+        )
+        for one in prepared.table
+    ]  # fmt: skip
+    return PrepareOut(
+        tasks=tasks,
+        table=table,
+        minutes=-(-prepared.seconds // 60),
+        unknown=len(prepared.unknown),
+        table_minutes=-(-prepared.table_seconds // 60),
+        table_unknown=sum(one.seconds is None for one in prepared.table),
+        scoring=_scoring(prepared.scoring),
+        evenings=_evenings(found),
+        least=found.evenings.least,
+        evening_minutes=studio.evening_minutes,
+        helpers=studio.helpers,
+        late=found.late,
+        order_by=found.order_by,
+        planned=any(one.kind is Kind.CUT for one in prepared.tasks),
+    )
+
+
+def _evenings(found: Preparing) -> list[EveningOut]:
+    rows = []
+    for number in range(found.evenings.count):
+        own_parts = [part for part in found.evenings.parts if part.evening == number]
+        rows.append(
+            EveningOut(
+                date=found.days[number] if found.days else None,
+                minutes=-(-max((part.end for part in own_parts), default=0) // 60),
+                parts=[
+                    PartOut(key=p.key, hands=p.hands, start=p.start / 60, end=p.end / 60) for p in own_parts
+                ],
+            )
+        )
+    return rows
+
+
+def _scoring(plan: ScorePlan) -> ScoringOut:
+    batches = [
+        ScoreBatchOut(
+            phase=batch.phase,
+            distance=batch.distance,
+            on_groove=batch.on_groove,
+            strokes=[_stroke(batch.phase, batch.distance, stroke) for stroke in batch.strokes],
+        )
+        for batch in plan.batches
+    ]
+    marked = [
+        MarkedOut(
+            key=f"marks|{one.piece}|{one.facing.value}", piece=one.piece, count=one.count, facing=one.facing,
+            lines=_lines(one),
+        )
+        for one in plan.marked
+    ]  # fmt: skip
+    return ScoringOut(
+        batches=batches, marked=marked, scores=plan.scores, proved=plan.proved, beyond=list(plan.beyond)
+    )
+
+
+def _lines(one: Marked) -> list[list[int]]:
+    return [[*map(int, line.start), *map(int, line.end)] for line in one.diagonals]
+
+
+def _stroke(phase: Phase, distance: int, stroke: ScoreStroke) -> ScoreStrokeOut:
+    part = "" if stroke.start is None else f"|{stroke.start}-{stroke.end}"
+    key = f"{phase.value}|{distance}|{stroke.edge.value}|{stroke.facing.value}{part}|{stroke.piece}"
+    return ScoreStrokeOut(
+        key=key, piece=stroke.piece, count=stroke.count, edge=stroke.edge, facing=stroke.facing,
+        fold=stroke.fold, measured_from=stroke.measured_from, start=stroke.start, end=stroke.end,
+    )  # fmt: skip
+
+
+@router.get("/classes/{class_id}/ticks/{guide}", response={200: dict[str, int], 404: Problem})
+def ticks(request: HttpRequest, class_id: int, guide: GuideName) -> dict[str, int]:
+    """How many are done of each thing in a guide, by key."""
+    return done_in(_class(request, class_id), guide)
+
+
+@router.put("/classes/{class_id}/ticks/{guide}", response={200: dict[str, int], 404: Problem, 422: Problem})
+def tick_off(request: HttpRequest, class_id: int, guide: GuideName, payload: TicksIn) -> dict[str, int]:
+    """Say how many of some things are done; every other stays as another device left it."""
+    counts = [(one.key, one.count) for one in payload.ticks]
+    return tick(_class(request, class_id), guide, counts, request.user.pk)
+
+
+@router.get("/classes/{class_id}/evenings.ics", response={200: bytes, 404: Problem, 422: Problem})
+def calendar(request: HttpRequest, class_id: int) -> HttpResponse:
+    """The class, its evenings and the day to order by, for a calendar (RFC 5545)."""
+    kit_class, voice = _class(request, class_id), voice_for(request)
+    found = _preparing(kit_class)
+    text = write_calendar(_events(kit_class, found, voice), dt.datetime.now(dt.UTC), kit_class.name)
+    return download(voice.say("file-evenings", name=kit_class.name), "ics", text, "text/calendar")
+
+
+def _events(kit_class: KitClass, found: Preparing, voice: Voice) -> list[CalendarEvent]:
+    if kit_class.date is None:
+        return []
+    name, begins = kit_class.name, kit_class.studio.evening_from
+    said = {one.key: voice.words(one.says) for one in found.prepared.tasks}
+    events = []
+    if found.order_by is not None:
+        title = voice.say("calendar-order", name=name)
+        events.append(CalendarEvent(f"class-{kit_class.pk}-order@neat-sheaf", found.order_by, title))
+    for number, day in enumerate(found.days):
+        parts = [part for part in found.evenings.parts if part.evening == number]
+        keys = dict.fromkeys(part.key for part in parts)
+        minutes = -(-max((part.end for part in parts), default=0) // 60)
+        uid = f"class-{kit_class.pk}-evening-{number + 1}@neat-sheaf"
+        title = voice.say("calendar-evening", name=name, number=number + 1, of=len(found.days))
+        events.append(CalendarEvent(uid, day, title, "\n".join(said[key] for key in keys), begins, minutes))
+    uid = f"class-{kit_class.pk}@neat-sheaf"
+    events.append(CalendarEvent(uid, kit_class.date, name, kit_class.project.name, place=kit_class.place))
+    return events
