@@ -22,9 +22,9 @@ from studio.common.problems import Problem
 from studio.preparing.schemas import (
     AtTableOut,
     EveningOut,
+    EveningPartOut,
     GuideName,
     MarkedOut,
-    PartOut,
     PrepareOut,
     ScoreBatchOut,
     ScoreStrokeOut,
@@ -64,6 +64,7 @@ def _out(found: Preparing, kit_class: KitClass, voice: Voice) -> PrepareOut:
             key=one.key, kind=one.kind, says=voice.words(one.says), times=one.times, seconds=one.seconds,
             waits=one.waits, after=list(one.after), tool=one.tool, step=one.step,
             shares=[ShareOut(piece=s.piece, count=s.count, each=s.each) for s in one.shares],
+            also=[step.says for step in one.also],
             critical=times[one.key].critical, slack=times[one.key].slack // 60,
         )
         for one in prepared.tasks
@@ -102,7 +103,8 @@ def _evenings(found: Preparing) -> list[EveningOut]:
                 date=found.days[number] if found.days else None,
                 minutes=-(-max((part.end for part in own_parts), default=0) // 60),
                 parts=[
-                    PartOut(key=p.key, hands=p.hands, start=p.start / 60, end=p.end / 60) for p in own_parts
+                    EveningPartOut(key=p.key, hands=p.hands, start=p.start / 60, end=p.end / 60)
+                    for p in own_parts
                 ],
             )
         )

@@ -25,7 +25,10 @@ class ShareOut(Schema):
 
 
 class TaskOut(Schema):
-    """One batch; ``seconds`` null where nobody said; ``slack`` in minutes, ``critical`` where it is 0."""
+    """One batch; ``seconds`` null where nobody said; ``slack`` in minutes, ``critical`` where it is 0.
+
+    ``also`` are steps of the list that say the same work, and are no batches of their own.
+    """
 
     key: str
     kind: Kind
@@ -37,6 +40,7 @@ class TaskOut(Schema):
     tool: str
     step: int | None
     shares: list[ShareOut]
+    also: list[str]
     critical: bool
     slack: int
 
@@ -95,7 +99,7 @@ class ScoringOut(Schema):
     beyond: list[str]
 
 
-class PartOut(Schema):
+class EveningPartOut(Schema):
     """A task on an evening: by whom (from 0), and when, in minutes from its beginning."""
 
     key: str
@@ -109,7 +113,7 @@ class EveningOut(Schema):
 
     date: dt.date | None
     minutes: int
-    parts: list[PartOut]
+    parts: list[EveningPartOut]
 
 
 class PrepareOut(Schema):

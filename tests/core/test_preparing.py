@@ -161,3 +161,20 @@ def test_a_die_of_three_tags_gives_three_a_pass():
     assert task(prepare(job_of(TAG, word)), "die").times == 20  # two Os are two passes
     stamped = prepare(job_of(TAG, *three, steps=[Step("Stamp it", ("Sun",), when=BEFORE, ink="Moss")]))
     assert task(stamped, "step-0").after == ("die",)
+
+
+def test_a_step_that_says_the_work_of_a_batch_is_not_counted_twice():
+    steps = [
+        Step("Trim all pieces", tool="Trimmer", minutes=Decimal(4), when=BEFORE),
+        Step("Score them", tool="scoring board", when=BEFORE),
+        Step("Round the corners", tool="corner punch", minutes=Decimal(1), when=BEFORE),
+    ]
+    card = piece("Card", "6", "4", scores=across("3"))
+    prepared = prepare(job_of(card, steps=steps), Handling(setting=2, stroke=9))
+    # No corner is on the list, so that step stays one of its own.
+    assert [one.key for one in prepared.tasks] == ["cut", "score-long", "step-2", "bag"]
+    assert [[step.says for step in one.also] for one in prepared.tasks] == [
+        ["Trim all pieces"], ["Score them"], [], [],
+    ]  # fmt: skip
+    unplanned = prepare(job_of(card, steps=steps))
+    assert [one.key for one in unplanned.tasks] == ["score-long", "step-0", "step-2", "bag"]

@@ -41,13 +41,20 @@ def with_stock(person, made):
 def filled(path, made):
     things = ("paper", "supply", "project", "class", "pack", "claim", "movement", "order", "photo")
     names = {f"{thing}_id": thing for thing in things} | {"batch": "batch"}
-    path = path.replace("{number}", "0").replace("{letter}", "A").replace("{code}", "teapot")
+    path = (
+        path.replace("{number}", "0")
+        .replace("{letter}", "A")
+        .replace("{code}", "teapot")
+        .replace("{guide}", "packing")
+    )
     return re.sub(r"\{(\w+)\}", lambda found: str(made[names[found[1]]]["id"]), path)
 
 
 def body_for(path, made):
     if path.endswith("/cutting/done"):
         return {"done": 0}
+    if "/ticks/" in path:
+        return {"ticks": [{"key": "Evening", "count": 1}]}
     if path.endswith("/merge"):
         return {"into": 1}
     if path.endswith("/split"):

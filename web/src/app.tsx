@@ -18,6 +18,9 @@ const Classes = lazy(async () => ({ default: (await import('./classes/Classes'))
 const Year = lazy(async () => ({ default: (await import('./classes/Year')).Year }))
 const ClassPage = lazy(async () => ({ default: (await import('./classes/ClassPage')).ClassPage }))
 const Trimmer = lazy(async () => ({ default: (await import('./trimmer/Trimmer')).Trimmer }))
+const ScoringGuide = lazy(async () => ({
+  default: (await import('./preparing/ScoringGuide')).ScoringGuide,
+}))
 const Habits = lazy(async () => ({ default: (await import('./accounts/Habits')).Habits }))
 const Shopping = lazy(async () => ({ default: (await import('./shopping/Shopping')).Shopping }))
 const Prices = lazy(async () => ({ default: (await import('./shopping/Prices')).Prices }))
@@ -37,6 +40,7 @@ export function App() {
             <Routes>
               <Route element={<FullScreen session={data} />}>
                 <Route path="classes/:id/trimmer" element={<Trimmer />} />
+                <Route path="classes/:id/scoring" element={<ScoringGuide />} />
               </Route>
               <Route element={<Frame session={data} />}>
                 <Route index element={<Bench />} />

@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+import re
 from collections.abc import Iterator, Mapping
 from dataclasses import dataclass, replace
 from enum import StrEnum
@@ -56,7 +57,8 @@ class Task:
     """One batch. ``key`` stays the same while what it is about does.
 
     ``seconds`` of work, None where nobody said; then it is left alone for ``waits`` minutes before what comes
-    ``after`` it (keys). ``step`` is its place among the steps of the project.
+    ``after`` it (keys). ``step`` is its place among the steps of the project. ``also`` are steps of the
+    list that say the same work in their own words: they are no batches of their own.
     """
 
     key: str
@@ -69,6 +71,7 @@ class Task:
     after: tuple[str, ...] = ()
     tool: str = ""
     step: int | None = None
+    also: tuple[Step, ...] = ()
 
 
 @dataclass(frozen=True, slots=True)
@@ -123,7 +126,9 @@ def prepare(job: Job, handling: Handling | None = None) -> Prepared:
     plan = scoring_of([] if Work.SCORE in later else listed, counts, job.habits)
     runs = () if Work.DIE in later else tuple(die_runs(job))
     made = [task for task in _by_marks(job, listed, counts, plan, runs) if task.kind.value not in later]
-    tasks = [*_cut(job, handling), *made, *_steps(job, counts), *_bags(job)]
+    tasks = _with_their_steps([*_cut(job, handling), *made, *_bags(job)], job)
+    told = {id(step) for task in tasks for step in task.also}
+    tasks += [task for task in _steps(job, counts) if id(job.project.steps[task.step or 0]) not in told]
     return Prepared(tuple(_in_order(tasks, job, counts)), tuple(_table(job, listed)), plan, runs)
 
 
@@ -212,6 +217,33 @@ def _corners(job: Job, listed: list[Piece], counts: Mapping[str, int]) -> Iterat
         tool = "corner punch" if shape is CornerShape.ROUND else "scissors"
         seconds = times * job.cutting.pace.corner
         yield Task(key, Kind.CORNER, said, shares, times, seconds, tool=tool)
+
+
+# The tool of a step that is a batch anyway. Common practice.
+_TOOLS = {
+    Kind.CUT: re.compile(r"\b(trimmer|guillotine)\b", re.IGNORECASE),
+    Kind.SCORE: re.compile(r"\bscor\w+ (board|tool)\b", re.IGNORECASE),
+    Kind.DIE: re.compile(r"\bdie[- ]cut\w*\b", re.IGNORECASE),
+    Kind.PUNCH: re.compile(r"^(?!.*\b(corner|hole)\b).*\bpunch\b", re.IGNORECASE),
+    Kind.HOLE: re.compile(r"\bhole punch\b", re.IGNORECASE),
+    Kind.CORNER: re.compile(r"\bcorner (punch|rounder)\b", re.IGNORECASE),
+    Kind.BAG: re.compile(r"\bbags?\b", re.IGNORECASE),
+}
+
+
+def _with_their_steps(tasks: list[Task], job: Job) -> list[Task]:
+    """The batches, the first of each kind with the prepared steps that are done with its tool.
+
+    Cutting said in a step and cutting by the plan are one: the plan knows how often.
+    """
+    found = []
+    left = [step for step in job.project.steps if step.when is When.BEFORE and not step.ink]
+    for task in tasks:
+        words = _TOOLS.get(task.kind)
+        own = [step for step in left if words is not None and words.search(step.tool)]
+        left = [step for step in left if step not in own]
+        found.append(replace(task, also=tuple(own)))
+    return found
 
 
 _SHADES = list(Shade)

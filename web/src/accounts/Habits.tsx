@@ -1,6 +1,6 @@
 import { t } from '@lingui/core/macro'
 import { Trans } from '@lingui/react/macro'
-import { Button, NumberInput, SegmentedControl, Select, TextInput } from '@mantine/core'
+import { Button, Checkbox, Group, NumberInput, SegmentedControl, Select, TextInput } from '@mantine/core'
 import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query'
 import { type FormEvent, useState } from 'react'
 import { api, ask, Refused, type Schemas } from '../api/client'
@@ -39,7 +39,7 @@ function Form({ kept }: { kept: Doc }) {
   const set = <K extends keyof Doc>(field: K, value: Doc[K]) => setDoc({ ...doc, [field]: value })
   const changed = JSON.stringify(doc) !== JSON.stringify(kept)
   const length = (
-    field: 'groove' | 'plate' | 'tape' | 'border' | 'even' | 'keep_back',
+    field: 'groove' | 'plate' | 'plate_long' | 'board' | 'tape' | 'border' | 'even' | 'keep_back',
     label: string,
     why: string,
   ) => (
@@ -141,6 +141,26 @@ function Form({ kept }: { kept: Doc }) {
         t`Distance of the grooves`,
         t`A score beside the groove matters to board users only; a score that is dragged moves by it.`,
       )}
+      {length('board', t`Reach of the scoring board`, t`How far its last groove is from the fence.`)}
+      <div>
+        <label id="ridge-label" className={classes.label}>
+          <Trans>The ridge of a score goes</Trans>
+        </label>
+        <SegmentedControl
+          aria-labelledby="ridge-label"
+          data={[
+            { value: 'inside', label: t`Inside the fold` },
+            { value: 'outside', label: t`Outside it` },
+          ]}
+          value={doc.ridge ?? 'inside'}
+          onChange={(value) => set('ridge', value)}
+        />
+      </div>
+      {length(
+        'plate_long',
+        t`Length of the die-cutting plates`,
+        t`Dies that fit beside one another go through together.`,
+      )}
       {length('plate', t`Width of the die-cutting plates`, t`A die with its margin must not be wider.`)}
       {(
         [
@@ -201,6 +221,46 @@ function Form({ kept }: { kept: Doc }) {
           onChange={(value) => set('lid', value)}
         />
       </div>
+      <h2>
+        <Trans>When we prepare</Trans>
+      </h2>
+      {(
+        [
+          ['evening_minutes', t`Minutes an evening`, 15, 1440],
+          ['helpers', t`People who prepare`, 1, 20],
+        ] as const
+      ).map(([field, label, min, max]) => (
+        <NumberInput
+          key={field}
+          className={classes.length}
+          label={label}
+          hideControls
+          min={min}
+          max={max}
+          allowDecimal={false}
+          value={doc[field] ?? min}
+          onChange={(value) => set(field, Number(value) || min)}
+        />
+      ))}
+      <TextInput
+        className={classes.length}
+        type="time"
+        label={t`An evening begins at`}
+        description={t`For the calendar.`}
+        value={(doc.evening_from ?? '19:30').slice(0, 5)}
+        onChange={(e) => e.currentTarget.value && set('evening_from', e.currentTarget.value)}
+      />
+      <Checkbox.Group
+        label={t`We prepare on`}
+        value={(doc.evening_days ?? []).map(String)}
+        onChange={(days) => days.length && set('evening_days', days.map(Number).sort())}
+      >
+        <Group gap="md" mt={6}>
+          {weekdays().map((label, day) => (
+            <Checkbox key={day} value={String((day + 6) % 7)} label={label} />
+          ))}
+        </Group>
+      </Checkbox.Group>
       {worth(
         'hour_worth',
         t`An hour of your work is worth`,

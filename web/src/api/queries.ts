@@ -25,6 +25,14 @@ export const keys = {
   classes: ['classes'],
   kitClass: (id: number) => ['class', id],
   cutting: (classId: number) => ['cutting', classId],
+  /** Batches of a class as it was saved; cutting is among them once it is planned. */
+  prepare: (classId: number, version: number | undefined, planned: boolean) => [
+    'prepare',
+    classId,
+    version,
+    planned,
+  ],
+  ticks: (classId: number, guide: string) => ['ticks', classId, guide],
   /** Choices laid side by side for a class as it was saved. */
   options: (classId: number, version: number | undefined, papers: unknown) => [
     'options',
@@ -131,6 +139,24 @@ export const asked = {
     queryOptions({
       queryKey: keys.cutting(classId),
       queryFn: () => ask(api.GET('/api/classes/{class_id}/cutting', ofClass(classId))),
+    }),
+  prepare: (classId: number, version: number | undefined, planned: boolean) =>
+    queryOptions({
+      queryKey: keys.prepare(classId, version, planned),
+      queryFn: () => ask(api.GET('/api/classes/{class_id}/prepare', ofClass(classId))),
+      placeholderData: (before) => before,
+      retry: false,
+    }),
+  ticks: (classId: number, guide: 'scoring' | 'tasks' | 'packing') =>
+    queryOptions({
+      queryKey: keys.ticks(classId, guide),
+      queryFn: () =>
+        ask(
+          api.GET('/api/classes/{class_id}/ticks/{guide}', {
+            params: { path: { class_id: classId, guide } },
+          }),
+        ),
+      refetchInterval: 5000,
     }),
   options: (classId: number, version: number | undefined, papers: unknown) =>
     queryOptions({
@@ -272,7 +298,18 @@ export const keep = {
 export const cancelCutting = (client: QueryClient, classId: number) =>
   client.cancelQueries({ queryKey: keys.cutting(classId) })
 
-const OF_CLASSES = ['class', 'cutting', 'options', 'leftovers', 'sizes', 'seats', 'stock', 'bench', 'year']
+const OF_CLASSES = [
+  'class',
+  'cutting',
+  'prepare',
+  'options',
+  'leftovers',
+  'sizes',
+  'seats',
+  'stock',
+  'bench',
+  'year',
+]
 
 const AFTER: Record<
   'project' | 'class' | 'paper' | 'supply' | 'pack' | 'import' | 'stock' | 'prices',
@@ -284,6 +321,7 @@ const AFTER: Record<
     'projects',
     'project',
     'cutting',
+    'prepare',
     'options',
     'leftovers',
     'sizes',

@@ -4508,17 +4508,12 @@ export interface components {
         };
         /**
          * PartOut
-         * @description A task on an evening: by whom (from 0), and when, in minutes from its beginning.
+         * @description A part in hand and the layout it lies on.
          */
         PartOut: {
-            /** Key */
-            key: string;
-            /** Hands */
-            hands: number;
-            /** Start */
-            start: number;
-            /** End */
-            end: number;
+            /** Layout */
+            layout: string;
+            region: components["schemas"]["RegionOut"];
         };
         /**
          * Per
@@ -5979,7 +5974,21 @@ export interface components {
             /** Minutes */
             minutes: number;
             /** Parts */
-            parts: components["schemas"]["PartOut"][];
+            parts: components["schemas"]["EveningPartOut"][];
+        };
+        /**
+         * EveningPartOut
+         * @description A task on an evening: by whom (from 0), and when, in minutes from its beginning.
+         */
+        EveningPartOut: {
+            /** Key */
+            key: string;
+            /** Hands */
+            hands: number;
+            /** Start */
+            start: number;
+            /** End */
+            end: number;
         };
         /**
          * Facing
@@ -6120,6 +6129,8 @@ export interface components {
         /**
          * TaskOut
          * @description One batch; ``seconds`` null where nobody said; ``slack`` in minutes, ``critical`` where it is 0.
+         *
+         *     ``also`` are steps of the list that say the same work, and are no batches of their own.
          */
         TaskOut: {
             /** Key */
@@ -6141,6 +6152,8 @@ export interface components {
             step: number | null;
             /** Shares */
             shares: components["schemas"]["ShareOut"][];
+            /** Also */
+            also: string[];
             /** Critical */
             critical: boolean;
             /** Slack */

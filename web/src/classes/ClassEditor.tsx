@@ -21,6 +21,7 @@ import { KitTab } from './KitTab'
 import { whatMoved } from './moved'
 import { PapersTab } from './PapersTab'
 import { NotPlanned, StillPlanning } from './PlanState'
+import { PrepareTab } from '../preparing/PrepareTab'
 import { SeatStepper } from './SeatStepper'
 import { SheetsTab } from './SheetsTab'
 import { SuppliesTab } from './SuppliesTab'
@@ -164,6 +165,7 @@ const TabBody = memo(function TabBody({ tab }: { tab: string }) {
   const { plan } = useClass().saved.planned
   if (tab === 'kit') return <KitTab />
   if (tab === 'papers') return <PapersTab />
+  if (tab === 'prepare') return <PrepareTab />
   if (tab === 'sheets' || tab === 'supplies' || tab === 'cost') {
     if (!plan) return <NotPlanned />
     if (tab === 'sheets') return <SheetsTab plan={plan} />

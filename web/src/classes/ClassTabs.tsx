@@ -1,6 +1,9 @@
 import { plural, t } from '@lingui/core/macro'
 import type { KitClass, Plan, Project } from '../api/client'
-import { warnings } from '../i18n/counts'
+import { useQuery } from '@tanstack/react-query'
+import { asked } from '../api/queries'
+import { evenings, warnings } from '../i18n/counts'
+import { spell } from '../preparing/scoreSteps'
 import { money, number } from '../i18n/format'
 import { type IndexTab, IndexTabs } from '../ui/frame/IndexTabs'
 import { useStudio } from '../ui/frame/session'
@@ -14,6 +17,7 @@ export function ClassTabs(props: { kitClass: KitClass; project: Project; active:
   const chosen = new Set((kitClass.colourways ?? []).flatMap((c) => Object.values(c.papers ?? {})))
   const found = plan?.checks.filter((check) => check.level !== 'note').length ?? 0
   const notYet = t`not planned yet`
+  const prepare = useQuery(asked.prepare(kitClass.id, kitClass.version, !!plan)).data
   const tabs: IndexTab[] = [
     {
       to: 'kit',
@@ -46,6 +50,13 @@ export function ClassTabs(props: { kitClass: KitClass; project: Project; active:
       name: t`Cost`,
       total: plan ? money(plan.cost.per_kit.sheets_opened, currency) : '–',
       more: plan ? t`a kit` : notYet,
+    },
+    {
+      to: 'prepare',
+      name: t`Prepare`,
+      total: prepare ? spell(prepare.minutes) : '–',
+      more: prepare ? evenings(prepare.evenings.length) : notYet,
+      severe: prepare?.late ?? false,
     },
   ]
   return (

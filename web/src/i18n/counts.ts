@@ -86,3 +86,15 @@ export const waiting = (piles: number): string => {
   const shown = number(piles)
   return plural(piles, { one: `${shown} pile waits`, other: `${shown} piles wait` })
 }
+export const evenings = (count: number): string => {
+  const shown = number(count)
+  return plural(count, { one: `${shown} evening`, other: `${shown} evenings` })
+}
+export const scores = (count: number): string => {
+  const shown = number(count)
+  return plural(count, { one: `${shown} score`, other: `${shown} scores` })
+}
+export const stops = (count: number): string => {
+  const shown = number(count)
+  return plural(count, { one: `${shown} stop`, other: `${shown} stops` })
+}
