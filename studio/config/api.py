@@ -39,6 +39,7 @@ from studio.cupboard.ledger_api import router as ledger
 from studio.cupboard.merging_api import router as merging
 from studio.cupboard.photos_api import router as photos
 from studio.preparing.api import router as preparing
+from studio.preparing.packing_api import router as packing
 from studio.projects.api import router as projects
 from studio.projects.files_api import router as files
 from studio.projects.folding_api import router as folding
@@ -79,6 +80,7 @@ for router in (
     prices,
     orders,
     preparing,
+    packing,
 ):
     api.add_router("", router)
 

@@ -33,7 +33,7 @@ from studio.preparing.schemas import (
     TaskOut,
     TicksIn,
 )
-from studio.preparing.services import Preparing, done_in, preparing_of, tick
+from studio.preparing.services import Preparing, done_in, notes_in, preparing_of, tick
 
 router = Router(tags=["preparing"])
 
@@ -155,8 +155,14 @@ def ticks(request: HttpRequest, class_id: int, guide: GuideName) -> dict[str, in
 @router.put("/classes/{class_id}/ticks/{guide}", response={200: dict[str, int], 404: Problem, 422: Problem})
 def tick_off(request: HttpRequest, class_id: int, guide: GuideName, payload: TicksIn) -> dict[str, int]:
     """Say how many of some things are done; every other stays as another device left it."""
-    counts = [(one.key, one.count) for one in payload.ticks]
-    return tick(_class(request, class_id), guide, counts, request.user.pk)
+    said = [(one.key, one.count, one.note) for one in payload.ticks]
+    return tick(_class(request, class_id), guide, said, request.user.pk)
+
+
+@router.get("/classes/{class_id}/ticks/{guide}/notes", response={200: dict[str, str], 404: Problem})
+def notes(request: HttpRequest, class_id: int, guide: GuideName) -> dict[str, str]:
+    """What was noted beside ticks, by key."""
+    return notes_in(_class(request, class_id), guide)
 
 
 @router.get("/classes/{class_id}/evenings.ics", response={200: bytes, 404: Problem, 422: Problem})

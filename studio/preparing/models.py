@@ -26,6 +26,8 @@ class Tick(models.Model):
     guide = models.CharField(max_length=8, choices=Guide.choices)
     key = models.CharField(max_length=600)
     count = models.IntegerField()
+    # Why something is as it is: a bag that is closed with less in it than it should have.
+    note = models.CharField(max_length=400, blank=True, default="")
     by = models.ForeignKey(settings.AUTH_USER_MODEL, models.SET_NULL, null=True, blank=True)
     changed = models.DateTimeField(auto_now=True)
 

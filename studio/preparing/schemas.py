@@ -140,10 +140,11 @@ class PrepareOut(Schema):
 
 
 class TickIn(Schema):
-    """So many of one thing are done."""
+    """So many of one thing are done; with a note why, or null to leave the note that is there."""
 
     key: str = Field(min_length=1, max_length=600)
     count: int = Field(ge=0, le=1_000_000)
+    note: str | None = Field(None, max_length=400)
 
 
 class TicksIn(Schema):

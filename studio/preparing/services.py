@@ -3,7 +3,7 @@
 from __future__ import annotations
 
 import datetime as dt
-from collections.abc import Iterable
+from collections.abc import Sequence
 from dataclasses import dataclass
 
 from django.db import transaction
@@ -20,7 +20,7 @@ from studio.classes.models import KitClass
 from studio.preparing.models import Tick
 from studio.tasks import plans
 
-__all__ = ["MOST_TICKS", "Preparing", "done_in", "preparing_of", "tick"]
+__all__ = ["MOST_TICKS", "Preparing", "done_in", "notes_in", "preparing_of", "tick"]
 
 MOST_TICKS = 20_000  # of one guide of a class
 
@@ -85,21 +85,30 @@ def done_in(kit_class: KitClass, guide: str) -> dict[str, int]:
     return dict(rows.values_list("key", "count"))
 
 
+def notes_in(kit_class: KitClass, guide: str) -> dict[str, str]:
+    """The notes of a guide by key."""
+    rows = Tick.objects.filter(kit_class=kit_class, guide=guide).exclude(note="")
+    return dict(rows.values_list("key", "note"))
+
+
 @transaction.atomic
 def tick(
-    kit_class: KitClass, guide: str, counts: Iterable[tuple[str, int]], by: int | None
+    kit_class: KitClass, guide: str, said: Sequence[tuple[str, int, str | None]], by: int | None
 ) -> dict[str, int]:
-    """Say how many of each are done. Each key is set by itself, so that two devices take nothing from
-    one another, and the same said twice is said once. FileError where a guide would have too many keys.
+    """Say how many of each are done; a note of None leaves the one there is.
+
+    Each key is set by itself, so that two devices take nothing from one another, and the same said twice is
+    said once. FileError where a guide would have too many keys.
     """
-    said = dict(counts)
-    KitClass.objects.select_for_update().get(pk=kit_class.pk)
     of = {"kit_class": kit_class, "guide": guide, "by_id": by}
-    rows = [Tick(key=key, count=count, **of) for key, count in said.items()]
-    Tick.objects.bulk_create(
-        rows, update_conflicts=True, unique_fields=["kit_class", "guide", "key"],
-        update_fields=["count", "by", "changed"],
-    )  # fmt: skip
+    rows = {key: Tick(key=key, count=count, note=note or "", **of) for key, count, note in said}
+    noted = {key for key, _, note in said if note is not None}
+    KitClass.objects.select_for_update().get(pk=kit_class.pk)
+    for keys, fields in ((rows.keys() - noted, []), (noted, ["note"])):
+        Tick.objects.bulk_create(
+            [rows[key] for key in sorted(keys)], update_conflicts=True,
+            unique_fields=["kit_class", "guide", "key"], update_fields=["count", "by", "changed", *fields],
+        )  # fmt: skip
     if Tick.objects.filter(kit_class=kit_class, guide=guide).count() > MOST_TICKS:
         raise FileError([fault("ticks", "too-many-ticks", most=MOST_TICKS)])
     return done_in(kit_class, guide)

@@ -60,6 +60,7 @@ def core_project(project: models.Project) -> core.Project:
                 c.rigid,
                 "" if c.supply_id is None else str(c.supply_id),
                 c.count,
+                c.allergens,
             )
             for c in project.contents.all()
         ),
@@ -324,6 +325,7 @@ def _store_assembly(row: models.Project, project: core.Project) -> None:
         models.Content(
             project=row, position=n, name=c.name, width_nm=c.width, depth_nm=c.depth, height_nm=c.height,
             piece=c.piece, rigid=c.rigid, supply_id=int(c.supply) if c.supply else None, count=c.count,
+            allergens=c.allergens,
         )
         for n, c in enumerate(project.contents)
     )  # fmt: skip

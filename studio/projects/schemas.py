@@ -104,6 +104,7 @@ class ContentDoc(Doc):
     rigid: bool = True
     supply: str | None = None
     count: int | None = None
+    allergens: str | None = None
 
 
 class OverrideDoc(Doc):

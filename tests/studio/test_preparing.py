@@ -119,6 +119,15 @@ def test_ticks_are_kept_by_key_and_the_same_said_twice_is_said_once(person, furn
     assert person.ask("PUT", path, {"ticks": [{"key": "a", "count": -1}]}).status_code == 422
 
 
+def test_a_note_stays_until_another_is_written(person, furnish):
+    path = f"/classes/{furnish(person)['class']['id']}/ticks/packing"
+    person.save(path, {"ticks": [{"key": "bag 3", "count": 1, "note": "one label short"}]})
+    person.save(path, {"ticks": [{"key": "bag 3", "count": 0}, {"key": "bag 4", "count": 1}]})
+    assert person.get(f"{path}/notes") == {"bag 3": "one label short"}
+    person.save(path, {"ticks": [{"key": "bag 3", "count": 1, "note": ""}]})
+    assert person.get(f"{path}/notes") == {}
+
+
 @pytest.mark.django_db(transaction=True)
 def test_two_devices_that_tick_at_once_lose_nothing(person, furnish):
     made = furnish(person)
@@ -126,7 +135,7 @@ def test_two_devices_that_tick_at_once_lose_nothing(person, furnish):
 
     def say(number):
         try:
-            tick(kit_class, "packing", [(f"bag {number}", 1), ("all", number)], None)
+            tick(kit_class, "packing", [(f"bag {number}", 1, None), ("all", number, None)], None)
         finally:
             connection.close()
 

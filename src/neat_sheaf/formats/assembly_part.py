@@ -75,7 +75,7 @@ def step_document(step: Step) -> dict[str, Any]:
 
 def read_content(node: JsonValue, supplies: Mapping[str, Supply], faulty: Collection[str] = ()) -> Content:
     """Something that goes inside a piece; ``supplies`` are those that exist, ``faulty`` could not be read."""
-    node.object(["name", "width", "depth", "height", "piece"], ["rigid", "supply", "count"])
+    node.object(["name", "width", "depth", "height", "piece"], ["rigid", "supply", "count", "allergens"])
     width, depth, height = (node.key(key).size() for key in ("width", "depth", "height"))
     rigid = node.take("rigid", JsonValue.flag, True)
     supply = node.take("supply", lambda n: n.text() if n.value != "" else "", "")
@@ -87,7 +87,8 @@ def read_content(node: JsonValue, supplies: Mapping[str, Supply], faulty: Collec
             raise node.key("supply").fault("content-not-counted", supply=known.name)
     count = node.take("count", lambda n: n.whole(1, 1000), 1)
     name, piece = node.key("name").text(), node.key("piece").text()
-    return Content(name, width, depth, height, piece, rigid, supply, count)
+    allergens = node.take("allergens", JsonValue.text, "")
+    return Content(name, width, depth, height, piece, rigid, supply, count, allergens)
 
 
 def content_document(content: Content, units: Unit) -> dict[str, Any]:
@@ -105,4 +106,5 @@ def content_document(content: Content, units: Unit) -> dict[str, Any]:
         "rigid": content.rigid,
         **({"supply": content.supply} if content.supply else {}),
         **({} if content.count == 1 else {"count": content.count}),
+        **({"allergens": content.allergens} if content.allergens else {}),
     }

@@ -97,7 +97,8 @@ class Step:
 class Content:
     """Something that goes inside ``piece``; sizes in nm. A soft one may bulge in its thinnest way.
 
-    Where it is one of the supplies (``supply``, its id), a kit takes ``count`` of that.
+    Where it is one of the supplies (``supply``, its id), a kit takes ``count`` of that. ``allergens`` are
+    what its label has to name.
     """
 
     name: str
@@ -108,3 +109,4 @@ class Content:
     rigid: bool = True
     supply: str = ""
     count: int = 1
+    allergens: str = ""

@@ -97,3 +97,7 @@ table-work =
         [one] window or notch
        *[other] windows and notches
     }
+label-sheet =
+    .small = a sheet has a row and a column at least, and a label is at least 10 mm each way
+    .negative = margins and gaps are not below nothing
+    .page = the labels run off the page: make them smaller, fewer, or nearer

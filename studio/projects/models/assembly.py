@@ -72,6 +72,7 @@ class Content(models.Model):
     # The supply that it is, of which a kit takes so many.
     supply = models.ForeignKey(Supply, models.PROTECT, related_name="contents", null=True, blank=True)
     count = models.IntegerField(default=1)
+    allergens = models.CharField(max_length=400, blank=True, default="")
 
     class Meta:
         ordering = ["position"]

@@ -1781,6 +1781,66 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/classes/{class_id}/packing": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Packing
+         * @description The bags of a class by colourway, and what lies on the table.
+         */
+        get: operations["studio_preparing_packing_api_packing"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/classes/{class_id}/packing.pdf": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Packing List
+         * @description The packing list: each colourway's bags with a square to tick, and what lies on the table.
+         */
+        get: operations["studio_preparing_packing_api_packing_list"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/classes/{class_id}/labels.pdf": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Labels
+         * @description A label for each bag, on a common sheet or one of one's own; its code opens the bag on this server.
+         */
+        get: operations["studio_preparing_packing_api_labels"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
 }
 export type webhooks = Record<string, never>;
 export interface components {
@@ -2791,6 +2851,8 @@ export interface components {
             supply?: string | null;
             /** Count */
             count?: number | null;
+            /** Allergens */
+            allergens?: string | null;
         };
         /**
          * CornerDoc
@@ -6176,6 +6238,128 @@ export interface components {
         TicksIn: {
             /** Ticks */
             ticks: components["schemas"]["TickIn"][];
+        };
+        /**
+         * BagOut
+         * @description The bags of a colourway, numbered ``first`` and on. ``weight`` and ``into`` in words, where known.
+         */
+        BagOut: {
+            /** Colourway */
+            colourway: string;
+            /** Kits */
+            kits: number;
+            /** First */
+            first: number;
+            /** Items */
+            items: components["schemas"]["ItemOut"][];
+            /** Weight */
+            weight: string;
+            /** Into */
+            into: string;
+        };
+        /**
+         * ItemKind
+         * @description What an item of a bag is.
+         * @enum {string}
+         */
+        ItemKind: "piece" | "supply" | "content" | "sheet";
+        /**
+         * ItemOut
+         * @description So many of one thing in a bag; ``says`` in words, ``short`` what to do where there are too few.
+         */
+        ItemOut: {
+            /** Key */
+            key: string;
+            kind: components["schemas"]["ItemKind"];
+            /** Name */
+            name: string;
+            /** Count */
+            count: number;
+            /** Says */
+            says: string;
+        };
+        /**
+         * PackingOut
+         * @description What goes in the bags, what lies on the table, and what labels have to say.
+         *
+         *     ``spares`` is how many kits are for nobody: what is missing may come from them. ``sheets`` are the codes
+         *     of the label sheets that are known.
+         */
+        PackingOut: {
+            /** Bags */
+            bags: components["schemas"]["BagOut"][];
+            /** Table */
+            table: string[];
+            /** Allergens */
+            allergens: string[];
+            /** Cautions */
+            cautions: string[];
+            /** Spares */
+            spares: number;
+            /** Sheets */
+            sheets: string[];
+        };
+        /**
+         * OwnSheet
+         * @description A sheet of labels by its code, or by its own measures as text; ``first`` is the first free place.
+         */
+        OwnSheet: {
+            /**
+             * Sheet
+             * @default a4-2x7
+             */
+            sheet: string;
+            /**
+             * First
+             * @default 1
+             */
+            first: number;
+            /**
+             * Page
+             * @default a4
+             * @enum {string}
+             */
+            page: "a4" | "letter";
+            /**
+             * Columns
+             * @default 0
+             */
+            columns: number;
+            /**
+             * Rows
+             * @default 0
+             */
+            rows: number;
+            /**
+             * Width
+             * @default
+             */
+            width: string;
+            /**
+             * Height
+             * @default
+             */
+            height: string;
+            /**
+             * Left
+             * @default 0
+             */
+            left: string;
+            /**
+             * Top
+             * @default 0
+             */
+            top: string;
+            /**
+             * Across
+             * @default 0
+             */
+            across: string;
+            /**
+             * Down
+             * @default 0
+             */
+            down: string;
         };
     };
     responses: never;
@@ -10100,6 +10284,140 @@ export interface operations {
     studio_preparing_api_calendar: {
         parameters: {
             query?: never;
+            header?: never;
+            path: {
+                class_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": string;
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    studio_preparing_packing_api_packing: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                class_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PackingOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    studio_preparing_packing_api_packing_list: {
+        parameters: {
+            query?: {
+                paper?: "letter" | "a4";
+            };
+            header?: never;
+            path: {
+                class_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": string;
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    studio_preparing_packing_api_labels: {
+        parameters: {
+            query?: {
+                sheet?: string;
+                first?: number;
+                page?: "a4" | "letter";
+                columns?: number;
+                rows?: number;
+                width?: string;
+                height?: string;
+                left?: string;
+                top?: string;
+                across?: string;
+                down?: string;
+            };
             header?: never;
             path: {
                 class_id: number;

@@ -108,6 +108,13 @@ export function Contents() {
             value={thing.count ?? 1}
             onChange={(value) => put(n, { count: Number(value) || 1 })}
           />
+          <TextInput
+            className={classes.allergens}
+            aria-label={t`Allergens of ${thing.name}`}
+            placeholder={t`allergens, for the label`}
+            value={thing.allergens ?? ''}
+            onChange={(e) => put(n, { allergens: e.currentTarget.value || null })}
+          />
           <ActionIcon
             variant="subtle"
             color="gray"
