@@ -60,7 +60,12 @@ def _project(studio: Studio, row: dict[str, Any], supplies: dict[str, int]) -> i
         {**step, "supplies": [str(supplies[name]) for name in step.get("supplies", [])]}
         for step in row.get("steps", [])
     ]
-    payload = ProjectIn.model_validate({**row, "supplies": uses, "steps": steps})
+    contents = [
+        {**thing, "supply": str(supplies[thing["supply"]])} if "supply" in thing else thing
+        for thing in row.get("contents", [])
+    ]
+    more = {"supplies": uses, "steps": steps, "contents": contents}
+    payload = ProjectIn.model_validate({**row, **more})
     return store_project(Project(studio=studio, version=0), payload, studio).pk
 
 

@@ -18,7 +18,7 @@ CARD_SHOP, PAPER_SHOP, SMALL_SHOP = "The card barrow", "Reed Lane papers, by pos
 
 def _cardstock(name: str, ground: str, ink: str, on_hand: int, **more: Any) -> dict[str, Any]:
     return {
-        "name": name, "kind": "cardstock", "width": "8 1/2", "height": "11", "pack_sheets": 24,
+        "name": name, "kind": "cardstock", "weight": 300, "width": "8 1/2", "height": "11", "pack_sheets": 24,
         "pack_price": "11.40", "on_hand": on_hand, "shop": CARD_SHOP, "low": 8, "ground": ground, "ink": ink, **more,
     }  # fmt: skip
 
@@ -39,7 +39,7 @@ def _patterned(
     name: str, motif: str, print_: str, ground: str, ink: str, on_hand: int, **more: Any
 ) -> dict[str, Any]:
     return {
-        "name": name, "kind": "patterned", "width": "12", "height": "12", "print": print_,
+        "name": name, "kind": "patterned", "weight": 120, "width": "12", "height": "12", "print": print_,
         "motif": motif, "pack_sheets": 6, "pack_price": "7.50", "on_hand": on_hand, "shop": PAPER_SHOP, "lead_days": 4,
         "ground": ground, "ink": ink, **more,
     }  # fmt: skip
@@ -163,7 +163,6 @@ PROJECTS: list[dict[str, Any]] = [
             {"supply": "Runner refill", "sticks": ["mat"]},
             {"supply": "Foam pads", "lifts": ["Label"]},
             {"supply": "Hemp ribbon", "per_kit": "24", "girth": "11 1/2", "bow": "12"},
-            {"supply": "Seed envelopes, C7", "per_kit": "3"},
         ],
         "fits": [{"kind": "sleeve", "outer": "Sleeve", "inner": "Drawer"}],
         "tools": ["trimmer", "scoring board", "bone folder", "circle punch"],
@@ -186,8 +185,8 @@ PROJECTS: list[dict[str, Any]] = [
              "supplies": ["Foam pads", "Hemp ribbon", "Seed envelopes, C7"]},
         ],
         "contents": [
-            {"name": "Three seed envelopes", "width": "3 1/4", "depth": "3/4", "height": "4 3/8",
-             "piece": "Drawer", "rigid": False},
+            {"name": "Seed envelopes", "width": "3 1/4", "depth": "3/4", "height": "4 3/8",
+             "piece": "Drawer", "rigid": False, "supply": "Seed envelopes, C7", "count": 3},
         ],
         "variants": [
             {"name": "Tall", "numbers": [

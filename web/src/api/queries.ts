@@ -33,6 +33,8 @@ export const keys = {
     planned,
   ],
   ticks: (classId: number, guide: string) => ['ticks', classId, guide],
+  notes: (classId: number, guide: string) => ['notes', classId, guide],
+  packing: (classId: number, version: number | undefined) => ['packing', classId, version],
   /** Choices laid side by side for a class as it was saved. */
   options: (classId: number, version: number | undefined, papers: unknown) => [
     'options',
@@ -157,6 +159,23 @@ export const asked = {
           }),
         ),
       refetchInterval: 5000,
+    }),
+  notes: (classId: number, guide: 'scoring' | 'tasks' | 'packing') =>
+    queryOptions({
+      queryKey: keys.notes(classId, guide),
+      queryFn: () =>
+        ask(
+          api.GET('/api/classes/{class_id}/ticks/{guide}/notes', {
+            params: { path: { class_id: classId, guide } },
+          }),
+        ),
+    }),
+  packing: (classId: number, version: number | undefined) =>
+    queryOptions({
+      queryKey: keys.packing(classId, version),
+      queryFn: () => ask(api.GET('/api/classes/{class_id}/packing', ofClass(classId))),
+      placeholderData: (before) => before,
+      retry: false,
     }),
   options: (classId: number, version: number | undefined, papers: unknown) =>
     queryOptions({
@@ -302,6 +321,7 @@ const OF_CLASSES = [
   'class',
   'cutting',
   'prepare',
+  'packing',
   'options',
   'leftovers',
   'sizes',
@@ -322,6 +342,7 @@ const AFTER: Record<
     'project',
     'cutting',
     'prepare',
+    'packing',
     'options',
     'leftovers',
     'sizes',

@@ -1761,6 +1761,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/classes/{class_id}/ticks/{guide}/notes": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Notes
+         * @description What was noted beside ticks, by key.
+         */
+        get: operations["studio_preparing_api_notes"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/classes/{class_id}/evenings.ics": {
         parameters: {
             query?: never;
@@ -6223,13 +6243,15 @@ export interface components {
         };
         /**
          * TickIn
-         * @description So many of one thing are done.
+         * @description So many of one thing are done; with a note why, or null to leave the note that is there.
          */
         TickIn: {
             /** Key */
             key: string;
             /** Count */
             count: number;
+            /** Note */
+            note?: string | null;
         };
         /**
          * TicksIn
@@ -10272,6 +10294,40 @@ export interface operations {
             };
             /** @description Unprocessable Entity */
             422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    studio_preparing_api_notes: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                class_id: number;
+                guide: "scoring" | "tasks" | "packing";
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": {
+                        [key: string]: string;
+                    };
+                };
+            };
+            /** @description Not Found */
+            404: {
                 headers: {
                     [name: string]: unknown;
                 };

@@ -21,6 +21,7 @@ import { KitTab } from './KitTab'
 import { whatMoved } from './moved'
 import { PapersTab } from './PapersTab'
 import { NotPlanned, StillPlanning } from './PlanState'
+import { PackTab } from '../preparing/PackTab'
 import { PrepareTab } from '../preparing/PrepareTab'
 import { SeatStepper } from './SeatStepper'
 import { SheetsTab } from './SheetsTab'
@@ -166,6 +167,7 @@ const TabBody = memo(function TabBody({ tab }: { tab: string }) {
   if (tab === 'kit') return <KitTab />
   if (tab === 'papers') return <PapersTab />
   if (tab === 'prepare') return <PrepareTab />
+  if (tab === 'pack') return <PackTab />
   if (tab === 'sheets' || tab === 'supplies' || tab === 'cost') {
     if (!plan) return <NotPlanned />
     if (tab === 'sheets') return <SheetsTab plan={plan} />

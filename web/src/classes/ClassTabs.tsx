@@ -3,6 +3,7 @@ import type { KitClass, Plan, Project } from '../api/client'
 import { useQuery } from '@tanstack/react-query'
 import { asked } from '../api/queries'
 import { evenings, warnings } from '../i18n/counts'
+import { bagsOf, closedOf } from '../preparing/packing'
 import { spell } from '../preparing/scoreSteps'
 import { money, number } from '../i18n/format'
 import { type IndexTab, IndexTabs } from '../ui/frame/IndexTabs'
@@ -17,6 +18,8 @@ export function ClassTabs(props: { kitClass: KitClass; project: Project; active:
   const chosen = new Set((kitClass.colourways ?? []).flatMap((c) => Object.values(c.papers ?? {})))
   const found = plan?.checks.filter((check) => check.level !== 'note').length ?? 0
   const notYet = t`not planned yet`
+  const packing = useQuery(asked.packing(kitClass.id, kitClass.version)).data
+  const ticks = useQuery({ ...asked.ticks(kitClass.id, 'packing'), refetchInterval: false }).data ?? {}
   const prepare = useQuery(asked.prepare(kitClass.id, kitClass.version, !!plan)).data
   const tabs: IndexTab[] = [
     {
@@ -57,6 +60,12 @@ export function ClassTabs(props: { kitClass: KitClass; project: Project; active:
       total: prepare ? spell(prepare.minutes) : '–',
       more: prepare ? evenings(prepare.evenings.length) : notYet,
       severe: prepare?.late ?? false,
+    },
+    {
+      to: 'pack',
+      name: t`Pack`,
+      total: packing ? t`${number(closedOf(packing, ticks))} of ${number(bagsOf(packing).length)}` : '–',
+      more: packing ? t`closed` : notYet,
     },
   ]
   return (

@@ -98,3 +98,7 @@ export const stops = (count: number): string => {
   const shown = number(count)
   return plural(count, { one: `${shown} stop`, other: `${shown} stops` })
 }
+export const bags = (count: number): string => {
+  const shown = number(count)
+  return plural(count, { one: `${shown} bag`, other: `${shown} bags` })
+}
