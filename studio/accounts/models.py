@@ -56,6 +56,8 @@ class Studio(models.Model):
     ridge = models.CharField(max_length=7, default="inside")
     board_nm = models.BigIntegerField(default=304_800_000)
     plate_long_nm = models.BigIntegerField(default=215_900_000)
+    # After how many months the people of a class are deleted; null keeps them.
+    people_months = models.IntegerField(null=True, blank=True)
     # When preparing is done: minutes an evening, people, from when, and on which days (0 is Monday).
     evening_minutes = models.IntegerField(default=120)
     helpers = models.IntegerField(default=1)
@@ -87,6 +89,11 @@ class Studio(models.Model):
                     ridge__in=["inside", "outside"],
                     board_nm__gt=0,
                     plate_long_nm__gt=0,
+                )
+                & (models.Q(people_months__isnull=True) | models.Q(people_months__gte=0))
+                & models.Q(
+                    evening_minutes__gte=1,
+                    helpers__gte=1,
                 ),
                 name="studio_sticking",
             ),

@@ -47,7 +47,8 @@ class HabitsDoc(Schema):
     Lengths are text and carry their unit, so that they stay what they are when the studio's unit
     changes; a bare number takes ``units``. ``hour_worth`` and ``sheet_worth`` are decimal text in the
     studio's currency, null where nobody said. Kits are prepared ``evening_minutes`` an evening by so many
-    ``helpers``, from a time and on some days of the week (0 is Monday).
+    ``helpers``, from a time and on some days of the week (0 is Monday). The people of
+    a class are deleted ``people_months`` after it; null keeps them.
     """
 
     version: int = 0
@@ -73,6 +74,7 @@ class HabitsDoc(Schema):
     evening_days: list[Annotated[int, Field(ge=0, le=6)]] = Field(
         [0, 1, 2, 3, 4, 5, 6], min_length=1, max_length=7
     )
+    people_months: int | None = Field(None, ge=0, le=240)
     place: str = DEFAULT_PLACE
     first_day: int = Field(1, ge=0, le=6)
     hour_worth: str | None = None

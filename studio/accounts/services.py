@@ -48,6 +48,7 @@ def habits_of(studio: Studio) -> HabitsDoc:
         helpers=studio.helpers,
         evening_from=studio.evening_from,
         evening_days=studio.evening_days,
+        people_months=studio.people_months,
         place=studio.place,
         first_day=studio.first_day,
         hour_worth=_worth(studio.hour_worth),
@@ -80,6 +81,7 @@ def change_habits(studio: Studio, payload: HabitsDoc) -> Studio:
     studio.tabs_with, studio.mats_with = payload.tabs_with, payload.mats_with
     studio.drying, studio.ridge = payload.drying, payload.ridge
     studio.evening_minutes, studio.helpers = payload.evening_minutes, payload.helpers
+    studio.people_months = payload.people_months
     studio.evening_from, studio.evening_days = payload.evening_from, sorted(set(payload.evening_days))
     studio.version += 1
     studio.save()

@@ -55,6 +55,8 @@ class KitClass(models.Model):
     extras = models.JSONField(default=list, blank=True)
     # Fees that some of the seats pay, as the job file has them.
     other_fees = models.JSONField(default=list, blank=True)
+    # Whether seats, colourways and fees are those of its people.
+    follows_people = models.BooleanField(default=False)
     # What the attendees do themselves, as the job file has it.
     at_table = models.JSONField(default=list, blank=True)
     version = models.IntegerField(default=1)

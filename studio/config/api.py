@@ -38,6 +38,7 @@ from studio.cupboard.instead_api import router as instead
 from studio.cupboard.ledger_api import router as ledger
 from studio.cupboard.merging_api import router as merging
 from studio.cupboard.photos_api import router as photos
+from studio.people.api import router as people
 from studio.preparing.api import router as preparing
 from studio.preparing.packing_api import router as packing
 from studio.projects.api import router as projects
@@ -81,6 +82,7 @@ for router in (
     orders,
     preparing,
     packing,
+    people,
 ):
     api.add_router("", router)
 

@@ -44,6 +44,7 @@ INSTALLED_APPS = [
     "studio.classes",
     "studio.shopping",
     "studio.preparing",
+    "studio.people",
     "studio.tasks",
     "studio.demo",
 ]

@@ -39,9 +39,9 @@ def code_of(address: str) -> str:
 
 def labels_pdf(
     kit_class: KitClass, packing: Packing, sheet: LabelSheet, first: int,
-    address: Callable[[int], str], voice: Voice,
+    address: Callable[[int], str], whose: Mapping[int, str], voice: Voice,
 ) -> bytes:  # fmt: skip
-    """A label for each bag, from the ``first`` place of the first page on (1 is its upper left)."""
+    """A label for each bag with whose it is, from the ``first`` place of the first page on (from 1)."""
     places = list(sheet.places())
     pages: list[list[dict[str, Any]]] = []
     for at, (number, bag) in enumerate(bags_of(packing), first - 1):
@@ -50,6 +50,7 @@ def labels_pdf(
             pages.append([])
         left, top = places[place]
         label = _label(kit_class, packing, bag, number, voice)
+        label["whose"] = whose.get(number, "")
         where = {"left": _mm(left), "top": _mm(top), "code": code_of(address(number))}
         pages[page].append(label | where)
     context = {

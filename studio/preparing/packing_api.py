@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+from collections.abc import Callable
 from math import ceil
 from typing import Literal
 
@@ -16,7 +17,7 @@ from neat_sheaf.limits import MOST_PIECES
 from neat_sheaf.measure.length import Length
 from neat_sheaf.messages import Boxed, Measured, several
 from neat_sheaf.preparing.labels import LABEL_SHEETS, LabelSheet, LabelSheetError
-from neat_sheaf.preparing.packing import Bag, ItemKind, OnTable, Packing, packing_of
+from neat_sheaf.preparing.packing import Bag, ItemKind, OnTable, Packing, bags_of, packing_of
 from neat_sheaf.stock import SupplyUnit
 from neat_sheaf.wording import Voice
 from studio.accounts.tenancy import own, studio_of
@@ -27,6 +28,7 @@ from studio.common.downloads import download
 from studio.common.pages import PageSize
 from studio.common.problems import Problem
 from studio.cupboard.convert import core_supply
+from studio.people.services import in_bags
 from studio.preparing.packing import item_words, labels_pdf, packing_pdf
 
 router = Router(tags=["preparing"])
@@ -58,8 +60,8 @@ class BagOut(Schema):
 class PackingOut(Schema):
     """What goes in the bags, what lies on the table, and what labels have to say.
 
-    ``spares`` is how many kits are for nobody: what is missing may come from them. ``sheets`` are the codes
-    of the label sheets that are known.
+    ``spares`` is how many kits are for nobody: what is missing may come from them. ``whose`` names whose a
+    bag is, by its number. ``sheets`` are the codes of the label sheets that are known.
     """
 
     bags: list[BagOut]
@@ -67,6 +69,7 @@ class PackingOut(Schema):
     allergens: list[str]
     cautions: list[str]
     spares: int
+    whose: dict[int, str]
     sheets: list[str]
 
 
@@ -125,8 +128,17 @@ def packing(request: HttpRequest, class_id: int) -> PackingOut:
         allergens=list(found.allergens),
         cautions=[voice.say(f"caution.{caution.value}") for caution in found.cautions],
         spares=kit_class.spares,
+        whose=in_bags(kit_class, _numbered(found)),
         sheets=[one.code for one in LABEL_SHEETS],
     )
+
+
+def _numbered(found: Packing) -> list[tuple[int, str]]:
+    return [(number, bag.colourway) for number, bag in bags_of(found)]
+
+
+def _address(page: str) -> Callable[[int], str]:
+    return lambda number: f"{page}?bag={number}"
 
 
 def _weight(bag: Bag, voice: Voice) -> str:
@@ -170,7 +182,9 @@ def labels(request: HttpRequest, class_id: int, sheet: Query[OwnSheet]) -> HttpR
         JsonValue(sheet.first, "first", "mm", faults).fault("first-label", most=on.count)
         raise FileError(faults)
     address = request.build_absolute_uri(f"/classes/{class_id}/pack")
-    pdf = labels_pdf(kit_class, found, on, sheet.first, lambda number: f"{address}?bag={number}", voice)
+    pdf = labels_pdf(
+        kit_class, found, on, sheet.first, _address(address), in_bags(kit_class, _numbered(found)), voice
+    )
     return download(voice.say("file-labels", name=kit_class.name), "pdf", pdf, "application/pdf")
 
 

@@ -35,11 +35,12 @@ def with_stock(person, made):
     photo = Photo.objects.create(studio=person.studio, content=b"Evening", colour="#ffffff")
     more = {"claim": claim, "movement": movement, "batch": {"id": batch}, "order": {"id": order.pk}}
     more["photo"] = {"id": photo.pk}
+    more["person"] = person.add(f"/classes/{made['class']['id']}/people", name="Evening")
     return made | more
 
 
 def filled(path, made):
-    things = ("paper", "supply", "project", "class", "pack", "claim", "movement", "order", "photo")
+    things = ("paper", "supply", "project", "class", "pack", "claim", "movement", "order", "photo", "person")
     names = {f"{thing}_id": thing for thing in things} | {"batch": "batch"}
     path = (
         path.replace("{number}", "0")
@@ -53,6 +54,8 @@ def filled(path, made):
 def body_for(path, made):
     if path.endswith("/cutting/done"):
         return {"done": 0}
+    if "/people" in path:
+        return {"name": "Evening", "follows": True, "text": "name"}
     if "/ticks/" in path:
         return {"ticks": [{"key": "Evening", "count": 1}]}
     if path.endswith("/merge"):

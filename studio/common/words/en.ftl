@@ -396,3 +396,14 @@ packing-bags = { $name }: { $count } { $count ->
 packing-table = On the table
 file-packing = packing list for { $name }
 file-labels = labels for { $name }
+
+## People
+
+unknown-choice =
+    .colourway = the class has no colourway { $name }
+    .fee = the class has no fee { $name }
+too-many-people = a class keeps { $most } people at most
+no-name-column = the first line has no head "name"
+unknown-head = { $head } is no head of the list: name, colourway, fee, paid, posted, waiting, note
+not-yes-or-no = { $text } is not yes or no
+file-people = people of { $name }

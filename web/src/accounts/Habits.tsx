@@ -261,6 +261,17 @@ function Form({ kept }: { kept: Doc }) {
           ))}
         </Group>
       </Checkbox.Group>
+      <NumberInput
+        className={classes.length}
+        label={t`The people of a class are deleted after months`}
+        description={t`Counted from the day of the class. Empty: they are kept until somebody removes them.`}
+        hideControls
+        min={0}
+        max={240}
+        allowDecimal={false}
+        value={doc.people_months ?? ''}
+        onChange={(value) => set('people_months', value === '' ? null : Number(value))}
+      />
       {worth(
         'hour_worth',
         t`An hour of your work is worth`,

@@ -35,6 +35,7 @@ export const keys = {
   ticks: (classId: number, guide: string) => ['ticks', classId, guide],
   notes: (classId: number, guide: string) => ['notes', classId, guide],
   packing: (classId: number, version: number | undefined) => ['packing', classId, version],
+  people: (classId: number) => ['people', classId],
   /** Choices laid side by side for a class as it was saved. */
   options: (classId: number, version: number | undefined, papers: unknown) => [
     'options',
@@ -169,6 +170,11 @@ export const asked = {
             params: { path: { class_id: classId, guide } },
           }),
         ),
+    }),
+  people: (classId: number) =>
+    queryOptions({
+      queryKey: keys.people(classId),
+      queryFn: () => ask(api.GET('/api/classes/{class_id}/people', ofClass(classId))),
     }),
   packing: (classId: number, version: number | undefined) =>
     queryOptions({

@@ -1861,6 +1861,114 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/classes/{class_id}/people": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * People
+         * @description The people of a class. Those of classes that are long over are deleted first, if the studio says so.
+         */
+        get: operations["studio_people_api_people"];
+        put?: never;
+        /**
+         * Add
+         * @description Add one person at the end of the list.
+         */
+        post: operations["studio_people_api_add"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/people/{person_id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /**
+         * Change
+         * @description Change what is said of one person.
+         */
+        put: operations["studio_people_api_change"];
+        post?: never;
+        /**
+         * Remove
+         * @description Delete one person: nothing of them is kept.
+         */
+        delete: operations["studio_people_api_remove"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/classes/{class_id}/people/follow": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /**
+         * Follow
+         * @description Say whether the seats of a class follow its people; from now on, and at once.
+         */
+        put: operations["studio_people_api_follow"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/classes/{class_id}/people.csv": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Table
+         * @description The list as CSV.
+         */
+        get: operations["studio_people_api_table"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/classes/{class_id}/people/table": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Add Table
+         * @description Add all people of a table; with a fault in it nobody is added.
+         */
+        post: operations["studio_people_api_add_table"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
 }
 export type webhooks = Record<string, never>;
 export interface components {
@@ -1938,7 +2046,8 @@ export interface components {
          *     Lengths are text and carry their unit, so that they stay what they are when the studio's unit
          *     changes; a bare number takes ``units``. ``hour_worth`` and ``sheet_worth`` are decimal text in the
          *     studio's currency, null where nobody said. Kits are prepared ``evening_minutes`` an evening by so many
-         *     ``helpers``, from a time and on some days of the week (0 is Monday).
+         *     ``helpers``, from a time and on some days of the week (0 is Monday). The people of
+         *     a class are deleted ``people_months`` after it; null keeps them.
          */
         HabitsDoc: {
             /**
@@ -2043,6 +2152,8 @@ export interface components {
              *     ]
              */
             evening_days: number[];
+            /** People Months */
+            people_months?: number | null;
             /**
              * Place
              * @default en-GB
@@ -6304,8 +6415,8 @@ export interface components {
          * PackingOut
          * @description What goes in the bags, what lies on the table, and what labels have to say.
          *
-         *     ``spares`` is how many kits are for nobody: what is missing may come from them. ``sheets`` are the codes
-         *     of the label sheets that are known.
+         *     ``spares`` is how many kits are for nobody: what is missing may come from them. ``whose`` names whose a
+         *     bag is, by its number. ``sheets`` are the codes of the label sheets that are known.
          */
         PackingOut: {
             /** Bags */
@@ -6318,6 +6429,10 @@ export interface components {
             cautions: string[];
             /** Spares */
             spares: number;
+            /** Whose */
+            whose: {
+                [key: string]: string;
+            };
             /** Sheets */
             sheets: string[];
         };
@@ -6382,6 +6497,110 @@ export interface components {
              * @default 0
              */
             down: string;
+        };
+        /**
+         * PeopleOut
+         * @description The people of a class in the order they came; with ``follows`` its seats are theirs.
+         */
+        PeopleOut: {
+            /** People */
+            people: components["schemas"]["PersonOut"][];
+            /** Follows */
+            follows: boolean;
+        };
+        /**
+         * PersonOut
+         * @description A person of the list.
+         */
+        PersonOut: {
+            /** Name */
+            name: string;
+            /**
+             * Colourway
+             * @default
+             */
+            colourway: string;
+            /**
+             * Fee
+             * @default
+             */
+            fee: string;
+            /**
+             * Paid
+             * @default false
+             */
+            paid: boolean;
+            /**
+             * Posted
+             * @default false
+             */
+            posted: boolean;
+            /**
+             * Waiting
+             * @default false
+             */
+            waiting: boolean;
+            /**
+             * Note
+             * @default
+             */
+            note: string;
+            /** Id */
+            id: number;
+        };
+        /**
+         * PersonIn
+         * @description What is said of one person; ``colourway`` and ``fee`` by name, empty for any and the usual one.
+         */
+        PersonIn: {
+            /** Name */
+            name: string;
+            /**
+             * Colourway
+             * @default
+             */
+            colourway: string;
+            /**
+             * Fee
+             * @default
+             */
+            fee: string;
+            /**
+             * Paid
+             * @default false
+             */
+            paid: boolean;
+            /**
+             * Posted
+             * @default false
+             */
+            posted: boolean;
+            /**
+             * Waiting
+             * @default false
+             */
+            waiting: boolean;
+            /**
+             * Note
+             * @default
+             */
+            note: string;
+        };
+        /**
+         * FollowsIn
+         * @description Whether the seats, colourways and fees of a class follow its people.
+         */
+        FollowsIn: {
+            /** Follows */
+            follows: boolean;
+        };
+        /**
+         * TableIn
+         * @description A table of people as CSV text, with a line of heads.
+         */
+        TableIn: {
+            /** Text */
+            text: string;
         };
     };
     responses: never;
@@ -10489,6 +10708,264 @@ export interface operations {
                 };
                 content: {
                     "application/json": string;
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    studio_people_api_people: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                class_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PeopleOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    studio_people_api_add: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                class_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["PersonIn"];
+            };
+        };
+        responses: {
+            /** @description Created */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PersonOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    studio_people_api_change: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                person_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["PersonIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PersonOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    studio_people_api_remove: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                person_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    studio_people_api_follow: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                class_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["FollowsIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PeopleOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    studio_people_api_table: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                class_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": string;
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    studio_people_api_add_table: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                class_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["TableIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PeopleOut"];
                 };
             };
             /** @description Not Found */

@@ -22,6 +22,7 @@ import { whatMoved } from './moved'
 import { PapersTab } from './PapersTab'
 import { NotPlanned, StillPlanning } from './PlanState'
 import { PackTab } from '../preparing/PackTab'
+import { PeopleTab } from '../preparing/PeopleTab'
 import { PrepareTab } from '../preparing/PrepareTab'
 import { SeatStepper } from './SeatStepper'
 import { SheetsTab } from './SheetsTab'
@@ -168,6 +169,7 @@ const TabBody = memo(function TabBody({ tab }: { tab: string }) {
   if (tab === 'papers') return <PapersTab />
   if (tab === 'prepare') return <PrepareTab />
   if (tab === 'pack') return <PackTab />
+  if (tab === 'people') return <PeopleTab />
   if (tab === 'sheets' || tab === 'supplies' || tab === 'cost') {
     if (!plan) return <NotPlanned />
     if (tab === 'sheets') return <SheetsTab plan={plan} />

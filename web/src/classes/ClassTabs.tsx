@@ -2,7 +2,7 @@ import { plural, t } from '@lingui/core/macro'
 import type { KitClass, Plan, Project } from '../api/client'
 import { useQuery } from '@tanstack/react-query'
 import { asked } from '../api/queries'
-import { evenings, warnings } from '../i18n/counts'
+import { warnings } from '../i18n/counts'
 import { bagsOf, closedOf } from '../preparing/packing'
 import { spell } from '../preparing/scoreSteps'
 import { money, number } from '../i18n/format'
@@ -18,6 +18,8 @@ export function ClassTabs(props: { kitClass: KitClass; project: Project; active:
   const chosen = new Set((kitClass.colourways ?? []).flatMap((c) => Object.values(c.papers ?? {})))
   const found = plan?.checks.filter((check) => check.level !== 'note').length ?? 0
   const notYet = t`not planned yet`
+  const people = useQuery(asked.people(kitClass.id)).data
+  const there = people?.people.filter((person) => !person.waiting).length ?? 0
   const packing = useQuery(asked.packing(kitClass.id, kitClass.version)).data
   const ticks = useQuery({ ...asked.ticks(kitClass.id, 'packing'), refetchInterval: false }).data ?? {}
   const prepare = useQuery(asked.prepare(kitClass.id, kitClass.version, !!plan)).data
@@ -58,7 +60,7 @@ export function ClassTabs(props: { kitClass: KitClass; project: Project; active:
       to: 'prepare',
       name: t`Prepare`,
       total: prepare ? spell(prepare.minutes) : '–',
-      more: prepare ? evenings(prepare.evenings.length) : notYet,
+      more: prepare ? (prepare.late ? t`too late` : t`of work`) : notYet,
       severe: prepare?.late ?? false,
     },
     {
@@ -66,6 +68,12 @@ export function ClassTabs(props: { kitClass: KitClass; project: Project; active:
       name: t`Pack`,
       total: packing ? t`${number(closedOf(packing, ticks))} of ${number(bagsOf(packing).length)}` : '–',
       more: packing ? t`closed` : notYet,
+    },
+    {
+      to: 'people',
+      name: t`People`,
+      total: people ? number(there) : '–',
+      more: people?.people.length ? t`of ${number(kitClass.seats ?? 0)} seats` : t`no list kept`,
     },
   ]
   return (

@@ -75,7 +75,7 @@ function Shown({ packing }: { packing: Packing }) {
               <FracWords text={whole(row.weight)} /> {row.into ? <FracWords text={whole(row.into)} /> : null}
             </p>
             {by === 'bag' ? (
-              <Tiles row={row} ticks={ticks} show={show} />
+              <Tiles row={row} ticks={ticks} whose={packing.whose} show={show} />
             ) : (
               <Trays row={row} ticks={ticks} say={say} spares={packing.spares} />
             )}
@@ -113,7 +113,14 @@ function Shown({ packing }: { packing: Packing }) {
 }
 
 /** The bags as tiles: closed, begun, or empty. */
-function Tiles({ row, ticks, show }: { row: BagRow; ticks: Ticks; show: (bag: number) => void }) {
+function Tiles(props: {
+  row: BagRow
+  ticks: Ticks
+  /** Whose a bag is, by its number. */
+  whose: Packing['whose']
+  show: (bag: number) => void
+}) {
+  const { row, ticks, whose, show } = props
   return (
     <ol className={classes.tiles}>
       {Array.from({ length: row.kits }, (_, n) => row.first + n).map((bag) => {
@@ -131,6 +138,7 @@ function Tiles({ row, ticks, show }: { row: BagRow; ticks: Ticks; show: (bag: nu
           <li key={bag}>
             <button type="button" data-state={state} onClick={() => show(bag)}>
               <strong className="figure">{number(bag)}</strong>
+              {whose[bag] ? <span>{whose[bag]}</span> : null}
               <span>{words}</span>
             </button>
           </li>

@@ -22,6 +22,7 @@ const packing: Packing = {
   allergens: [],
   cautions: [],
   spares: 1,
+  whose: {},
   sheets: [],
 }
 const [fern, dusk] = packing.bags as [Packing['bags'][number], Packing['bags'][number]]

@@ -34,6 +34,7 @@ function nameOf(key: string): string {
     extras: t`what else it costs`,
     other_fees: t`other fees`,
     at_table: t`left for the table`,
+    people_months: t`months that people are kept`,
     allergens: t`allergens`,
     shade: t`shade`,
     dries: t`minutes of drying`,

@@ -1,0 +1,1 @@
+"""Who comes to a class, or has a kit posted."""

@@ -1,0 +1,147 @@
+"""The people of a class: listed, added, changed, deleted, and as a table."""
+
+from __future__ import annotations
+
+from typing import Any
+
+from django.http import Http404, HttpRequest, HttpResponse
+from django.utils import timezone
+from ninja import Field, Router, Schema, Status
+
+from neat_sheaf.formats.table_file import LARGEST, read_csv_rows
+from studio.accounts.tenancy import own, studio_of
+from studio.accounts.voice import voice_for
+from studio.classes.models import KitClass
+from studio.common.downloads import download
+from studio.common.problems import Problem
+from studio.people.models import Attendee
+from studio.people.services import (
+    add_people,
+    change_person,
+    follow_people,
+    forget_people,
+    people_csv,
+    read_people,
+    remove_person,
+)
+
+router = Router(tags=["people"])
+
+
+class PersonIn(Schema):
+    """What is said of one person; ``colourway`` and ``fee`` by name, empty for any and the usual one."""
+
+    name: str = Field(max_length=120)
+    colourway: str = Field("", max_length=120)
+    fee: str = Field("", max_length=120)
+    paid: bool = False
+    posted: bool = False
+    waiting: bool = False
+    note: str = Field("", max_length=400)
+
+
+class PersonOut(PersonIn):
+    """A person of the list."""
+
+    id: int
+
+
+class PeopleOut(Schema):
+    """The people of a class in the order they came; with ``follows`` its seats are theirs."""
+
+    people: list[PersonOut]
+    follows: bool
+
+
+class FollowsIn(Schema):
+    """Whether the seats, colourways and fees of a class follow its people."""
+
+    follows: bool
+
+
+class TableIn(Schema):
+    """A table of people as CSV text, with a line of heads."""
+
+    text: str = Field(max_length=LARGEST)
+
+
+def _class(request: HttpRequest, class_id: int) -> KitClass:
+    return own(KitClass.objects.select_related("studio"), request, class_id)
+
+
+def _person(request: HttpRequest, person_id: int) -> Attendee:
+    found = Attendee.objects.select_related("kit_class__studio").filter(pk=person_id).first()
+    if found is None or found.kit_class.studio_id != studio_of(request).pk:
+        raise Http404
+    return found
+
+
+def _out(kit_class: KitClass) -> PeopleOut:
+    kit_class.refresh_from_db(fields=["follows_people"])
+    rows = [_person_out(one) for one in kit_class.people.all()]
+    return PeopleOut(people=rows, follows=kit_class.follows_people)
+
+
+def _person_out(one: Attendee) -> PersonOut:
+    return PersonOut(
+        id=one.pk, name=one.name, colourway=one.colourway, fee=one.fee, paid=one.paid, posted=one.posted,
+        waiting=one.waiting, note=one.note,
+    )  # fmt: skip
+
+
+def _values(payload: PersonIn) -> dict[str, Any]:
+    return payload.model_dump()
+
+
+@router.get("/classes/{class_id}/people", response={200: PeopleOut, 404: Problem})
+def people(request: HttpRequest, class_id: int) -> PeopleOut:
+    """The people of a class. Those of classes that are long over are deleted first, if the studio says so."""
+    kit_class = _class(request, class_id)
+    forget_people(kit_class.studio, timezone.localdate())
+    return _out(kit_class)
+
+
+@router.post("/classes/{class_id}/people", response={201: PersonOut, 404: Problem, 422: Problem})
+def add(request: HttpRequest, class_id: int, payload: PersonIn) -> Status[PersonOut]:
+    """Add one person at the end of the list."""
+    (added,) = add_people(_class(request, class_id), [_values(payload)])
+    return Status(201, _person_out(added))
+
+
+@router.put("/people/{person_id}", response={200: PersonOut, 404: Problem, 422: Problem})
+def change(request: HttpRequest, person_id: int, payload: PersonIn) -> PersonOut:
+    """Change what is said of one person."""
+    return _person_out(change_person(_person(request, person_id), _values(payload)))
+
+
+@router.delete("/people/{person_id}", response={204: None, 404: Problem})
+def remove(request: HttpRequest, person_id: int) -> Status[None]:
+    """Delete one person: nothing of them is kept."""
+    remove_person(_person(request, person_id))
+    return Status(204, None)
+
+
+@router.put("/classes/{class_id}/people/follow", response={200: PeopleOut, 404: Problem})
+def follow(request: HttpRequest, class_id: int, payload: FollowsIn) -> PeopleOut:
+    """Say whether the seats of a class follow its people; from now on, and at once."""
+    kit_class = _class(request, class_id)
+    KitClass.objects.filter(pk=kit_class.pk).update(follows_people=payload.follows)
+    follow_people(kit_class)
+    return _out(kit_class)
+
+
+@router.get("/classes/{class_id}/people.csv", response={200: bytes, 404: Problem})
+def table(request: HttpRequest, class_id: int) -> HttpResponse:
+    """The list as CSV."""
+    kit_class = _class(request, class_id)
+    name = voice_for(request).say("file-people", name=kit_class.name)
+    return download(name, "csv", people_csv(kit_class), "text/csv")
+
+
+@router.post("/classes/{class_id}/people/table", response={200: PeopleOut, 404: Problem, 422: Problem})
+def add_table(request: HttpRequest, class_id: int, payload: TableIn) -> PeopleOut:
+    """Add all people of a table; with a fault in it nobody is added."""
+    kit_class = _class(request, class_id)
+    rows, places = read_people(read_csv_rows(payload.text))
+    add_people(kit_class, rows, places)
+    return _out(kit_class)

@@ -1,0 +1,215 @@
+import { t } from '@lingui/core/macro'
+import { Trans } from '@lingui/react/macro'
+import { ActionIcon, Button, Checkbox, FileButton, Group, Select, Switch, TextInput } from '@mantine/core'
+import { IconPlus, IconX } from '@tabler/icons-react'
+import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query'
+import { type FormEvent, useState } from 'react'
+import { api, ask, Refused, type Schemas } from '../api/client'
+import { asked, changed, keys } from '../api/queries'
+import { useClass } from '../classes/context'
+import { number } from '../i18n/format'
+import { Failed, Loaded } from '../ui/states/states'
+import classes from './People.module.css'
+
+type People = Schemas['PeopleOut']
+type Person = Schemas['PersonOut']
+type PersonIn = Schemas['PersonIn']
+
+/** Who comes, and whose kit is posted; with what they chose, and whether they have paid. */
+export function PeopleTab() {
+  const { saved } = useClass()
+  const people = useQuery(asked.people(saved.id))
+  return <Loaded query={people}>{(found) => <Shown found={found} />}</Loaded>
+}
+
+/** What follows from the list is fetched again: the class, its bags, and where it leads the seats. */
+function useAfter() {
+  const queries = useQueryClient()
+  const { saved } = useClass()
+  return async () => {
+    await queries.invalidateQueries({ queryKey: keys.people(saved.id) })
+    await queries.invalidateQueries({ queryKey: keys.kitClass(saved.id) })
+    await changed(queries, 'class')
+  }
+}
+
+function Shown({ found }: { found: People }) {
+  const { saved } = useClass()
+  const after = useAfter()
+  const params = { path: { class_id: saved.id } }
+  const follow = useMutation({
+    mutationFn: (follows: boolean) =>
+      ask(api.PUT('/api/classes/{class_id}/people/follow', { params, body: { follows } })),
+    onSuccess: after,
+  })
+  const add = useMutation({
+    mutationFn: (name: string) =>
+      ask(
+        api.POST('/api/classes/{class_id}/people', {
+          params,
+          body: { name, colourway: '', fee: '', paid: false, posted: false, waiting: full, note: '' },
+        }),
+      ),
+    onSuccess: after,
+  })
+  const table = useMutation({
+    mutationFn: async (file: File) =>
+      ask(api.POST('/api/classes/{class_id}/people/table', { params, body: { text: await file.text() } })),
+    onSuccess: after,
+  })
+  const [name, setName] = useState('')
+  const there = found.people.filter((person) => !person.waiting)
+  const full = !found.follows && there.length >= (saved.seats ?? 0)
+  const [come, waiting] = [number(there.length), number(found.people.length - there.length)]
+  const [seats, paid] = [number(saved.seats ?? 0), number(there.filter((person) => person.paid).length)]
+  return (
+    <section aria-labelledby="people">
+      <h2 id="people">{t`${come} of ${seats} seats taken`}</h2>
+      <p>
+        {t`${paid} have paid, ${waiting} wait for a seat.`}{' '}
+        <span className="soft">
+          <Trans>Nothing of them leaves this studio; who is removed here is gone.</Trans>
+        </span>
+      </p>
+      <Switch
+        label={t`The class follows this list: its seats, colourways and fees are theirs`}
+        checked={found.follows}
+        onChange={(e) => follow.mutate(e.currentTarget.checked)}
+      />
+      <ul className={classes.people}>
+        {found.people.map((person) => (
+          <Row key={person.id} person={person} after={after} />
+        ))}
+      </ul>
+      <form
+        className={classes.add}
+        onSubmit={(event: FormEvent) => {
+          event.preventDefault()
+          if (!name.trim()) return
+          add.mutate(name)
+          setName('')
+        }}
+      >
+        <TextInput
+          aria-label={t`Name of the next person`}
+          placeholder={full ? t`All seats are taken: the next one waits` : t`Name…`}
+          value={name}
+          onChange={(e) => setName(e.currentTarget.value)}
+        />
+        <Button type="submit" variant="light" leftSection={<IconPlus size={18} />} loading={add.isPending}>
+          <Trans>Add</Trans>
+        </Button>
+      </form>
+      <Group gap="sm" mt="sm">
+        <FileButton accept=".csv,text/csv,text/plain" onChange={(file) => file && table.mutate(file)}>
+          {(props) => (
+            <Button {...props} variant="default" size="sm" loading={table.isPending}>
+              <Trans>Add from a table (CSV)</Trans>
+            </Button>
+          )}
+        </FileButton>
+        <Button
+          component="a"
+          href={`/api/classes/${saved.id}/people.csv`}
+          variant="default"
+          size="sm"
+          disabled={!found.people.length}
+        >
+          <Trans>Take the list along (CSV)</Trans>
+        </Button>
+      </Group>
+      {[add, table, follow].map((one, n) => (one.error ? <Faults key={n} error={one.error} /> : null))}
+    </section>
+  )
+}
+
+/** What is wrong with a table or a name, line by line. */
+function Faults({ error }: { error: Error }) {
+  const faults = error instanceof Refused ? (error.problem.faults ?? []) : []
+  if (!faults.length) return <Failed error={error} />
+  return (
+    <ul role="alert" className={classes.faults}>
+      {faults.map((fault, n) => (
+        <li key={n}>
+          {fault.path}: {fault.message}
+        </li>
+      ))}
+    </ul>
+  )
+}
+
+function Row({ person, after }: { person: Person; after: () => Promise<void> }) {
+  const { saved } = useClass()
+  const params = { path: { person_id: person.id } }
+  const [typed, setTyped] = useState<Partial<PersonIn>>({})
+  const save = useMutation({
+    mutationFn: (more: Partial<PersonIn>) => {
+      const { name, colourway, fee, paid, posted, waiting, note } = { ...person, ...more }
+      const body = { name, colourway, fee, paid, posted, waiting, note }
+      return ask(api.PUT('/api/people/{person_id}', { params, body }))
+    },
+    onSuccess: async () => {
+      await after()
+      setTyped({})
+    },
+  })
+  const remove = useMutation({
+    mutationFn: () => ask(api.DELETE('/api/people/{person_id}', { params })),
+    onSuccess: after,
+  })
+  const { name } = person
+  const text = (field: 'name' | 'note', label: string, placeholder = '') => (
+    <TextInput
+      aria-label={label}
+      placeholder={placeholder}
+      value={typed[field] ?? person[field] ?? ''}
+      error={save.error instanceof Refused ? save.error.problem.faults?.[0]?.message : undefined}
+      onChange={(e) => setTyped({ ...typed, [field]: e.currentTarget.value })}
+      onBlur={() => typed[field] !== undefined && typed[field] !== person[field] && save.mutate(typed)}
+    />
+  )
+  const tick = (field: 'paid' | 'posted' | 'waiting', label: string) => (
+    <Checkbox
+      label={label}
+      checked={person[field] ?? false}
+      onChange={(e) => save.mutate({ ...typed, [field]: e.currentTarget.checked })}
+    />
+  )
+  const ways = (saved.colourways ?? []).map((way) => way.name)
+  const fees = (saved.other_fees ?? []).map((fee) => fee.name)
+  return (
+    <li data-waiting={person.waiting}>
+      {text('name', t`Name of ${name}`)}
+      <Select
+        aria-label={t`Colourway of ${name}`}
+        data={[{ value: '', label: t`any colourway` }, ...ways]}
+        allowDeselect={false}
+        value={person.colourway ?? ''}
+        onChange={(value) => save.mutate({ ...typed, colourway: value ?? '' })}
+      />
+      {fees.length ? (
+        <Select
+          aria-label={t`Fee of ${name}`}
+          data={[{ value: '', label: t`usual fee` }, ...fees]}
+          allowDeselect={false}
+          value={person.fee ?? ''}
+          onChange={(value) => save.mutate({ ...typed, fee: value ?? '' })}
+        />
+      ) : null}
+      {text('note', t`Note on ${name}`, t`allergy, seat, …`)}
+      <div className={classes.ticks}>
+        {tick('paid', t`paid`)}
+        {tick('posted', t`by post`)}
+        {tick('waiting', t`waits`)}
+      </div>
+      <ActionIcon
+        variant="subtle"
+        color="gray"
+        aria-label={t`Remove ${name}`}
+        onClick={() => remove.mutate()}
+      >
+        <IconX size={18} />
+      </ActionIcon>
+    </li>
+  )
+}
