@@ -21,11 +21,11 @@ VIEWS = [
     ("project", "/projects/1", "There is room for"),
     ("project-checks", "/projects/3", "would make it even"),
     ("project-assembly", "/projects/1/assembly", "The order of assembly"),
-    ("project-versions", "/projects/1/versions", "score 2 along the height"),
     ("class-kit", "/classes/1/kit", "Every kit holds"),
-    ("class-papers", "/classes/1/papers", "Sheets and packs"),
     ("class-sheets", "/classes/1/sheets", "No plan of straight cuts"),
     ("class-cost", "/classes/1/cost", "is the least fee"),
+    ("class-prepare", "/classes/1/prepare", "Before the class"),
+    ("class-pack", "/classes/2/pack", "bags closed"),
     ("shopping", "/shopping", "In all"),
     ("cupboard", "/cupboard", "Furrow check"),
 ]
@@ -107,9 +107,9 @@ def _visit(address: str, password: str) -> None:
         _wait(driver, "Take")
         _shoot(driver, "trimmer")
         resize(driver, 820, 1180)
-        driver.get(f"{address}/classes/2/trimmer")
+        driver.get(f"{address}/classes/1/scoring")
         _wait(driver, "Take")
-        _shoot(driver, "trimmer-tablet")
+        _shoot(driver, "scoring-tablet")
     finally:
         driver.quit()
 

@@ -10,6 +10,7 @@ from django.contrib.auth.models import User
 from django.db import transaction
 from django.utils import timezone
 
+from neat_sheaf.preparing.packing import bags_of
 from studio.accounts.models import Member, Studio
 from studio.classes.models import Choice, Colourway, KitClass
 from studio.classes.planning import plan_of_class
@@ -19,6 +20,9 @@ from studio.cupboard.models import Pack, Paper, Supply
 from studio.cupboard.schemas import PackIn, PaperIn, SupplyIn
 from studio.cupboard.services import store_pack, store_paper, store_supply
 from studio.demo import paper_room
+from studio.people.services import add_people
+from studio.preparing.packing import all_in, packing_for
+from studio.preparing.services import tick
 from studio.projects.models import Project
 from studio.projects.schemas import ProjectIn
 from studio.projects.services import store_project
@@ -90,9 +94,23 @@ def _class(studio: Studio, row: dict[str, Any], projects: dict[str, int], papers
         while plan_of_class(kit_class).working is not None:
             time.sleep(0.1)
         mark_done(begin(kit_class), row["cut_steps"])
+    _in_hand(kit_class, row)
     if row.get("hours"):
         kit_class.refresh_from_db()
         while plan_of_class(kit_class).working is not None:
             time.sleep(0.1)
         finish(kit_class, None)
         KitClass.objects.filter(pk=kit_class.pk).update(hours=row["hours"])
+
+
+def _in_hand(kit_class: KitClass, row: dict[str, Any]) -> None:
+    """What is done of a class besides its cutting: who comes, batches ticked, bags filled."""
+    kit_class.refresh_from_db()
+    people = [{"name": name, "colourway": way, **more} for name, way, more in row.get("people", [])]
+    add_people(kit_class, people)
+    if done := row.get("done"):
+        tick(kit_class, "tasks", [(key, 1, None) for key in done], None)
+    if bags := row.get("bags"):
+        _, packing = packing_for(kit_class)
+        ticks = [one for number, bag in bags_of(packing) if number <= bags for one in all_in(number, bag)]
+        tick(kit_class, "packing", ticks, None)

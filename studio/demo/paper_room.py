@@ -248,6 +248,10 @@ CLASSES: list[dict[str, Any]] = [
     {
         "name": "Seed-swap evening", "project": "Seed drawer", "in_days": 8, "place": "Tansy Row hall",
         "seats": 14, "samples": 1, "spares": 1, "fee": "18.00",
+        "people": [
+            ("Ida Marsh", "Fern", {"paid": True}), ("Jon Vale", "Dusk", {"paid": True}),
+            ("Kim Orchard", "", {"note": "no nuts"}), ("Lea Thorne", "Dusk", {}), ("Mo Garrick", "Fern", {"posted": True}),
+        ],
         "colourways": [
             {"name": "Fern", "share": 1,
              "papers": {"body": "Loam kraft", "sleeve": "Oat milk", "print": "Fern sprigs", "accent": "Beetroot"}},
@@ -257,7 +261,7 @@ CLASSES: list[dict[str, Any]] = [
     },
     {
         "name": "First sowings, beginners", "cut_steps": 4, "project": "Row-marker fan", "in_days": 33, "place": "Tansy Row hall",
-        "seats": 10, "samples": 1, "spares": 0, "fee": "12.00",
+        "seats": 10, "samples": 1, "spares": 0, "fee": "12.00", "done": ["score-long"], "bags": 3,
         "colourways": [
             {"name": "Pea", "share": 1,
              "papers": {"body": "Oat milk", "print": "Pea dots", "accent": "Beetroot"}},
@@ -276,7 +280,7 @@ CLASSES: list[dict[str, Any]] = [
     },
     {
         "name": "Harvest supper", "project": "Row-marker fan", "in_days": -47, "hours": "6.5", "place": "Tansy Row hall",
-        "seats": 12, "samples": 1, "spares": 1, "fee": "12.00",
+        "seats": 12, "samples": 1, "spares": 1, "fee": "12.00", "bags": 14,
         "colourways": [
             {"name": "Furrow", "share": 1,
              "papers": {"body": "Loam kraft", "print": "Pea dots", "accent": "Oat milk"}},

@@ -2,24 +2,28 @@
 
 from __future__ import annotations
 
-from collections.abc import Callable, Mapping, Sequence
+from collections.abc import Callable, Iterator, Mapping, Sequence
 from typing import Any
 
 import segno
 
+from neat_sheaf.errors import CannotPlanError
+from neat_sheaf.formats.reading import FileError
+from neat_sheaf.job import Job
 from neat_sheaf.measure.length import MILLIMETRE, Length
 from neat_sheaf.messages import Measured, Message, message, several
 from neat_sheaf.preparing.labels import LabelSheet
-from neat_sheaf.preparing.packing import Bag, Item, ItemKind, Packing, bags_of
+from neat_sheaf.preparing.packing import Bag, Item, ItemKind, Packing, bags_of, packing_of
 from neat_sheaf.project.assembly import Caution
 from neat_sheaf.wording import Voice
+from studio.classes.convert import core_job
 from studio.classes.models import KitClass
 from studio.common.pages import fractions, printed
 
 # What can hurt somebody who opens the bag; the rest is said where it is worked with.
 _INSIDE = (Caution.SMALL_PARTS, Caution.MAGNETS, Caution.FOOD)
 
-__all__ = ["code_of", "item_words", "labels_pdf", "packing_pdf"]
+__all__ = ["all_in", "code_of", "item_words", "labels_pdf", "packing_for", "packing_pdf"]
 
 
 def item_words(item: Item) -> Message:
@@ -29,6 +33,21 @@ def item_words(item: Item) -> Message:
     if item.length is not None:
         return message("bag-item.lengths", count=item.count, name=item.name, length=Measured(item.length))
     return message("bag-item.things", count=item.count, name=item.name)
+
+
+def packing_for(kit_class: KitClass) -> tuple[Job, Packing]:
+    """The job of a class and its bags. FileError where it has no papers yet."""
+    try:
+        job = core_job(kit_class)
+    except CannotPlanError as error:
+        raise FileError(error.faults) from error
+    return job, packing_of(job)
+
+
+def all_in(number: int, bag: Bag) -> Iterator[tuple[str, int, str | None]]:
+    """The ticks of a bag that has everything in it and is closed."""
+    yield from ((f"b{number}|{item.key}", item.count, None) for item in bag.items)
+    yield f"b{number}|closed", 1, None
 
 
 def code_of(address: str) -> str:

@@ -9,27 +9,25 @@ from typing import Literal
 from django.http import HttpRequest, HttpResponse
 from ninja import Query, Router, Schema
 
-from neat_sheaf.errors import CannotPlanError, Fault
+from neat_sheaf.errors import Fault
 from neat_sheaf.folding.enclosing import takers
 from neat_sheaf.formats.reading import Faulty, FileError, JsonValue
-from neat_sheaf.job import Job
 from neat_sheaf.limits import MOST_PIECES
 from neat_sheaf.measure.length import Length
 from neat_sheaf.messages import Boxed, Measured, several
 from neat_sheaf.preparing.labels import LABEL_SHEETS, LabelSheet, LabelSheetError
-from neat_sheaf.preparing.packing import Bag, ItemKind, OnTable, Packing, bags_of, packing_of
+from neat_sheaf.preparing.packing import Bag, ItemKind, OnTable, Packing, bags_of
 from neat_sheaf.stock import SupplyUnit
 from neat_sheaf.wording import Voice
 from studio.accounts.tenancy import own, studio_of
 from studio.accounts.voice import voice_for
-from studio.classes.convert import core_job
 from studio.classes.models import KitClass
 from studio.common.downloads import download
 from studio.common.pages import PageSize
 from studio.common.problems import Problem
 from studio.cupboard.convert import core_supply
 from studio.people.services import in_bags
-from studio.preparing.packing import item_words, labels_pdf, packing_pdf
+from studio.preparing.packing import item_words, labels_pdf, packing_for, packing_pdf
 
 router = Router(tags=["preparing"])
 
@@ -93,19 +91,11 @@ def _class(request: HttpRequest, class_id: int) -> KitClass:
     return own(KitClass.objects.select_related("studio", "project"), request, class_id)
 
 
-def _packing(kit_class: KitClass) -> tuple[Job, Packing]:
-    try:
-        job = core_job(kit_class)
-    except CannotPlanError as error:
-        raise FileError(error.faults) from error
-    return job, packing_of(job)
-
-
 @router.get("/classes/{class_id}/packing", response={200: PackingOut, 404: Problem, 422: Problem})
 def packing(request: HttpRequest, class_id: int) -> PackingOut:
     """The bags of a class by colourway, and what lies on the table."""
     kit_class, voice = _class(request, class_id), voice_for(request)
-    _, found = _packing(kit_class)
+    _, found = packing_for(kit_class)
     supplies = [core_supply(supply) for supply in kit_class.studio.supplies.all()]
     bags, first = [], 1
     for bag in found.bags:
@@ -162,7 +152,7 @@ def _on_table(one: OnTable, voice: Voice) -> str:
 def packing_list(request: HttpRequest, class_id: int, paper: PageSize = "letter") -> HttpResponse:
     """The packing list: each colourway's bags with a square to tick, and what lies on the table."""
     kit_class, voice = _class(request, class_id), voice_for(request)
-    _, found = _packing(kit_class)
+    _, found = packing_for(kit_class)
     _few_enough(found)
     table = [_on_table(one, voice) for one in found.table]
     weights = {bag.colourway: _weight(bag, voice) for bag in found.bags}
@@ -174,7 +164,7 @@ def packing_list(request: HttpRequest, class_id: int, paper: PageSize = "letter"
 def labels(request: HttpRequest, class_id: int, sheet: Query[OwnSheet]) -> HttpResponse:
     """A label for each bag, on a common sheet or one of one's own; its code opens the bag on this server."""
     kit_class, voice = _class(request, class_id), voice_for(request)
-    _, found = _packing(kit_class)
+    _, found = packing_for(kit_class)
     _few_enough(found)
     on = _sheet(sheet, request)
     if not 1 <= sheet.first <= on.count:
