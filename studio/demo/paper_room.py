@@ -176,7 +176,7 @@ PROJECTS: list[dict[str, Any]] = [
              "minutes": "3", "when": "before", "pieces": ["Drawer", "Sleeve", "Divider", "Pull tab"]},
             {"says": "Fold the drawer up and tape its corners", "tool": "bone folder", "minutes": "6",
              "pieces": ["Drawer"], "supplies": ["Strong tape, 1/4 in"]},
-            {"says": "Glue the mats on while everything lies flat, prints upright", "minutes": "5",
+            {"says": "Glue the mats on while everything lies flat, prints upright", "minutes": "5", "supplies": ["Runner refill"],
              "pieces": ["Sleeve front mat", "Sleeve back mat", "Drawer front mat"]},
             {"says": "Wrap the sleeve around the drawer and close it", "minutes": "3", "pieces": ["Sleeve"],
              "supplies": ["Strong tape, 1/4 in"]},

@@ -118,29 +118,34 @@ export function StepRow({ step, at, put, remove, move, next }: Props) {
           value={step.cautions}
           onChange={(value) => put({ cautions: value }, 'cautions')}
         />
-        <TextInput
-          aria-label={t`Ink of step ${n}`}
-          placeholder={t`Ink, where it is stamped`}
-          value={step.ink ?? ''}
-          onChange={(e) => put({ ink: e.currentTarget.value || null }, 'ink')}
-        />
-        <Select
-          aria-label={t`How dark the ink of step ${n} is`}
-          disabled={!step.ink}
-          data={shades()}
-          allowDeselect={false}
-          value={step.shade ?? 'medium'}
-          onChange={(value) => value && put({ shade: value }, 'shade')}
-        />
-        <TextInput
-          aria-label={t`Minutes that step ${n} dries`}
-          placeholder={t`then dries`}
-          inputMode="numeric"
-          value={step.dries ?? ''}
-          rightSection={<span className="soft">{t`min`}</span>}
-          rightSectionWidth={40}
-          onChange={(e) => put({ dries: Number(e.currentTarget.value.replace(/\D/g, '')) || null }, 'dries')}
-        />
+        <div className={classes.stepInk}>
+          <TextInput
+            aria-label={t`Ink of step ${n}`}
+            placeholder={t`Ink, where it is stamped`}
+            value={step.ink ?? ''}
+            onChange={(e) => put({ ink: e.currentTarget.value || null }, 'ink')}
+          />
+          {step.ink ? (
+            <Select
+              aria-label={t`How dark the ink of step ${n} is`}
+              data={shades()}
+              allowDeselect={false}
+              value={step.shade ?? 'medium'}
+              onChange={(value) => value && put({ shade: value }, 'shade')}
+            />
+          ) : null}
+          <TextInput
+            aria-label={t`Minutes that step ${n} dries`}
+            placeholder={t`then dries`}
+            inputMode="numeric"
+            value={step.dries ?? ''}
+            rightSection={<span className="soft">{t`min`}</span>}
+            rightSectionWidth={40}
+            onChange={(e) =>
+              put({ dries: Number(e.currentTarget.value.replace(/\D/g, '')) || null }, 'dries')
+            }
+          />
+        </div>
       </div>
     </li>
   )
