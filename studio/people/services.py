@@ -173,20 +173,20 @@ def read_people(table: Sequence[Row]) -> tuple[list[dict[str, Any]], list[str]]:
     return rows, places
 
 
-def in_bags(kit_class: KitClass, bags: Sequence[tuple[int, str]]) -> dict[int, str]:
-    """Whose each bag is, by its number; ``bags`` are numbers with their colourways. Some are nobody's.
+def in_bags(kit_class: KitClass, bags: Sequence[tuple[str, str]]) -> dict[str, str]:
+    """Whose each bag is, by its key; ``bags`` are keys with their colourways. Some are nobody's.
 
     Those who chose a colourway have its first bags, in the order of the list; then the others.
     """
     left = dict(bags)
-    found: dict[int, str] = {}
+    found: dict[str, str] = {}
     there = list(kit_class.people.filter(waiting=False))
     for chose in (True, False):
         for person in there:
             if bool(person.colourway) is not chose:
                 continue
-            mine = next((n for n, way in left.items() if not chose or way == person.colourway), None)
+            mine = next((key for key, way in left.items() if not chose or way == person.colourway), None)
             if mine is not None:
                 found[mine] = person.name
                 del left[mine]
-    return dict(sorted(found.items()))
+    return found

@@ -65,7 +65,8 @@ def _out(found: Preparing, kit_class: KitClass, voice: Voice) -> PrepareOut:
             waits=one.waits, after=list(one.after), tool=one.tool, step=one.step,
             shares=[ShareOut(piece=s.piece, count=s.count, each=s.each) for s in one.shares],
             also=[step.says for step in one.also],
-            critical=times[one.key].critical, slack=times[one.key].slack // 60,
+            critical=one.key in times and times[one.key].critical,
+            slack=times[one.key].slack // 60 if one.key in times else 0,
         )
         for one in prepared.tasks
     ]  # fmt: skip

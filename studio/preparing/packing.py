@@ -23,7 +23,7 @@ from studio.common.pages import fractions, printed
 # What can hurt somebody who opens the bag; the rest is said where it is worked with.
 _INSIDE = (Caution.SMALL_PARTS, Caution.MAGNETS, Caution.FOOD)
 
-__all__ = ["all_in", "code_of", "item_words", "labels_pdf", "packing_for", "packing_pdf"]
+__all__ = ["all_in", "bag_key", "code_of", "item_words", "labels_pdf", "packing_for", "packing_pdf"]
 
 
 def item_words(item: Item) -> Message:
@@ -46,8 +46,14 @@ def packing_for(kit_class: KitClass) -> tuple[Job, Packing]:
 
 def all_in(number: int, bag: Bag) -> Iterator[tuple[str, int, str | None]]:
     """The ticks of a bag that has everything in it and is closed."""
-    yield from ((f"b{number}|{item.key}", item.count, None) for item in bag.items)
-    yield f"b{number}|closed", 1, None
+    key = bag_key(bag.colourway, number)
+    yield from ((f"{key}|{item.key}", item.count, None) for item in bag.items)
+    yield f"{key}|closed", 1, None
+
+
+def bag_key(colourway: str, number: int) -> str:
+    """What a bag is told by in ticks, and whose it is."""
+    return f"{colourway}|{number}"
 
 
 def code_of(address: str) -> str:
@@ -58,7 +64,7 @@ def code_of(address: str) -> str:
 
 def labels_pdf(
     kit_class: KitClass, packing: Packing, sheet: LabelSheet, first: int,
-    address: Callable[[int], str], whose: Mapping[int, str], voice: Voice,
+    address: Callable[[str, int], str], whose: Mapping[str, str], voice: Voice,
 ) -> bytes:  # fmt: skip
     """A label for each bag with whose it is, from the ``first`` place of the first page on (from 1)."""
     places = list(sheet.places())
@@ -69,8 +75,8 @@ def labels_pdf(
             pages.append([])
         left, top = places[place]
         label = _label(kit_class, packing, bag, number, voice)
-        label["whose"] = whose.get(number, "")
-        where = {"left": _mm(left), "top": _mm(top), "code": code_of(address(number))}
+        label["whose"] = whose.get(bag_key(bag.colourway, number), "")
+        where = {"left": _mm(left), "top": _mm(top), "code": code_of(address(bag.colourway, number))}
         pages[page].append(label | where)
     context = {
         "title": voice.say("labels-title", name=kit_class.name),
@@ -114,11 +120,9 @@ def packing_pdf(
     voice: Voice,
 ) -> bytes:  # fmt: skip
     """A list to pack each colourway's bags by, a square to tick for every bag, and what is on the table."""
-    number = 0
     bags = []
     for bag in packing.bags:
-        numbers = list(range(number + 1, number + bag.kits + 1))
-        number += bag.kits
+        numbers = list(range(1, bag.kits + 1))
         items = [fractions(voice.words(item_words(item))) for item in bag.items]
         bags.append({"bag": bag, "numbers": numbers, "items": items, "weight": weights[bag.colourway]})
     context = {

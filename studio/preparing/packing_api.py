@@ -5,6 +5,7 @@ from __future__ import annotations
 from collections.abc import Callable
 from math import ceil
 from typing import Literal
+from urllib.parse import urlencode
 
 from django.http import HttpRequest, HttpResponse
 from ninja import Query, Router, Schema
@@ -27,7 +28,7 @@ from studio.common.pages import PageSize
 from studio.common.problems import Problem
 from studio.cupboard.convert import core_supply
 from studio.people.services import in_bags
-from studio.preparing.packing import item_words, labels_pdf, packing_for, packing_pdf
+from studio.preparing.packing import bag_key, item_words, labels_pdf, packing_for, packing_pdf
 
 router = Router(tags=["preparing"])
 
@@ -45,11 +46,10 @@ class ItemOut(Schema):
 
 
 class BagOut(Schema):
-    """The bags of a colourway, numbered ``first`` and on. ``weight`` and ``into`` in words, where known."""
+    """The bags of a colourway, numbered from 1. ``weight`` and ``into`` in words, where known."""
 
     colourway: str
     kits: int
-    first: int
     items: list[ItemOut]
     weight: str
     into: str
@@ -59,7 +59,7 @@ class PackingOut(Schema):
     """What goes in the bags, what lies on the table, and what labels have to say.
 
     ``spares`` is how many kits are for nobody: what is missing may come from them. ``whose`` names whose a
-    bag is, by its number. ``sheets`` are the codes of the label sheets that are known.
+    bag is, by its colourway and number. ``sheets`` are the codes of the label sheets that are known.
     """
 
     bags: list[BagOut]
@@ -67,7 +67,7 @@ class PackingOut(Schema):
     allergens: list[str]
     cautions: list[str]
     spares: int
-    whose: dict[int, str]
+    whose: dict[str, str]
     sheets: list[str]
 
 
@@ -97,7 +97,7 @@ def packing(request: HttpRequest, class_id: int) -> PackingOut:
     kit_class, voice = _class(request, class_id), voice_for(request)
     _, found = packing_for(kit_class)
     supplies = [core_supply(supply) for supply in kit_class.studio.supplies.all()]
-    bags, first = [], 1
+    bags = []
     for bag in found.bags:
         items = [
             ItemOut(key=i.key, kind=i.kind, name=i.name, count=i.count, says=voice.words(item_words(i)))
@@ -106,12 +106,11 @@ def packing(request: HttpRequest, class_id: int) -> PackingOut:
         names = [supply.name for supply in takers(bag.flat, supplies)]
         bags.append(
             BagOut(
-                colourway=bag.colourway, kits=bag.kits, first=first, items=items,
+                colourway=bag.colourway, kits=bag.kits, items=items,
                 weight=_weight(bag, voice),
                 into=voice.say("bag-into", names=several(names, "or")) if names else "",
             )
         )  # fmt: skip
-        first += bag.kits
     return PackingOut(
         bags=bags,
         table=[_on_table(one, voice) for one in found.table],
@@ -123,12 +122,12 @@ def packing(request: HttpRequest, class_id: int) -> PackingOut:
     )
 
 
-def _numbered(found: Packing) -> list[tuple[int, str]]:
-    return [(number, bag.colourway) for number, bag in bags_of(found)]
+def _numbered(found: Packing) -> list[tuple[str, str]]:
+    return [(bag_key(bag.colourway, number), bag.colourway) for number, bag in bags_of(found)]
 
 
-def _address(page: str) -> Callable[[int], str]:
-    return lambda number: f"{page}?bag={number}"
+def _address(page: str) -> Callable[[str, int], str]:
+    return lambda way, number: f"{page}?{urlencode({'way': way, 'bag': number})}"
 
 
 def _weight(bag: Bag, voice: Voice) -> str:

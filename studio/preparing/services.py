@@ -3,7 +3,7 @@
 from __future__ import annotations
 
 import datetime as dt
-from collections.abc import Sequence
+from collections.abc import Container, Sequence
 from dataclasses import dataclass
 
 from django.db import transaction
@@ -11,7 +11,7 @@ from django.db import transaction
 from neat_sheaf.errors import fault
 from neat_sheaf.formats.reading import FileError
 from neat_sheaf.plan import Plan
-from neat_sheaf.preparing.tasks import Prepared, prepare
+from neat_sheaf.preparing.tasks import Prepared, Task, prepare
 from neat_sheaf.schedule.critical import Activity, Timed, critical_path
 from neat_sheaf.schedule.days import days_before
 from neat_sheaf.schedule.evenings import Evenings, lay_out
@@ -44,14 +44,20 @@ class Preparing:
 def preparing_of(kit_class: KitClass, today: dt.date) -> Preparing:
     """The batches of a class, and its evenings counted back from it. CannotPlanError where it has no papers.
 
-    Cutting is among them once the class is planned. Where nobody said how long something takes, it is laid
-    out as if it took no time: the number of such tasks is for the caller to say.
+    Cutting is among them once the class is planned. What is ticked is not laid out again. Where nobody said
+    how long something takes, it is laid out as if it took no time: the number of such tasks is for the caller
+    to say.
     """
     studio = kit_class.studio
     job = core_job(kit_class)
     plan = plans.plan_of(job).plan
     prepared = prepare(job, plan.cutting.handling if plan else None)
-    activities = [Activity(one.key, one.seconds or 0, 60 * one.waits, one.after) for one in prepared.tasks]
+    done = done_in(kit_class, Tick.Guide.TASKS)
+    activities = [
+        Activity(one.key, one.seconds or 0, 60 * one.waits, _left(one, prepared, done))
+        for one in prepared.tasks
+        if one.key not in done
+    ]
     evenings = lay_out(activities, 60 * studio.evening_minutes, studio.helpers)
     days: tuple[dt.date, ...] = ()
     if kit_class.date is not None:
@@ -61,6 +67,20 @@ def preparing_of(kit_class: KitClass, today: dt.date) -> Preparing:
     order_by = None if first is None or lead is None else first - dt.timedelta(days=1 + lead)
     late = bool(days) and days[0] < today
     return Preparing(prepared, tuple(critical_path(activities)), evenings, days, late, order_by)
+
+
+def _left(task: Task, prepared: Prepared, done: Container[str]) -> tuple[str, ...]:
+    """What a task still comes after: where that is done, what that came after and is not."""
+    after = {one.key: one.after for one in prepared.tasks}
+    found: dict[str, None] = {}
+    ask = list(task.after)
+    while ask:
+        key = ask.pop()
+        if key in done:
+            ask += after.get(key, ())
+        else:
+            found[key] = None
+    return tuple(found)
 
 
 def _longest_lead(kit_class: KitClass, plan: Plan | None) -> int | None:

@@ -72,7 +72,7 @@ def test_without_a_connection_no_tick_of_the_guide_is_lost(page, paper_room):
 
 def test_a_bag_is_closed_when_all_is_in_or_with_a_note(page, paper_room):
     kit_class = opened(page, "pack", "0 of 16 bags closed")
-    page.open(f"/classes/{kit_class.pk}/pack?bag=2")
+    page.open(f"/classes/{kit_class.pk}/pack?way=Fern&bag=2")
     page.says("Bag 2, Fern")
     close = "//button[normalize-space()='Close the bag']"
     assert not page.driver.find_element(By.XPATH, close).is_enabled()
@@ -80,7 +80,7 @@ def test_a_bag_is_closed_when_all_is_in_or_with_a_note(page, paper_room):
     page.until(lambda d: d.find_element(By.XPATH, close).is_enabled())
     page.click("Close the bag")
     page.says("Open it again")
-    page.click("To bag 1")
+    page.click("To bag 1, Fern")
     page.says("Bag 1, Fern")
     page.write("Why it is closed with less in it", "the label is missing")
     page.until(lambda d: d.find_element(By.XPATH, close).is_enabled())
@@ -89,7 +89,7 @@ def test_a_bag_is_closed_when_all_is_in_or_with_a_note(page, paper_room):
     page.press(Keys.ESCAPE)
     page.says("2 of 16 bags closed")
     assert page.tab("Pack") == "Pack 2 of 16 closed"
-    assert Tick.objects.get(kit_class=kit_class, key="b1|closed").note == "the label is missing"
+    assert Tick.objects.get(kit_class=kit_class, key="Fern|1|closed").note == "the label is missing"
 
 
 def test_a_piece_is_dealt_to_all_bags_and_one_that_is_missing_is_said_with_what_helps(page, paper_room):

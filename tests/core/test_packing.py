@@ -108,7 +108,10 @@ def test_all_bags_together_hold_the_pieces_of_all_kits(job):
         if name not in dies
     }
     assert held == wanted
-    assert [number for number, _ in bags_of(made)] == list(range(1, job.klass.kits + 1))
+    numbered = [(bag.colourway, number) for number, bag in bags_of(made)]
+    assert len(set(numbered)) == len(numbered) == job.klass.kits
+    for bag in made.bags:
+        assert [n for way, n in numbered if way == bag.colourway] == list(range(1, bag.kits + 1))
 
 
 MEASURES = st.integers(10, 120).map(lambda mm: Length(mm * MM))

@@ -126,8 +126,8 @@ def test_a_bag_and_its_label_say_whose_they_are(person, furnish):
         person.add(f"{path}/people", name=name, colourway=way)
     person.add(f"{path}/people", name="Mo", colourway="Fern", waiting=True)
     whose = person.get(f"{path}/packing")["whose"]
-    # Bags 1 to 4 are Fern, 5 to 8 Dusk; Jon takes the first that is left.
-    assert whose == {"1": "Kim", "2": "Jon", "5": "Ida", "6": "Lea"}
+    # Jon takes the first that is left.
+    assert whose == {"Fern|1": "Kim", "Fern|2": "Jon", "Dusk|1": "Ida", "Dusk|2": "Lea"}
     answer = person.ask("GET", f"{path}/labels.pdf?sheet=a4-2x7")
     (page,) = pdfplumber.open(io.BytesIO(answer.content)).pages
     text = page.extract_text()

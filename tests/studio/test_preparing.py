@@ -70,6 +70,16 @@ def test_evenings_are_counted_back_from_the_class_on_the_days_the_studio_has(per
     assert all(one["minutes"] <= 15 for one in found["evenings"])
 
 
+def test_what_is_ticked_is_not_laid_into_the_evenings_again(person, furnish):
+    made = furnish(person)
+    path = f"/classes/{made['class']['id']}/ticks/tasks"
+    person.save(path, {"ticks": [{"key": "cut", "count": 1}]})
+    found = prepared(person, made)
+    assert [part["key"] for part in found["evenings"][0]["parts"]] == ["score-long", "bag"]
+    person.save(path, {"ticks": [{"key": key, "count": 1} for key in ("score-long", "bag")]})
+    assert prepared(person, made)["evenings"] == []
+
+
 def test_an_evening_that_is_over_is_said_to_be_late(person, furnish):
     made = furnish(person)
     on(person, made, dt.date.today().isoformat())

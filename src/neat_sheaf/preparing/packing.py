@@ -163,9 +163,10 @@ def _flat(job: Job, colourway: Colourway, pieces: list[Piece]) -> Sizes | None:
 
 
 def bags_of(packing: Packing) -> Iterator[tuple[int, Bag]]:
-    """Every bag with its number, from 1, colourway by colourway."""
-    number = 0
+    """Every bag with its number within its colourway, from 1.
+
+    A bag keeps its number when another colourway has more kits: what was put in it stays in it.
+    """
     for bag in packing.bags:
-        for _ in range(bag.kits):
-            number += 1
+        for number in range(1, bag.kits + 1):
             yield number, bag

@@ -6374,15 +6374,13 @@ export interface components {
         };
         /**
          * BagOut
-         * @description The bags of a colourway, numbered ``first`` and on. ``weight`` and ``into`` in words, where known.
+         * @description The bags of a colourway, numbered from 1. ``weight`` and ``into`` in words, where known.
          */
         BagOut: {
             /** Colourway */
             colourway: string;
             /** Kits */
             kits: number;
-            /** First */
-            first: number;
             /** Items */
             items: components["schemas"]["ItemOut"][];
             /** Weight */
@@ -6416,7 +6414,7 @@ export interface components {
          * @description What goes in the bags, what lies on the table, and what labels have to say.
          *
          *     ``spares`` is how many kits are for nobody: what is missing may come from them. ``whose`` names whose a
-         *     bag is, by its number. ``sheets`` are the codes of the label sheets that are known.
+         *     bag is, by its colourway and number. ``sheets`` are the codes of the label sheets that are known.
          */
         PackingOut: {
             /** Bags */

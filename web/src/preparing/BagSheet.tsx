@@ -11,7 +11,7 @@ import { PieceDrawing } from '../ui/drawing/PieceDrawing'
 import { useStudio } from '../ui/frame/session'
 import { Failed } from '../ui/states/states'
 import { FracWords } from '../ui/text/FracWords'
-import { type BagRow, closed, filled, isClosed, missingIn, put } from './packing'
+import { bagKey, type BagRow, closed, filled, isClosed, missingIn, put } from './packing'
 import classes from './Pack.module.css'
 import type { Ticks } from './tickQueue'
 
@@ -22,8 +22,8 @@ interface Props {
   say: (more: Ticks) => void
   close: () => void
   /** Another bag that is not closed. */
-  next: number | undefined
-  show: (bag: number) => void
+  next: { row: BagRow; number: number } | undefined
+  show: (row: BagRow, bag: number) => void
 }
 
 /** One bag: each thing with a tick and its drawing; it is closed when all is in, or with a note why not. */
@@ -34,8 +34,8 @@ export function BagSheet({ bag, row, ticks, say, close, next, show }: Props) {
   const notes = useQuery(asked.notes(saved.id, 'packing'))
   const [typed, setTyped] = useState<string | null>(null)
   const missing = missingIn(row, bag, ticks)
-  const done = isClosed(bag, ticks)
-  const key = `b${bag}|closed`
+  const done = isClosed(row, bag, ticks)
+  const key = [bagKey(row, bag), 'closed'].join('|')
   const note = typed ?? notes.data?.[key] ?? ''
   const withNote = useMutation({
     mutationFn: () =>
@@ -68,7 +68,7 @@ export function BagSheet({ bag, row, ticks, say, close, next, show }: Props) {
                 size="lg"
                 label={<FracWords text={item.says} />}
                 checked={!missing.includes(item)}
-                onChange={(e) => say(put(bag, item, e.currentTarget.checked))}
+                onChange={(e) => say(put(row, bag, item, e.currentTarget.checked))}
               />
               {piece ? (
                 <PieceDrawing
@@ -98,23 +98,23 @@ export function BagSheet({ bag, row, ticks, say, close, next, show }: Props) {
           <Trans>All in</Trans>
         </Button>
         {done ? (
-          <Button variant="default" onClick={() => say(closed(bag, false))}>
+          <Button variant="default" onClick={() => say(closed(row, bag, false))}>
             <Trans>Open it again</Trans>
           </Button>
         ) : (
           <Button
             disabled={missing.length > 0 && !note.trim()}
             loading={withNote.isPending}
-            onClick={() => (missing.length ? withNote.mutate() : say(closed(bag, true)))}
+            onClick={() => (missing.length ? withNote.mutate() : say(closed(row, bag, true)))}
           >
             <Trans>Close the bag</Trans>
           </Button>
         )}
-        {next === undefined ? null : (
-          <Button variant="subtle" onClick={() => show(next)}>
-            {t`To bag ${next}`}
+        {next ? (
+          <Button variant="subtle" onClick={() => show(next.row, next.number)}>
+            {t`To bag ${next.number}, ${next.row.colourway}`}
           </Button>
-        )}
+        ) : null}
       </Group>
     </Modal>
   )

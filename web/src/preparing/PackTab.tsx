@@ -14,6 +14,7 @@ import { whole } from '../ui/text/fractions'
 import { BagSheet } from './BagSheet'
 import { Labels } from './Labels'
 import {
+  bagKey,
   type BagRow,
   bagsOf,
   bagsWith,
@@ -41,9 +42,12 @@ function Shown({ packing }: { packing: Packing }) {
   const [by, setBy] = useState('bag')
   const { ticks, say, kept } = useTicks(saved.id, 'packing')
   const every = bagsOf(packing)
-  const open = every.find(({ number: bag }) => String(bag) === search.get('bag'))
+  const open = every.find(
+    ({ number: bag, row }) => String(bag) === search.get('bag') && row.colourway === search.get('way'),
+  )
   const done = closedOf(packing, ticks)
-  const show = (bag: number | null) => setSearch(bag === null ? {} : { bag: String(bag) }, { replace: true })
+  const show = (row: BagRow, bag: number) =>
+    setSearch({ way: row.colourway, bag: String(bag) }, { replace: true })
   return (
     <>
       <section aria-labelledby="pack">
@@ -103,8 +107,10 @@ function Shown({ packing }: { packing: Packing }) {
           row={open.row}
           ticks={ticks}
           say={say}
-          close={() => show(null)}
-          next={every.find(({ number: bag }) => bag !== open.number && !isClosed(bag, ticks))?.number}
+          close={() => setSearch({}, { replace: true })}
+          next={every.find(
+            ({ number: bag, row }) => (row !== open.row || bag !== open.number) && !isClosed(row, bag, ticks),
+          )}
           show={show}
         />
       ) : null}
@@ -116,16 +122,16 @@ function Shown({ packing }: { packing: Packing }) {
 function Tiles(props: {
   row: BagRow
   ticks: Ticks
-  /** Whose a bag is, by its number. */
+  /** Whose a bag is, by its key. */
   whose: Packing['whose']
-  show: (bag: number) => void
+  show: (row: BagRow, bag: number) => void
 }) {
   const { row, ticks, whose, show } = props
   return (
     <ol className={classes.tiles}>
-      {Array.from({ length: row.kits }, (_, n) => row.first + n).map((bag) => {
+      {Array.from({ length: row.kits }, (_, n) => n + 1).map((bag) => {
         const missing = missingIn(row, bag, ticks).length
-        const done = isClosed(bag, ticks)
+        const done = isClosed(row, bag, ticks)
         const state = done ? 'closed' : missing === row.items.length ? 'empty' : missing ? 'begun' : 'full'
         const left = number(missing)
         const words = {
@@ -136,9 +142,9 @@ function Tiles(props: {
         }[state]
         return (
           <li key={bag}>
-            <button type="button" data-state={state} onClick={() => show(bag)}>
+            <button type="button" data-state={state} onClick={() => show(row, bag)}>
               <strong className="figure">{number(bag)}</strong>
-              {whose[bag] ? <span>{whose[bag]}</span> : null}
+              {whose[bagKey(row, bag)] ? <span>{whose[bagKey(row, bag)]}</span> : null}
               <span>{words}</span>
             </button>
           </li>

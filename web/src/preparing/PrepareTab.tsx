@@ -193,7 +193,9 @@ function TaskRow(props: {
       </div>
       <span className={classes.minutes}>
         {minutes}
-        <span className="soft">{task.critical ? t`nothing may hold it up` : t`${slack} to spare`}</span>
+        <span className="soft">
+          {done ? t`done` : task.critical ? t`nothing may hold it up` : t`${slack} to spare`}
+        </span>
       </span>
     </li>
   )

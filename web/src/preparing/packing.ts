@@ -6,47 +6,53 @@ export type Packing = Schemas['PackingOut']
 export type BagRow = Packing['bags'][number]
 export type Item = BagRow['items'][number]
 
-const keyOf = (bag: number, item: string) => ['b', bag, '|', item].join('')
+/** What a bag is told by: a bag keeps its number when another colourway has more kits. */
+export const bagKey = (row: BagRow, bag: number) => [row.colourway, bag].join('|')
 
-/** Every bag with its number. */
+const keyOf = (row: BagRow, bag: number, item: string) => [row.colourway, bag, item].join('|')
+
+/** Every bag with its number within its colourway. */
 export const bagsOf = (packing: Packing) =>
-  packing.bags.flatMap((row) => Array.from({ length: row.kits }, (_, n) => ({ number: row.first + n, row })))
+  packing.bags.flatMap((row) => Array.from({ length: row.kits }, (_, n) => ({ number: n + 1, row })))
 
 /** The items of a bag that are not in it, or not all of them. */
 export const missingIn = (row: BagRow, bag: number, ticks: Ticks): Item[] =>
-  row.items.filter((item) => (ticks[keyOf(bag, item.key)] ?? 0) < item.count)
+  row.items.filter((item) => (ticks[keyOf(row, bag, item.key)] ?? 0) < item.count)
 
-export const isClosed = (bag: number, ticks: Ticks) => (ticks[keyOf(bag, 'closed')] ?? 0) > 0
+export const isClosed = (row: BagRow, bag: number, ticks: Ticks) =>
+  (ticks[keyOf(row, bag, 'closed')] ?? 0) > 0
 
 /** An item put into a bag, or taken out of it again; a bag that lacks something is open. */
-export const put = (bag: number, item: Item, inside: boolean): Ticks => ({
-  [keyOf(bag, item.key)]: inside ? item.count : 0,
-  ...(inside ? {} : { [keyOf(bag, 'closed')]: 0 }),
+export const put = (row: BagRow, bag: number, item: Item, inside: boolean): Ticks => ({
+  [keyOf(row, bag, item.key)]: inside ? item.count : 0,
+  ...(inside ? {} : { [keyOf(row, bag, 'closed')]: 0 }),
 })
 
 /** Everything of a bag put into it. */
 export const filled = (row: BagRow, bag: number): Ticks =>
-  Object.fromEntries(row.items.map((item) => [keyOf(bag, item.key), item.count]))
+  Object.fromEntries(row.items.map((item) => [keyOf(row, bag, item.key), item.count]))
 
-export const closed = (bag: number, now: boolean): Ticks => ({ [keyOf(bag, 'closed')]: now ? 1 : 0 })
+export const closed = (row: BagRow, bag: number, now: boolean): Ticks => ({
+  [keyOf(row, bag, 'closed')]: now ? 1 : 0,
+})
 
 /** How many bags of a colourway have all of an item. */
 export const bagsWith = (row: BagRow, item: Item, ticks: Ticks): number =>
-  Array.from({ length: row.kits }, (_, n) => row.first + n).filter(
-    (bag) => (ticks[keyOf(bag, item.key)] ?? 0) >= item.count,
+  Array.from({ length: row.kits }, (_, n) => n + 1).filter(
+    (bag) => (ticks[keyOf(row, bag, item.key)] ?? 0) >= item.count,
   ).length
 
 /** An item laid into the first so many bags of a colourway, and into no other. */
 export function dealt(row: BagRow, item: Item, count: number, ticks: Ticks): Ticks {
   const found: Ticks = {}
   for (let n = 0; n < row.kits; n++) {
-    const bag = row.first + n
-    const [now, wanted] = [ticks[keyOf(bag, item.key)] ?? 0, n < count ? item.count : 0]
-    if (now !== wanted) Object.assign(found, put(bag, item, n < count))
+    const bag = n + 1
+    const [now, wanted] = [ticks[keyOf(row, bag, item.key)] ?? 0, n < count ? item.count : 0]
+    if (now !== wanted) Object.assign(found, put(row, bag, item, n < count))
   }
   return found
 }
 
 /** Bags that are closed, of all. */
 export const closedOf = (packing: Packing, ticks: Ticks) =>
-  bagsOf(packing).filter(({ number }) => isClosed(number, ticks)).length
+  bagsOf(packing).filter(({ number, row }) => isClosed(row, number, ticks)).length

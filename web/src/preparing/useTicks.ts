@@ -27,6 +27,8 @@ export function useTicks(classId: number, guide: GuideName) {
             }),
           )
           queries.setQueryData(keys.ticks(classId, guide), now)
+          // What is done is not laid into the evenings again.
+          if (guide === 'tasks') await queries.invalidateQueries({ queryKey: ['prepare', classId] })
         },
         localStorage,
       ),
