@@ -101,10 +101,10 @@ def remove_person(person: Attendee) -> None:
 def follow_people(kit_class: KitClass) -> None:
     """Where a class follows its people: as many seats, colourways and fees as they are and chose.
 
-    Kits that nobody chose a colourway for are shared out as before among all of them.
+    Kits that nobody chose a colourway for are shared out evenly. A class that is over stays as it was.
     """
     row = KitClass.objects.select_for_update().get(pk=kit_class.pk)
-    if not row.follows_people:
+    if not row.follows_people or row.finished:
         return
     there = list(row.people.filter(waiting=False))
     row.seats = len(there)

@@ -11,7 +11,7 @@ import numpy as np
 __all__ = ["Stops", "fewest_stops"]
 
 _NODES = 20_000
-_STOP = 1_000_000  # a stop weighs more than every second thought about all of them
+_STOP = 10_000_000  # a stop weighs more than every second thought about all of them
 _OFF = 1_000
 
 

@@ -1,6 +1,6 @@
 import { t } from '@lingui/core/macro'
 import { Trans } from '@lingui/react/macro'
-import { NumberInput, Select, TextInput } from '@mantine/core'
+import { Button, NumberInput, Select, TextInput } from '@mantine/core'
 import { useQuery } from '@tanstack/react-query'
 import { Link } from 'react-router'
 import type { Piece } from '../api/client'
@@ -10,6 +10,7 @@ import { letterOf } from '../ui/drawing/letters'
 import { PieceDrawing } from '../ui/drawing/PieceDrawing'
 import { DayField } from '../ui/fields/DayField'
 import { useStudio } from '../ui/frame/session'
+import { Failed } from '../ui/states/states'
 import { Ledger } from '../ui/tables/Ledger'
 import { FracWords } from '../ui/text/FracWords'
 import { whole } from '../ui/text/fractions'
@@ -18,6 +19,7 @@ import { TypedLength } from '../ui/text/Length'
 import classes from './ClassPage.module.css'
 import { useClass } from './context'
 import { kitsOf } from './draft'
+import { useTaughtAgain } from './newClass'
 
 /** The kit: every piece, how many a kit and in all; what the checks say; the class's own particulars. */
 export function KitTab() {
@@ -128,6 +130,7 @@ function About() {
   const { saved, draft, change, project, faults } = useClass()
   const { currency } = useStudio()
   const projects = useQuery(asked.projects())
+  const again = useTaughtAgain()
   const said = (path: string) => faults.find((fault) => fault.path === path)?.message
   return (
     <section aria-labelledby="about" className={classes.about}>
@@ -193,6 +196,10 @@ function About() {
         placeholder="18.00"
         onChange={(e) => change({ ...draft, fee: e.currentTarget.value || null }, 'fee')}
       />
+      <Button variant="default" loading={again.isPending} onClick={() => again.mutate(draft)}>
+        <Trans>Teach it again on another day</Trans>
+      </Button>
+      {again.error ? <Failed error={again.error} /> : null}
       <p className={classes.files}>
         <Trans>
           Open files: <a href={`/api/classes/${saved.id}/job`}>job file</a>,{' '}

@@ -3,6 +3,7 @@ import type { KitClass, Layout } from '../api/client'
 import { splitColourway, withColourway, withPaper } from './draft'
 import { cutAlike, settingsOf } from './layouts'
 import { whatMoved } from './moved'
+import { emptyClass, taughtAgain } from './newClass'
 
 const layout = (colourway: string, times: number, x = 0): Layout => ({
   letter: x ? 'B' : 'A',
@@ -118,4 +119,16 @@ test('a colourway is split in two, and the others keep their kits', () => {
     ['Fern 2', 3, 4],
     ['Dusk', 7, 1],
   ])
+})
+
+test('a class that is taught again keeps all but its day', () => {
+  const held = {
+    ...emptyClass({ id: 3, name: 'Drawer' }),
+    version: 9,
+    date: '2026-11-02',
+    seats: 14,
+    fee: '18.00',
+  }
+  const again = taughtAgain(held)
+  expect(again).toEqual({ ...held, version: 0, date: null })
 })

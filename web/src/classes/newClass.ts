@@ -30,6 +30,22 @@ export const emptyClass = (project: { id: number; name: string }): ClassIn => ({
   colourways: [{ name: t`As chosen`, share: 1, papers: {} }],
 })
 
+/** The same class again: its project, papers, fees and way of cutting, on a day that is still to be chosen. */
+export const taughtAgain = (kitClass: ClassIn): ClassIn => ({ ...kitClass, version: 0, date: null })
+
+/** Adds the same class for another day and opens it where the day is chosen. */
+export function useTaughtAgain() {
+  const queries = useQueryClient()
+  const go = useNavigate()
+  return useMutation({
+    mutationFn: (kitClass: ClassIn) => ask(api.POST('/api/classes', { body: taughtAgain(kitClass) })),
+    onSuccess: async (made) => {
+      await changed(queries, 'class')
+      await go(`/classes/${made.id}/kit`)
+    },
+  })
+}
+
 /** Adds a class of a project and opens it where its papers are chosen. */
 export function useNewClass() {
   const queries = useQueryClient()

@@ -1,0 +1,47 @@
+## Preparing
+
+too-many-ticks = a guide keeps { $most } ticks at most
+file-evenings = evenings for { $name }
+calendar-order = Order what { $name } needs
+calendar-evening = Prepare { $name }, { $number } of { $of }
+bag-item =
+    .sheet = the sheet to make it by
+    .things = { $count } { $name }
+    .lengths = { $count } { $name }, { $length } long
+bag-weight =
+    .unknown = what it weighs is not known: a paper has no weight in the cupboard
+    .known = its paper weighs { $grams } g at most
+    .flat = its paper weighs { $grams } g at most, laid flat { $size }
+bag-into = goes flat into { $names }
+on-table =
+    .each-used = { $count } { $name }
+    .each-lent = { $count } { $name }, to be given back
+    .length-used = { $name }, { $length } in all
+    .length-lent = { $name }, { $length }, to be given back
+    .ml-used = { $name }, { $count } ml in all
+    .ml-lent = { $name }, { $count } ml, to be given back
+too-many-bags = { $found } bags are too many to print at once: { $most } at most
+first-label = the first label is from 1 to { $most }
+unknown-sheet = there is no such sheet of labels; choose { $sheets }
+labels-title = Labels for { $name }
+label-bag = Bag { $number }
+label-allergens = Contains { $names }
+packing-title = Packing list for { $name }
+packing-bags = { $name }: { $count } { $count ->
+    [one] bag
+   *[other] bags
+}
+packing-table = On the table
+file-packing = packing list for { $name }
+file-labels = labels for { $name }
+
+## People
+
+unknown-choice =
+    .colourway = the class has no colourway { $name }
+    .fee = the class has no fee { $name }
+too-many-people = a class keeps { $most } people at most
+no-name-column = the first line has no head "name"
+unknown-head = { $head } is no head of the list: name, colourway, fee, paid, posted, waiting, note
+not-yes-or-no = { $text } is not yes or no
+file-people = people of { $name }
