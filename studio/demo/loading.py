@@ -104,7 +104,7 @@ def _class(studio: Studio, row: dict[str, Any], projects: dict[str, int], papers
 
 
 def _in_hand(kit_class: KitClass, row: dict[str, Any]) -> None:
-    """What is done of a class besides its cutting: who comes, batches ticked, bags filled."""
+    """What is done of a class beside its cutting: who comes, batches ticked, bags filled."""
     kit_class.refresh_from_db()
     people = [{"name": name, "colourway": way, **more} for name, way, more in row.get("people", [])]
     add_people(kit_class, people)

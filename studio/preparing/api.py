@@ -11,6 +11,7 @@ from ninja import Router
 from neat_sheaf.errors import CannotPlanError
 from neat_sheaf.formats.calendar_file import CalendarEvent, write_calendar
 from neat_sheaf.formats.reading import FileError
+from neat_sheaf.messages import Message
 from neat_sheaf.preparing.scoring import Marked, Phase, ScorePlan, ScoreStroke
 from neat_sheaf.preparing.tasks import Kind
 from neat_sheaf.wording import Voice
@@ -21,6 +22,7 @@ from studio.common.downloads import download
 from studio.common.problems import Problem
 from studio.preparing.schemas import (
     AtTableOut,
+    DieRunOut,
     EveningOut,
     EveningPartOut,
     GuideName,
@@ -62,7 +64,7 @@ def _out(found: Preparing, kit_class: KitClass, voice: Voice) -> PrepareOut:
     tasks = [
         TaskOut(
             key=one.key, kind=one.kind, says=voice.words(one.says), times=one.times, seconds=one.seconds,
-            waits=one.waits, after=list(one.after), tool=one.tool, step=one.step,
+            waits=one.waits, after=list(one.after), tool=_tool(one.tool, voice), step=one.step,
             shares=[ShareOut(piece=s.piece, count=s.count, each=s.each) for s in one.shares],
             also=[step.says for step in one.also],
             critical=one.key in times and times[one.key].critical,
@@ -73,7 +75,7 @@ def _out(found: Preparing, kit_class: KitClass, voice: Voice) -> PrepareOut:
     table = [
         AtTableOut(
             kind=one.kind, says=voice.words(one.says), seconds=one.seconds, sharing=one.sharing,
-            waits=one.waits, tool=one.tool,
+            waits=one.waits, tool=_tool(one.tool, voice),
         )
         for one in prepared.table
     ]  # fmt: skip
@@ -85,6 +87,7 @@ def _out(found: Preparing, kit_class: KitClass, voice: Voice) -> PrepareOut:
         table_minutes=-(-prepared.table_seconds // 60),
         table_unknown=sum(one.seconds is None for one in prepared.table),
         scoring=_scoring(prepared.scoring),
+        dies=[DieRunOut(dies=list(run.dies), times=run.times, proved=run.proved) for run in prepared.dies],
         evenings=_evenings(found),
         least=found.evenings.least,
         evening_minutes=studio.evening_minutes,
@@ -93,6 +96,10 @@ def _out(found: Preparing, kit_class: KitClass, voice: Voice) -> PrepareOut:
         order_by=found.order_by,
         planned=any(one.kind is Kind.CUT for one in prepared.tasks),
     )
+
+
+def _tool(tool: Message | None, voice: Voice) -> str:
+    return "" if tool is None else voice.words(tool)
 
 
 def _evenings(found: Preparing) -> list[EveningOut]:

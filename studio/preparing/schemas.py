@@ -99,6 +99,14 @@ class ScoringOut(Schema):
     beyond: list[str]
 
 
+class DieRunOut(Schema):
+    """So many passes with these dies on the plates together; ``proved``: no fewer passes do."""
+
+    dies: list[str]
+    times: int
+    proved: bool
+
+
 class EveningPartOut(Schema):
     """A task on an evening: by whom (from 0), and when, in minutes from its beginning."""
 
@@ -130,6 +138,7 @@ class PrepareOut(Schema):
     table_minutes: int
     table_unknown: int
     scoring: ScoringOut
+    dies: list[DieRunOut]
     evenings: list[EveningOut]
     least: int
     evening_minutes: int

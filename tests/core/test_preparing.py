@@ -42,7 +42,7 @@ def task(prepared, key):
 @given(jobs(), st.data())
 def test_the_scoring_of_a_generated_class_ends_with_the_lists_scores(job, data):
     marked = tuple(
-        replace(data.draw(scored()), name=one.name, per_kit=one.per_kit, spares=one.spares)
+        replace(data.draw(scored()), name=one.name, paper=one.paper, per_kit=one.per_kit, spares=one.spares)
         for one in job.project.pieces
     )
     job = replace(job, project=replace(job.project, pieces=marked))
@@ -178,3 +178,26 @@ def test_a_step_that_says_the_work_of_a_batch_is_not_counted_twice():
     ]  # fmt: skip
     unplanned = prepare(job_of(card, steps=steps))
     assert [one.key for one in unplanned.tasks] == ["score-long", "step-0", "step-2", "bag"]
+
+
+def test_a_step_of_work_that_is_left_for_the_table_is_not_prepared_either():
+    step = Step("Score them", tool="scoring board", minutes=Decimal(3), when=BEFORE)
+    card = piece("Card", "6", "4", scores=across("3"))
+    prepared = prepare(job_of(card, steps=[step], at_table=(Work.SCORE,)))
+    assert [one.key for one in prepared.tasks] == ["bag"]
+    assert [one.kind for one in prepared.table] == [Kind.SCORE]
+
+
+def test_halves_of_a_circle_are_punched_as_wholes():
+    # Arithmetic: two halves a kit are one circle; ten kits are ten punches, not twenty.
+    half = piece("Scallop", "2", "2", per_kit=2, cut=CutMethod.PUNCH, portion=Portion.HALF)
+    prepared = prepare(job_of(half))
+    assert task(prepared, "punch").times == 10
+    assert prepare(job_of(half, at_table=(Work.PUNCH,))).table[0].seconds == job_of(half).cutting.pace.punch
+
+
+def test_the_line_of_a_die_is_no_piece_that_is_scored():
+    die = replace(TAG, scores=across("1"))
+    prepared = prepare(job_of(die, piece("Sun", "1", "2", pass_of=PassOf("Tag"))))
+    assert [one.key for one in prepared.tasks] == ["die", "bag"]
+    assert [(run.dies, run.times) for run in prepared.dies] == [(("Tag",), 10)]

@@ -230,11 +230,11 @@ def _held(job: Job, use: SupplyUse, supply: Supply, amount: Message) -> Message:
         for piece in job.project.pieces
         if piece.name in use.lifts
     ]
-    whence = several(parts or [message("explained-stuck.nothing")], "and")
+    made_of = several(parts or [message("explained-stuck.nothing")], "and")
     if supply.unit is SupplyUnit.ML:
         back = Measured(habits.keep_back)
-        return message("explained-amount.back", amount=amount, whence=whence, back=back)
-    return message("explained-amount.worked", amount=amount, whence=whence)
+        return message("explained-amount.back", amount=amount, made_of=made_of, back=back)
+    return message("explained-amount.worked", amount=amount, made_of=made_of)
 
 
 def _amount(amount: Decimal, supply: Supply) -> Message:

@@ -12,6 +12,7 @@ from neat_sheaf.costing.purchases import times_taken
 from neat_sheaf.folding.parts import Sizes
 from neat_sheaf.job import Colourway, Job
 from neat_sheaf.measure.length import Length
+from neat_sheaf.preparing.wanted import kit_pieces
 from neat_sheaf.project import Piece, SupplyUse
 from neat_sheaf.project.assembly import Caution, cautions_for
 from neat_sheaf.stock import Supply, SupplyUnit
@@ -92,7 +93,7 @@ def packing_of(job: Job) -> Packing:
 
 
 def _bag(job: Job, colourway: Colourway, known: dict[str, Supply]) -> Bag:
-    pieces = [piece for piece in job.project.pieces if piece.per_kit and not _is_die(piece, job)]
+    pieces = kit_pieces(job)
     items = [Item(f"piece|{p.name}", ItemKind.PIECE, p.name, p.per_kit) for p in pieces]
     for use in job.project.supplies:
         if use.supply in known and not _shared(use, known):
@@ -105,11 +106,6 @@ def _bag(job: Job, colourway: Colourway, known: dict[str, Supply]) -> Bag:
         colourway.name, colourway.kits, tuple(items),
         _grams(job, colourway, pieces), _flat(job, colourway, pieces),
     )  # fmt: skip
-
-
-def _is_die(piece: Piece, job: Job) -> bool:
-    """Whether the line is a die from which other pieces come: it is no piece itself."""
-    return any(one.pass_of is not None and one.pass_of.piece == piece.name for one in job.project.pieces)
 
 
 def _shared(use: SupplyUse, known: dict[str, Supply]) -> bool:
@@ -134,7 +130,7 @@ def _on_table(job: Job, use: SupplyUse, supply: Supply) -> OnTable:
     return OnTable(supply.id, supply.name, supply.unit, whole, use.lent)
 
 
-def _areas(piece: Piece) -> Fraction:
+def _area(piece: Piece) -> Fraction:
     """The paper of the pieces of a kit, square metres: their whole rectangles, with nothing cut away."""
     return Fraction(piece.width * piece.height * piece.per_kit, _SQUARE_METRE)
 
@@ -146,7 +142,7 @@ def _grams(job: Job, colourway: Colourway, pieces: list[Piece]) -> Fraction | No
         weight = job.paper(colourway.papers[piece.paper]).weight
         if weight is None:
             return None
-        total += _areas(piece) * weight
+        total += _area(piece) * weight
     return total
 
 

@@ -6,17 +6,13 @@ from collections.abc import Mapping, Sequence
 from dataclasses import dataclass
 from itertools import combinations
 
-import highspy
-import numpy as np
-
 from neat_sheaf.job import Job
-from neat_sheaf.project import CutMethod, Piece
-from neat_sheaf.project.passes import from_dies, passes_for
+from neat_sheaf.preparing.cover import least_cover
+from neat_sheaf.project import CutMethod
 
-__all__ = ["DieRun", "die_runs", "passes_of", "shared_runs"]
+__all__ = ["DieRun", "die_runs", "shared_runs"]
 
 _MOST_SHARED = 10  # dies of one paper of which every set is tried; more are run by themselves
-_NODES = 20_000
 
 
 @dataclass(frozen=True, slots=True)
@@ -31,42 +27,16 @@ class DieRun:
     proved: bool = True
 
 
-def die_runs(job: Job, kits: Sequence[int] | None = None) -> list[DieRun]:
-    """The runs of a class, or for so many kits. One of each die is there; those of one paper share plates."""
+def die_runs(job: Job, counts: Mapping[str, int]) -> list[DieRun]:
+    """The runs for so many passes of each die (``times_cut``). Dies on one paper may share the plates."""
     found: list[DieRun] = []
-    wanted = passes_of(job, kits)
     room = (int(job.habits.plate), int(job.habits.plate_long))
     for role in job.project.roles:
-        own = [p for p in job.project.pieces if p.paper == role and wanted.get(p.name)]
-        sizes = {piece.name: (int(piece.rough_width), int(piece.rough_height)) for piece in own}
-        found += shared_runs(sizes, wanted, room)
+        own = [p for p in job.project.pieces if p.paper == role and counts.get(p.name)]
+        dies = [piece for piece in own if piece.cut is CutMethod.DIE]
+        sizes = {piece.name: (int(piece.rough_width), int(piece.rough_height)) for piece in dies}
+        found += shared_runs(sizes, counts, room)
     return found
-
-
-def passes_of(job: Job, kits: Sequence[int] | None = None) -> dict[str, int]:
-    """How often each die is run, by the name of its line: for the kits and the spares of each colourway.
-
-    ``kits`` are numbers of kits instead of the class's, without spares.
-    """
-    dies = from_dies(job.project.pieces)
-    given = {piece.name for pieces in dies.values() for piece in pieces}
-    spare = kits is None
-    kits = [c.kits for c in job.klass.colourways if c.kits] if kits is None else kits
-    found: dict[str, int] = {}
-    for piece in job.project.pieces:
-        if piece.cut is not CutMethod.DIE or piece.name in given:
-            continue
-        times = sum(_passes(piece, dies.get(piece.name, []), count, spare) for count in kits)
-        if times:
-            found[piece.name] = times
-    return found
-
-
-def _passes(die: Piece, given: Sequence[Piece], kits: int, spare: bool) -> int:
-    more = die.spares if spare else 0
-    if given:
-        return passes_for(given, kits) + (passes_for(given, kits, spare=True) + more if spare else 0)
-    return die.per_kit * kits + more if die.per_kit else 0
 
 
 def shared_runs(
@@ -89,17 +59,20 @@ def shared_runs(
         for chosen in combinations(range(len(names)), count)
         if count == 1 or _side_by_side([sizes[names[n]] for n in chosen], room)
     ]
-    times, proved = _fewest(patterns, [wanted[name] for name in names])
-    runs = []
     left = [wanted[name] for name in names]
-    for pattern, often in sorted(zip(patterns, times, strict=True), key=lambda one: -len(one[0])):
+    rows = [([n for n, held in enumerate(patterns) if die in held], often) for die, often in enumerate(left)]
+    cover = least_cover([1] * len(patterns), rows, max(left))
+    if cover is None:
+        return [DieRun((name,), wanted[name], proved=False) for name in names]
+    runs = []
+    for pattern, often in sorted(zip(patterns, cover.times, strict=True), key=lambda one: -len(one[0])):
         # Where a pass would give more of a die than is wanted, that die is left off it.
         while often > 0:
             there = [n for n in pattern if left[n] > 0]
             if not there:
                 break
             now = min(often, *(left[n] for n in there))
-            runs.append(DieRun(tuple(names[n] for n in there), now, proved))
+            runs.append(DieRun(tuple(names[n] for n in there), now, cover.proved))
             for n in there:
                 left[n] -= now
             often -= now
@@ -118,32 +91,3 @@ def _side_by_side(sizes: Sequence[tuple[int, int]], room: tuple[int, int]) -> bo
         else:
             return False
     return taken <= along
-
-
-def _fewest(patterns: Sequence[tuple[int, ...]], wanted: Sequence[int]) -> tuple[list[int], bool]:
-    """How often each pattern is run, and whether no fewer runs do."""
-    size = len(patterns)
-    solver = highspy.Highs()  # type: ignore[no-untyped-call]
-    solver.setOptionValue("output_flag", False)
-    solver.setOptionValue("threads", 1)
-    solver.setOptionValue("mip_max_nodes", _NODES)
-    solver.setOptionValue("mip_rel_gap", 0.0)
-    none = np.zeros(0, dtype=np.int32)
-    limits = np.full(size, float(max(wanted)))
-    solver.addCols(size, np.ones(size), np.zeros(size), limits, 0, none, none, np.zeros(0))
-    every = np.arange(size, dtype=np.int32)
-    solver.changeColsIntegrality(size, every, np.full(size, highspy.HighsVarType.kInteger))
-    for number, often in enumerate(wanted):
-        columns = np.array([n for n, pattern in enumerate(patterns) if number in pattern], dtype=np.int32)
-        solver.addRow(float(often), highspy.kHighsInf, len(columns), columns, np.ones(len(columns)))
-    solver.run()
-    values = [round(value) for value in solver.getSolution().col_value]
-    proved = solver.getModelStatus() == highspy.HighsModelStatus.kOptimal
-    met = len(values) == size and all(
-        sum(times for pattern, times in zip(patterns, values, strict=True) if number in pattern) >= often
-        for number, often in enumerate(wanted)
-    )
-    if not met:
-        alone = [wanted[pattern[0]] if len(pattern) == 1 else 0 for pattern in patterns]
-        return alone, False
-    return values, proved

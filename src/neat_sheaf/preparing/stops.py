@@ -5,12 +5,10 @@ from __future__ import annotations
 from collections.abc import Callable, Sequence
 from dataclasses import dataclass
 
-import highspy
-import numpy as np
+from neat_sheaf.preparing.cover import least_cover
 
 __all__ = ["Stops", "fewest_stops"]
 
-_NODES = 20_000
 _STOP = 10_000_000  # a stop weighs more than every second thought about all of them
 _OFF = 1_000
 
@@ -41,25 +39,9 @@ def fewest_stops(lines: Sequence[tuple[int, ...]], on_groove: Callable[[int], bo
         _STOP + (0 if on_groove(distance) else _OFF) + place[distance] * _OFF // (2 * len(distances) ** 2)
         for distance in distances
     ]
-    solver = highspy.Highs()  # type: ignore[no-untyped-call]
-    solver.setOptionValue("output_flag", False)
-    solver.setOptionValue("threads", 1)
-    solver.setOptionValue("mip_max_nodes", _NODES)
-    solver.setOptionValue("mip_rel_gap", 0.0)
-    size, none = len(distances), np.zeros(0, dtype=np.int32)
-    solver.addCols(
-        size, np.array(costs, dtype=np.float64), np.zeros(size), np.ones(size), 0, none, none, np.zeros(0)
-    )
-    every = np.arange(size, dtype=np.int32)
-    solver.changeColsIntegrality(size, every, np.full(size, highspy.HighsVarType.kInteger))
-    for line in open_lines:
-        columns = np.array([place[distance] for distance in line], dtype=np.int32)
-        solver.addRow(1.0, highspy.kHighsInf, 2, columns, np.ones(2))
-    solver.run()
-    proved = solver.getModelStatus() == highspy.HighsModelStatus.kOptimal
-    values = solver.getSolution().col_value
-    found = {distance for distance in distances if len(values) == size and round(values[place[distance]])}
-    if not all(found & set(line) for line in open_lines):
+    cover = least_cover(costs, [([place[distance] for distance in line], 1) for line in open_lines], most=1)
+    if cover is None:
         # Each line from its nearer edge always does; only the proof is lost.
-        found, proved = {line[0] for line in open_lines}, False
-    return Stops(frozenset(taken | found), proved)
+        return Stops(frozenset(taken | {line[0] for line in open_lines}), proved=False)
+    found = {distance for distance in distances if cover.times[place[distance]]}
+    return Stops(frozenset(taken | found), cover.proved)

@@ -3,7 +3,8 @@
 from __future__ import annotations
 
 import re
-from collections.abc import Iterator, Mapping
+from collections import Counter
+from collections.abc import Collection, Iterator, Mapping
 from dataclasses import dataclass, replace
 from enum import StrEnum
 
@@ -14,7 +15,7 @@ from neat_sheaf.job import Job
 from neat_sheaf.messages import Measured, Message, message
 from neat_sheaf.preparing.plates import DieRun, die_runs
 from neat_sheaf.preparing.scoring import Phase, ScorePlan, scoring_of
-from neat_sheaf.preparing.wanted import pieces_wanted
+from neat_sheaf.preparing.wanted import one_kit, pieces_wanted, times_cut
 from neat_sheaf.project import CornerShape, CutMethod, Piece
 from neat_sheaf.project.assembly import Shade, Step, When, Work
 from neat_sheaf.project.passes import from_dies
@@ -69,7 +70,7 @@ class Task:
     seconds: int | None
     waits: int = 0
     after: tuple[str, ...] = ()
-    tool: str = ""
+    tool: Message | None = None
     step: int | None = None
     also: tuple[Step, ...] = ()
 
@@ -87,7 +88,7 @@ class AtTable:
     sharing: int = 1
     waits: int = 0
     step: int | None = None
-    tool: str = ""
+    tool: Message | None = None
 
 
 @dataclass(frozen=True, slots=True)
@@ -120,16 +121,11 @@ def prepare(job: Job, handling: Handling | None = None) -> Prepared:
 
     Work that the class leaves for the table is no batch: each attendee does a kit's worth of it.
     """
-    counts = pieces_wanted(job)
-    listed = [piece for piece in job.project.pieces if counts.get(piece.name)]
-    later = set(job.klass.at_table)
-    plan = scoring_of([] if Work.SCORE in later else listed, counts, job.habits)
-    runs = () if Work.DIE in later else tuple(die_runs(job))
-    made = [task for task in _by_marks(job, listed, counts, plan, runs) if task.kind.value not in later]
-    tasks = _with_their_steps([*_cut(job, handling), *made, *_bags(job)], job)
-    told = {id(step) for task in tasks for step in task.also}
-    tasks += [task for task in _steps(job, counts) if id(job.project.steps[task.step or 0]) not in told]
-    return Prepared(tuple(_in_order(tasks, job, counts)), tuple(_table(job, listed)), plan, runs)
+    counts, later = pieces_wanted(job), set(job.klass.at_table)
+    plan, runs, made = _by_marks(job, [work for work in Work if work not in later])
+    tasks, told = _with_their_steps([*_cut(job, handling), *made, *_bags(job)], job)
+    tasks += [task for task in _steps(job, counts) if task.step not in told]
+    return Prepared(tuple(_in_order(tasks, job, counts)), tuple(_table(job)), plan, runs)
 
 
 def _cut(job: Job, handling: Handling | None) -> Iterator[Task]:
@@ -137,25 +133,39 @@ def _cut(job: Job, handling: Handling | None) -> Iterator[Task]:
         return
     seconds = replace(handling, bag=0).seconds(job.cutting.pace)
     said = message("task-cut", strokes=handling.stroke, settings=handling.setting)
-    yield Task("cut", Kind.CUT, said, (), handling.stroke, seconds, tool="trimmer")
+    yield Task("cut", Kind.CUT, said, (), handling.stroke, seconds, tool=message("tool.trimmer"))
 
 
-def _by_marks(
-    job: Job, listed: list[Piece], counts: Mapping[str, int], plan: ScorePlan, runs: tuple[DieRun, ...]
-) -> Iterator[Task]:
-    """What the marks of the pieces ask for."""
+def _by_marks(job: Job, works: Collection[Work]) -> tuple[ScorePlan, tuple[DieRun, ...], list[Task]]:
+    """Work of these kinds that the marks of the pieces ask for: the scoring, the runs of dies, all of it."""
+    counts = pieces_wanted(job)
+    listed = [piece for piece in job.project.pieces if counts.get(piece.name)]
+    cut = times_cut(job) if {Work.DIE, Work.PUNCH} & set(works) else Counter[str]()
+    plan = scoring_of(listed if Work.SCORE in works else [], counts, job.habits)
+    runs = tuple(die_runs(job, cut)) if Work.DIE in works else ()
+    tasks = [*_cut_out(job, cut, runs), *_scores(job, plan), *_marked(job, listed, counts)]
+    return plan, runs, [task for task in tasks if Work(task.kind.value) in works]
+
+
+def _cut_out(job: Job, cut: Mapping[str, int], runs: tuple[DieRun, ...]) -> Iterator[Task]:
+    """Passes of dies, and what is punched."""
     pace = job.cutting.pace
-    passes = sum(run.times for run in runs)
-    if passes:
+    if passes := sum(run.times for run in runs):
         shares = tuple(Share(name, run.times) for run in runs for name in run.dies)
         said = message("task-die", passes=passes)
-        yield Task("die", Kind.DIE, said, shares, passes, passes * pace.die, tool="die-cutting machine")
-    punched = [Share(p.name, counts[p.name]) for p in listed if p.cut is CutMethod.PUNCH]
-    if punched:
-        times = sum(share.times for share in punched)
+        yield Task("die", Kind.DIE, said, shares, passes, passes * pace.die, tool=message("tool.machine"))
+    punched = [
+        Share(p.name, cut[p.name]) for p in job.project.pieces if p.cut is CutMethod.PUNCH and cut.get(p.name)
+    ]
+    if times := sum(share.times for share in punched):
         said = message("task-punch", count=times)
-        yield Task("punch", Kind.PUNCH, said, tuple(punched), times, times * pace.punch, tool="punch")
-    yield from _scores(job, plan)
+        seconds, tool = times * pace.punch, message("tool.punch")
+        yield Task("punch", Kind.PUNCH, said, tuple(punched), times, seconds, tool=tool)
+
+
+def _marked(job: Job, listed: list[Piece], counts: Mapping[str, int]) -> Iterator[Task]:
+    """Slits, windows and notches, holes and corners."""
+    pace = job.cutting.pace
     slits = {p.name: len(p.slits) for p in listed}
     cut_out = {p.name: len(p.windows) + len(p.notches) + len(p.removed) for p in listed}
     for kind, marks, each in ((Kind.SLIT, slits, pace.slit), (Kind.CUTOUT, cut_out, pace.cutout)):
@@ -163,7 +173,7 @@ def _by_marks(
         times = sum(share.times for share in shares)
         if times:
             said = message("task-slit" if kind is Kind.SLIT else "task-cutout", count=times)
-            tool = "scissors" if kind is Kind.SLIT else "craft knife"
+            tool = message("tool.scissors" if kind is Kind.SLIT else "tool.knife")
             yield Task(kind.value, kind, said, shares, times, times * each, tool=tool)
     yield from _holes(job, listed, counts)
     yield from _corners(job, listed, counts)
@@ -182,14 +192,16 @@ def _scores(job: Job, plan: ScorePlan) -> Iterator[Task]:
             said = message(f"task-score.{phase.value}", stops=len(own), count=times)
             seconds = len(own) * pace.stop + times * pace.score
             key = f"score-{phase.value}"
-            yield Task(key, Kind.SCORE, said, tuple(shares.values()), times, seconds, tool="scoring board")
+            yield Task(
+                key, Kind.SCORE, said, tuple(shares.values()), times, seconds, tool=message("tool.board")
+            )
     if plan.marked:
         shares_of = tuple(Share(one.piece, one.count, len(one.diagonals)) for one in plan.marked)
         times = sum(share.times for share in shares_of)
         said = message("task-score.diagonal", count=times)
         # Each diagonal is laid by its two marks: a stop and a score.
         seconds = times * (pace.stop + pace.score)
-        yield Task("score-diagonal", Kind.SCORE, said, shares_of, times, seconds, tool="scoring board")
+        yield Task("score-diagonal", Kind.SCORE, said, shares_of, times, seconds, tool=message("tool.board"))
 
 
 def _holes(job: Job, listed: list[Piece], counts: Mapping[str, int]) -> Iterator[Task]:
@@ -200,7 +212,7 @@ def _holes(job: Job, listed: list[Piece], counts: Mapping[str, int]) -> Iterator
         times = sum(share.times for share in shares)
         said = message("task-hole", count=times, size=Measured(size))
         seconds = times * job.cutting.pace.hole
-        yield Task(f"hole-{size}", Kind.HOLE, said, shares, times, seconds, tool="hole punch")
+        yield Task(f"hole-{size}", Kind.HOLE, said, shares, times, seconds, tool=message("tool.hole-punch"))
 
 
 def _corners(job: Job, listed: list[Piece], counts: Mapping[str, int]) -> Iterator[Task]:
@@ -214,7 +226,7 @@ def _corners(job: Job, listed: list[Piece], counts: Mapping[str, int]) -> Iterat
         times = sum(share.times for share in shares)
         said = message(f"task-corner.{shape.value}", count=times, size=Measured(sizes[0]))
         key = f"corner-{shape.value}-{sizes[0]}-{sizes[1]}"
-        tool = "corner punch" if shape is CornerShape.ROUND else "scissors"
+        tool = message("tool.corner-punch" if shape is CornerShape.ROUND else "tool.scissors")
         seconds = times * job.cutting.pace.corner
         yield Task(key, Kind.CORNER, said, shares, times, seconds, tool=tool)
 
@@ -231,19 +243,26 @@ _TOOLS = {
 }
 
 
-def _with_their_steps(tasks: list[Task], job: Job) -> list[Task]:
-    """The batches, the first of each kind with the prepared steps that are done with its tool.
+def _with_their_steps(tasks: list[Task], job: Job) -> tuple[list[Task], set[int | None]]:
+    """The batches, the first of each kind with the prepared steps that are done with its tool; their places.
 
-    Cutting said in a step and cutting by the plan are one: the plan knows how often.
+    Cutting said in a step and cutting by the plan are one: the plan knows how often. A step of work that the
+    class leaves for the table is told with that.
     """
+    left = {n: s for n, s in enumerate(job.project.steps) if s.when is When.BEFORE and not s.ink}
+    later = {Kind(work.value) for work in job.klass.at_table}
+    told: set[int | None] = {n for n, step in left.items() if _kind_of(step) in later}
     found = []
-    left = [step for step in job.project.steps if step.when is When.BEFORE and not step.ink]
     for task in tasks:
-        words = _TOOLS.get(task.kind)
-        own = [step for step in left if words is not None and words.search(step.tool)]
-        left = [step for step in left if step not in own]
-        found.append(replace(task, also=tuple(own)))
-    return found
+        own = [n for n, step in left.items() if n not in told and _kind_of(step) is task.kind]
+        told.update(own)
+        found.append(replace(task, also=tuple(left[n] for n in own)))
+    return found, told
+
+
+def _kind_of(step: Step) -> Kind | None:
+    """What a step is that is done with such a tool."""
+    return next((kind for kind, words in _TOOLS.items() if words.search(step.tool)), None)
 
 
 _SHADES = list(Shade)
@@ -266,8 +285,13 @@ def _steps(job: Job, counts: Mapping[str, int]) -> Iterator[Task]:
             seconds = times * job.cutting.pace.stamp
         yield Task(
             f"step-{number}", kind, said, shares, times, seconds, _drying(job, step),
-            tool=step.tool, step=number,
+            tool=_named(step), step=number,
         )  # fmt: skip
+
+
+def _named(step: Step) -> Message | None:
+    """The tool of a step, as it is written there."""
+    return message("tool.named", name=step.tool) if step.tool else None
 
 
 def _drying(job: Job, step: Step) -> int:
@@ -314,24 +338,22 @@ def _ancestors(ordered: list[Task], touched: list[frozenset[str]], number: int) 
             yield ordered[n].key
 
 
-def _table(job: Job, listed: list[Piece]) -> Iterator[AtTable]:
+def _table(job: Job) -> Iterator[AtTable]:
     """What is left for the table: work by marks that the class leaves to it, then its steps in order."""
-    kit = {piece.name: piece.per_kit for piece in listed}
-    plan, runs = scoring_of(listed, kit, job.habits), tuple(die_runs(job, [1]))
+    later = job.klass.at_table
+    own = _by_marks(one_kit(job), later)[2] if later and job.klass.kits else []
     for work in Work:
-        if work in job.klass.at_table:
-            own = [t for t in _by_marks(job, listed, kit, plan, runs) if t.kind.value == work.value]
-            if own:
-                whole = sum(task.seconds or 0 for task in own)
-                said = message(f"table-work.{work.value}", count=sum(task.times for task in own))
-                yield AtTable(Kind(work.value), said, whole, tool=own[0].tool)
+        if tasks := [task for task in own if task.kind.value == work.value]:
+            whole = sum(task.seconds or 0 for task in tasks)
+            said = message(f"table-work.{work.value}", count=sum(task.times for task in tasks))
+            yield AtTable(Kind(work.value), said, whole, tool=tasks[0].tool)
     for number, step in enumerate(job.project.steps):
         if step.when is When.TABLE:
             seconds = None if step.minutes is None else int(step.minutes * 60)
             kind = Kind.STAMP if step.ink else Kind.STEP
             said = message("task-step", says=step.says)
             shared = _sharing(job, step)
-            yield AtTable(kind, said, seconds, shared, _drying(job, step), number, step.tool)
+            yield AtTable(kind, said, seconds, shared, _drying(job, step), number, _named(step))
 
 
 def _sharing(job: Job, step: Step) -> int:

@@ -53,7 +53,7 @@ def lay_out(activities: Sequence[Activity], evening: int, hands: int) -> Evening
     A task is begun as soon as somebody is free for it, and goes on the next evening where one ends. Waiting
     is nobody's work. Times of activities are seconds; ``evening`` and ``hands`` are over 0.
     """
-    ways = _ways_to_go(activities)
+    ways, place = _ways_to_go(activities), {one.key: n for n, one in enumerate(activities)}
     open_now = {one.key: one for one in activities}
     left = {one.key: one.work for one in activities}
     ready_at: dict[str, int] = {}  # when what comes after it may begin, in seconds of all evenings and nights
@@ -78,7 +78,7 @@ def lay_out(activities: Sequence[Activity], evening: int, hands: int) -> Evening
             ]
             if not can:
                 continue
-            one = max(can, key=lambda a: (a.key in owner, ways[a.key], -_place(activities, a.key)))
+            one = max(can, key=lambda a: (a.key in owner, ways[a.key], -place[a.key]))
             length = min(left[one.key], evening - clock)
             owner[one.key] = person
             left[one.key] -= length
@@ -96,10 +96,6 @@ def lay_out(activities: Sequence[Activity], evening: int, hands: int) -> Evening
         now = min(events, default=(night + 1) * _DAY)
     count = 1 + max((part.evening for part in parts), default=-1)
     return Evenings(tuple(parts), count, least_evenings(activities, evening, hands))
-
-
-def _place(activities: Sequence[Activity], key: str) -> int:
-    return next(n for n, one in enumerate(activities) if one.key == key)
 
 
 def _ways_to_go(activities: Sequence[Activity]) -> dict[str, int]:

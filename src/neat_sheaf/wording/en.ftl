@@ -166,8 +166,8 @@ explained-stuck =
     .pads = { $count } under { $piece }
     .nothing = nothing on the list
 explained-amount =
-    .worked = { $amount }, worked out from { $whence }
-    .back = { $amount }, worked out from { $whence }, kept { $back } back from the edges
+    .worked = { $amount }, worked out from { $made_of }
+    .back = { $amount }, worked out from { $made_of }, kept { $back } back from the edges
     .over = { $amount }, typed over { $worked } that is worked out
     .sheets = { $count } { $count ->
         [one] sheet

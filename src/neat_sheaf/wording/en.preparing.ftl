@@ -97,6 +97,16 @@ table-work =
         [one] window or notch
        *[other] windows and notches
     }
+tool =
+    .trimmer = trimmer
+    .machine = die-cutting machine
+    .punch = punch
+    .board = scoring board
+    .scissors = scissors
+    .knife = craft knife
+    .hole-punch = hole punch
+    .corner-punch = corner punch
+    .named = { $name }
 label-sheet =
     .small = a sheet has a row and a column at least, and a label is at least 10 mm each way
     .negative = margins and gaps are not below nothing

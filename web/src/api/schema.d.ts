@@ -6152,6 +6152,18 @@ export interface components {
             tool: string;
         };
         /**
+         * DieRunOut
+         * @description So many passes with these dies on the plates together; ``proved``: no fewer passes do.
+         */
+        DieRunOut: {
+            /** Dies */
+            dies: string[];
+            /** Times */
+            times: number;
+            /** Proved */
+            proved: boolean;
+        };
+        /**
          * Edge
          * @description A side of a piece as it lies with its print up.
          * @enum {string}
@@ -6243,6 +6255,8 @@ export interface components {
             /** Table Unknown */
             table_unknown: number;
             scoring: components["schemas"]["ScoringOut"];
+            /** Dies */
+            dies: components["schemas"]["DieRunOut"][];
             /** Evenings */
             evenings: components["schemas"]["EveningOut"][];
             /** Least */

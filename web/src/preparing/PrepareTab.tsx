@@ -76,6 +76,7 @@ function Shown({ found }: { found: Prepare }) {
               done={!leftOf({ key: task.key, count: 1 }, ticks)}
               tick={(done) => say({ [task.key]: done ? 1 : 0 })}
               scoring={found.scoring}
+              dies={found.dies}
             />
           ))}
         </ol>
@@ -156,8 +157,9 @@ function TaskRow(props: {
   done: boolean
   tick: (done: boolean) => void
   scoring: Prepare['scoring']
+  dies: Prepare['dies']
 }) {
-  const { task, done, tick, scoring } = props
+  const { task, done, tick, scoring, dies } = props
   const { saved } = useClass()
   const minutes = task.seconds === null ? t`time not said` : spell(Math.ceil(task.seconds / 60))
   const slack = spell(task.slack)
@@ -181,6 +183,7 @@ function TaskRow(props: {
         {task.tool ? <span className="soft"> · {task.tool}</span> : null}
         {pieces.length ? <div className="soft">{pieces.join(', ')}</div> : null}
         {task.waits ? <div>{t`then leave it alone for ${spell(task.waits)}`}</div> : null}
+        {task.kind === 'die' ? <Runs runs={dies} /> : null}
         {first ? <ScoringLink scoring={scoring} id={saved.id} /> : null}
         {task.also.length ? <div className="soft">{t`On the list: ${task.also.join('; ')}`}</div> : null}
         {task.kind === 'cut' ? (
@@ -198,6 +201,17 @@ function TaskRow(props: {
         </span>
       </span>
     </li>
+  )
+}
+
+/** Which dies go through the machine together, and how often. */
+function Runs({ runs }: { runs: Prepare['dies'] }) {
+  return (
+    <ul className={classes.runs}>
+      {runs.map((run, n) => (
+        <li key={n}>{t`${number(run.times)} times: ${run.dies.join(' + ')}`}</li>
+      ))}
+    </ul>
   )
 }
 
