@@ -323,8 +323,8 @@ export const keep = {
 export const cancelCutting = (client: QueryClient, classId: number) =>
   client.cancelQueries({ queryKey: keys.cutting(classId) })
 
-const OF_CLASSES = [
-  'class',
+/** What follows from a class as it was saved. */
+const FROM_CLASS = [
   'cutting',
   'prepare',
   'packing',
@@ -336,29 +336,14 @@ const OF_CLASSES = [
   'bench',
   'year',
 ]
+const OF_CLASSES = ['class', ...FROM_CLASS]
 
 const AFTER: Record<
   'project' | 'class' | 'paper' | 'supply' | 'pack' | 'import' | 'stock' | 'prices',
   string[]
 > = {
   project: ['projects', 'project', 'classes', ...OF_CLASSES],
-  class: [
-    'classes',
-    'projects',
-    'project',
-    'cutting',
-    'prepare',
-    'packing',
-    'options',
-    'leftovers',
-    'sizes',
-    'seats',
-    'stock',
-    'bench',
-    'claims',
-    'shopping',
-    'year',
-  ],
+  class: ['classes', 'projects', 'project', ...FROM_CLASS, 'claims', 'shopping'],
   paper: ['papers', 'instead', 'project', ...OF_STOCK, ...OF_CLASSES],
   supply: ['supplies', 'project', ...OF_STOCK, ...OF_CLASSES],
   pack: ['packs', ...OF_STOCK, ...OF_CLASSES],

@@ -3,9 +3,8 @@ import type { KitClass, Plan, Project } from '../api/client'
 import { useQuery } from '@tanstack/react-query'
 import { asked } from '../api/queries'
 import { warnings } from '../i18n/counts'
-import { bagsOf, closedOf } from '../preparing/packing'
-import { spell } from '../preparing/scoreSteps'
-import { money, number } from '../i18n/format'
+import { closedOf } from '../preparing/packing'
+import { money, number, spell } from '../i18n/format'
 import { type IndexTab, IndexTabs } from '../ui/frame/IndexTabs'
 import { useStudio } from '../ui/frame/session'
 
@@ -20,7 +19,7 @@ export function ClassTabs(props: { kitClass: KitClass; project: Project; active:
   const notYet = t`not planned yet`
   const people = useQuery(asked.people(kitClass.id)).data
   const there = people?.people.filter((person) => !person.waiting).length ?? 0
-  const packing = useQuery(asked.packing(kitClass.id, kitClass.version)).data
+  const rows = (kitClass.colourways ?? []).map(({ name, kits }) => ({ colourway: name, kits }))
   const ticks = useQuery({ ...asked.ticks(kitClass.id, 'packing'), refetchInterval: false }).data ?? {}
   const prepare = useQuery(asked.prepare(kitClass.id, kitClass.version, !!plan)).data
   const tabs: IndexTab[] = [
@@ -66,8 +65,8 @@ export function ClassTabs(props: { kitClass: KitClass; project: Project; active:
     {
       to: 'pack',
       name: t`Pack`,
-      total: packing ? t`${number(closedOf(packing, ticks))} of ${number(bagsOf(packing).length)}` : '–',
-      more: packing ? t`closed` : notYet,
+      total: t`${number(closedOf(rows, ticks))} of ${number(kitClass.kits)}`,
+      more: t`closed`,
     },
     {
       to: 'people',

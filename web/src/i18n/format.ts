@@ -101,3 +101,10 @@ export function daysAway(days: number): string {
   const many = number(weeks)
   return plural(weeks, { one: `in ${many} week`, other: `in ${many} weeks` })
 }
+
+/** Minutes as people say them: 45 min, 1 h, 1 h 40. */
+export function spell(minutes: number): string {
+  const [hours, rest] = [Math.floor(minutes / 60), minutes % 60]
+  if (!hours) return t`${rest} min`
+  return rest ? t`${hours} h ${String(rest).padStart(2, '0')}` : t`${hours} h`
+}

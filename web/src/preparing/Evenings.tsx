@@ -1,8 +1,7 @@
 import { t } from '@lingui/core/macro'
 import type { Schemas } from '../api/client'
-import { dayOf, number } from '../i18n/format'
+import { dayOf, number, spell } from '../i18n/format'
 import classes from './Prepare.module.css'
-import { spell } from './scoreSteps'
 import type { Ticks } from './tickQueue'
 
 /** The evenings as bars: one line a person, a bar a task, as long as it takes. */

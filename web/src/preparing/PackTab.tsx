@@ -41,11 +41,11 @@ function Shown({ packing }: { packing: Packing }) {
   const [search, setSearch] = useSearchParams()
   const [by, setBy] = useState('bag')
   const { ticks, say, kept } = useTicks(saved.id, 'packing')
-  const every = bagsOf(packing)
+  const every = bagsOf(packing.bags)
   const open = every.find(
     ({ number: bag, row }) => String(bag) === search.get('bag') && row.colourway === search.get('way'),
   )
-  const done = closedOf(packing, ticks)
+  const done = closedOf(packing.bags, ticks)
   const show = (row: BagRow, bag: number) =>
     setSearch({ way: row.colourway, bag: String(bag) }, { replace: true })
   return (

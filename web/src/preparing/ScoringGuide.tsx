@@ -1,15 +1,16 @@
 import { t } from '@lingui/core/macro'
 import { Trans } from '@lingui/react/macro'
 import { Button } from '@mantine/core'
-import { IconArrowBackUp, IconCheck, IconX } from '@tabler/icons-react'
+import { IconX } from '@tabler/icons-react'
 import { useQuery } from '@tanstack/react-query'
 import { Link, useNavigate, useParams } from 'react-router'
 import type { KitClass, Piece, Project } from '../api/client'
 import { asked } from '../api/queries'
 import { number } from '../i18n/format'
-import trimmer from '../trimmer/Trimmer.module.css'
-import { useMeasure } from '../trimmer/useMeasure'
+import guide from '../ui/guide/Guide.module.css'
+import { useMeasure } from '../ui/guide/useMeasure'
 import { PieceDrawing } from '../ui/drawing/PieceDrawing'
+import { GuideActs, GuideProgress } from '../ui/guide/GuideBar'
 import { useStudio } from '../ui/frame/session'
 import { useShortcuts } from '../ui/frame/useShortcuts'
 import { Empty, Loaded } from '../ui/states/states'
@@ -62,9 +63,9 @@ function Screen(props: { kitClass: KitClass; project: Project; scoring: Scoring 
   )
   const done = steps.filter((one) => leftOf(one, ticks) === 0).length
   return (
-    <main className={trimmer.screen}>
-      <header className={trimmer.top}>
-        <p className={trimmer.where}>
+    <main className={guide.screen}>
+      <header className={guide.top}>
+        <p className={guide.where}>
           {kitClass.name} ·{' '}
           {step ? (
             <Trans>
@@ -86,20 +87,11 @@ function Screen(props: { kitClass: KitClass; project: Project; scoring: Scoring 
           leftSection={<IconX size={20} aria-hidden />}
         >
           <Trans>
-            Leave <span className={trimmer.key}>Esc</span>
+            Leave <span className={guide.key}>Esc</span>
           </Trans>
         </Button>
       </header>
-      <div
-        className={trimmer.bar}
-        role="progressbar"
-        aria-label={t`Steps done`}
-        aria-valuenow={done}
-        aria-valuemin={0}
-        aria-valuemax={steps.length}
-      >
-        <span style={{ width: `${(100 * done) / Math.max(1, steps.length)}%` }} />
-      </div>
+      <GuideProgress done={done} of={steps.length} />
       {step ? (
         <Step
           step={step}
@@ -109,34 +101,7 @@ function Screen(props: { kitClass: KitClass; project: Project; scoring: Scoring 
       ) : (
         <Over scoring={scoring} to={to} />
       )}
-      <footer className={trimmer.acts}>
-        <Button
-          size="xl"
-          variant="default"
-          disabled={!before}
-          leftSection={<IconArrowBackUp aria-hidden />}
-          onClick={() => void back()}
-        >
-          <Trans>
-            Back <span className={trimmer.key}>Backspace</span>
-          </Trans>
-        </Button>
-        <Button
-          size="xl"
-          className={trimmer.done}
-          disabled={!step}
-          leftSection={<IconCheck size={30} aria-hidden />}
-          onClick={() => void forward()}
-          onKeyUp={(event) => {
-            // The key is taken by the page already; the button must not take it again.
-            if (event.key === ' ') event.preventDefault()
-          }}
-        >
-          <Trans>
-            Done <span className={trimmer.key}>Space</span>
-          </Trans>
-        </Button>
-      </footer>
+      <GuideActs back={before ? () => void back() : null} forward={step ? () => void forward() : null} />
     </main>
   )
 }
@@ -149,9 +114,9 @@ function Step({ step, left, piece }: { step: ScoreStep; left: number; piece: Pie
   const more = left < step.count
   const edge = stroke ? edgeName(stroke.edge) : ''
   return (
-    <div className={trimmer.now}>
-      <section className={trimmer.words} aria-live="polite">
-        <p className={trimmer.set} data-now={step.setNow}>
+    <div className={guide.now}>
+      <section className={guide.words} aria-live="polite">
+        <p className={guide.set} data-now={step.setNow}>
           <span>
             {phases()[step.phase]} · {step.setNow ? t`Score at` : t`The stop stays at`}
           </span>
@@ -159,7 +124,7 @@ function Step({ step, left, piece }: { step: ScoreStep; left: number; piece: Pie
             {step.distance ? <Length nm={step.distance} units={units} unit /> : t`the marks`}
           </strong>
         </p>
-        <p className={trimmer.take}>
+        <p className={guide.take}>
           <span>
             {more ? (
               <Trans>
@@ -172,15 +137,15 @@ function Step({ step, left, piece }: { step: ScoreStep; left: number; piece: Pie
             )}
           </span>
         </p>
-        <p className={trimmer.how}>
+        <p className={guide.how}>
           <strong>{step.facing === 'print-up' ? t`Print up` : t`Print down`}</strong>
           {edge ? t`, ${edge} to the fence.` : '.'}
         </p>
-        <p className={trimmer.outcome}>
+        <p className={guide.outcome}>
           <FracWords text={partWords(step, units)} />
         </p>
         {step.onGroove ? null : (
-          <p className={trimmer.outcome}>
+          <p className={guide.outcome}>
             <Trans>The board has no groove there: measure it with a ruler.</Trans>
           </p>
         )}
@@ -211,7 +176,7 @@ function Pictures({ step, piece }: { step: ScoreStep; piece: Piece | undefined }
   const tall = Math.min(side, 420)
   const [wide, high] = piece ? [drawnNm(piece.width, units), drawnNm(piece.height, units)] : [null, null]
   return (
-    <section className={trimmer.pictures} ref={frame}>
+    <section className={guide.pictures} ref={frame}>
       {side > 60 && piece && wide && high ? (
         <>
           {step.stroke ? (
@@ -241,11 +206,11 @@ function Over({ scoring, to }: { scoring: Scoring; to: string }) {
     )
   const all = number(scoring.scores)
   return (
-    <section className={trimmer.begin}>
+    <section className={guide.begin}>
       <h1>
         <Trans>All scored</Trans>
       </h1>
-      <p className={trimmer.large}>{t`${all} scores are made.`}</p>
+      <p className={guide.large}>{t`${all} scores are made.`}</p>
       <p>
         <Trans>Fold one of each piece before you put the board away.</Trans>
       </p>

@@ -29,7 +29,7 @@ const [fern, dusk] = packing.bags as [Packing['bags'][number], Packing['bags'][n
 const [a, b] = fern.items as [(typeof fern.items)[number], (typeof fern.items)[number]]
 
 test('bags are numbered within their colourway', () => {
-  expect(bagsOf(packing).map(({ number, row }) => `${number} ${row.colourway}`)).toEqual([
+  expect(bagsOf(packing.bags).map(({ number, row }) => `${number} ${row.colourway}`)).toEqual([
     '1 Fern', '2 Fern', '3 Fern', '1 Dusk', '2 Dusk',
   ]) // prettier-ignore
 })
@@ -45,7 +45,7 @@ test('what is taken out again opens the bag', () => {
   expect(isClosed(fern, 2, ticks)).toBe(true)
   expect(isClosed(fern, 2, { ...ticks, ...put(fern, 2, b, false) })).toBe(false)
   expect(isClosed(fern, 2, { ...ticks, ...put(fern, 2, b, true) })).toBe(true)
-  expect(closedOf(packing, ticks)).toBe(1)
+  expect(closedOf(packing.bags, ticks)).toBe(1)
 })
 
 test('a piece is dealt to the first bags, and only what changes is said', () => {

@@ -5,21 +5,23 @@ import type { Ticks } from './tickQueue'
 export type Packing = Schemas['PackingOut']
 export type BagRow = Packing['bags'][number]
 export type Item = BagRow['items'][number]
+/** Bags of one colourway. */
+export type Counted = Pick<BagRow, 'colourway' | 'kits'>
 
 /** What a bag is told by: a bag keeps its number when another colourway has more kits. */
-export const bagKey = (row: BagRow, bag: number) => [row.colourway, bag].join('|')
+export const bagKey = (row: Counted, bag: number) => [row.colourway, bag].join('|')
 
-const keyOf = (row: BagRow, bag: number, item: string) => [row.colourway, bag, item].join('|')
+const keyOf = (row: Counted, bag: number, item: string) => [row.colourway, bag, item].join('|')
 
 /** Every bag with its number within its colourway. */
-export const bagsOf = (packing: Packing) =>
-  packing.bags.flatMap((row) => Array.from({ length: row.kits }, (_, n) => ({ number: n + 1, row })))
+export const bagsOf = <Row extends Counted>(rows: Row[]) =>
+  rows.flatMap((row) => Array.from({ length: row.kits }, (_, n) => ({ number: n + 1, row })))
 
 /** The items of a bag that are not in it, or not all of them. */
 export const missingIn = (row: BagRow, bag: number, ticks: Ticks): Item[] =>
   row.items.filter((item) => (ticks[keyOf(row, bag, item.key)] ?? 0) < item.count)
 
-export const isClosed = (row: BagRow, bag: number, ticks: Ticks) =>
+export const isClosed = (row: Counted, bag: number, ticks: Ticks) =>
   (ticks[keyOf(row, bag, 'closed')] ?? 0) > 0
 
 /** An item put into a bag, or taken out of it again; a bag that lacks something is open. */
@@ -32,7 +34,7 @@ export const put = (row: BagRow, bag: number, item: Item, inside: boolean): Tick
 export const filled = (row: BagRow, bag: number): Ticks =>
   Object.fromEntries(row.items.map((item) => [keyOf(row, bag, item.key), item.count]))
 
-export const closed = (row: BagRow, bag: number, now: boolean): Ticks => ({
+export const closed = (row: Counted, bag: number, now: boolean): Ticks => ({
   [keyOf(row, bag, 'closed')]: now ? 1 : 0,
 })
 
@@ -54,5 +56,5 @@ export function dealt(row: BagRow, item: Item, count: number, ticks: Ticks): Tic
 }
 
 /** Bags that are closed, of all. */
-export const closedOf = (packing: Packing, ticks: Ticks) =>
-  bagsOf(packing).filter(({ number, row }) => isClosed(row, number, ticks)).length
+export const closedOf = (rows: Counted[], ticks: Ticks) =>
+  bagsOf(rows).filter(({ number, row }) => isClosed(row, number, ticks)).length

@@ -1,6 +1,7 @@
 import { afterEach, beforeEach, expect, test, vi } from 'vitest'
+import { spell } from '../i18n/format'
 import { spanOf, turnOf } from './BoardDrawing'
-import { leftOf, placeIn, scoreSteps, type ScoreStep, type Scoring, spell } from './scoreSteps'
+import { leftOf, placeIn, scoreSteps, type ScoreStep, type Scoring } from './scoreSteps'
 import { TickQueue, type Ticks } from './tickQueue'
 
 const stroke = {

@@ -80,10 +80,3 @@ const edges = (): Record<Stroke['edge'], string> => ({
 
 /** The name of an edge of the piece, as its print lies. */
 export const edgeName = (edge: Stroke['edge']) => edges()[edge]
-
-/** Minutes as people say them: 45 min, 1 h, 1 h 40. */
-export function spell(minutes: number): string {
-  const [hours, rest] = [Math.floor(minutes / 60), minutes % 60]
-  if (!hours) return t`${rest} min`
-  return rest ? t`${hours} h ${String(rest).padStart(2, '0')}` : t`${hours} h`
-}

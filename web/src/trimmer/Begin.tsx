@@ -9,7 +9,7 @@ import { settings, sheets, strokes } from '../i18n/counts'
 import { number } from '../i18n/format'
 import { useTrimmer } from './context'
 import { Leave } from './Leave'
-import classes from './Trimmer.module.css'
+import classes from '../ui/guide/Guide.module.css'
 
 /** Before the first cut: what it takes, what stays as it is from then on, and the caution. */
 export function Begin() {

@@ -1,19 +1,19 @@
 import { t } from '@lingui/core/macro'
 import { Trans } from '@lingui/react/macro'
 import { Button } from '@mantine/core'
-import { IconArrowBackUp, IconCheck } from '@tabler/icons-react'
 import { useState } from 'react'
 import { Link } from 'react-router'
 import type { Cutting } from '../api/client'
 import { pieces, sheets } from '../i18n/counts'
 import { number } from '../i18n/format'
 import { useShortcuts } from '../ui/frame/useShortcuts'
+import { GuideActs, GuideProgress } from '../ui/guide/GuideBar'
 import { useTrimmer } from './context'
 import { Leave } from './Leave'
 import { Miscut } from './Miscut'
 import { type Step, stepsOf } from './steps'
 import { StepView } from './StepView'
-import classes from './Trimmer.module.css'
+import classes from '../ui/guide/Guide.module.css'
 import { useProgress } from './useProgress'
 
 /** The step to make now, and the buttons to say that it is made. */
@@ -45,53 +45,15 @@ export function CuttingScreen({ cutting }: { cutting: Cutting }) {
         </span>
         <Leave />
       </header>
-      <div
-        className={classes.bar}
-        role="progressbar"
-        aria-label={t`Steps done`}
-        aria-valuenow={done}
-        aria-valuemin={0}
-        aria-valuemax={steps.length}
-      >
-        <span style={{ width: `${(100 * done) / Math.max(1, steps.length)}%` }} />
-      </div>
+      <GuideProgress done={done} of={steps.length} />
       {over || !step ? <Finished cutting={cutting} /> : <StepView step={step} />}
-      <footer className={classes.acts}>
-        <Button
-          size="xl"
-          variant="default"
-          disabled={done === 0}
-          leftSection={<IconArrowBackUp aria-hidden />}
-          onClick={back}
-        >
-          <Trans>
-            Back <span className={classes.key}>Backspace</span>
-          </Trans>
-        </Button>
+      <GuideActs back={done === 0 ? null : back} forward={over ? null : forward}>
         <Button size="xl" variant="default" disabled={over} onClick={spoilt}>
           <Trans>
             Miscut <span className={classes.key}>M</span>
           </Trans>
         </Button>
-        <Button
-          size="xl"
-          className={classes.done}
-          disabled={over}
-          leftSection={<IconCheck size={30} aria-hidden />}
-          onClick={forward}
-          onKeyDown={(event) => {
-            if (event.repeat) event.preventDefault()
-          }}
-          onKeyUp={(event) => {
-            // The key is taken by the page already; the button must not take it again.
-            if (event.key === ' ') event.preventDefault()
-          }}
-        >
-          <Trans>
-            Done <span className={classes.key}>Space</span>
-          </Trans>
-        </Button>
-      </footer>
+      </GuideActs>
       {miscut && step ? <Miscut step={step} close={() => setMiscut(false)} /> : null}
     </main>
   )

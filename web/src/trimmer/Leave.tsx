@@ -4,7 +4,7 @@ import { IconX } from '@tabler/icons-react'
 import { Link, useNavigate } from 'react-router'
 import { useShortcuts } from '../ui/frame/useShortcuts'
 import { useTrimmer } from './context'
-import classes from './Trimmer.module.css'
+import classes from '../ui/guide/Guide.module.css'
 
 /** Back to the sheets of the class. */
 export function Leave() {

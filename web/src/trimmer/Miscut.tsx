@@ -11,7 +11,7 @@ import { FracWords } from '../ui/text/FracWords'
 import { whole } from '../ui/text/fractions'
 import { useTrimmer } from './context'
 import { piecesIn, type Step } from './steps'
-import classes from './Trimmer.module.css'
+import classes from '../ui/guide/Guide.module.css'
 
 const names = (): Record<Rescue['kind'], string> => ({
   spare: t`Take a spare`,

@@ -11,8 +11,8 @@ import { Length, Size } from '../ui/text/Length'
 import { useTrimmer } from './context'
 import { PartDrawing } from './PartDrawing'
 import { bladesOf, outcomeOf, sheetsOf, type Step } from './steps'
-import classes from './Trimmer.module.css'
-import { useMeasure } from './useMeasure'
+import classes from '../ui/guide/Guide.module.css'
+import { useMeasure } from '../ui/guide/useMeasure'
 
 const TALLEST = 420
 
