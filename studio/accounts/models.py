@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 import datetime as dt
+from fractions import Fraction
 from typing import Literal, cast
 
 from django.conf import settings
@@ -66,6 +67,12 @@ class Studio(models.Model):
     lid = models.CharField(max_length=4, default="easy")
     hour_worth = models.DecimalField(max_digits=12, decimal_places=4, null=True, blank=True)
     sheet_worth = models.DecimalField(max_digits=12, decimal_places=4, null=True, blank=True)
+    # What its own classes taught it, where it lets them: seconds by the names of a Pace, and how much of a
+    # supply it really takes for what is worked out, as a fraction by the supply's key.
+    own_pace = models.JSONField(default=dict, blank=True)
+    own_use = models.JSONField(default=dict, blank=True)
+    # What it does not want to be taught, by name.
+    revoked = models.JSONField(default=list, blank=True)
     version = models.IntegerField(default=1)
     created = models.DateTimeField(auto_now_add=True)
 
@@ -119,8 +126,13 @@ class Studio(models.Model):
 
     @property
     def pace(self) -> Pace:
-        """What time and sheets are worth to the studio."""
-        return Pace(hour=self.hour_worth, sheet=self.sheet_worth)
+        """How long its work takes, as its own log says where that is enough, and what time is worth to it."""
+        return Pace(**self.own_pace, hour=self.hour_worth, sheet=self.sheet_worth)
+
+    @property
+    def own_amounts(self) -> dict[int, Fraction]:
+        """How much of a supply (by its key) it really takes for each that is worked out."""
+        return {int(key): Fraction(factor) for key, factor in self.own_use.items()}
 
     @property
     def habits(self) -> Habits:

@@ -1,4 +1,4 @@
-"""Setting aside for a class what is here, handing it to another class, and ending a class."""
+"""Setting aside for a class what is here, and handing it to another class."""
 
 from __future__ import annotations
 
@@ -10,7 +10,7 @@ from ninja import Router, Schema, Status
 
 from studio.accounts.tenancy import own, studio_of
 from studio.classes.models import KitClass
-from studio.classes.services.claiming import claim, finish, reopen
+from studio.classes.services.claiming import claim
 from studio.common.problems import Problem
 from studio.cupboard.claims import hand_over, release
 from studio.cupboard.models import Claim
@@ -56,18 +56,4 @@ def give_to(request: HttpRequest, claim_id: int, payload: HandOverIn) -> Status[
     claimed = get_object_or_404(Claim, pk=claim_id, studio=studio)
     other = _class(request, payload.to)
     hand_over(studio, claimed, other.pk, payload.amount)
-    return Status(204, None)
-
-
-@router.post("/classes/{class_id}/finish", response={204: None, 404: Problem, 422: Problem})
-def finish_class(request: HttpRequest, class_id: int) -> Status[None]:
-    """The class is over: the supplies that it used leave the cupboard."""
-    finish(_class(request, class_id), request.user.pk)
-    return Status(204, None)
-
-
-@router.delete("/classes/{class_id}/finish", response={204: None, 404: Problem, 422: Problem})
-def reopen_class(request: HttpRequest, class_id: int) -> Status[None]:
-    """The class is not over after all."""
-    reopen(_class(request, class_id), request.user.pk)
     return Status(204, None)

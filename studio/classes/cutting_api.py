@@ -57,10 +57,14 @@ class CuttingOut(Schema):
 
 
 class DoneIn(Schema):
-    """How many steps are done, and how many were before: null where that does not matter."""
+    """How many steps are done, and how many were before: null where that does not matter.
+
+    ``seconds`` is how long the last one took, null where that is not known.
+    """
 
     done: int = Field(ge=0)
     follows: int | None = None
+    seconds: int | None = Field(None, ge=0, le=86_400)
 
 
 class MiscutIn(Schema):
@@ -159,7 +163,8 @@ def done(request: HttpRequest, class_id: int, payload: DoneIn) -> CuttingOut:
     """
     voice = voice_for(request)
     try:
-        return _out(mark_done(_run(request, class_id), payload.done, payload.follows, request.user.pk), voice)
+        run, by = _run(request, class_id), request.user.pk
+        return _out(mark_done(run, payload.done, payload.follows, by, payload.seconds), voice)
     except Moved as error:
         current = _out(error.run, voice).model_dump(mode="json")
         raise Stale(message("stale-what.cutting"), current) from error

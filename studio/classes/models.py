@@ -138,13 +138,15 @@ class CuttingRun(models.Model):
 
     ``rounds`` are the layouts and cutting orders (the plan file's shapes): the plan as it was
     pinned, and after it what was added. ``done`` counts the strokes made, through all rounds.
-    ``spoilt`` lists pieces lost: paper, piece, colourway, count, and what made them good.
+    ``spoilt`` lists pieces lost: paper, piece, colourway, count, and what made them good. ``timed`` are the
+    seconds of steps by their number from 0, where the one who cut went from one to the next.
     """
 
     kit_class = models.OneToOneField(KitClass, models.CASCADE, related_name="cutting_run")
     rounds = models.JSONField(default=list)
     done = models.IntegerField(default=0)
     spoilt = models.JSONField(default=list)
+    timed = models.JSONField(default=dict)
     begun = models.DateTimeField(auto_now_add=True)
     changed = models.DateTimeField(auto_now=True)
 

@@ -38,6 +38,8 @@ from studio.cupboard.instead_api import router as instead
 from studio.cupboard.ledger_api import router as ledger
 from studio.cupboard.merging_api import router as merging
 from studio.cupboard.photos_api import router as photos
+from studio.log.api import router as log
+from studio.log.taught_api import router as taught
 from studio.people.api import router as people
 from studio.preparing.api import router as preparing
 from studio.preparing.packing_api import router as packing
@@ -83,6 +85,8 @@ for router in (
     preparing,
     packing,
     people,
+    log,
+    taught,
 ):
     api.add_router("", router)
 

@@ -45,6 +45,7 @@ INSTALLED_APPS = [
     "studio.shopping",
     "studio.preparing",
     "studio.people",
+    "studio.log",
     "studio.tasks",
     "studio.demo",
 ]

@@ -19,7 +19,20 @@ from studio.accounts.models import Studio
 from studio.cupboard.ledger import Thing, count_of, thing_of
 from studio.cupboard.models import Claim, Movement, Paper, Supply
 
-__all__ = ["Held", "Used", "claims_of", "hand_over", "release", "set_aside", "set_aside_elsewhere", "used_by"]
+__all__ = [
+    "LOG_BATCH",
+    "Held",
+    "Used",
+    "claims_of",
+    "hand_over",
+    "release",
+    "set_aside",
+    "set_aside_elsewhere",
+    "used_by",
+]
+
+LOG_BATCH = "log"
+"""The name under which what the log of a class moves is written in the ledger."""
 
 _OF_THE_PLAN = ["used", "kept"]
 
@@ -46,7 +59,7 @@ def used_by(studio: Studio, *, miscuts: bool = False) -> Used:
     rows = Movement.objects.filter(studio=studio, kit_class__isnull=False).filter(
         Q(cause__in=causes) | Q(cause="undone", undoes__cause__in=causes)
     )
-    rows = rows.filter(Q(run__isnull=False) | Q(supply__isnull=False))
+    rows = rows.filter(Q(run__isnull=False) | Q(supply__isnull=False) | Q(batch=LOG_BATCH))
     found: Used = {}
     for kit_class, paper, supply, width, height, amount in rows.values_list(
         "kit_class", "paper", "supply", "width_nm", "height_nm"

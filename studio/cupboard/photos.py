@@ -21,8 +21,8 @@ _KINDS = ("JPEG", "PNG", "WEBP")
 _MOST_PIXELS = 50_000_000
 
 
-def remade(content: bytes) -> tuple[bytes, str]:
-    """A picture as a small JPEG, upright, and its mean colour as ``#rrggbb``.
+def remade(content: bytes, side: int = _SIDE) -> tuple[bytes, str]:
+    """A picture as a JPEG, upright, its longer side so many pixels at most; and its mean colour, ``#rrggbb``.
 
     FileError for what is no picture of these kinds, or one of too many pixels to be opened.
     """
@@ -35,13 +35,13 @@ def remade(content: bytes) -> tuple[bytes, str]:
                 if sent.width * sent.height > _MOST_PIXELS:
                     raise FileError([fault("content", "too-many-pixels")])
                 # A JPEG is opened smaller where it can be.
-                sent.draft("RGB", (2 * _SIDE, 2 * _SIDE))
+                sent.draft("RGB", (2 * side, 2 * side))
                 picture = ImageOps.exif_transpose(sent).convert("RGBA")
     except (UnidentifiedImageError, Image.DecompressionBombWarning, Image.DecompressionBombError) as error:
         raise FileError([fault("content", "not-a-picture")]) from error
     except (OSError, ValueError, SyntaxError, EOFError, ArithmeticError, LookupError, TypeError) as error:
         raise FileError([fault("content", "not-a-picture")]) from error
-    picture.thumbnail((_SIDE, _SIDE))
+    picture.thumbnail((side, side))
     ground = Image.new("RGB", picture.size, "white")
     ground.paste(picture, mask=picture.getchannel("A"))
     mean = ground.resize((1, 1), Image.Resampling.BOX).tobytes()

@@ -33,16 +33,20 @@ class PhotoOut(Schema):
     colour: str
 
 
+def sent_bytes(content: str) -> bytes:
+    """What was sent in base64. FileError where it is none."""
+    try:
+        return base64.b64decode(content, validate=True)
+    except binascii.Error as error:
+        raise FileError([fault("content", "not-base64")]) from error
+
+
 @router.put("/papers/{paper_id}/photo", response={200: PhotoOut, 404: Problem, 422: Problem})
 def put_photo(request: HttpRequest, paper_id: int, payload: PhotoIn) -> PhotoOut:
     """Show this photograph for a paper; the one before it is gone."""
     studio = studio_of(request)
     own(Paper.objects.all(), request, paper_id)
-    try:
-        content = base64.b64decode(payload.content, validate=True)
-    except binascii.Error as error:
-        raise FileError([fault("content", "not-base64")]) from error
-    made, colour = remade(content)
+    made, colour = remade(sent_bytes(payload.content))
     with transaction.atomic():
         paper = own(Paper.objects.select_for_update(), request, paper_id)
         before = paper.photo_id

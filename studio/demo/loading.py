@@ -14,15 +14,15 @@ from neat_sheaf.preparing.packing import bags_of
 from studio.accounts.models import Member, Studio
 from studio.classes.models import Choice, Colourway, KitClass
 from studio.classes.planning import plan_of_class
-from studio.classes.services.claiming import finish
 from studio.classes.services.cutting import begin, mark_done
 from studio.cupboard.models import Pack, Paper, Supply
 from studio.cupboard.schemas import PackIn, PaperIn, SupplyIn
 from studio.cupboard.services import store_pack, store_paper, store_supply
 from studio.demo import paper_room
+from studio.log.closing import finish
 from studio.people.services import add_people
 from studio.preparing.packing import all_in, packing_for
-from studio.preparing.services import tick
+from studio.preparing.services import Said, tick
 from studio.projects.models import Project
 from studio.projects.schemas import ProjectIn
 from studio.projects.services import store_project
@@ -109,8 +109,10 @@ def _in_hand(kit_class: KitClass, row: dict[str, Any]) -> None:
     people = [{"name": name, "colourway": way, **more} for name, way, more in row.get("people", [])]
     add_people(kit_class, people)
     if done := row.get("done"):
-        tick(kit_class, "tasks", [(key, 1, None) for key in done], None)
+        tick(kit_class, "tasks", [Said(key, 1) for key in done], None)
     if bags := row.get("bags"):
         _, packing = packing_for(kit_class)
-        ticks = [one for number, bag in bags_of(packing) if number <= bags for one in all_in(number, bag)]
+        ticks = [
+            Said(*one) for number, bag in bags_of(packing) if number <= bags for one in all_in(number, bag)
+        ]
         tick(kit_class, "packing", ticks, None)

@@ -12,7 +12,7 @@ from neat_sheaf.errors import CannotPlanError
 from neat_sheaf.formats.calendar_file import CalendarEvent, write_calendar
 from neat_sheaf.formats.reading import FileError
 from neat_sheaf.messages import Message
-from neat_sheaf.preparing.scoring import Marked, Phase, ScorePlan, ScoreStroke
+from neat_sheaf.preparing.scoring import Marked, ScoreBatch, ScorePlan, ScoreStroke
 from neat_sheaf.preparing.tasks import Kind
 from neat_sheaf.wording import Voice
 from studio.accounts.tenancy import own
@@ -20,6 +20,7 @@ from studio.accounts.voice import voice_for
 from studio.classes.models import KitClass
 from studio.common.downloads import download
 from studio.common.problems import Problem
+from studio.preparing.keys import marks_key, stroke_key
 from studio.preparing.schemas import (
     AtTableOut,
     DieRunOut,
@@ -35,7 +36,7 @@ from studio.preparing.schemas import (
     TaskOut,
     TicksIn,
 )
-from studio.preparing.services import Preparing, done_in, notes_in, preparing_of, tick
+from studio.preparing.services import Preparing, Said, done_in, notes_in, preparing_of, tick
 
 router = Router(tags=["preparing"])
 
@@ -125,13 +126,13 @@ def _scoring(plan: ScorePlan) -> ScoringOut:
             phase=batch.phase,
             distance=batch.distance,
             on_groove=batch.on_groove,
-            strokes=[_stroke(batch.phase, batch.distance, stroke) for stroke in batch.strokes],
+            strokes=[_stroke(batch, stroke) for stroke in batch.strokes],
         )
         for batch in plan.batches
     ]
     marked = [
         MarkedOut(
-            key=f"marks|{one.piece}|{one.facing.value}", piece=one.piece, count=one.count, facing=one.facing,
+            key=marks_key(one), piece=one.piece, count=one.count, facing=one.facing,
             lines=_lines(one),
         )
         for one in plan.marked
@@ -145,12 +146,11 @@ def _lines(one: Marked) -> list[list[int]]:
     return [[*map(int, line.start), *map(int, line.end)] for line in one.diagonals]
 
 
-def _stroke(phase: Phase, distance: int, stroke: ScoreStroke) -> ScoreStrokeOut:
-    part = "" if stroke.start is None else f"|{stroke.start}-{stroke.end}"
-    key = f"{phase.value}|{distance}|{stroke.edge.value}|{stroke.facing.value}{part}|{stroke.piece}"
+def _stroke(batch: ScoreBatch, stroke: ScoreStroke) -> ScoreStrokeOut:
     return ScoreStrokeOut(
-        key=key, piece=stroke.piece, count=stroke.count, edge=stroke.edge, facing=stroke.facing,
-        fold=stroke.fold, measured_from=stroke.measured_from, start=stroke.start, end=stroke.end,
+        key=stroke_key(batch, stroke), piece=stroke.piece, count=stroke.count, edge=stroke.edge,
+        facing=stroke.facing, fold=stroke.fold, measured_from=stroke.measured_from,
+        start=stroke.start, end=stroke.end,
     )  # fmt: skip
 
 
@@ -163,7 +163,7 @@ def ticks(request: HttpRequest, class_id: int, guide: GuideName) -> dict[str, in
 @router.put("/classes/{class_id}/ticks/{guide}", response={200: dict[str, int], 404: Problem, 422: Problem})
 def tick_off(request: HttpRequest, class_id: int, guide: GuideName, payload: TicksIn) -> dict[str, int]:
     """Say how many of some things are done; every other stays as another device left it."""
-    said = [(one.key, one.count, one.note) for one in payload.ticks]
+    said = [Said(one.key, one.count, one.note, one.seconds) for one in payload.ticks]
     return tick(_class(request, class_id), guide, said, request.user.pk)
 
 

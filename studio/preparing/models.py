@@ -21,6 +21,7 @@ class Tick(models.Model):
         SCORING = "scoring"
         TASKS = "tasks"
         PACKING = "packing"
+        TEACHING = "teaching"
 
     kit_class = models.ForeignKey(KitClass, models.CASCADE, related_name="ticks")
     guide = models.CharField(max_length=8, choices=Guide.choices)
@@ -28,6 +29,8 @@ class Tick(models.Model):
     count = models.IntegerField()
     # Why something is as it is: a bag that is closed with less in it than it should have.
     note = models.CharField(max_length=400, blank=True, default="")
+    # How long it took, where it was timed or somebody said so.
+    seconds = models.IntegerField(null=True, blank=True)
     by = models.ForeignKey(settings.AUTH_USER_MODEL, models.SET_NULL, null=True, blank=True)
     changed = models.DateTimeField(auto_now=True)
 
@@ -37,7 +40,10 @@ class Tick(models.Model):
             models.UniqueConstraint(fields=["kit_class", "guide", "key"], name="tick_once_a_key"),
             models.CheckConstraint(condition=Q(count__gte=0), name="tick_not_negative"),
             models.CheckConstraint(
-                condition=Q(guide__in=["scoring", "tasks", "packing"]), name="tick_of_a_guide"
+                condition=Q(seconds__isnull=True) | Q(seconds__gte=0), name="tick_seconds_not_negative"
+            ),
+            models.CheckConstraint(
+                condition=Q(guide__in=["scoring", "tasks", "packing", "teaching"]), name="tick_of_a_guide"
             ),
         ]
 

@@ -44,11 +44,11 @@ def packing_for(kit_class: KitClass) -> tuple[Job, Packing]:
     return job, packing_of(job)
 
 
-def all_in(number: int, bag: Bag) -> Iterator[tuple[str, int, str | None]]:
+def all_in(number: int, bag: Bag) -> Iterator[tuple[str, int]]:
     """The ticks of a bag that has everything in it and is closed."""
     key = bag_key(bag.colourway, number)
-    yield from ((f"{key}|{item.key}", item.count, None) for item in bag.items)
-    yield f"{key}|closed", 1, None
+    yield from ((f"{key}|{item.key}", item.count) for item in bag.items)
+    yield f"{key}|closed", 1
 
 
 def bag_key(colourway: str, number: int) -> str:

@@ -13,7 +13,7 @@ from neat_sheaf.project import Edge, Fold
 
 __all__ = ["EveningOut", "PrepareOut", "ScoreBatchOut", "ScoreStrokeOut", "TaskOut", "TickIn", "TicksIn"]
 
-GuideName = Literal["scoring", "tasks", "packing"]
+GuideName = Literal["scoring", "tasks", "packing", "teaching"]
 
 
 class ShareOut(Schema):
@@ -149,10 +149,14 @@ class PrepareOut(Schema):
 
 
 class TickIn(Schema):
-    """So many of one thing are done; with a note why, or null to leave the note that is there."""
+    """So many of one thing are done; with a note why and the ``seconds`` it took.
+
+    Null leaves the note and the seconds that are there.
+    """
 
     key: str = Field(min_length=1, max_length=600)
-    count: int = Field(ge=0, le=1_000_000)
+    count: int = Field(ge=0, le=100_000_000)
+    seconds: int | None = Field(None, ge=0, le=1_000_000)
     note: str | None = Field(None, max_length=400)
 
 

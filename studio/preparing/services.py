@@ -20,7 +20,7 @@ from studio.classes.models import KitClass
 from studio.preparing.models import Tick
 from studio.tasks import plans
 
-__all__ = ["MOST_TICKS", "Preparing", "done_in", "notes_in", "preparing_of", "tick"]
+__all__ = ["MOST_TICKS", "Preparing", "Said", "done_in", "notes_in", "preparing_of", "tick"]
 
 MOST_TICKS = 20_000  # of one guide of a class
 
@@ -99,6 +99,16 @@ def _longest_lead(kit_class: KitClass, plan: Plan | None) -> int | None:
     return max(leads, default=None)
 
 
+@dataclass(frozen=True, slots=True)
+class Said:
+    """So many of what a key names are done; None for a note or seconds that are not said now."""
+
+    key: str
+    count: int
+    note: str | None = None
+    seconds: int | None = None
+
+
 def done_in(kit_class: KitClass, guide: str) -> dict[str, int]:
     """How many are done of each thing in a guide, by key; what is not begun is left out."""
     rows = Tick.objects.filter(kit_class=kit_class, guide=guide, count__gt=0)
@@ -112,22 +122,27 @@ def notes_in(kit_class: KitClass, guide: str) -> dict[str, str]:
 
 
 @transaction.atomic
-def tick(
-    kit_class: KitClass, guide: str, said: Sequence[tuple[str, int, str | None]], by: int | None
-) -> dict[str, int]:
-    """Say how many of each are done; a note of None leaves the one there is.
+def tick(kit_class: KitClass, guide: str, said: Sequence[Said], by: int | None) -> dict[str, int]:
+    """Say how many of each are done; a note or seconds of None leave those that there are.
 
     Each key is set by itself, so that two devices take nothing from one another, and the same said twice is
     said once. FileError where a guide would have too many keys.
     """
     of = {"kit_class": kit_class, "guide": guide, "by_id": by}
-    rows = {key: Tick(key=key, count=count, note=note or "", **of) for key, count, note in said}
-    noted = {key for key, _, note in said if note is not None}
+    rows = {one.key: one for one in said}
+    alike: dict[tuple[str, ...], list[Tick]] = {}
+    for key in sorted(rows):
+        one = rows[key]
+        given = {"note": one.note, "seconds": one.seconds}
+        fields = tuple(name for name, value in given.items() if value is not None)
+        alike.setdefault(fields, []).append(
+            Tick(key=key, count=one.count, note=one.note or "", seconds=one.seconds, **of)
+        )
     KitClass.objects.select_for_update().get(pk=kit_class.pk)
-    for keys, fields in ((rows.keys() - noted, []), (noted, ["note"])):
+    for fields, ticks in alike.items():
         Tick.objects.bulk_create(
-            [rows[key] for key in sorted(keys)], update_conflicts=True,
-            unique_fields=["kit_class", "guide", "key"], update_fields=["count", "by", "changed", *fields],
+            ticks, update_conflicts=True, unique_fields=["kit_class", "guide", "key"],
+            update_fields=["count", "by", "changed", *fields],
         )  # fmt: skip
     if Tick.objects.filter(kit_class=kit_class, guide=guide).count() > MOST_TICKS:
         raise FileError([fault("ticks", "too-many-ticks", most=MOST_TICKS)])

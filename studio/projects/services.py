@@ -79,7 +79,8 @@ def with_worked_out(project: CoreProject, studio: Studio) -> CoreProject:
     """The project with what is worked out of its adhesives as the studio works now."""
     named = [int(use.supply) for use in project.supplies if not use.typed]
     supplies = [core_supply(s) for s in studio.supplies.filter(pk__in=named)] if named else []
-    return worked_out(project, supplies, studio.habits, studio.measure)
+    own = {str(key): factor for key, factor in studio.own_amounts.items()}
+    return worked_out(project, supplies, studio.habits, studio.measure, own)
 
 
 def store_project(project: Project, payload: ProjectIn, studio: Studio) -> Project:

@@ -11,7 +11,7 @@ from django.db import connection
 
 from studio.classes.models import KitClass
 from studio.preparing.models import Tick
-from studio.preparing.services import tick
+from studio.preparing.services import Said, tick
 
 from .test_ledger import paper_of
 
@@ -145,7 +145,7 @@ def test_two_devices_that_tick_at_once_lose_nothing(person, furnish):
 
     def say(number):
         try:
-            tick(kit_class, "packing", [(f"bag {number}", 1, None), ("all", number, None)], None)
+            tick(kit_class, "packing", [Said(f"bag {number}", 1), Said("all", number)], None)
         finally:
             connection.close()
 

@@ -2,9 +2,11 @@
 
 from __future__ import annotations
 
-from collections.abc import Iterable, Sequence
+from collections.abc import Iterable, Mapping, Sequence
 from dataclasses import replace
 from decimal import Decimal
+from fractions import Fraction
+from math import ceil
 
 from neat_sheaf.folding.girths import rounded_up
 from neat_sheaf.folding.glue_lines import GlueLine, glue_lines
@@ -62,27 +64,36 @@ def school_of(supply: Supply) -> School | None:
 
 
 def taken_for(
-    use: SupplyUse, supply: Supply, project: Project, lines: Sequence[GlueLine], habits: Habits, units: Unit
-) -> SupplyUse:
+    use: SupplyUse, supply: Supply, project: Project, lines: Sequence[GlueLine], habits: Habits, units: Unit,
+    own: Fraction = Fraction(1),
+) -> SupplyUse:  # fmt: skip
     """The use with the amount that what it sticks and lifts takes, not typed.
 
     Wet glue (a volume) stays back from the edges; tape and runner (a length) go all the way, and are
-    rounded up to the sixteenth of an inch or the millimetre. Counted ones lift: pads for each piece.
+    rounded up to the sixteenth of an inch or the millimetre. Counted ones lift: pads for each piece. Of a
+    line the studio really takes ``own`` times as much as its length says, by its own log.
     """
-    own = [line for line in lines if line.at in use.sticks]
+    there = [line for line in lines if line.at in use.sticks]
     if supply.unit is SupplyUnit.LENGTH:
-        length = rounded_up(sum(line.total for line in own), units)
+        length = rounded_up(ceil(own * sum(line.total for line in there)), units)
         return replace(use, length=length, count=None, cuts=1, typed=False)
     if supply.unit is SupplyUnit.ML:
-        wet = Length(sum(line.kept_back(habits.keep_back) for line in own))
-        return replace(use, count=volume(wet), length=None, cuts=1, typed=False)
+        wet = sum(line.kept_back(habits.keep_back) for line in there)
+        return replace(use, count=volume(Length(ceil(own * wet))), length=None, cuts=1, typed=False)
     lifted = (piece for piece in project.pieces if piece.name in use.lifts)
     pads = sum(pads_under(piece) * piece.per_kit for piece in lifted)
     return replace(use, count=Decimal(pads), length=None, cuts=1, typed=False)
 
 
-def worked_out(project: Project, supplies: Iterable[Supply], habits: Habits, units: Unit) -> Project:
-    """The project with every amount that is not typed as its list now takes it."""
+def worked_out(
+    project: Project, supplies: Iterable[Supply], habits: Habits, units: Unit,
+    own: Mapping[str, Fraction] | None = None,
+) -> Project:  # fmt: skip
+    """The project with every amount that is not typed as its list now takes it.
+
+    ``own`` is how much of a supply (by its id) the studio really takes for each that is worked out.
+    """
+    factors = own or {}
     if all(use.typed for use in project.supplies):
         return project
     known = {supply.id: supply for supply in supplies}
@@ -90,7 +101,9 @@ def worked_out(project: Project, supplies: Iterable[Supply], habits: Habits, uni
     uses = (
         use
         if use.typed or use.supply not in known
-        else taken_for(use, known[use.supply], project, lines, habits, units)
+        else taken_for(
+            use, known[use.supply], project, lines, habits, units, factors.get(use.supply, Fraction(1))
+        )
         for use in project.supplies
     )
     return replace(project, supplies=tuple(uses))

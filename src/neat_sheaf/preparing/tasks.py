@@ -5,7 +5,7 @@ from __future__ import annotations
 import re
 from collections import Counter
 from collections.abc import Collection, Iterator, Mapping
-from dataclasses import dataclass, replace
+from dataclasses import asdict, dataclass, replace
 from enum import StrEnum
 
 from neat_sheaf.cutting.handling import Handling
@@ -57,7 +57,8 @@ class Share:
 class Task:
     """One batch. ``key`` stays the same while what it is about does.
 
-    ``seconds`` of work, None where nobody said; then it is left alone for ``waits`` minutes before what comes
+    ``seconds`` of work, None where nobody said; ``parts`` is how often each thing of a ``Pace`` is done in
+    it, where the seconds come from that. Then it is left alone for ``waits`` minutes before what comes
     ``after`` it (keys). ``step`` is its place among the steps of the project. ``also`` are steps of the
     list that say the same work in their own words: they are no batches of their own.
     """
@@ -73,6 +74,7 @@ class Task:
     tool: Message | None = None
     step: int | None = None
     also: tuple[Step, ...] = ()
+    parts: tuple[tuple[str, int], ...] = ()
 
 
 @dataclass(frozen=True, slots=True)
@@ -131,9 +133,17 @@ def prepare(job: Job, handling: Handling | None = None) -> Prepared:
 def _cut(job: Job, handling: Handling | None) -> Iterator[Task]:
     if handling is None or not handling.stroke:
         return
-    seconds = replace(handling, bag=0).seconds(job.cutting.pace)
+    parts = {name: count for name, count in asdict(handling).items() if name != "bag"}
     said = message("task-cut", strokes=handling.stroke, settings=handling.setting)
-    yield Task("cut", Kind.CUT, said, (), handling.stroke, seconds, tool=message("tool.trimmer"))
+    yield _timed(
+        job, Task("cut", Kind.CUT, said, (), handling.stroke, 0, tool=message("tool.trimmer")), **parts
+    )
+
+
+def _timed(job: Job, task: Task, **parts: int) -> Task:
+    """The task with the seconds that its parts take."""
+    seconds = sum(count * getattr(job.cutting.pace, name) for name, count in parts.items())
+    return replace(task, seconds=seconds, parts=tuple(parts.items()))
 
 
 def _by_marks(job: Job, works: Collection[Work]) -> tuple[ScorePlan, tuple[DieRun, ...], list[Task]]:
@@ -149,38 +159,38 @@ def _by_marks(job: Job, works: Collection[Work]) -> tuple[ScorePlan, tuple[DieRu
 
 def _cut_out(job: Job, cut: Mapping[str, int], runs: tuple[DieRun, ...]) -> Iterator[Task]:
     """Passes of dies, and what is punched."""
-    pace = job.cutting.pace
     if passes := sum(run.times for run in runs):
         shares = tuple(Share(name, run.times) for run in runs for name in run.dies)
         said = message("task-die", passes=passes)
-        yield Task("die", Kind.DIE, said, shares, passes, passes * pace.die, tool=message("tool.machine"))
+        task = Task("die", Kind.DIE, said, shares, passes, 0, tool=message("tool.machine"))
+        yield _timed(job, task, die=passes)
     punched = [
         Share(p.name, cut[p.name]) for p in job.project.pieces if p.cut is CutMethod.PUNCH and cut.get(p.name)
     ]
     if times := sum(share.times for share in punched):
         said = message("task-punch", count=times)
-        seconds, tool = times * pace.punch, message("tool.punch")
-        yield Task("punch", Kind.PUNCH, said, tuple(punched), times, seconds, tool=tool)
+        task = Task("punch", Kind.PUNCH, said, tuple(punched), times, 0, tool=message("tool.punch"))
+        yield _timed(job, task, punch=times)
 
 
 def _marked(job: Job, listed: list[Piece], counts: Mapping[str, int]) -> Iterator[Task]:
     """Slits, windows and notches, holes and corners."""
-    pace = job.cutting.pace
     slits = {p.name: len(p.slits) for p in listed}
     cut_out = {p.name: len(p.windows) + len(p.notches) + len(p.removed) for p in listed}
-    for kind, marks, each in ((Kind.SLIT, slits, pace.slit), (Kind.CUTOUT, cut_out, pace.cutout)):
+    for kind, marks in ((Kind.SLIT, slits), (Kind.CUTOUT, cut_out)):
         shares = tuple(Share(name, counts[name], often) for name, often in marks.items() if often)
         times = sum(share.times for share in shares)
         if times:
             said = message("task-slit" if kind is Kind.SLIT else "task-cutout", count=times)
             tool = message("tool.scissors" if kind is Kind.SLIT else "tool.knife")
-            yield Task(kind.value, kind, said, shares, times, times * each, tool=tool)
+            yield _timed(
+                job, Task(kind.value, kind, said, shares, times, 0, tool=tool), **{kind.value: times}
+            )
     yield from _holes(job, listed, counts)
     yield from _corners(job, listed, counts)
 
 
 def _scores(job: Job, plan: ScorePlan) -> Iterator[Task]:
-    pace = job.cutting.pace
     for phase in Phase:
         own = [batch for batch in plan.batches if batch.phase is phase]
         shares: dict[str, Share] = {}
@@ -190,18 +200,16 @@ def _scores(job: Job, plan: ScorePlan) -> Iterator[Task]:
         times = sum(share.times for share in shares.values())
         if own:
             said = message(f"task-score.{phase.value}", stops=len(own), count=times)
-            seconds = len(own) * pace.stop + times * pace.score
-            key = f"score-{phase.value}"
-            yield Task(
-                key, Kind.SCORE, said, tuple(shares.values()), times, seconds, tool=message("tool.board")
-            )
+            key, tool = f"score-{phase.value}", message("tool.board")
+            task = Task(key, Kind.SCORE, said, tuple(shares.values()), times, 0, tool=tool)
+            yield _timed(job, task, stop=len(own), score=times)
     if plan.marked:
         shares_of = tuple(Share(one.piece, one.count, len(one.diagonals)) for one in plan.marked)
         times = sum(share.times for share in shares_of)
         said = message("task-score.diagonal", count=times)
         # Each diagonal is laid by its two marks: a stop and a score.
-        seconds = times * (pace.stop + pace.score)
-        yield Task("score-diagonal", Kind.SCORE, said, shares_of, times, seconds, tool=message("tool.board"))
+        task = Task("score-diagonal", Kind.SCORE, said, shares_of, times, 0, tool=message("tool.board"))
+        yield _timed(job, task, stop=times, score=times)
 
 
 def _holes(job: Job, listed: list[Piece], counts: Mapping[str, int]) -> Iterator[Task]:
@@ -211,8 +219,8 @@ def _holes(job: Job, listed: list[Piece], counts: Mapping[str, int]) -> Iterator
         shares = tuple(Share(name, counts[name], often) for name, often in each.items() if often)
         times = sum(share.times for share in shares)
         said = message("task-hole", count=times, size=Measured(size))
-        seconds = times * job.cutting.pace.hole
-        yield Task(f"hole-{size}", Kind.HOLE, said, shares, times, seconds, tool=message("tool.hole-punch"))
+        task = Task(f"hole-{size}", Kind.HOLE, said, shares, times, 0, tool=message("tool.hole-punch"))
+        yield _timed(job, task, hole=times)
 
 
 def _corners(job: Job, listed: list[Piece], counts: Mapping[str, int]) -> Iterator[Task]:
@@ -227,8 +235,7 @@ def _corners(job: Job, listed: list[Piece], counts: Mapping[str, int]) -> Iterat
         said = message(f"task-corner.{shape.value}", count=times, size=Measured(sizes[0]))
         key = f"corner-{shape.value}-{sizes[0]}-{sizes[1]}"
         tool = message("tool.corner-punch" if shape is CornerShape.ROUND else "tool.scissors")
-        seconds = times * job.cutting.pace.corner
-        yield Task(key, Kind.CORNER, said, shares, times, seconds, tool=tool)
+        yield _timed(job, Task(key, Kind.CORNER, said, shares, times, 0, tool=tool), corner=times)
 
 
 # The tool of a step that is a batch anyway. Common practice.
@@ -281,12 +288,12 @@ def _steps(job: Job, counts: Mapping[str, int]) -> Iterator[Task]:
         if step.ink:
             said = message("task-stamp", says=step.says, ink=step.ink, count=times)
         seconds = _of_kits(job, step)
-        if seconds is None and step.ink and shares:
-            seconds = times * job.cutting.pace.stamp
-        yield Task(
+        task = Task(
             f"step-{number}", kind, said, shares, times, seconds, _drying(job, step),
             tool=_named(step), step=number,
         )  # fmt: skip
+        by_pace = seconds is None and step.ink and shares
+        yield _timed(job, task, stamp=times) if by_pace else task
 
 
 def _named(step: Step) -> Message | None:
@@ -306,7 +313,7 @@ def _of_kits(job: Job, step: Step) -> int | None:
 
 def _bags(job: Job) -> Iterator[Task]:
     if kits := job.klass.kits:
-        yield Task("bag", Kind.BAG, message("task-bag", count=kits), (), kits, kits * job.cutting.pace.bag)
+        yield _timed(job, Task("bag", Kind.BAG, message("task-bag", count=kits), (), kits, 0), bag=kits)
 
 
 def _in_order(tasks: list[Task], job: Job, counts: Mapping[str, int]) -> Iterator[Task]:

@@ -1,26 +1,19 @@
-"""Setting aside for a class what its plan takes; when it is over, taking what it used from the cupboard."""
+"""Setting aside for a class what its plan takes."""
 
 from __future__ import annotations
 
 from collections import Counter
 from decimal import Decimal
 
-from django.db import transaction
-from django.utils import timezone
-
-from neat_sheaf.costing import supply_totals
 from neat_sheaf.errors import fault
 from neat_sheaf.formats.reading import FileError
-from neat_sheaf.measure.money import rounded
 from neat_sheaf.plan import Plan
-from neat_sheaf.stock.ledger import Cause
-from studio.classes.convert import core_job
 from studio.classes.models import KitClass
 from studio.classes.planning import plan_of_class
-from studio.cupboard.claims import release, set_aside
-from studio.cupboard.ledger import Because, Thing, move, undo
+from studio.cupboard.claims import set_aside
+from studio.cupboard.ledger import Thing
 
-__all__ = ["claim", "claim_for", "finish", "needed_by", "reopen"]
+__all__ = ["claim", "claim_for", "needed_by"]
 
 
 def needed_by(plan: Plan) -> dict[Thing, Decimal]:
@@ -47,55 +40,3 @@ def claim(kit_class: KitClass) -> dict[Thing, Decimal]:
     if planned.plan is None:
         raise FileError(planned.faults or [fault("", "still-planning")])
     return claim_for(kit_class, planned.plan)
-
-
-def finish(kit_class: KitClass, by: int | None) -> None:
-    """The class is over: the supplies that it used leave the cupboard, and nothing is set aside for it.
-
-    Its sheets left when they were cut. FileError where it is over already, or has no plan; CannotPlanError as
-    core_job.
-    """
-    # Planned before anything is held: it may take its time, and be a task of its own.
-    totals = supply_totals(core_job(kit_class))
-    planned = plan_of_class(kit_class)
-    with transaction.atomic():
-        rows = KitClass.objects.select_for_update(of=("self",)).select_related("studio")
-        kit_class = rows.get(pk=kit_class.pk)
-        if kit_class.finished is not None:
-            raise FileError([fault("", "finished-before")])
-        if planned.plan is None:
-            raise FileError(planned.faults or [fault("", "still-planning")])
-        for total in totals:
-            thing, why = Thing("supply", int(total.supply)), Because(Cause.USED, by, kit_class.pk)
-            move(kit_class.studio, thing, total.lent - total.needed, why)
-        release(kit_class.studio, kit_class.pk)
-        figures = _figures(planned.plan, kit_class.seats)
-        KitClass.objects.filter(pk=kit_class.pk).update(finished=timezone.now(), figures=figures)
-
-
-def _figures(plan: Plan, seats: int) -> dict[str, str | int | None]:
-    """What a class comes to by its plan, as it is kept: prices that change later do not change it.
-
-    Takings are null where a seat had no fee; ``unpriced`` counts what had no price, and is in no sum.
-    """
-    cost = plan.cost
-    nothing = rounded(0, plan.currency)
-    other = sum((line.amounts.cash_out for line in cost.lines if line.kind == "extra"), nothing)
-    return {
-        "currency": plan.currency,
-        "seats": seats,
-        "takings": None if cost.takings is None else str(cost.takings),
-        "unpriced": len(cost.unpriced),
-        "material": str(cost.material_used.total - other),
-        "other": str(other),
-    }
-
-
-@transaction.atomic
-def reopen(kit_class: KitClass, by: int | None) -> None:
-    """The class is not over after all: the supplies that it used are back."""
-    kit_class = KitClass.objects.select_for_update(of=("self",)).select_related("studio").get(pk=kit_class.pk)
-    rows = kit_class.movements.filter(supply__isnull=False, cause=Cause.USED.value, undone_by__isnull=True)
-    for row in rows.order_by("pk"):
-        undo(kit_class.studio, row, by)
-    KitClass.objects.filter(pk=kit_class.pk).update(finished=None, figures=None)

@@ -129,19 +129,24 @@ def _move_stock(run: CuttingRun, by: int | None) -> None:
 
 
 @transaction.atomic
-def mark_done(run: CuttingRun, done: int, follows: int | None = None, by: int | None = None) -> CuttingRun:
+def mark_done(
+    run: CuttingRun, done: int, follows: int | None = None, by: int | None = None, seconds: int | None = None
+) -> CuttingRun:
     """Say how many steps are done; never more than there are. The cupboard follows.
 
     ``follows`` is how many were done before: another device may have gone on meanwhile. The same
-    step said by two is counted once; any other disagreement raises Moved with what there is now.
+    step said by two is counted once; any other disagreement raises Moved with what there is now. ``seconds``
+    is how long the last of the steps took, where one was made.
     """
     run = _locked(run)
     if not 0 <= done <= steps_in(run):
         raise FileError([fault("done", "steps-there", steps=steps_in(run))])
     if follows is not None and run.done not in (follows, done):
         raise Moved(run)
+    if seconds is not None and done == run.done + 1:
+        run.timed[str(run.done)] = seconds
     run.done = done
-    run.save(update_fields=["done", "changed"])
+    run.save(update_fields=["done", "timed", "changed"])
     _move_stock(run, by)
     return run
 

@@ -45,3 +45,36 @@ no-name-column = the first line has no head "name"
 unknown-head = { $head } is no head of the list: name, colourway, fee, paid, posted, waiting, note
 not-yes-or-no = { $text } is not yes or no
 file-people = people of { $name }
+
+## The log of a class
+
+more-than-made = { $made } were made: no more can be left over
+no-such-colourway = the class has no colourway { $name }
+no-such-batch = the class has no batch { $key }
+note-empty = write something, or add a photograph
+too-many-notes = a class keeps { $most } notes at most
+nothing-learned = nothing was learned of { $name } yet
+rescued =
+    .spare = a spare
+    .offcut = an offcut
+    .sheet = another sheet
+learned =
+    .setting = a setting of the trimmer
+    .stroke = a stroke of the trimmer
+    .carry = carrying a stack
+    .turn = turning a stack
+    .paper = changing the paper
+    .pile = one more pile
+    .sort = sorting a piece
+    .bag = filling a bag
+    .stop = a stop of the scoring board
+    .score = a score
+    .slit = a slit
+    .hole = a hole
+    .corner = a corner
+    .cutout = a window or notch
+    .die = a pass through the machine
+    .punch = a piece that is punched
+    .stamp = a piece that is stamped
+    .spares = spare kits a class needs
+learned-supply = { $name }, for each that is worked out

@@ -1,0 +1,1 @@
+"""What a studio learns from its own classes: how long its work takes, and what it really uses."""

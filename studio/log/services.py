@@ -1,0 +1,119 @@
+"""Writing in the log of a class: what was really used, how long it took, kits left over, notes."""
+
+from __future__ import annotations
+
+from decimal import Decimal
+
+from django.db import transaction
+
+from neat_sheaf.errors import fault
+from neat_sheaf.formats.reading import FileError, JsonValue
+from neat_sheaf.stock import SupplyUnit
+from studio.classes.models import KitClass
+from studio.cupboard.ledger import Thing
+from studio.cupboard.models import Paper, Photo, Supply
+from studio.cupboard.photos import remade
+from studio.log.closing import moved_by_log, shift
+from studio.log.learning import learn
+from studio.log.models import ClassLog, LogNote, Used
+from studio.log.planned import as_planned
+from studio.preparing.models import Tick
+
+__all__ = ["MOST_NOTES", "add_note", "amount_of", "say_left", "say_took", "say_used"]
+
+MOST_NOTES = 100  # of one class
+_SIDE = 1_400  # pixels of the longer side of a note's photograph: a slip of the blade is to be seen
+
+
+def amount_of(text: str, supply: Supply | None, kit_class: KitClass) -> Decimal:
+    """An amount as it was written, in the thing's own unit. FileError where it is none."""
+    node = JsonValue({"amount": text}, "", kit_class.studio.measure, [])
+
+    def read(value: JsonValue) -> Decimal:
+        if supply is not None and supply.unit == SupplyUnit.LENGTH.value:
+            return Decimal(value.length())
+        amount = value.amount()
+        if supply is None and amount != amount.to_integral_value():
+            raise value.fault("not-whole-sheets", text=text)
+        return amount
+
+    amount = node.take("amount", read, Decimal(0))
+    if node.faults:
+        raise FileError(node.faults)
+    return amount
+
+
+@transaction.atomic
+def say_used(
+    kit_class: KitClass, of: Paper | Supply, size: tuple[int, int], amount: Decimal | None, ran_out: bool,
+    by: int | None,
+) -> None:  # fmt: skip
+    """Say what was really used of something. Where the class is over already, the cupboard follows."""
+    kit_class = KitClass.objects.select_for_update(of=("self",)).select_related("studio").get(pk=kit_class.pk)
+    kind = "paper" if isinstance(of, Paper) else "supply"
+    thing = Thing(kind, of.pk, *size)
+    before = _moved(kit_class, thing)
+    rows = Used.objects.filter(kit_class=kit_class, **thing.columns)
+    if amount is None and not ran_out:
+        rows.delete()
+    elif not rows.update(amount=amount, ran_out=ran_out):
+        Used.objects.create(kit_class=kit_class, amount=amount, ran_out=ran_out, **thing.columns)
+    if kit_class.finished is not None:
+        shift(kit_class, thing, _moved(kit_class, thing) - before, by)
+        learn(kit_class)
+
+
+def _moved(kit_class: KitClass, thing: Thing) -> Decimal:
+    if kit_class.finished is None:
+        return Decimal(0)
+    return moved_by_log(kit_class, as_planned(kit_class)).get(thing, Decimal(0))
+
+
+@transaction.atomic
+def say_took(kit_class: KitClass, key: str, seconds: int | None, by: int | None) -> None:
+    """Say how long a batch took; it is done then. FileError where the class has no such batch."""
+    if key not in {batch.key for batch in as_planned(kit_class).batches}:
+        raise FileError([fault("key", "no-such-batch", key=key[:60])])
+    rows = Tick.objects.filter(kit_class=kit_class, guide=Tick.Guide.TASKS, key=key)
+    if not rows.update(seconds=seconds, **({} if seconds is None else {"count": 1})) and seconds is not None:
+        Tick.objects.create(
+            kit_class=kit_class, guide=Tick.Guide.TASKS, key=key, count=1, seconds=seconds, by_id=by
+        )
+    if kit_class.finished is not None:
+        learn(kit_class)
+
+
+@transaction.atomic
+def say_left(kit_class: KitClass, colourway: str, count: int | None) -> None:
+    """Say how many kits of a colourway are left over.
+
+    FileError for more than were made, or no such colourway.
+    """
+    made = as_planned(kit_class).kits
+    if colourway not in made:
+        raise FileError([fault("colourway", "no-such-colourway", name=colourway[:60])])
+    if count is not None and count > made[colourway]:
+        raise FileError([fault("count", "more-than-made", made=made[colourway])])
+    ClassLog.objects.get_or_create(kit_class=kit_class)
+    log = ClassLog.objects.select_for_update().get(kit_class=kit_class)
+    log.left = {way: n for way, n in log.left.items() if way != colourway}
+    if count is not None:
+        log.left[colourway] = count
+    log.save(update_fields=["left"])
+    if kit_class.finished is not None:
+        learn(kit_class)
+
+
+@transaction.atomic
+def add_note(kit_class: KitClass, about: str, text: str, picture: bytes | None, by: int | None) -> LogNote:
+    """Add something to remember. FileError where it says and shows nothing, or there are too many."""
+    if not text and picture is None:
+        raise FileError([fault("text", "note-empty")])
+    KitClass.objects.select_for_update().get(pk=kit_class.pk)
+    if kit_class.log_notes.count() >= MOST_NOTES:
+        raise FileError([fault("", "too-many-notes", most=MOST_NOTES)])
+    photo = None
+    if picture is not None:
+        made, colour = remade(picture, _SIDE)
+        photo = Photo.objects.create(studio=kit_class.studio, content=made, colour=colour)
+    return LogNote.objects.create(kit_class=kit_class, about=about, text=text, photo=photo, by_id=by)

@@ -1,0 +1,213 @@
+"""The log of a class: what it really took, what the cupboard makes of it, and what the studio learns."""
+
+from __future__ import annotations
+
+import base64
+import io
+
+from PIL import Image
+
+from studio.accounts.models import Studio
+from studio.classes.models import CuttingRun
+from studio.log.models import ClassLog, LogNote
+from studio.preparing.models import Tick
+
+from .test_ledger import paper_of, reconciled, told
+
+
+def path_of(made):
+    return f"/classes/{made['class']['id']}"
+
+
+def thing(log, **which):
+    (row,) = [row for row in log["things"] if all(row[key] == value for key, value in which.items())]
+    return row
+
+
+def another(person, made, name):
+    """One more class of the same project."""
+    kit_class = person.get(path_of(made))
+    return person.add("/classes", **kit_class | {"name": name})
+
+
+def test_a_log_says_what_was_planned_and_nothing_that_nobody_saw(person, furnish):
+    made = furnish(person)
+    log = person.get(f"{path_of(made)}/log")
+    sheets = thing(log, paper=made["paper"]["id"], width=0)
+    assert (sheets["planned"], sheets["seen"], sheets["used"]) == ("4", None, None)
+    supply = thing(log, supply=made["supply"]["id"])
+    assert (supply["planned"], supply["seen"]) == ("32", None)
+    assert [(row["key"], row["took"]) for row in log["batches"]] == [
+        ("cut", None), ("score-long", None), ("bag", None),
+    ]  # fmt: skip
+    assert log["kits"] == [{"colourway": "Plain", "made": 8, "left": None}]
+
+
+def test_what_cutting_did_is_seen_and_what_was_really_used_moves_the_difference(person, furnish):
+    made = furnish(person)
+    person.save(f"/papers/{made['paper']['id']}", paper_of(person, made) | {"on_hand": 9})
+    person.save(f"/supplies/{made['supply']['id']}", made["supply"] | {"on_hand": "40"})
+    path = path_of(made)
+    steps = person.ask("POST", f"{path}/cutting").json()["steps"]
+    person.save(f"{path}/cutting/done", {"done": steps})
+    log = person.get(f"{path}/log")
+    assert thing(log, paper=made["paper"]["id"], width=0)["seen"] == "4"
+    assert paper_of(person, made)["on_hand"] == 5
+    person.save(f"{path}/log/used", {"paper": made["paper"]["id"], "amount": "6", "ran_out": True})
+    person.save(f"{path}/log/used", {"supply": made["supply"]["id"], "amount": "30"})
+    # Nothing moves before the class is over.
+    assert paper_of(person, made)["on_hand"] == 5
+    assert person.ask("POST", f"{path}/finish").status_code == 204
+    assert paper_of(person, made)["on_hand"] == 3
+    assert told(person, made, "supply")[0]["after"] == "10"
+    # What is said later moves what differs.
+    log = person.save(f"{path}/log/used", {"paper": made["paper"]["id"], "amount": "5"})
+    row = thing(log, paper=made["paper"]["id"], width=0)
+    assert (row["planned"], row["seen"], row["used"], row["ran_out"]) == ("4", "4", "5", False)
+    assert paper_of(person, made)["on_hand"] == 4
+    person.save(f"{path}/log/used", {"supply": made["supply"]["id"], "amount": None})
+    assert told(person, made, "supply")[0]["after"] == "8"
+    reconciled()
+    # The plan of the class is as it was: what it took itself is not taken from under it.
+    assert person.get(path)["planned"]["plan"]["papers"][0]["packs"] == 0
+    assert person.ask("DELETE", f"{path}/finish").status_code == 204
+    assert (paper_of(person, made)["on_hand"], told(person, made, "supply")[0]["after"]) == (5, "40")
+    reconciled()
+
+
+def test_an_offcut_that_was_kept_comes_into_the_cupboard_with_its_size(person, furnish):
+    made = furnish(person)
+    path, paper = path_of(made), made["paper"]["id"]
+    size = {"width": 76_200_000, "height": 203_200_000}
+    person.save(f"{path}/log/used", {"paper": paper, **size, "amount": "3"})
+    person.ask("POST", f"{path}/finish")
+    (offcut,) = paper_of(person, made)["offcuts"]
+    assert (offcut["width"], offcut["height"], offcut["count"]) == ("3", "8", 3)
+    person.save(f"{path}/log/used", {"paper": paper, **size, "amount": "1"})
+    assert paper_of(person, made)["offcuts"][0]["count"] == 1
+    reconciled()
+
+
+def test_what_is_no_amount_is_said_with_its_place(person, furnish):
+    made = furnish(person)
+    path = path_of(made)
+    for body, code in (
+        ({"paper": made["paper"]["id"], "amount": "2.5"}, "not-whole-sheets"),
+        ({"supply": made["supply"]["id"], "amount": "many"}, "not-a-number"),
+    ):
+        answer = person.ask("PUT", f"{path}/log/used", body)
+        assert answer.status_code == 422
+        assert answer.json()["faults"][0]["path"] == "amount"
+        assert answer.json()["faults"][0]["code"] == code
+    assert person.ask("PUT", f"{path}/log/used", {"amount": "1"}).status_code == 404
+    for body, code in (
+        ({"colourway": "None", "count": 1}, "no-such-colourway"),
+        ({"colourway": "Plain", "count": 9}, "more-than-made"),
+    ):
+        answer = person.ask("PUT", f"{path}/log/left", body)
+        assert (answer.status_code, answer.json()["faults"][0]["code"]) == (422, code)
+    answer = person.ask("PUT", f"{path}/log/took", {"key": "swim", "seconds": 3})
+    assert answer.json()["faults"][0]["code"] == "no-such-batch"
+
+
+def test_three_classes_teach_a_pace_and_it_is_revoked(person, furnish):
+    made = furnish(person)
+    classes = [made["class"], *(another(person, made, name) for name in ("second", "third"))]
+    for seconds, kit_class in zip((240, 800, 400), classes, strict=True):
+        path = f"/classes/{kit_class['id']}"
+        person.save(f"{path}/log/took", {"key": "bag", "seconds": seconds})
+        before = person.get("/learned")
+        assert not any(row["used"] for row in before)
+        person.ask("POST", f"{path}/finish")
+    (row,) = person.get("/learned")
+    # Eight bags: 30, 100 and 50 seconds each.
+    assert (row["name"], row["value"], row["least"], row["most"]) == ("bag", "50", "30", "100")
+    assert (row["usual"], row["classes"], row["used"]) == ("20", 3, True)
+    assert Studio.objects.get(pk=person.studio.pk).pace.bag == 50
+    following = another(person, made, "fourth")
+    bags = person.get(f"/classes/{following['id']}/prepare")["tasks"][-1]
+    assert (bags["key"], bags["seconds"]) == ("bag", 400)
+    (row,) = person.save("/learned/bag", {"revoked": True})
+    assert (row["used"], row["revoked"]) == (False, True)
+    assert person.get(f"/classes/{following['id']}/prepare")["tasks"][-1]["seconds"] == 160
+    person.save("/learned/bag", {"revoked": False})
+    # A class that is not over after all teaches nothing; two are not enough.
+    person.ask("DELETE", f"/classes/{classes[1]['id']}/finish")
+    (row,) = person.get("/learned")
+    assert (row["value"], row["classes"], row["used"]) == ("40", 2, False)
+    assert Studio.objects.get(pk=person.studio.pk).pace.bag == 20
+    assert (
+        person.ask("PUT", "/learned/swim", {"revoked": True}).json()["faults"][0]["code"] == "nothing-learned"
+    )
+
+
+def test_the_guides_time_themselves(person, furnish):
+    made = furnish(person)
+    path = path_of(made)
+    steps = person.ask("POST", f"{path}/cutting").json()["steps"]
+    for done in range(1, steps + 1):
+        person.save(f"{path}/cutting/done", {"done": done, "follows": done - 1, "seconds": 20})
+    (stroke,) = person.get(f"{path}/prepare")["scoring"]["batches"][0]["strokes"]
+    ticks = [{"key": stroke["key"], "count": 8, "seconds": 50}]
+    person.save(f"{path}/ticks/scoring", {"ticks": ticks})
+    log = person.get(f"{path}/log")
+    cut, score = log["batches"][:2]
+    assert (cut["seen"], cut["timed"], cut["steps"]) == (20 * steps, steps, steps)
+    assert (score["seen"], score["timed"], score["steps"]) == (50, 1, 1)
+    # A step back takes its time back too.
+    person.save(f"{path}/cutting/done", {"done": steps - 1, "follows": steps})
+    assert person.get(f"{path}/log")["batches"][0]["timed"] == steps - 1
+    # A tick without seconds leaves those there are.
+    person.save(f"{path}/ticks/scoring", {"ticks": [{"key": stroke["key"], "count": 8}]})
+    assert Tick.objects.get(guide="scoring").seconds == 50
+    assert CuttingRun.objects.get().timed["0"] == 20
+
+
+def test_spares_that_a_class_needed_are_those_that_are_gone(person, furnish):
+    made = furnish(person)
+    path = path_of(made)
+    kit_class = person.get(path)
+    person.save(path, kit_class | {"seats": 5, "samples": 1, "spares": 2})
+    person.save(f"{path}/log/left", {"colourway": "Plain", "count": 1})
+    person.ask("POST", f"{path}/finish")
+    assert ClassLog.objects.get().shown["spares"] == "1"
+    person.save(f"{path}/log/left", {"colourway": "Plain", "count": 3})
+    assert ClassLog.objects.get().shown["spares"] == "0"
+    person.save(f"{path}/log/left", {"colourway": "Plain", "count": None})
+    assert "spares" not in ClassLog.objects.get().shown
+
+
+def a_picture():
+    out = io.BytesIO()
+    Image.new("RGB", (3_000, 2_000), "#aa5533").save(out, "PNG")
+    return base64.b64encode(out.getvalue()).decode()
+
+
+def test_a_note_keeps_its_photograph_and_takes_it_along_when_it_goes(person, furnish, join):
+    made = furnish(person)
+    path = f"{path_of(made)}/log/notes"
+    note = person.add(path, about="wrong", text="the lid was too tight", content=a_picture())
+    answer = person.ask("GET", f"/photos/{note['photo']}")
+    with Image.open(io.BytesIO(answer.content)) as picture:
+        assert max(picture.size) == 1_400
+    (row,) = person.get(f"{path_of(made)}/log")["notes"]
+    assert (row["about"], row["text"]) == ("wrong", "the lid was too tight")
+    assert join("Theirs").ask("DELETE", f"/log-notes/{note['id']}").status_code == 404
+    assert person.ask("DELETE", f"/log-notes/{note['id']}").status_code == 204
+    assert not LogNote.objects.exists()
+    assert person.ask("GET", f"/photos/{note['photo']}").status_code == 404
+    assert person.ask("POST", path, {"about": "next"}).json()["faults"][0]["code"] == "note-empty"
+
+
+def test_a_project_tells_where_it_was_taught_and_what_came_of_it(person, furnish):
+    made = furnish(person)
+    path = path_of(made)
+    person.save(f"{path}/log/used", {"supply": made["supply"]["id"], "ran_out": True})
+    person.save(f"{path}/log/left", {"colourway": "Plain", "count": 2})
+    person.add(f"{path}/log/notes", about="wrong", text="two lids were cut short")
+    person.ask("POST", f"{path}/finish")
+    found = person.get(f"/projects/{made['project']['id']}/taught")
+    (row,) = found["classes"]
+    assert (row["left"], row["ran_out"]) == (2, [made["supply"]["name"]])
+    assert row["notes"][0]["text"] == "two lids were cut short"
+    assert row["material"] is not None
