@@ -2,12 +2,13 @@
 
 from __future__ import annotations
 
-from dataclasses import dataclass, field
+from dataclasses import dataclass, field, replace
 from decimal import Decimal
 from enum import StrEnum
 from fractions import Fraction
 
 from neat_sheaf.habits import USUAL_HABITS, Habits
+from neat_sheaf.measure.apportionment import share_out
 from neat_sheaf.measure.length import Length, Unit, inches
 from neat_sheaf.pace import USUAL_PACE, Pace
 from neat_sheaf.project import Piece, Project
@@ -43,11 +44,15 @@ class Style(StrEnum):
 
 @dataclass(frozen=True, slots=True)
 class Colourway:
-    """Some of the kits, and the paper each role takes in them (role to paper id)."""
+    """Some of the kits, and the paper each role takes in them (role to paper id).
+
+    ``kits`` are made; ``ready`` more are there from before, and are not made again.
+    """
 
     name: str
     kits: int
     papers: dict[str, str] = field(hash=False)
+    ready: int = 0
 
 
 class Per(StrEnum):
@@ -85,9 +90,10 @@ class OtherFee:
 
 @dataclass(frozen=True, slots=True)
 class Class:
-    """A class. Its colourways' kits sum to ``kits``; seats on none of its ``other_fees`` pay ``fee``.
+    """A class. Its colourways' kits, made and ready, sum to ``wanted``.
 
-    What is ``at_table`` the attendees do themselves; all other work is prepared.
+    Seats on none of its ``other_fees`` pay ``fee``. What is ``at_table`` the attendees do themselves; all
+    other work is prepared.
     """
 
     seats: int
@@ -100,9 +106,22 @@ class Class:
     at_table: tuple[Work, ...] = ()
 
     @property
-    def kits(self) -> int:
-        """Seats, samples and spares."""
+    def wanted(self) -> int:
+        """Kits for every seat, samples and spares."""
         return self.seats + self.samples + self.spares
+
+    @property
+    def kits(self) -> int:
+        """The kits that are made: those that are wanted and not there from before."""
+        return sum(one.kits for one in self.colourways) if self.colourways else self.wanted
+
+    def shared(self, wanted: int) -> tuple[Colourway, ...]:
+        """The colourways of another number of kits, in their shares; what is ready is not made again."""
+        parts = share_out(wanted, [one.kits + one.ready for one in self.colourways])
+        return tuple(
+            replace(one, kits=max(0, part - one.ready), ready=min(part, one.ready))
+            for one, part in zip(self.colourways, parts, strict=True)
+        )
 
     def seats_on(self, name: str = "") -> int:
         """Seats that pay the other fee of that name; without a name, those that pay the usual one.

@@ -20,7 +20,6 @@ from neat_sheaf.cutting.plan import CuttingPlan, PaperPlan, SheetPlan
 from neat_sheaf.cutting.sheets import OptionCache, plan_sheets
 from neat_sheaf.errors import CannotPlanError
 from neat_sheaf.job import Job
-from neat_sheaf.measure.apportionment import share_out
 from neat_sheaf.nesting.control import SearchControl
 
 __all__ = ["Plan", "plan_job", "with_kits"]
@@ -99,15 +98,13 @@ def plan_job(job: Job, control: SearchControl | None = None, cache: OptionCache 
 
 
 def with_kits(job: Job, kits: int) -> Job:
-    """The job for another number of kits: seats change, samples and spares stay while they can.
+    """The job for another number of kits wanted: seats change, samples and spares stay while they can.
 
-    Colourways keep their shares.
+    Colourways keep their shares; kits that are ready are not made again.
     """
     klass = job.klass
     seats = max(0, kits - klass.samples - klass.spares)
     samples = min(klass.samples, kits)
     spares = kits - seats - samples
-    shared = share_out(kits, [c.kits for c in klass.colourways])
-    colourways = tuple(replace(c, kits=n) for c, n in zip(klass.colourways, shared, strict=True))
-    changed = replace(klass, seats=seats, samples=samples, spares=spares, colourways=colourways)
+    changed = replace(klass, seats=seats, samples=samples, spares=spares, colourways=klass.shared(kits))
     return replace(job, klass=changed)

@@ -40,9 +40,10 @@ def _plain(number: Decimal | None) -> str | None:
 
 def _class_out(kit_class: KitClass, voice: Voice) -> ClassOut:
     units = voice.units
-    kits = kit_class.seats + kit_class.samples + kit_class.spares
+    wanted = kit_class.seats + kit_class.samples + kit_class.spares
     colourways = list(kit_class.colourways.prefetch_related("choices"))
-    shared = share_out(kits, [c.share for c in colourways])
+    shared = share_out(wanted, [c.share for c in colourways])
+    made = [max(0, part - c.ready) for part, c in zip(shared, colourways, strict=True)]
     fee = plain_price(kit_class.fee)
     return ClassOut(
         id=kit_class.pk,
@@ -70,12 +71,16 @@ def _class_out(kit_class: KitClass, voice: Voice) -> ClassOut:
         safety=write_length(Length(kit_class.safety_nm), units),
         most_piles=kit_class.most_piles,
         variant=kit_class.variant,
-        kits=kits,
+        kits=sum(made) if colourways else wanted,
         colourways=[
             ColourwayOut(
-                name=c.name, share=c.share, kits=n, papers={x.role: x.paper_id for x in c.choices.all()}
+                name=c.name,
+                share=c.share,
+                ready=c.ready,
+                kits=n,
+                papers={x.role: x.paper_id for x in c.choices.all()},
             )
-            for c, n in zip(colourways, shared, strict=True)
+            for c, n in zip(colourways, made, strict=True)
         ],
         finished=kit_class.finished,
         taken=_plain(plain_price(kit_class.taken)),

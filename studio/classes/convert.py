@@ -55,7 +55,8 @@ def core_job(kit_class: KitClass, listed: Project | None = None) -> core.Job:
         ]
         used |= {papers[role] for role in project.roles if role in papers}
         by_role = {role: str(papers[role]) for role in project.roles if role in papers}
-        chosen.append(core.Colourway(colourway.name, share, by_role))
+        ready = min(colourway.ready, share)
+        chosen.append(core.Colourway(colourway.name, share - ready, by_role, ready))
     if faults:
         raise CannotPlanError(faults)
     sizes = studio.papers.filter(pk__in=used)

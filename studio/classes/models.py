@@ -97,18 +97,24 @@ class KitClass(models.Model):
 
 
 class Colourway(models.Model):
-    """Some of the kits, by share; shares are weights, so that seats may change."""
+    """Some of the kits, by share; shares are weights, so that seats may change.
+
+    ``ready`` kits of it are there from an earlier class, and are not made again.
+    """
 
     kit_class = models.ForeignKey(KitClass, models.CASCADE, related_name="colourways")
     position = models.IntegerField()
     name = models.CharField(max_length=120)
     share = models.IntegerField(default=1)
+    ready = models.IntegerField(default=0)
 
     class Meta:
         ordering = ["position"]
         constraints = [
             models.UniqueConstraint(fields=["kit_class", "name"], name="colourway_name_once_a_class"),
-            models.CheckConstraint(condition=Q(share__gte=0), name="colourway_share_not_negative"),
+            models.CheckConstraint(
+                condition=Q(share__gte=0, ready__gte=0), name="colourway_share_not_negative"
+            ),
             models.CheckConstraint(condition=~Q(name=""), name="colourway_named"),
         ]
 

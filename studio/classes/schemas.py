@@ -25,10 +25,11 @@ __all__ = ["ClassIn", "ClassOut", "ClassRow", "ColourwayDoc", "ColourwayOut", "P
 
 
 class ColourwayDoc(Schema):
-    """A colourway; ``papers`` takes each role to a paper's id."""
+    """A colourway; ``papers`` takes each role to a paper's id. ``ready`` kits are there from before."""
 
     name: str
     share: int = Field(1, ge=0, le=10_000)
+    ready: int = Field(0, ge=0, le=10_000)
     papers: dict[str, int] = Field({}, max_length=MOST_PIECES)
 
 
@@ -85,7 +86,7 @@ class ClassIn(Schema):
 
 
 class ColourwayOut(ColourwayDoc):
-    """A colourway with the kits its share comes to."""
+    """A colourway with the kits that are made of it: its share, without those that are ready."""
 
     kits: int
 

@@ -3,10 +3,11 @@
 from django.urls import path, re_path
 
 from studio.config.api import api
-from studio.config.views import web
+from studio.config.views import web, worker
 
 urlpatterns = [
     path("api/", api.urls),
+    path("sw.js", worker),
     re_path(r"^(?!api/|static/).*$", web),
 ]
 

@@ -1,6 +1,7 @@
 """The page that the web application starts from."""
 
-from django.http import HttpRequest, HttpResponse
+from django.conf import settings
+from django.http import Http404, HttpRequest, HttpResponse
 from django.shortcuts import render
 from django.views.decorators.cache import never_cache
 from django.views.decorators.csrf import ensure_csrf_cookie
@@ -11,3 +12,12 @@ from django.views.decorators.csrf import ensure_csrf_cookie
 def web(request: HttpRequest) -> HttpResponse:
     """Every place of the web application is one page."""
     return render(request, "index.html")
+
+
+@never_cache
+def worker(request: HttpRequest) -> HttpResponse:
+    """The service worker, at the root of the server: every place of the application is in its reach."""
+    script = settings.WEB_DIST / "sw.js"
+    if not script.exists():
+        raise Http404
+    return HttpResponse(script.read_bytes(), content_type="text/javascript; charset=utf-8")

@@ -20,6 +20,7 @@ from studio.cupboard.schemas import PackIn, PaperIn, SupplyIn
 from studio.cupboard.services import store_pack, store_paper, store_supply
 from studio.demo import paper_room
 from studio.log.closing import finish
+from studio.log.services import add_note, amount_of, say_left, say_took, say_used
 from studio.people.services import add_people
 from studio.preparing.packing import all_in, packing_for
 from studio.preparing.services import Said, tick
@@ -99,8 +100,23 @@ def _class(studio: Studio, row: dict[str, Any], projects: dict[str, int], papers
         kit_class.refresh_from_db()
         while plan_of_class(kit_class).working is not None:
             time.sleep(0.1)
+        _log(kit_class, row.get("log", {}))
         finish(kit_class, None)
         KitClass.objects.filter(pk=kit_class.pk).update(hours=row["hours"])
+
+
+def _log(kit_class: KitClass, kept: dict[str, Any]) -> None:
+    """What somebody wrote in the log of a class: what was used, how long it took, what is left, notes."""
+    for key, minutes in kept.get("took", {}).items():
+        say_took(kit_class, key, round(minutes * 60), None)
+    for name, amount in kept.get("used", {}).items():
+        supply = kit_class.studio.supplies.filter(name=name).first()
+        of = supply or kit_class.studio.papers.get(name=name)
+        say_used(kit_class, of, (0, 0), amount_of(amount, supply, kit_class), name in kept["ran_out"], None)
+    for way, count in kept.get("left", {}).items():
+        say_left(kit_class, way, count)
+    for about, text in kept.get("notes", []):
+        add_note(kit_class, about, text, None, None)
 
 
 def _in_hand(kit_class: KitClass, row: dict[str, Any]) -> None:

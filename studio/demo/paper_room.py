@@ -279,8 +279,41 @@ CLASSES: list[dict[str, Any]] = [
         ],
     },
     {
+        "name": "Members’ evening", "project": "Row-marker fan", "in_days": -118, "hours": "5", "place": "The glasshouse",
+        "seats": 8, "samples": 1, "spares": 1, "fee": "12.00",
+        "log": {
+            "took": {"cut": 58, "bag": 5, "score-long": 3, "hole-3175000": 9},
+            "used": {"Wet glue": "16"}, "ran_out": [], "left": {"Pea": 1},
+            "notes": [("well", "Everybody finished; the belly band is the nicest step.")],
+        },
+        "colourways": [
+            {"name": "Pea", "share": 1,
+             "papers": {"body": "Oat milk", "print": "Pea dots", "accent": "Beetroot"}},
+        ],
+    },
+    {
+        "name": "Spring fair", "project": "Row-marker fan", "in_days": -203, "hours": "4.5", "place": "Market square",
+        "seats": 6, "samples": 1, "spares": 1, "fee": "10.00",
+        "log": {
+            "took": {"cut": 40, "bag": 4, "score-long": 2.5, "hole-3175000": 7},
+            "used": {}, "ran_out": [], "left": {"Pea": 0}, "notes": [],
+        },
+        "colourways": [
+            {"name": "Pea", "share": 1,
+             "papers": {"body": "Oat milk", "print": "Pea dots", "accent": "Beetroot"}},
+        ],
+    },
+    {
         "name": "Harvest supper", "project": "Row-marker fan", "in_days": -47, "hours": "6.5", "place": "Tansy Row hall",
         "seats": 12, "samples": 1, "spares": 1, "fee": "12.00", "bags": 14,
+        "log": {
+            "took": {"cut": 74, "bag": 8.5, "score-long": 4, "hole-3175000": 11},
+            "used": {"Wet glue": "24", "Pea dots": "4"}, "ran_out": ["Pea dots"], "left": {"Furrow": 1},
+            "notes": [
+                ("wrong", "Two covers slipped on the last cut: hold the strip down with a ruler."),
+                ("next", "Punch the holes before the mats are glued on."),
+            ],
+        },
         "colourways": [
             {"name": "Furrow", "share": 1,
              "papers": {"body": "Loam kraft", "print": "Pea dots", "accent": "Oat milk"}},

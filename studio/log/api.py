@@ -15,8 +15,8 @@ from studio.cupboard.photos_api import sent_bytes
 from studio.log.closing import finish, reopen
 from studio.log.models import LogNote
 from studio.log.reporting import log_out, note_out
-from studio.log.schemas import KitsLeftIn, LogOut, NoteIn, NoteOut, TookIn, UsedIn
-from studio.log.services import add_note, amount_of, say_left, say_took, say_used
+from studio.log.schemas import KitsLeftIn, LogOut, NoteIn, NoteOut, ReadyOut, TookIn, UsedIn
+from studio.log.services import add_note, amount_of, ready_for, say_left, say_took, say_used
 
 router = Router(tags=["log"])
 
@@ -68,6 +68,13 @@ def left(request: HttpRequest, class_id: int, payload: KitsLeftIn) -> LogOut:
     """Say how many kits of a colourway nobody took."""
     say_left(_class(request, class_id), payload.colourway, payload.count)
     return _log(request, class_id)
+
+
+@router.get("/classes/{class_id}/ready", response={200: list[ReadyOut], 404: Problem})
+def ready(request: HttpRequest, class_id: int) -> list[ReadyOut]:
+    """Kits that earlier classes of the project left over, and that this one need not make."""
+    found = ready_for(_class(request, class_id))
+    return [ReadyOut(colourway=way, count=count, classes=names) for way, (count, names) in found.items()]
 
 
 @router.post("/classes/{class_id}/log/notes", response={201: NoteOut, 404: Problem, 422: Problem})

@@ -17,17 +17,17 @@ from neat_sheaf.messages import Message
 from neat_sheaf.pinned import Round, taken_by
 from neat_sheaf.plan import Plan
 from neat_sheaf.preparing.scoring import ScorePlan
-from neat_sheaf.preparing.tasks import AtTable, Prepared, Task, prepare
+from neat_sheaf.preparing.tasks import Prepared, Task, prepare
 from neat_sheaf.stock import SupplyUnit
 from neat_sheaf.stock.ledger import Cause
 from studio.classes.convert import core_job
 from studio.classes.models import KitClass
 from studio.cupboard.ledger import Thing
 from studio.log.models import ClassLog
-from studio.preparing.keys import marks_key, stroke_key
+from studio.preparing.keys import marks_key, stroke_key, table_key
 from studio.tasks import plans
 
-__all__ = ["BatchPlan", "ClassPlan", "GuideStep", "as_planned", "table_key", "worked_out_plan", "written"]
+__all__ = ["BatchPlan", "ClassPlan", "GuideStep", "as_planned", "worked_out_plan", "written"]
 
 
 @dataclass(frozen=True, slots=True)
@@ -124,11 +124,6 @@ def _derived(job: Job) -> dict[Thing, Decimal]:
 
 def _batch(task: Task) -> BatchPlan:
     return BatchPlan(task.key, task.says, task.seconds, {name: n for name, n in task.parts if n})
-
-
-def table_key(one: AtTable) -> str:
-    """What a step at the table is ticked by."""
-    return f"step-{one.step}" if one.step is not None else f"work-{one.kind.value}"
 
 
 def _at_table(prepared: Prepared) -> Iterator[BatchPlan]:

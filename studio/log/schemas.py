@@ -18,6 +18,7 @@ __all__ = [
     "MiscutOut",
     "NoteIn",
     "NoteOut",
+    "ReadyOut",
     "RevokeIn",
     "StepTakenOut",
     "TookIn",
@@ -75,6 +76,14 @@ class KitsLeftOut(Schema):
     colourway: str
     made: int
     left: int | None
+
+
+class ReadyOut(Schema):
+    """Kits of this project and version that are left over from other classes and not given to one yet."""
+
+    colourway: str
+    count: int
+    classes: list[str]
 
 
 class NoteOut(Schema):

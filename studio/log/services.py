@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+from collections import Counter
 from decimal import Decimal
 
 from django.db import transaction
@@ -9,7 +10,7 @@ from django.db import transaction
 from neat_sheaf.errors import fault
 from neat_sheaf.formats.reading import FileError, JsonValue
 from neat_sheaf.stock import SupplyUnit
-from studio.classes.models import KitClass
+from studio.classes.models import Colourway, KitClass
 from studio.cupboard.ledger import Thing
 from studio.cupboard.models import Paper, Photo, Supply
 from studio.cupboard.photos import remade
@@ -19,7 +20,7 @@ from studio.log.models import ClassLog, LogNote, Used
 from studio.log.planned import as_planned
 from studio.preparing.models import Tick
 
-__all__ = ["MOST_NOTES", "add_note", "amount_of", "say_left", "say_took", "say_used"]
+__all__ = ["MOST_NOTES", "add_note", "amount_of", "ready_for", "say_left", "say_took", "say_used"]
 
 MOST_NOTES = 100  # of one class
 _SIDE = 1_400  # pixels of the longer side of a note's photograph: a slip of the blade is to be seen
@@ -102,6 +103,28 @@ def say_left(kit_class: KitClass, colourway: str, count: int | None) -> None:
     log.save(update_fields=["left"])
     if kit_class.finished is not None:
         learn(kit_class)
+
+
+def ready_for(kit_class: KitClass) -> dict[str, tuple[int, list[str]]]:
+    """Whole kits by colourway that other classes of the project and version left, and of which classes.
+
+    What another class takes of them is not free any more.
+    """
+    alike = kit_class.studio.classes.filter(project=kit_class.project, variant=kit_class.variant)
+    free: Counter[str] = Counter()
+    names: dict[str, list[str]] = {}
+    for log in ClassLog.objects.filter(kit_class__in=alike, kit_class__finished__isnull=False).exclude(
+        kit_class=kit_class
+    ).select_related("kit_class").order_by("kit_class__date", "pk"):  # fmt: skip
+        for way, count in log.left.items():
+            if count:
+                free[way] += count
+                names.setdefault(way, []).append(log.kit_class.name)
+    for way, ready in Colourway.objects.filter(kit_class__in=alike).exclude(
+        kit_class=kit_class
+    ).values_list("name", "ready"):  # fmt: skip
+        free[way] -= ready
+    return {way: (count, names[way]) for way, count in sorted(free.items()) if count > 0}
 
 
 @transaction.atomic

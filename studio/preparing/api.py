@@ -11,16 +11,19 @@ from ninja import Router
 from neat_sheaf.errors import CannotPlanError
 from neat_sheaf.formats.calendar_file import CalendarEvent, write_calendar
 from neat_sheaf.formats.reading import FileError
+from neat_sheaf.job import Job
 from neat_sheaf.messages import Message
+from neat_sheaf.pace import USUAL_PACE
 from neat_sheaf.preparing.scoring import Marked, ScoreBatch, ScorePlan, ScoreStroke
-from neat_sheaf.preparing.tasks import Kind
+from neat_sheaf.preparing.tasks import AtTable, Kind, has_marks
+from neat_sheaf.project.assembly import cautions_for
 from neat_sheaf.wording import Voice
 from studio.accounts.tenancy import own
 from studio.accounts.voice import voice_for
 from studio.classes.models import KitClass
 from studio.common.downloads import download
 from studio.common.problems import Problem
-from studio.preparing.keys import marks_key, stroke_key
+from studio.preparing.keys import marks_key, stroke_key, table_key
 from studio.preparing.schemas import (
     AtTableOut,
     DieRunOut,
@@ -73,17 +76,12 @@ def _out(found: Preparing, kit_class: KitClass, voice: Voice) -> PrepareOut:
         )
         for one in prepared.tasks
     ]  # fmt: skip
-    table = [
-        AtTableOut(
-            kind=one.kind, says=voice.words(one.says), seconds=one.seconds, sharing=one.sharing,
-            waits=one.waits, tool=_tool(one.tool, voice),
-        )
-        for one in prepared.table
-    ]  # fmt: skip
     return PrepareOut(
         tasks=tasks,
-        table=table,
+        table=[_at_table(one, found.job, voice) for one in prepared.table],
         minutes=-(-prepared.seconds // 60),
+        usual_minutes=-(-prepared.seconds_by(USUAL_PACE) // 60),
+        paces=sorted({name for one in prepared.tasks for name, count in one.parts if count}),
         unknown=len(prepared.unknown),
         table_minutes=-(-prepared.table_seconds // 60),
         table_unknown=sum(one.seconds is None for one in prepared.table),
@@ -97,6 +95,21 @@ def _out(found: Preparing, kit_class: KitClass, voice: Voice) -> PrepareOut:
         order_by=found.order_by,
         planned=any(one.kind is Kind.CUT for one in prepared.tasks),
     )
+
+
+def _at_table(one: AtTable, job: Job, voice: Voice) -> AtTableOut:
+    step = None if one.step is None else job.project.steps[one.step]
+    supplies = {supply.id: supply.name for supply in job.supplies}
+    marked = [piece.name for piece in job.project.pieces if has_marks(piece, one.kind)]
+    tool = _tool(one.tool, voice)
+    cautions = step.cautions if step else cautions_for(tool)
+    return AtTableOut(
+        key=table_key(one), step=one.step, kind=one.kind, says=voice.words(one.says), seconds=one.seconds,
+        sharing=one.sharing, waits=one.waits, tool=tool,
+        pieces=list(step.pieces) if step else marked,
+        supplies=[supplies[key] for key in step.supplies if key in supplies] if step else [],
+        cautions=[voice.say(f"caution.{caution.value}") for caution in cautions],
+    )  # fmt: skip
 
 
 def _tool(tool: Message | None, voice: Voice) -> str:

@@ -46,8 +46,16 @@ class TaskOut(Schema):
 
 
 class AtTableOut(Schema):
-    """What one attendee does at the table; ``sharing`` take turns."""
+    """What one attendee does at the table; ``sharing`` take turns. ``key`` is the one that is ticked.
 
+    ``pieces`` are by name, ``supplies`` and ``cautions`` in words; ``step`` is its place on the list.
+    """
+
+    key: str
+    step: int | None
+    pieces: list[str]
+    supplies: list[str]
+    cautions: list[str]
     kind: Kind
     says: str
     seconds: int | None
@@ -128,12 +136,15 @@ class PrepareOut(Schema):
     """Everything that is prepared for a class, and what is left for the table.
 
     ``minutes`` of work before the class, ``table_minutes`` at it; ``unknown`` and ``table_unknown`` count
-    what nobody said the time of, which is left out of both. ``least``: no fewer evenings are possible.
+    what nobody said the time of, which is left out of both. ``usual_minutes`` is the work by the defaults,
+    ``paces`` the names of what it is timed by. ``least``: no fewer evenings are possible.
     """
 
     tasks: list[TaskOut]
     table: list[AtTableOut]
     minutes: int
+    usual_minutes: int
+    paces: list[str]
     unknown: int
     table_minutes: int
     table_unknown: int

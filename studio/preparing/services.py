@@ -10,6 +10,7 @@ from django.db import transaction
 
 from neat_sheaf.errors import fault
 from neat_sheaf.formats.reading import FileError
+from neat_sheaf.job import Job
 from neat_sheaf.plan import Plan
 from neat_sheaf.preparing.tasks import Prepared, Task, prepare
 from neat_sheaf.schedule.critical import Activity, Timed, critical_path
@@ -33,6 +34,7 @@ class Preparing:
     ``order_by`` is the last day to order what is to buy; None where nothing is, or there is no date.
     """
 
+    job: Job
     prepared: Prepared
     timed: tuple[Timed, ...]
     evenings: Evenings
@@ -66,7 +68,7 @@ def preparing_of(kit_class: KitClass, today: dt.date) -> Preparing:
     lead = _longest_lead(kit_class, plan)
     order_by = None if first is None or lead is None else first - dt.timedelta(days=1 + lead)
     late = bool(days) and days[0] < today
-    return Preparing(prepared, tuple(critical_path(activities)), evenings, days, late, order_by)
+    return Preparing(job, prepared, tuple(critical_path(activities)), evenings, days, late, order_by)
 
 
 def _left(task: Task, prepared: Prepared, done: Container[str]) -> tuple[str, ...]:

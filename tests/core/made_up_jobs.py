@@ -144,7 +144,12 @@ def jobs(draw: st.DrawFn, wide: bool = True) -> Job:
     shares = draw(st.lists(st.integers(1, 3), min_size=1, max_size=3))
     choice = st.sampled_from([paper.id for paper in papers])
     colourways = tuple(
-        Colourway(f"C{n}", share, {"body": draw(choice), "print": draw(choice)})
+        Colourway(
+            f"C{n}",
+            share,
+            {"body": draw(choice), "print": draw(choice)},
+            draw(st.sampled_from([0, 0, 0, 2])),
+        )
         for n, share in enumerate(share_out(kits, shares))
     )
     roles = {piece.paper for piece in pieces}
@@ -168,7 +173,7 @@ def jobs(draw: st.DrawFn, wide: bool = True) -> Job:
         Project("Made up", tuple(pieces)),
         tuple(papers),
         (),
-        Class(kits - spares, 0, spares, None, colourways),
+        Class(kits - spares + sum(c.ready for c in colourways), 0, spares, None, colourways),
         cutting,
         packs=tuple(packs),
     )

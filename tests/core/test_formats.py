@@ -246,13 +246,14 @@ def whole_jobs(draw):
         Paper(name, name.upper(), draw(SIZES), draw(SIZES), caliper=draw(LENGTHS), weight=draw(WEIGHTS))
         for name in ("a", "b")
     )
+    ready = draw(st.integers(0, 3))
     colourways = (
-        Colourway("X", 3, {"body": "a", "print": "b"}),
+        Colourway("X", 3 - ready, {"body": "a", "print": "b"}, ready),
         Colourway("Y", 2, {"body": "b", "print": "b"}),
     )
     roles = {row.paper for row in listed}
     colourways = tuple(
-        Colourway(c.name, c.kits, {r: p for r, p in c.papers.items() if r in roles}) for c in colourways
+        replace(c, papers={r: p for r, p in c.papers.items() if r in roles}) for c in colourways
     )
     seconds = {name: draw(st.integers(0, 3600)) for name in PACES}
     worth = st.sampled_from([None, Decimal("0.30"), Decimal("18")])

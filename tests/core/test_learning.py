@@ -114,10 +114,11 @@ def test_no_step_without_a_setting_shows_nothing():
 
 
 @given(
-    st.dictionaries(st.sampled_from(PACES), st.fractions(1, 300), max_size=8), st.integers(1, 6), st.data()
+    st.dictionaries(st.sampled_from(PACES), st.fractions(1, 300), min_size=1, max_size=8),
+    st.integers(1, 6),
+    st.data(),
 )
 def test_a_default_gives_way_to_enough_classes_and_comes_back_when_revoked(shown, classes, data):
-    assume(shown)
     found = learned([shown] * classes)
     revoked = data.draw(st.sets(st.sampled_from(sorted(shown))))
     pace = with_learned(USUAL_PACE, found.values(), revoked)

@@ -211,3 +211,29 @@ def test_a_project_tells_where_it_was_taught_and_what_came_of_it(person, furnish
     assert (row["left"], row["ran_out"]) == (2, [made["supply"]["name"]])
     assert row["notes"][0]["text"] == "two lids were cut short"
     assert row["material"] is not None
+
+
+def test_kits_left_over_are_not_made_again_by_the_next_class(person, furnish):
+    made = furnish(person)
+    path = path_of(made)
+    person.save(f"{path}/log/left", {"colourway": "Plain", "count": 3})
+    following = another(person, made, "next time")
+    there = f"/classes/{following['id']}"
+    # A class that is not over has nothing left yet.
+    assert person.get(f"{there}/ready") == []
+    person.ask("POST", f"{path}/finish")
+    assert person.get(f"{there}/ready") == [
+        {"colourway": "Plain", "count": 3, "classes": [made["class"]["name"]]}
+    ]
+    assert person.get(f"{path}/ready") == []
+    (way,) = following["colourways"]
+    saved = person.save(there, following | {"colourways": [way | {"ready": 3}]})
+    assert (saved["kits"], saved["colourways"][0]["kits"], saved["seats"]) == (5, 5, following["seats"])
+    assert saved["planned"]["plan"]["kits"] == 5
+    (bag,) = person.get(f"{there}/packing")["bags"]
+    assert bag["kits"] == 5
+    # What one class takes is not there for the next.
+    third = another(person, made, "after that")
+    assert person.get(f"/classes/{third['id']}/ready") == []
+    # More than are wanted are not taken.
+    assert person.save(there, saved | {"colourways": [way | {"ready": 50}]})["kits"] == 0

@@ -21,6 +21,7 @@ const Trimmer = lazy(async () => ({ default: (await import('./trimmer/Trimmer'))
 const ScoringGuide = lazy(async () => ({
   default: (await import('./preparing/ScoringGuide')).ScoringGuide,
 }))
+const TableGuide = lazy(async () => ({ default: (await import('./teaching/TableGuide')).TableGuide }))
 const Habits = lazy(async () => ({ default: (await import('./accounts/Habits')).Habits }))
 const Shopping = lazy(async () => ({ default: (await import('./shopping/Shopping')).Shopping }))
 const Prices = lazy(async () => ({ default: (await import('./shopping/Prices')).Prices }))
@@ -41,6 +42,7 @@ export function App() {
               <Route element={<FullScreen session={data} />}>
                 <Route path="classes/:id/trimmer" element={<Trimmer />} />
                 <Route path="classes/:id/scoring" element={<ScoringGuide />} />
+                <Route path="classes/:id/table" element={<TableGuide />} />
               </Route>
               <Route element={<Frame session={data} />}>
                 <Route index element={<Bench />} />

@@ -13,6 +13,7 @@ import { StrictMode } from 'react'
 import { createRoot } from 'react-dom/client'
 import { BrowserRouter } from 'react-router'
 import { Refused, Unreachable } from './api/client'
+import { startWorker } from './api/offline'
 import { App } from './app'
 import { loadCatalogue } from './i18n/language'
 import { theme } from './theme'
@@ -50,3 +51,4 @@ function show(root: HTMLElement) {
 
 const root = document.getElementById('root')
 if (root) void loadCatalogue().then(() => show(root))
+if (import.meta.env.PROD) startWorker()

@@ -17,7 +17,6 @@ from neat_sheaf.cutting.demand import DemandItem, demand_of
 from neat_sheaf.cutting.squaring import squared
 from neat_sheaf.job import Job
 from neat_sheaf.limits import MOST_SEAT_ROWS
-from neat_sheaf.measure.apportionment import share_out
 from neat_sheaf.measure.money import rounded
 from neat_sheaf.nesting.control import SearchControl
 
@@ -96,9 +95,7 @@ def _no_more(these: dict[Bought, int], those: dict[Bought, int]) -> bool:
 def _with_seats(job: Job, seats: int) -> Job:
     """The job with that many seats. Sizes are not mixed here: the question is of the papers chosen."""
     klass = job.klass
-    kits = seats + klass.samples + klass.spares
-    shared = share_out(kits, [c.kits for c in klass.colourways])
-    colourways = tuple(replace(c, kits=n) for c, n in zip(klass.colourways, shared, strict=True))
+    colourways = klass.shared(seats + klass.samples + klass.spares)
     cutting = replace(job.cutting, mix_sizes=False)
     return replace(job, klass=replace(klass, seats=seats, colourways=colourways), cutting=cutting)
 

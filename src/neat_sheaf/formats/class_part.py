@@ -42,9 +42,9 @@ def read_class(node: JsonValue, roles: tuple[str, ...], known: set[str]) -> Clas
         return _one_colourway(node, klass, roles, known)
     colourways = node.key("colourways").items(lambda n: _colourway(n, roles, known), MOST_COLOURWAYS)
     check_unique(node.key("colourways"), [c.name for c in colourways], "name")
-    total = sum(c.kits for c in colourways)
-    if len(colourways) == len(node.value["colourways"]) and total != klass.kits:
-        raise node.key("colourways").fault("kits-do-not-sum", total=total, kits=klass.kits)
+    total = sum(c.kits + c.ready for c in colourways)
+    if len(colourways) == len(node.value["colourways"]) and total != klass.wanted:
+        raise node.key("colourways").fault("kits-do-not-sum", total=total, kits=klass.wanted)
     return replace(klass, colourways=colourways)
 
 
@@ -53,7 +53,7 @@ def _one_colourway(node: JsonValue, klass: Class, roles: tuple[str, ...], known:
         if role not in known:
             node.fault("role-without-paper.alone", role=role)
     papers = {role: role for role in roles}
-    only = Colourway("all", klass.kits, papers)
+    only = Colourway("all", klass.wanted, papers)
     return replace(klass, colourways=(only,))
 
 
@@ -105,7 +105,7 @@ def other_fee_document(other: OtherFee) -> dict[str, Any]:
 
 
 def _colourway(node: JsonValue, roles: tuple[str, ...], known: set[str]) -> Colourway:
-    node.object(["name", "kits", "papers"])
+    node.object(["name", "kits", "papers"], ["ready"])
     name = node.key("name").text()
     kits = node.key("kits").whole(0, MOST_KITS)
     papers = node.key("papers").object((), roles)
@@ -118,7 +118,7 @@ def _colourway(node: JsonValue, roles: tuple[str, ...], known: set[str]) -> Colo
         if paper and paper not in known:
             papers.key(role).fault("unknown-paper.id", paper=paper)
         chosen[role] = paper
-    return Colourway(name, kits, chosen)
+    return Colourway(name, kits, chosen, node.take("ready", lambda n: n.whole(0, MOST_KITS), 0))
 
 
 def class_document(klass: Class) -> dict[str, Any]:
@@ -128,7 +128,15 @@ def class_document(klass: Class) -> dict[str, Any]:
         "samples": klass.samples,
         "spares": klass.spares,
         **({} if klass.fee is None else {"fee": str(klass.fee)}),
-        "colourways": [{"name": c.name, "kits": c.kits, "papers": dict(c.papers)} for c in klass.colourways],
+        "colourways": [
+            {
+                "name": c.name,
+                "kits": c.kits,
+                "papers": dict(c.papers),
+                **({"ready": c.ready} if c.ready else {}),
+            }
+            for c in klass.colourways
+        ],
         **({"extras": [extra_document(extra) for extra in klass.extras]} if klass.extras else {}),
         **({"other_fees": list(map(other_fee_document, klass.other_fees))} if klass.other_fees else {}),
         **({"at_table": [work.value for work in klass.at_table]} if klass.at_table else {}),

@@ -4,7 +4,7 @@ from __future__ import annotations
 
 import re
 from collections import Counter
-from collections.abc import Collection, Iterator, Mapping
+from collections.abc import Callable, Collection, Iterator, Mapping
 from dataclasses import asdict, dataclass, replace
 from enum import StrEnum
 
@@ -13,6 +13,7 @@ from neat_sheaf.folding.sticking import school_of
 from neat_sheaf.habits import School
 from neat_sheaf.job import Job
 from neat_sheaf.messages import Measured, Message, message
+from neat_sheaf.pace import Pace
 from neat_sheaf.preparing.plates import DieRun, die_runs
 from neat_sheaf.preparing.scoring import Phase, ScorePlan, scoring_of
 from neat_sheaf.preparing.wanted import one_kit, pieces_wanted, times_cut
@@ -20,7 +21,7 @@ from neat_sheaf.project import CornerShape, CutMethod, Piece
 from neat_sheaf.project.assembly import Shade, Step, When, Work
 from neat_sheaf.project.passes import from_dies
 
-__all__ = ["AtTable", "Kind", "Prepared", "Share", "Task", "prepare"]
+__all__ = ["AtTable", "Kind", "Prepared", "Share", "Task", "has_marks", "prepare"]
 
 
 class Kind(StrEnum):
@@ -112,6 +113,13 @@ class Prepared:
         """The work of every task that is known, one after the other."""
         return sum(task.seconds or 0 for task in self.tasks)
 
+    def seconds_by(self, pace: Pace) -> int:
+        """The work of every task by another pace; what a person said of a step stays."""
+        return sum(
+            sum(count * int(getattr(pace, name)) for name, count in task.parts) or task.seconds or 0
+            for task in self.tasks
+        )
+
     @property
     def table_seconds(self) -> int:
         """How long the class takes: each step until the last of those who share is done."""
@@ -188,6 +196,22 @@ def _marked(job: Job, listed: list[Piece], counts: Mapping[str, int]) -> Iterato
             )
     yield from _holes(job, listed, counts)
     yield from _corners(job, listed, counts)
+
+
+_MARKS: dict[Kind, Callable[[Piece], object]] = {
+    Kind.DIE: lambda piece: piece.cut is CutMethod.DIE,
+    Kind.PUNCH: lambda piece: piece.cut is CutMethod.PUNCH,
+    Kind.SCORE: lambda piece: piece.scores or piece.diagonals,
+    Kind.SLIT: lambda piece: piece.slits,
+    Kind.HOLE: lambda piece: piece.holes,
+    Kind.CORNER: lambda piece: piece.corners,
+    Kind.CUTOUT: lambda piece: piece.windows or piece.notches or piece.removed,
+}
+
+
+def has_marks(piece: Piece, kind: Kind) -> bool:
+    """Whether a piece has marks that this kind of work is about."""
+    return kind in _MARKS and bool(_MARKS[kind](piece))
 
 
 def _scores(job: Job, plan: ScorePlan) -> Iterator[Task]:

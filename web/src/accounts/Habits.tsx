@@ -5,6 +5,7 @@ import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query'
 import { type FormEvent, useState } from 'react'
 import { api, ask, Refused, type Schemas } from '../api/client'
 import { asked, studioChanged } from '../api/queries'
+import { Learned } from '../log/Learned'
 import { useStudio } from '../ui/frame/session'
 import { Failed, Loaded } from '../ui/states/states'
 import classes from './Habits.module.css'
@@ -15,7 +16,16 @@ type Doc = Schemas['HabitsDoc']
 /** Where practitioners differ: what this studio scores on, cuts with and glues with. */
 export function Habits() {
   const studio = useQuery(asked.studio())
-  return <Loaded query={studio}>{(data) => <Form kept={data} />}</Loaded>
+  return (
+    <Loaded query={studio}>
+      {(data) => (
+        <>
+          <Form kept={data} />
+          <Learned />
+        </>
+      )}
+    </Loaded>
+  )
 }
 
 function Form({ kept }: { kept: Doc }) {

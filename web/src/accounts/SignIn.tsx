@@ -4,6 +4,7 @@ import { Alert, Button, PasswordInput, TextInput } from '@mantine/core'
 import { useMutation, useQueryClient } from '@tanstack/react-query'
 import { type FormEvent, useState } from 'react'
 import { api, ask } from '../api/client'
+import { forgetAnswers } from '../api/offline'
 import { keep } from '../api/queries'
 import classes from './SignIn.module.css'
 
@@ -15,6 +16,7 @@ export function SignIn({ again = false, done }: { again?: boolean; done?: () => 
   const signIn = useMutation({
     mutationFn: () => ask(api.POST('/api/session', { body: { username, password } })),
     onSuccess: (session) => {
+      void forgetAnswers()
       keep.session(queries, session)
       done?.()
     },

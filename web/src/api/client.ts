@@ -1,5 +1,6 @@
 import { t } from '@lingui/core/macro'
 import createClient from 'openapi-fetch'
+import { connection } from './offline'
 import type { components, paths } from './schema'
 
 export type Schemas = components['schemas']
@@ -45,6 +46,9 @@ api.use({
     const token = /(?:^|; )csrftoken=([^;]+)/.exec(document.cookie)?.[1]
     if (token && request.method !== 'GET') request.headers.set('X-CSRFToken', token)
     return request
+  },
+  onResponse({ response }) {
+    connection.heard(response)
   },
 })
 

@@ -15,6 +15,9 @@ import {
   type Session,
 } from './client'
 
+/** The guides of a class: what is ticked in each is kept by itself. */
+export type GuideName = 'scoring' | 'tasks' | 'packing' | 'teaching'
+
 export const keys = {
   session: ['session'],
   studio: ['studio'],
@@ -36,6 +39,10 @@ export const keys = {
   notes: (classId: number, guide: string) => ['notes', classId, guide],
   packing: (classId: number, version: number | undefined) => ['packing', classId, version],
   people: (classId: number) => ['people', classId],
+  log: (classId: number) => ['log', classId],
+  ready: (classId: number) => ['ready', classId],
+  learned: ['learned'],
+  taught: (projectId: number) => ['taught', projectId],
   /** Choices laid side by side for a class as it was saved. */
   options: (classId: number, version: number | undefined, papers: unknown) => [
     'options',
@@ -150,7 +157,7 @@ export const asked = {
       placeholderData: (before) => before,
       retry: false,
     }),
-  ticks: (classId: number, guide: 'scoring' | 'tasks' | 'packing') =>
+  ticks: (classId: number, guide: GuideName) =>
     queryOptions({
       queryKey: keys.ticks(classId, guide),
       queryFn: () =>
@@ -161,7 +168,7 @@ export const asked = {
         ),
       refetchInterval: 5000,
     }),
-  notes: (classId: number, guide: 'scoring' | 'tasks' | 'packing') =>
+  notes: (classId: number, guide: GuideName) =>
     queryOptions({
       queryKey: keys.notes(classId, guide),
       queryFn: () =>
@@ -175,6 +182,24 @@ export const asked = {
     queryOptions({
       queryKey: keys.people(classId),
       queryFn: () => ask(api.GET('/api/classes/{class_id}/people', ofClass(classId))),
+    }),
+  log: (classId: number) =>
+    queryOptions({
+      queryKey: keys.log(classId),
+      queryFn: () => ask(api.GET('/api/classes/{class_id}/log', ofClass(classId))),
+      retry: false,
+    }),
+  ready: (classId: number) =>
+    queryOptions({
+      queryKey: keys.ready(classId),
+      queryFn: () => ask(api.GET('/api/classes/{class_id}/ready', ofClass(classId))),
+    }),
+  learned: () => queryOptions({ queryKey: keys.learned, queryFn: () => ask(api.GET('/api/learned')) }),
+  taught: (projectId: number) =>
+    queryOptions({
+      queryKey: keys.taught(projectId),
+      queryFn: () =>
+        ask(api.GET('/api/projects/{project_id}/taught', { params: { path: { project_id: projectId } } })),
     }),
   packing: (classId: number, version: number | undefined) =>
     queryOptions({

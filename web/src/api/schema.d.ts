@@ -1281,30 +1281,6 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
-    "/api/classes/{class_id}/finish": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        get?: never;
-        put?: never;
-        /**
-         * Finish Class
-         * @description The class is over: the supplies that it used leave the cupboard.
-         */
-        post: operations["studio_classes_claims_api_finish_class"];
-        /**
-         * Reopen Class
-         * @description The class is not over after all.
-         */
-        delete: operations["studio_classes_claims_api_reopen_class"];
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
     "/api/classes/{class_id}/fee": {
         parameters: {
             query?: never;
@@ -1963,6 +1939,230 @@ export interface paths {
          * @description Add all people of a table; with a fault in it nobody is added.
          */
         post: operations["studio_people_api_add_table"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/classes/{class_id}/log": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Log
+         * @description What a class was planned to take, what was seen of it, and what was said.
+         */
+        get: operations["studio_log_api_log"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/classes/{class_id}/log/used": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /**
+         * Used
+         * @description Say what was really used of something, and whether it ran out.
+         */
+        put: operations["studio_log_api_used"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/classes/{class_id}/log/took": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /**
+         * Took
+         * @description Say how long a batch took.
+         */
+        put: operations["studio_log_api_took"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/classes/{class_id}/log/left": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /**
+         * Left
+         * @description Say how many kits of a colourway nobody took.
+         */
+        put: operations["studio_log_api_left"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/classes/{class_id}/ready": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Ready
+         * @description Kits that earlier classes of the project left over, and that this one need not make.
+         */
+        get: operations["studio_log_api_ready"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/classes/{class_id}/log/notes": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Note
+         * @description Add something to remember, with a photograph where there is one.
+         */
+        post: operations["studio_log_api_note"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/log-notes/{note_id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post?: never;
+        /**
+         * Drop Note
+         * @description Delete a note and its photograph.
+         */
+        delete: operations["studio_log_api_drop_note"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/classes/{class_id}/finish": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Finish Class
+         * @description The class is over: what it used leaves the cupboard.
+         */
+        post: operations["studio_log_api_finish_class"];
+        /**
+         * Reopen Class
+         * @description The class is not over after all.
+         */
+        delete: operations["studio_log_api_reopen_class"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/learned": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Learned
+         * @description What the classes that are over show of each allowance, in the order of the work.
+         */
+        get: operations["studio_log_taught_api_learned"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/learned/{name}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /**
+         * Choose
+         * @description Use the default in place of what was learned of one allowance, or what was learned again.
+         */
+        put: operations["studio_log_taught_api_choose"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/projects/{project_id}/taught": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Taught Where
+         * @description The classes of a project: what each cost, what was left over, ran out or was spoilt, and the notes.
+         */
+        get: operations["studio_log_taught_api_taught_where"];
+        put?: never;
+        post?: never;
         delete?: never;
         options?: never;
         head?: never;
@@ -4451,7 +4651,7 @@ export interface components {
         };
         /**
          * ColourwayOut
-         * @description A colourway with the kits its share comes to.
+         * @description A colourway with the kits that are made of it: its share, without those that are ready.
          */
         ColourwayOut: {
             /** Name */
@@ -4461,6 +4661,11 @@ export interface components {
              * @default 1
              */
             share: number;
+            /**
+             * Ready
+             * @default 0
+             */
+            ready: number;
             /**
              * Papers
              * @default {}
@@ -5054,7 +5259,7 @@ export interface components {
         };
         /**
          * ColourwayDoc
-         * @description A colourway; ``papers`` takes each role to a paper's id.
+         * @description A colourway; ``papers`` takes each role to a paper's id. ``ready`` kits are there from before.
          */
         ColourwayDoc: {
             /** Name */
@@ -5064,6 +5269,11 @@ export interface components {
              * @default 1
              */
             share: number;
+            /**
+             * Ready
+             * @default 0
+             */
+            ready: number;
             /**
              * Papers
              * @default {}
@@ -5173,12 +5383,16 @@ export interface components {
         /**
          * DoneIn
          * @description How many steps are done, and how many were before: null where that does not matter.
+         *
+         *     ``seconds`` is how long the last one took, null where that is not known.
          */
         DoneIn: {
             /** Done */
             done: number;
             /** Follows */
             follows?: number | null;
+            /** Seconds */
+            seconds?: number | null;
         };
         /**
          * RescueOut
@@ -6136,9 +6350,21 @@ export interface components {
         };
         /**
          * AtTableOut
-         * @description What one attendee does at the table; ``sharing`` take turns.
+         * @description What one attendee does at the table; ``sharing`` take turns. ``key`` is the one that is ticked.
+         *
+         *     ``pieces`` are by name, ``supplies`` and ``cautions`` in words; ``step`` is its place on the list.
          */
         AtTableOut: {
+            /** Key */
+            key: string;
+            /** Step */
+            step: number | null;
+            /** Pieces */
+            pieces: string[];
+            /** Supplies */
+            supplies: string[];
+            /** Cautions */
+            cautions: string[];
             kind: components["schemas"]["Kind"];
             /** Says */
             says: string;
@@ -6239,7 +6465,8 @@ export interface components {
          * @description Everything that is prepared for a class, and what is left for the table.
          *
          *     ``minutes`` of work before the class, ``table_minutes`` at it; ``unknown`` and ``table_unknown`` count
-         *     what nobody said the time of, which is left out of both. ``least``: no fewer evenings are possible.
+         *     what nobody said the time of, which is left out of both. ``usual_minutes`` is the work by the defaults,
+         *     ``paces`` the names of what it is timed by. ``least``: no fewer evenings are possible.
          */
         PrepareOut: {
             /** Tasks */
@@ -6248,6 +6475,10 @@ export interface components {
             table: components["schemas"]["AtTableOut"][];
             /** Minutes */
             minutes: number;
+            /** Usual Minutes */
+            usual_minutes: number;
+            /** Paces */
+            paces: string[];
             /** Unknown */
             unknown: number;
             /** Table Minutes */
@@ -6368,13 +6599,17 @@ export interface components {
         };
         /**
          * TickIn
-         * @description So many of one thing are done; with a note why, or null to leave the note that is there.
+         * @description So many of one thing are done; with a note why and the ``seconds`` it took.
+         *
+         *     Null leaves the note and the seconds that are there.
          */
         TickIn: {
             /** Key */
             key: string;
             /** Count */
             count: number;
+            /** Seconds */
+            seconds?: number | null;
             /** Note */
             note?: string | null;
         };
@@ -6613,6 +6848,299 @@ export interface components {
         TableIn: {
             /** Text */
             text: string;
+        };
+        /**
+         * KitsLeftOut
+         * @description The kits of a colourway: how many were made, and how many nobody took (null: not counted).
+         */
+        KitsLeftOut: {
+            /** Colourway */
+            colourway: string;
+            /** Made */
+            made: number;
+            /** Left */
+            left: number | null;
+        };
+        /**
+         * LogOut
+         * @description What a class was planned to take, what was seen, what was said, and what is to be remembered.
+         */
+        LogOut: {
+            /** Finished */
+            finished: string | null;
+            /** Things */
+            things: components["schemas"]["LogThingOut"][];
+            /** Batches */
+            batches: components["schemas"]["StepTakenOut"][];
+            /** Table */
+            table: components["schemas"]["StepTakenOut"][];
+            /** Miscuts */
+            miscuts: components["schemas"]["MiscutOut"][];
+            /** Kits */
+            kits: components["schemas"]["KitsLeftOut"][];
+            /** Notes */
+            notes: components["schemas"]["NoteOut"][];
+        };
+        /**
+         * LogThingOut
+         * @description Sheets of a paper, offcuts of one size that were kept, or a supply.
+         *
+         *     ``planned`` is what the plan takes, ``seen`` what cutting moved (null: nothing was seen), ``used`` what
+         *     somebody said; in its own ``unit``, empty where it is counted.
+         */
+        LogThingOut: {
+            /** Paper */
+            paper: number | null;
+            /** Supply */
+            supply: number | null;
+            /** Name */
+            name: string;
+            /** Width */
+            width: number;
+            /** Height */
+            height: number;
+            /** Unit */
+            unit: string;
+            /** Planned */
+            planned: string;
+            /** Seen */
+            seen: string | null;
+            /** Used */
+            used: string | null;
+            /** Ran Out */
+            ran_out: boolean;
+        };
+        /**
+         * MiscutOut
+         * @description Pieces that were spoilt at the trimmer, and what made them good.
+         */
+        MiscutOut: {
+            /** Piece */
+            piece: string;
+            /** Count */
+            count: number;
+            /** By */
+            by: string;
+        };
+        /**
+         * NoteOut
+         * @description Something to remember; ``photo`` is the number of its photograph.
+         */
+        NoteOut: {
+            /** Id */
+            id: number;
+            /**
+             * About
+             * @enum {string}
+             */
+            about: "wrong" | "well" | "next";
+            /** Text */
+            text: string;
+            /** Photo */
+            photo: number | null;
+            /**
+             * At
+             * Format: date-time
+             */
+            at: string;
+        };
+        /**
+         * StepTakenOut
+         * @description A batch or a step at the table: the seconds planned and those it took, null where not said.
+         *
+         *     ``timed`` of ``steps`` steps of a guide were timed, ``seen`` seconds in all; null where none was.
+         */
+        StepTakenOut: {
+            /** Key */
+            key: string;
+            /** Says */
+            says: string;
+            /** Planned */
+            planned: number | null;
+            /** Seen */
+            seen: number | null;
+            /** Timed */
+            timed: number;
+            /** Steps */
+            steps: number;
+            /** Took */
+            took: number | null;
+        };
+        /**
+         * UsedIn
+         * @description What was really used of one thing: of a paper sheets, of an offcut (with its size) how many were kept.
+         *
+         *     ``amount`` is text in the thing's unit, null where nobody says.
+         */
+        UsedIn: {
+            /** Paper */
+            paper?: number | null;
+            /** Supply */
+            supply?: number | null;
+            /**
+             * Width
+             * @default 0
+             */
+            width: number;
+            /**
+             * Height
+             * @default 0
+             */
+            height: number;
+            /** Amount */
+            amount?: string | null;
+            /**
+             * Ran Out
+             * @default false
+             */
+            ran_out: boolean;
+        };
+        /**
+         * TookIn
+         * @description How long a batch took, in seconds; null where nobody says any more.
+         */
+        TookIn: {
+            /** Key */
+            key: string;
+            /** Seconds */
+            seconds?: number | null;
+        };
+        /**
+         * KitsLeftIn
+         * @description How many kits of a colourway nobody took; null where nobody counted them.
+         */
+        KitsLeftIn: {
+            /** Colourway */
+            colourway: string;
+            /** Count */
+            count?: number | null;
+        };
+        /**
+         * ReadyOut
+         * @description Kits of this project and version that are left over from other classes and not given to one yet.
+         */
+        ReadyOut: {
+            /** Colourway */
+            colourway: string;
+            /** Count */
+            count: number;
+            /** Classes */
+            classes: string[];
+        };
+        /**
+         * NoteIn
+         * @description Something to remember, with a picture in base64 where there is one.
+         */
+        NoteIn: {
+            /**
+             * About
+             * @enum {string}
+             */
+            about: "wrong" | "well" | "next";
+            /**
+             * Text
+             * @default
+             */
+            text: string;
+            /** Content */
+            content?: string | null;
+        };
+        /**
+         * LearnedOut
+         * @description What the classes of a studio show of one allowance: numbers as text, seconds of a pace.
+         *
+         *     ``usual`` is the default. ``used`` says whether it takes its place: enough classes show it, and it is not
+         *     ``revoked``.
+         */
+        LearnedOut: {
+            /** Name */
+            name: string;
+            /** Label */
+            label: string;
+            /** Usual */
+            usual: string;
+            /** Value */
+            value: string;
+            /** Least */
+            least: string;
+            /** Most */
+            most: string;
+            /** Classes */
+            classes: number;
+            /** Enough */
+            enough: boolean;
+            /** Revoked */
+            revoked: boolean;
+            /** Used */
+            used: boolean;
+        };
+        /**
+         * RevokeIn
+         * @description Whether the default is used all the same.
+         */
+        RevokeIn: {
+            /** Revoked */
+            revoked: boolean;
+        };
+        /**
+         * StepMedianOut
+         * @description A step at the table: the minutes its list says, the median of what it took in so many classes.
+         */
+        StepMedianOut: {
+            /** Key */
+            key: string;
+            /** Step */
+            step: number;
+            /** Says */
+            says: string;
+            /** Minutes */
+            minutes: string | null;
+            /** Took */
+            took: number;
+            /** Classes */
+            classes: number;
+        };
+        /**
+         * TaughtClassOut
+         * @description A class of the project; money as decimal text, null where it is not over or not known.
+         */
+        TaughtClassOut: {
+            /** Id */
+            id: number;
+            /** Name */
+            name: string;
+            /** Date */
+            date: string | null;
+            /** Place */
+            place: string;
+            /** Seats */
+            seats: number;
+            /** Finished */
+            finished: string | null;
+            /** Material */
+            material: string | null;
+            /** Each */
+            each: string | null;
+            /** Currency */
+            currency: string;
+            /** Left */
+            left: number;
+            /** Ran Out */
+            ran_out: string[];
+            /** Miscuts */
+            miscuts: number;
+            /** Notes */
+            notes: components["schemas"]["NoteOut"][];
+        };
+        /**
+         * TaughtOut
+         * @description Where a project was taught and what came of it, the latest class first.
+         */
+        TaughtOut: {
+            /** Classes */
+            classes: components["schemas"]["TaughtClassOut"][];
+            /** Steps */
+            steps: components["schemas"]["StepMedianOut"][];
         };
     };
     responses: never;
@@ -9600,82 +10128,6 @@ export interface operations {
             };
         };
     };
-    studio_classes_claims_api_finish_class: {
-        parameters: {
-            query?: never;
-            header?: never;
-            path: {
-                class_id: number;
-            };
-            cookie?: never;
-        };
-        requestBody?: never;
-        responses: {
-            /** @description No Content */
-            204: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content?: never;
-            };
-            /** @description Not Found */
-            404: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Problem"];
-                };
-            };
-            /** @description Unprocessable Entity */
-            422: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Problem"];
-                };
-            };
-        };
-    };
-    studio_classes_claims_api_reopen_class: {
-        parameters: {
-            query?: never;
-            header?: never;
-            path: {
-                class_id: number;
-            };
-            cookie?: never;
-        };
-        requestBody?: never;
-        responses: {
-            /** @description No Content */
-            204: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content?: never;
-            };
-            /** @description Not Found */
-            404: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Problem"];
-                };
-            };
-            /** @description Unprocessable Entity */
-            422: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Problem"];
-                };
-            };
-        };
-    };
     studio_classes_fee_api_fee: {
         parameters: {
             query?: {
@@ -10459,7 +10911,7 @@ export interface operations {
             header?: never;
             path: {
                 class_id: number;
-                guide: "scoring" | "tasks" | "packing";
+                guide: "scoring" | "tasks" | "packing" | "teaching";
             };
             cookie?: never;
         };
@@ -10493,7 +10945,7 @@ export interface operations {
             header?: never;
             path: {
                 class_id: number;
-                guide: "scoring" | "tasks" | "packing";
+                guide: "scoring" | "tasks" | "packing" | "teaching";
             };
             cookie?: never;
         };
@@ -10540,7 +10992,7 @@ export interface operations {
             header?: never;
             path: {
                 class_id: number;
-                guide: "scoring" | "tasks" | "packing";
+                guide: "scoring" | "tasks" | "packing" | "teaching";
             };
             cookie?: never;
         };
@@ -10991,6 +11443,444 @@ export interface operations {
             };
             /** @description Unprocessable Entity */
             422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    studio_log_api_log: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                class_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["LogOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    studio_log_api_used: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                class_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["UsedIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["LogOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    studio_log_api_took: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                class_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["TookIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["LogOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    studio_log_api_left: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                class_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["KitsLeftIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["LogOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    studio_log_api_ready: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                class_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ReadyOut"][];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    studio_log_api_note: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                class_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["NoteIn"];
+            };
+        };
+        responses: {
+            /** @description Created */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["NoteOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    studio_log_api_drop_note: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                note_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    studio_log_api_finish_class: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                class_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    studio_log_api_reopen_class: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                class_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    studio_log_taught_api_learned: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["LearnedOut"][];
+                };
+            };
+        };
+    };
+    studio_log_taught_api_choose: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                name: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["RevokeIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["LearnedOut"][];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    studio_log_taught_api_taught_where: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                project_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["TaughtOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
                 headers: {
                     [name: string]: unknown;
                 };

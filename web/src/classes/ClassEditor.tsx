@@ -21,6 +21,7 @@ import { KitTab } from './KitTab'
 import { whatMoved } from './moved'
 import { PapersTab } from './PapersTab'
 import { NotPlanned, StillPlanning } from './PlanState'
+import { LogTab } from '../log/LogTab'
 import { PackTab } from '../preparing/PackTab'
 import { PeopleTab } from '../people/PeopleTab'
 import { PrepareTab } from '../preparing/PrepareTab'
@@ -170,6 +171,7 @@ const TabBody = memo(function TabBody({ tab }: { tab: string }) {
   if (tab === 'prepare') return <PrepareTab />
   if (tab === 'pack') return <PackTab />
   if (tab === 'people') return <PeopleTab />
+  if (tab === 'log') return <LogTab />
   if (tab === 'sheets' || tab === 'supplies' || tab === 'cost') {
     if (!plan) return <NotPlanned />
     if (tab === 'sheets') return <SheetsTab plan={plan} />

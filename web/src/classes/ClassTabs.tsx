@@ -3,6 +3,7 @@ import type { KitClass, Plan, Project } from '../api/client'
 import { useQuery } from '@tanstack/react-query'
 import { asked } from '../api/queries'
 import { warnings } from '../i18n/counts'
+import { differencesOf } from '../log/differences'
 import { closedOf } from '../preparing/packing'
 import { money, number, spell } from '../i18n/format'
 import { type IndexTab, IndexTabs } from '../ui/frame/IndexTabs'
@@ -22,6 +23,8 @@ export function ClassTabs(props: { kitClass: KitClass; project: Project; active:
   const rows = (kitClass.colourways ?? []).map(({ name, kits }) => ({ colourway: name, kits }))
   const ticks = useQuery({ ...asked.ticks(kitClass.id, 'packing'), refetchInterval: false }).data ?? {}
   const prepare = useQuery(asked.prepare(kitClass.id, kitClass.version, !!plan)).data
+  const log = useQuery(asked.log(kitClass.id)).data
+  const late = (prepare?.late ?? false) && !kitClass.finished
   const tabs: IndexTab[] = [
     {
       to: 'kit',
@@ -59,8 +62,8 @@ export function ClassTabs(props: { kitClass: KitClass; project: Project; active:
       to: 'prepare',
       name: t`Prepare`,
       total: prepare ? spell(prepare.minutes) : '–',
-      more: prepare ? (prepare.late ? t`too late` : t`of work`) : notYet,
-      severe: prepare?.late ?? false,
+      more: prepare ? (late ? t`too late` : t`of work`) : notYet,
+      severe: late,
     },
     {
       to: 'pack',
@@ -73,6 +76,12 @@ export function ClassTabs(props: { kitClass: KitClass; project: Project; active:
       name: t`People`,
       total: people ? number(there) : '–',
       more: people?.people.length ? t`of ${number(kitClass.seats ?? 0)} seats` : t`no list kept`,
+    },
+    {
+      to: 'log',
+      name: t`Log`,
+      total: log ? number(log.notes.length + differencesOf(log).length) : '–',
+      more: kitClass.finished ? t`class is over` : t`as it was`,
     },
   ]
   return (

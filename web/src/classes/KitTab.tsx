@@ -14,6 +14,8 @@ import { Failed } from '../ui/states/states'
 import { Ledger } from '../ui/tables/Ledger'
 import { FracWords } from '../ui/text/FracWords'
 import { whole } from '../ui/text/fractions'
+import { SparesNeeded } from '../log/OwnPace'
+import { ReadyKits } from '../log/ReadyKits'
 import { FoldedLine } from '../projects/FoldedLine'
 import { TypedLength } from '../ui/text/Length'
 import classes from './ClassPage.module.css'
@@ -189,6 +191,8 @@ function About() {
           onChange={(value) => change({ ...draft, spares: Number(value) || 0 }, 'spares')}
         />
       </div>
+      <SparesNeeded />
+      <ReadyKits />
       <TextInput
         label={t`Fee a seat, ${currency}`}
         value={draft.fee ?? ''}

@@ -6,7 +6,7 @@ import type { ClassIn } from '../api/client'
 import { kits, samples, spares } from '../i18n/counts'
 import { number } from '../i18n/format'
 import classes from './ClassPage.module.css'
-import { kitsOf } from './draft'
+import { kitsOf, readyOf } from './draft'
 
 interface Props {
   draft: ClassIn
@@ -49,6 +49,7 @@ export function SeatStepper({ draft, busy, step, set }: Props) {
       <p>
         <strong>{kits(kitsOf(draft))}</strong>: {number(draft.seats ?? 0)} + {samples(draft.samples ?? 0)} +{' '}
         {spares(draft.spares ?? 0)}
+        {readyOf(draft) ? ` − ${t`${number(readyOf(draft))} that are there`}` : ''}
       </p>
     </div>
   )

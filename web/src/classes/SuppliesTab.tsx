@@ -5,11 +5,11 @@ import type { Plan, Supply } from '../api/client'
 import { kits } from '../i18n/counts'
 import { money, number, sumOf } from '../i18n/format'
 import { useStudio } from '../ui/frame/session'
+import { OwnPace } from '../log/OwnPace'
 import { Ledger } from '../ui/tables/Ledger'
 import { Length } from '../ui/text/Length'
 import type { Units } from '../ui/text/length'
 import classes from './ClassPage.module.css'
-import { ClassOver } from './ClassOver'
 import { useClass } from './context'
 import { kitsOf } from './draft'
 import { ToPay } from './ToPay'
@@ -19,7 +19,7 @@ type Row = Plan['supplies'][number] & { own: Supply }
 
 /** What the kits take of each supply, what is there, and what to buy. */
 export function SuppliesTab({ plan }: { plan: Plan }) {
-  const { project, supplyOf, draft } = useClass()
+  const { saved, project, supplyOf, draft } = useClass()
   const { units, currency } = useStudio()
   if (plan.supplies.length === 0) {
     return (
@@ -97,7 +97,12 @@ export function SuppliesTab({ plan }: { plan: Plan }) {
           }}
         />
       </section>
-      <ClassOver />
+      <OwnPace names={(name) => plan.supplies.some((row) => name === `supply-${row.supply}`)} />
+      <p className={classes.later}>
+        <Link to={`/classes/${saved.id}/log`}>
+          <Trans>When the class is over, they leave the cupboard in its log.</Trans>
+        </Link>
+      </p>
     </>
   )
 }

@@ -97,10 +97,10 @@ test('a colourway is added in the papers of the last, and a paper is chosen in o
     keep_offcut: ['1', '3'],
     name: 'Evening',
     project: 1,
-    colourways: [{ name: 'Fern', share: 1, papers: { body: 3 } }],
+    colourways: [{ name: 'Fern', share: 1, ready: 0, papers: { body: 3 } }],
   }
   const two = withColourway(draft)
-  expect(two.colourways?.[1]).toEqual({ name: 'Colourway 2', share: 1, papers: { body: 3 } })
+  expect(two.colourways?.[1]).toEqual({ name: 'Colourway 2', share: 1, ready: 0, papers: { body: 3 } })
   expect(withPaper(two, 1, 'body', 9).colourways?.map((c) => c.papers?.body)).toEqual([3, 9])
 })
 

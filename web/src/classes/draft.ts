@@ -29,15 +29,22 @@ export function draftOf(kitClass: KitClass): ClassIn {
     extras: kitClass.extras,
     other_fees: kitClass.other_fees,
     at_table: kitClass.at_table,
-    colourways: (kitClass.colourways ?? []).map(({ name, share, papers }) => ({
+    colourways: (kitClass.colourways ?? []).map(({ name, share, ready, papers }) => ({
       name,
       share,
+      ready,
       papers,
     })),
   }
 }
 
-export const kitsOf = (draft: ClassIn) => (draft.seats ?? 0) + (draft.samples ?? 0) + (draft.spares ?? 0)
+/** Kits that are there from earlier classes. */
+export const readyOf = (draft: ClassIn) =>
+  (draft.colourways ?? []).reduce((sum, colourway) => sum + colourway.ready, 0)
+
+/** The kits that are made. */
+export const kitsOf = (draft: ClassIn) =>
+  Math.max(0, (draft.seats ?? 0) + (draft.samples ?? 0) + (draft.spares ?? 0) - readyOf(draft))
 
 /** The draft with a paper chosen for a role in one colourway. */
 export function withPaper(draft: ClassIn, colourway: number, role: string, paper: number): ClassIn {
@@ -66,7 +73,7 @@ export function splitColourway(
     const papers = { ...colourway.papers, [role]: then }
     return [
       { ...colourway, share: first },
-      { ...colourway, name: `${colourway.name} ${count}`, share: own - first, papers },
+      { ...colourway, name: `${colourway.name} ${count}`, share: own - first, ready: 0, papers },
     ]
   })
   return { ...draft, colourways }
@@ -79,5 +86,5 @@ export function withColourway(draft: ClassIn): ClassIn {
   let n = colourways.length + 1
   while (colourways.some((c) => c.name === named(n))) n++
   const papers = { ...colourways.at(-1)?.papers }
-  return { ...draft, colourways: [...colourways, { name: named(n), share: 1, papers }] }
+  return { ...draft, colourways: [...colourways, { name: named(n), share: 1, ready: 0, papers }] }
 }

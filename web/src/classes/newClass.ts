@@ -27,11 +27,17 @@ export const emptyClass = (project: { id: number; name: string }): ClassIn => ({
   extras: [],
   other_fees: [],
   at_table: [],
-  colourways: [{ name: t`As chosen`, share: 1, papers: {} }],
+  colourways: [{ name: t`As chosen`, share: 1, ready: 0, papers: {} }],
 })
 
 /** The same class again: its project, papers, fees and way of cutting, on a day that is still to be chosen. */
-export const taughtAgain = (kitClass: ClassIn): ClassIn => ({ ...kitClass, version: 0, date: null })
+export const taughtAgain = (kitClass: ClassIn): ClassIn => ({
+  ...kitClass,
+  version: 0,
+  date: null,
+  // What was ready for this class is used.
+  colourways: (kitClass.colourways ?? []).map((colourway) => ({ ...colourway, ready: 0 })),
+})
 
 /** Adds the same class for another day and opens it where the day is chosen. */
 export function useTaughtAgain() {

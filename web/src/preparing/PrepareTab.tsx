@@ -9,6 +9,7 @@ import { asked } from '../api/queries'
 import { useClass } from '../classes/context'
 import { evenings, scores, stops } from '../i18n/counts'
 import { dayOf, number, spell } from '../i18n/format'
+import { OwnPace } from '../log/OwnPace'
 import { Loaded } from '../ui/states/states'
 import { FracWords } from '../ui/text/FracWords'
 import { whole } from '../ui/text/fractions'
@@ -68,6 +69,9 @@ function Shown({ found }: { found: Prepare }) {
             t`All of it is ticked.`
           )}
         </p>
+        <OwnPace names={(name) => found.paces.includes(name)}>
+          {t`By your own classes, not by the defaults: those would say ${spell(found.usual_minutes)}`}
+        </OwnPace>
         <ol className={classes.tasks}>
           {found.tasks.map((task) => (
             <TaskRow
@@ -117,6 +121,11 @@ function Shown({ found }: { found: Prepare }) {
           </Group>
         </Checkbox.Group>
         <Table found={found} />
+        {found.table.length ? (
+          <Button component={Link} to={`/classes/${saved.id}/table`} mt="sm">
+            <Trans>Teach it: step by step, with a clock</Trans>
+          </Button>
+        ) : null}
       </section>
     </>
   )

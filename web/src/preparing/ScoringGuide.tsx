@@ -9,8 +9,10 @@ import { asked } from '../api/queries'
 import { number } from '../i18n/format'
 import guide from '../ui/guide/Guide.module.css'
 import { useMeasure } from '../ui/guide/useMeasure'
+import { useStepTime } from '../ui/guide/useStepTime'
 import { PieceDrawing } from '../ui/drawing/PieceDrawing'
 import { GuideActs, GuideProgress } from '../ui/guide/GuideBar'
+import { GuideSaved } from '../ui/guide/GuideSaved'
 import { useStudio } from '../ui/frame/session'
 import { useShortcuts } from '../ui/frame/useShortcuts'
 import { Empty, Loaded } from '../ui/states/states'
@@ -53,7 +55,13 @@ function Screen(props: { kitClass: KitClass; project: Project; scoring: Scoring 
   const { ticks, say, kept } = useTicks(kitClass.id, 'scoring')
   const at = placeIn(steps, ticks)
   const step = steps[at]
-  const forward = () => step && say({ [step.key]: step.count })
+  const took = useStepTime(step?.key)
+  const forward = () => {
+    if (!step) return
+    // Only a step that was done whole says how long one takes.
+    const seconds = leftOf(step, ticks) === step.count ? took() : null
+    say({ [step.key]: step.count }, seconds === null ? {} : { [step.key]: seconds })
+  }
   const before = steps[at - 1]
   const back = () => before && say({ [before.key]: 0 })
   const to = `/classes/${kitClass.id}/prepare`
@@ -76,9 +84,7 @@ function Screen(props: { kitClass: KitClass; project: Project; scoring: Scoring 
             t`all scored`
           )}
         </p>
-        <span className="soft" role="status">
-          {kept ? t`saved on the server` : t`not saved yet: no connection`}
-        </span>
+        <GuideSaved kept={kept} />
         <Button
           component={Link}
           to={to}

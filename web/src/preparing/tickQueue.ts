@@ -1,5 +1,7 @@
 /** What is ticked and not on the server yet, free of React: kept in the browser, sent key by key, tried again. */
 export type Ticks = Record<string, number>
+/** How many seconds something took, by key. */
+export type Seconds = Record<string, number>
 
 interface Kept {
   getItem: (key: string) => string | null
@@ -12,16 +14,19 @@ const AGAIN_MS = 2500
 /** Ticks by key that outlive the page; each key is set by itself, so what is said twice counts once. */
 export class TickQueue {
   private unsent: Ticks
+  private took: Seconds
   private sending = false
   private again: ReturnType<typeof setTimeout> | undefined
   private listeners = new Set<() => void>()
 
   constructor(
     private readonly place: string,
-    private readonly put: (ticks: Ticks) => Promise<void>,
+    private readonly put: (ticks: Ticks, took: Seconds) => Promise<void>,
     private readonly kept: Kept,
   ) {
-    this.unsent = this.read()
+    const before = this.read()
+    this.unsent = before.ticks
+    this.took = before.took
   }
 
   /** What is not on the server yet; another object when it changed. */
@@ -36,7 +41,8 @@ export class TickQueue {
     }
   }
 
-  say(more: Ticks): void {
+  say(more: Ticks, took: Seconds = {}): void {
+    this.took = { ...this.took, ...took }
     this.write({ ...this.unsent, ...more })
     void this.send()
   }
@@ -47,7 +53,7 @@ export class TickQueue {
     clearTimeout(this.again)
     const said = this.unsent
     try {
-      await this.put(said)
+      await this.put(said, this.took)
       // What was ticked again meanwhile is sent again.
       this.write(Object.fromEntries(Object.entries(this.unsent).filter(([key, n]) => said[key] !== n)))
     } catch {
@@ -59,18 +65,21 @@ export class TickQueue {
     await this.send()
   }
 
-  private read(): Ticks {
+  private read(): { ticks: Ticks; took: Seconds } {
     try {
-      return JSON.parse(this.kept.getItem(this.place) ?? '{}') as Ticks
+      const kept = JSON.parse(this.kept.getItem(this.place) ?? '{}') as { ticks?: Ticks; took?: Seconds }
+      return { ticks: kept.ticks ?? {}, took: kept.took ?? {} }
     } catch {
-      return {}
+      return { ticks: {}, took: {} }
     }
   }
 
   private write(ticks: Ticks): void {
     this.unsent = ticks
+    this.took = Object.fromEntries(Object.entries(this.took).filter(([key]) => key in ticks))
     try {
-      if (Object.keys(ticks).length) this.kept.setItem(this.place, JSON.stringify(ticks))
+      const all = JSON.stringify({ ticks, took: this.took })
+      if (Object.keys(ticks).length) this.kept.setItem(this.place, all)
       else this.kept.removeItem(this.place)
     } catch {
       // A browser that keeps nothing: what is ticked is sent all the same.

@@ -1,14 +1,15 @@
 import { plural, t } from '@lingui/core/macro'
 import { Trans } from '@lingui/react/macro'
 import { TextInput } from '@mantine/core'
-import { useQueryClient } from '@tanstack/react-query'
+import { useQuery, useQueryClient } from '@tanstack/react-query'
 import { memo, useMemo } from 'react'
 import { useParams } from 'react-router'
 import { api, ask, type Paper, type Project, type ProjectIn } from '../api/client'
-import { changed, keep } from '../api/queries'
+import { asked, changed, keep } from '../api/queries'
 import { warnings } from '../i18n/counts'
 import { number } from '../i18n/format'
 import { type IndexTab, IndexTabs } from '../ui/frame/IndexTabs'
+import { TaughtTab } from '../log/TaughtTab'
 import { useStudio } from '../ui/frame/session'
 import { SaveMark, UndoButtons } from '../ui/saving/SaveMark'
 import { StaleSave } from '../ui/saving/StaleSave'
@@ -91,6 +92,16 @@ export function ProjectEditor({ project, papers }: { project: Project; papers: P
         <AssemblyTab />
       ) : tab === 'versions' ? (
         <VersionsTab />
+      ) : tab === 'taught' ? (
+        <TaughtTab
+          project={project.id}
+          take={(step, minutes) =>
+            saver.change(
+              { ...doc, steps: (doc.steps ?? []).map((one, n) => (n === step ? { ...one, minutes } : one)) },
+              'taught',
+            )
+          }
+        />
       ) : (
         <Empty title={t`There is no such tab`}>
           <Trans>Choose one of the tabs above.</Trans>
@@ -110,6 +121,7 @@ function useTabs(project: Project, doc: ProjectIn): IndexTab[] {
   const steps = doc.steps?.length ?? 0
   const minutes = minutesOf(doc.steps ?? [])
   const versions = doc.variants?.length ?? 0
+  const taught = useQuery(asked.taught(project.id)).data?.classes.length ?? 0
   return useMemo(() => {
     const piecesWord = plural(pieces, { one: 'piece', other: 'pieces' })
     const stepsWord = plural(steps, { one: 'step', other: 'steps' })
@@ -133,6 +145,12 @@ function useTabs(project: Project, doc: ProjectIn): IndexTab[] {
         total: number(versions + 1),
         more: versions ? t`side by side` : t`only this one`,
       },
+      {
+        to: 'taught',
+        name: t`Taught`,
+        total: taught ? number(taught) : '–',
+        more: taught ? plural(taught, { one: 'class', other: 'classes' }) : t`not yet`,
+      },
     ]
-  }, [found, pieces, steps, minutes, versions])
+  }, [found, pieces, steps, minutes, versions, taught])
 }

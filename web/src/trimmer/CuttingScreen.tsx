@@ -8,12 +8,14 @@ import { pieces, sheets } from '../i18n/counts'
 import { number } from '../i18n/format'
 import { useShortcuts } from '../ui/frame/useShortcuts'
 import { GuideActs, GuideProgress } from '../ui/guide/GuideBar'
+import { GuideSaved } from '../ui/guide/GuideSaved'
 import { useTrimmer } from './context'
 import { Leave } from './Leave'
 import { Miscut } from './Miscut'
 import { type Step, stepsOf } from './steps'
 import { StepView } from './StepView'
 import classes from '../ui/guide/Guide.module.css'
+import { useStepTime } from '../ui/guide/useStepTime'
 import { useProgress } from './useProgress'
 
 /** The step to make now, and the buttons to say that it is made. */
@@ -24,7 +26,8 @@ export function CuttingScreen({ cutting }: { cutting: Cutting }) {
   const [miscut, setMiscut] = useState(false)
   const step = steps[Math.min(done, steps.length - 1)]
   const over = done >= steps.length
-  const forward = () => say(Math.min(steps.length, done + 1))
+  const took = useStepTime(over ? undefined : done)
+  const forward = () => say(Math.min(steps.length, done + 1), took())
   const back = () => say(Math.max(0, done - 1))
   const spoilt = () => setMiscut(true)
   // Each press is a cut that was made: a key that is kept down ticks off one.
@@ -36,13 +39,7 @@ export function CuttingScreen({ cutting }: { cutting: Cutting }) {
           {kitClass.name} ·{' '}
           {over || !step ? t`all steps done` : <Where step={step} done={done} of={steps.length} />}
         </p>
-        <span className="soft" role="status">
-          {moved
-            ? t`another device has gone on: this is where the cutting is now`
-            : kept
-              ? t`saved on the server`
-              : t`not saved yet: no connection`}
-        </span>
+        <GuideSaved kept={kept} moved={moved} />
         <Leave />
       </header>
       <GuideProgress done={done} of={steps.length} />

@@ -36,6 +36,7 @@ let queries: QueryClient
 beforeEach(() => {
   vi.useFakeTimers({ toFake: ['setTimeout', 'clearTimeout'] })
   cutting = run(2)
+  localStorage.clear()
   queries = new QueryClient()
   holder = document.createElement('div')
   root = createRoot(holder)
@@ -132,8 +133,8 @@ test('each step says which it follows, and one that is behind learns where the c
   })
   await settle()
   expect(sent).toEqual([
-    { done: 3, follows: 2 },
-    { done: 4, follows: 3 },
+    { done: 3, follows: 2, seconds: null },
+    { done: 4, follows: 3, seconds: null },
   ])
   expect(progress.moved).toBe(true)
   expect(queries.getQueryData(['cutting', 1])).toMatchObject({ done: 8 })
@@ -146,4 +147,34 @@ test('what another device did is taken over where nothing of this one waits', as
   cutting = run(7)
   await draw()
   expect(holder.textContent).toBe('7 kept')
+})
+
+test('steps that were made without a connection are sent when the page is opened again', async () => {
+  const sent: unknown[] = []
+  let there = false
+  answerWith(async (_, request) => {
+    if (!there) throw new TypeError('no connection')
+    const body = (await request.json()) as { done: number }
+    sent.push(body)
+    return run(body.done)
+  })
+  await draw()
+  await act(async () => {
+    progress.say(3)
+    progress.say(4, 7)
+    await Promise.resolve()
+  })
+  await settle()
+  expect(holder.textContent).toBe('4 not kept')
+  // The page is closed, and opened again when the server is back.
+  await act(async () => {
+    root.unmount()
+    await Promise.resolve()
+  })
+  there = true
+  root = createRoot(holder)
+  await draw()
+  await settle()
+  expect(sent).toEqual([{ done: 4, follows: 2, seconds: 7 }])
+  expect(localStorage.length).toBe(0)
 })

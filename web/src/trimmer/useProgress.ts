@@ -1,25 +1,55 @@
 import { useQueryClient } from '@tanstack/react-query'
 import { useEffect, useRef, useState } from 'react'
 import { api, ask, type Cutting, Refused } from '../api/client'
+import { rememberAnswer } from '../api/offline'
 import { cancelCutting, keep } from '../api/queries'
 
 const AGAIN_MS = 2500
 
+/** Steps that are made and not on the server yet: how many are done, and what they follow. */
+interface Unsent {
+  done: number
+  follows: number
+  /** How long the last one took. */
+  seconds: number | null
+}
+
+const placeOf = (classId: number) => `neat-sheaf-cutting-${classId}`
+
+function readUnsent(classId: number): Unsent | null {
+  try {
+    return JSON.parse(localStorage.getItem(placeOf(classId)) ?? 'null') as Unsent | null
+  } catch {
+    return null
+  }
+}
+
+function keepUnsent(classId: number, unsent: Unsent | null): void {
+  try {
+    if (unsent) localStorage.setItem(placeOf(classId), JSON.stringify(unsent))
+    else localStorage.removeItem(placeOf(classId))
+  } catch {
+    // A browser that keeps nothing: the steps are sent all the same.
+  }
+}
+
 /**
  * How many steps are done: at once on screen, then on the server; what another device did is taken over.
  * Each save says which number of steps it follows, so that a step of two devices counts once, and one that
- * is behind is told where the cutting is (`moved`) instead of taking steps back.
+ * is behind is told where the cutting is (`moved`) instead of taking steps back. Steps that are not sent yet
+ * are kept in the browser, and sent when the page is opened again.
  */
 export function useProgress(classId: number, cutting: Cutting) {
   const queries = useQueryClient()
-  const [mine, setMine] = useState<number | null>(null)
-  const [kept, setKept] = useState(true)
+  const [before] = useState(() => readUnsent(classId))
+  const [mine, setMine] = useState<number | null>(before?.done ?? null)
+  const [kept, setKept] = useState(!before)
   const [moved, setMoved] = useState(false)
-  const unsent = useRef<number | null>(null)
-  const follows = useRef(cutting.done)
+  const unsent = useRef<number | null>(before?.done ?? null)
+  const seconds = useRef<number | null>(before?.seconds ?? null)
+  const follows = useRef(before?.follows ?? cutting.done)
   const sending = useRef(false)
   const again = useRef<ReturnType<typeof setTimeout> | undefined>(undefined)
-  useEffect(() => () => clearTimeout(again.current), [])
   useEffect(() => {
     // What is sent and not answered yet follows what it was based on.
     if (unsent.current === null) follows.current = cutting.done
@@ -28,6 +58,14 @@ export function useProgress(classId: number, cutting: Cutting) {
   const take = (now: Cutting) => {
     follows.current = now.done
     keep.cutting(queries, classId, now)
+    rememberAnswer(`/api/classes/${classId}/cutting`, now)
+  }
+
+  const sent = () => {
+    unsent.current = null
+    setMine(null)
+    setKept(true)
+    keepUnsent(classId, null)
   }
 
   const send = async () => {
@@ -40,20 +78,15 @@ export function useProgress(classId: number, cutting: Cutting) {
       const now = await ask(
         api.PUT('/api/classes/{class_id}/cutting/done', {
           params: { path: { class_id: classId } },
-          body: { done, follows: follows.current },
+          body: { done, follows: follows.current, seconds: seconds.current },
         }),
       )
       setKept(true)
       take(now)
-      if (unsent.current === done) {
-        unsent.current = null
-        setMine(null)
-      }
+      if (unsent.current === done) sent()
     } catch (error) {
       if (error instanceof Refused && error.problem.code === 'stale' && error.problem.current) {
-        unsent.current = null
-        setMine(null)
-        setKept(true)
+        sent()
         setMoved(true)
         take(error.problem.current as unknown as Cutting)
       } else {
@@ -67,12 +100,21 @@ export function useProgress(classId: number, cutting: Cutting) {
     if (unsent.current !== null && unsent.current !== done) void send()
   }
 
+  useEffect(() => {
+    if (unsent.current !== null) void send()
+    return () => clearTimeout(again.current)
+    // Once, for what was not sent when the page was left.
+    // eslint-disable-next-line react-hooks/exhaustive-deps
+  }, [])
+
   return {
     done: mine ?? cutting.done,
     kept,
     moved,
-    say: (done: number) => {
+    say: (done: number, took: number | null = null) => {
       unsent.current = done
+      seconds.current = took
+      keepUnsent(classId, { done, follows: follows.current, seconds: took })
       setMine(done)
       setMoved(false)
       void send()

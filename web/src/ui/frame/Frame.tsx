@@ -13,6 +13,7 @@ import { useQueryClient } from '@tanstack/react-query'
 import { Suspense } from 'react'
 import { NavLink, Outlet } from 'react-router'
 import { api, type Session } from '../../api/client'
+import { forgetAnswers } from '../../api/offline'
 import classes from './Frame.module.css'
 import { Shortcuts } from './Shortcuts'
 import { Fetching } from '../states/states'
@@ -32,6 +33,7 @@ export function Frame({ session }: { session: Session }) {
   async function signOut() {
     await api.DELETE('/api/session')
     queries.clear()
+    await forgetAnswers()
     window.location.assign('/')
   }
   return (

@@ -105,6 +105,7 @@ function nameOf(key: string): string {
     portion: t`portion`,
     print: t`print`,
     project: t`project`,
+    ready: t`kits that are there`,
     relief: t`relief`,
     rigid: t`rigid`,
     row: t`row`,

@@ -4,17 +4,23 @@ import { Button, TextInput } from '@mantine/core'
 import { useState } from 'react'
 import { Link } from 'react-router'
 import { api, ask } from '../api/client'
+import classes from '../classes/ClassPage.module.css'
+import { useClass } from '../classes/context'
+import { useAttempt } from '../classes/useAttempt'
 import { dateOf } from '../i18n/format'
 import { useStudio } from '../ui/frame/session'
-import classes from './ClassPage.module.css'
-import { useClass } from './context'
-import { useAttempt } from './useAttempt'
+import type { Log } from './useLog'
 
 /** When the class is over, what it used leaves the cupboard; and it can be taken up again. */
-export function ClassOver() {
+export function ClassOver({ log }: { log: Log }) {
   const { saved } = useClass()
   const [problem, attempt] = useAttempt()
   const path = { params: { path: { class_id: saved.id } } }
+  // Sheets that no trimmer was ticked for and nobody counted stay in the cupboard: that is to be known first.
+  const unseen = log.things.filter(
+    (thing) => thing.paper !== null && !thing.width && thing.seen === null && thing.used === null,
+  )
+  const names = unseen.map((thing) => thing.name).join(', ')
   return (
     <section aria-labelledby="over" className={classes.later}>
       <h2 id="over">
@@ -24,7 +30,7 @@ export function ClassOver() {
         <>
           <Result />
           <p>
-            {t`It was over on ${dateOf(saved.finished)}: the supplies it used have left the cupboard.`}{' '}
+            {t`It was over on ${dateOf(saved.finished)}: what it used has left the cupboard, and what is changed above follows.`}{' '}
             <Button
               variant="subtle"
               onClick={() => attempt(ask(api.DELETE('/api/classes/{class_id}/finish', path)))}
@@ -34,19 +40,25 @@ export function ClassOver() {
           </p>
         </>
       ) : (
-        <p>
-          <Trans>
-            Sheets leave the cupboard as they are cut. The supplies that the kits take leave it when you say
-            so.
-          </Trans>{' '}
+        <>
+          <p>
+            <Trans>
+              Sheets leave the cupboard as they are cut. Supplies leave it now: as planned, or as much as you
+              wrote above.
+            </Trans>
+          </p>
+          {names ? (
+            <p className="severe">
+              {t`No sheet of ${names} was ticked at the trimmer: none of it leaves the cupboard unless you write how many were used.`}
+            </p>
+          ) : null}
           <Button
-            variant="light"
             disabled={!saved.planned.plan}
             onClick={() => attempt(ask(api.POST('/api/classes/{class_id}/finish', path)))}
           >
             <Trans>The class is over: take what it used</Trans>
           </Button>
-        </p>
+        </>
       )}
       <p role="status" className="severe">
         {problem}

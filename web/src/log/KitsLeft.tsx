@@ -1,0 +1,43 @@
+import { t } from '@lingui/core/macro'
+import { Trans } from '@lingui/react/macro'
+import type { Schemas } from '../api/client'
+import { number } from '../i18n/format'
+import classes from './Log.module.css'
+import { Said } from './Said'
+import type { Log } from './useLog'
+
+/** Whole kits that nobody took: the next class of the project need not make them again. */
+export function KitsLeft({ log, left }: { log: Log; left: (body: Schemas['KitsLeftIn']) => void }) {
+  return (
+    <section aria-labelledby="kits-left" className={classes.part}>
+      <h2 id="kits-left">
+        <Trans>Kits left over</Trans>
+      </h2>
+      <p className="soft">
+        <Trans>Whole ones that nobody took. The next class of this project is offered them.</Trans>
+      </p>
+      <ul className={classes.kits}>
+        {log.kits.map((way) => (
+          <li key={way.colourway}>
+            <span>
+              {way.colourway} <span className="soft">{t`${number(way.made)} made`}</span>
+            </span>
+            <Said
+              label={t`Kits of ${way.colourway} left over`}
+              value={way.left === null ? '' : String(way.left)}
+              placeholder={t`not counted`}
+              keep={(text) => {
+                const count = Number(text)
+                // What is no count is sent as it is, so that the server says what would be right.
+                left({
+                  colourway: way.colourway,
+                  count: text === '' ? null : Number.isInteger(count) ? count : -1,
+                })
+              }}
+            />
+          </li>
+        ))}
+      </ul>
+    </section>
+  )
+}

@@ -1,0 +1,99 @@
+import { t } from '@lingui/core/macro'
+import { Trans } from '@lingui/react/macro'
+import { Checkbox } from '@mantine/core'
+import type { Schemas } from '../api/client'
+import { useStudio } from '../ui/frame/session'
+import { Ledger } from '../ui/tables/Ledger'
+import { Size } from '../ui/text/Length'
+import classes from './Log.module.css'
+import { Said } from './Said'
+import type { Log, LogThing } from './useLog'
+
+const GROUPS = ['sheets', 'offcuts', 'supplies'] as const
+type Group = (typeof GROUPS)[number]
+
+const groupOf = (thing: LogThing): Group =>
+  thing.supply !== null ? 'supplies' : thing.width ? 'offcuts' : 'sheets'
+
+/** Sheets, offcuts and supplies: planned, seen at the trimmer, really used. */
+export function LogThings({ log, used }: { log: Log; used: (body: Schemas['UsedIn']) => void }) {
+  const { units } = useStudio()
+  const names: Record<Group, string> = {
+    sheets: t`Sheets`,
+    offcuts: t`Offcuts kept`,
+    supplies: t`Supplies`,
+  }
+  const say = (thing: LogThing, more: { amount?: string | null; ran_out?: boolean }) =>
+    used({
+      paper: thing.paper,
+      supply: thing.supply,
+      width: thing.width,
+      height: thing.height,
+      amount: thing.used,
+      ran_out: thing.ran_out,
+      ...more,
+    })
+  const inUnit = (thing: LogThing, amount: string | null) =>
+    amount === null ? <span className="soft">–</span> : `${amount}${thing.unit ? ` ${thing.unit}` : ''}`
+  return (
+    <section aria-labelledby="used" className={classes.part}>
+      <h2 id="used">
+        <Trans>What it took</Trans>
+      </h2>
+      <div className={classes.wide}>
+        <Ledger
+          rows={[...log.things].sort((a, b) => GROUPS.indexOf(groupOf(a)) - GROUPS.indexOf(groupOf(b)))}
+          rowKey={(row) => `${row.paper} ${row.supply} ${row.width} ${row.height}`}
+          groupOf={groupOf}
+          columns={[
+            {
+              head: t`Kind`,
+              silent: true,
+              title: true,
+              grouped: true,
+              cell: (row) => names[groupOf(row)],
+            },
+            {
+              head: t`What`,
+              cell: (row) => (
+                <>
+                  <strong>{row.name}</strong>
+                  {row.width ? (
+                    <div className="soft">
+                      <Size width={row.width} height={row.height} units={units} />
+                    </div>
+                  ) : null}
+                </>
+              ),
+            },
+            { head: t`Planned`, num: true, cell: (row) => inUnit(row, row.planned) },
+            { head: t`Seen at the trimmer`, num: true, cell: (row) => inUnit(row, row.seen) },
+            {
+              head: t`Really`,
+              cell: (row) => (
+                <Said
+                  label={t`Really used of ${row.name}`}
+                  value={row.used ?? ''}
+                  placeholder={row.seen ?? (row.supply === null ? '' : row.planned)}
+                  unit={row.unit}
+                  keep={(amount) => say(row, { amount: amount || null })}
+                />
+              ),
+            },
+            {
+              head: t`Ran out`,
+              cell: (row) =>
+                row.width ? null : (
+                  <Checkbox
+                    aria-label={t`${row.name} ran out`}
+                    checked={row.ran_out}
+                    onChange={(e) => say(row, { ran_out: e.currentTarget.checked })}
+                  />
+                ),
+            },
+          ]}
+        />
+      </div>
+    </section>
+  )
+}

@@ -1,0 +1,289 @@
+import { plural, t } from '@lingui/core/macro'
+import { Trans } from '@lingui/react/macro'
+import { Button, Group } from '@mantine/core'
+import { IconCoffee, IconMaximize, IconX } from '@tabler/icons-react'
+import { useQuery } from '@tanstack/react-query'
+import { useEffect, useState } from 'react'
+import { Link, useNavigate, useParams } from 'react-router'
+import type { KitClass, Project, Schemas } from '../api/client'
+import { asked } from '../api/queries'
+import { number, spell, timeOf } from '../i18n/format'
+import { leftOf, placeIn } from '../preparing/scoreSteps'
+import { useTicks } from '../preparing/useTicks'
+import { useShortcuts } from '../ui/frame/useShortcuts'
+import guide from '../ui/guide/Guide.module.css'
+import { GuideActs, GuideProgress } from '../ui/guide/GuideBar'
+import { GuideSaved } from '../ui/guide/GuideSaved'
+import { useStepTime } from '../ui/guide/useStepTime'
+import { Empty, Loaded } from '../ui/states/states'
+import { FracWords } from '../ui/text/FracWords'
+import { whole } from '../ui/text/fractions'
+import {
+  begin,
+  BEGUN,
+  dueTimes,
+  elapsed,
+  minuteOf,
+  minutesOf,
+  pause,
+  PAUSED,
+  resume,
+  standing,
+  type TableStep,
+} from './clock'
+import { StepPictures } from './StepPictures'
+import classes from './Table.module.css'
+
+const LONGEST_STEP_S = 3 * 3600
+const LOOK_S = 10
+
+/** At the table, full screen: one step at a time for the whole room, with a clock. */
+export function TableGuide() {
+  const id = Number(useParams().id)
+  const kitClass = useQuery(asked.kitClass(id))
+  const project = useQuery(asked.project(kitClass.data?.project, kitClass.data?.variant ?? ''))
+  const plan = !!kitClass.data?.planned.plan
+  const prepare = useQuery({
+    ...asked.prepare(id, kitClass.data?.version, plan),
+    enabled: kitClass.isSuccess,
+  })
+  return (
+    <Loaded query={kitClass}>
+      {(of) => (
+        <Loaded query={project}>
+          {(list) => (
+            <Loaded query={prepare}>
+              {(found) => <Screen kitClass={of} project={list} prepare={found} />}
+            </Loaded>
+          )}
+        </Loaded>
+      )}
+    </Loaded>
+  )
+}
+
+/** The moment, looked at every few seconds. */
+function useNow(): Date {
+  const [now, setNow] = useState(() => new Date())
+  useEffect(() => {
+    const timer = setInterval(() => setNow(new Date()), LOOK_S * 1000)
+    return () => clearInterval(timer)
+  }, [])
+  return now
+}
+
+function Screen(props: { kitClass: KitClass; project: Project; prepare: Schemas['PrepareOut'] }) {
+  const { kitClass, project, prepare } = props
+  const navigate = useNavigate()
+  const steps = prepare.table
+  const rows = steps.map((step) => ({ key: step.key, count: 1 }))
+  const { ticks, say, kept } = useTicks(kitClass.id, 'teaching')
+  const now = minuteOf(useNow())
+  const begun = (ticks[BEGUN] ?? 0) > 0
+  const paused = (ticks[PAUSED] ?? 0) > 0
+  const at = placeIn(rows, ticks)
+  const step = begun ? steps[at] : undefined
+  const took = useStepTime(begun && !paused ? step?.key : undefined)
+  const forward = () => {
+    if (!begun) say(begin(minuteOf(new Date())))
+    else if (paused) say(resume(ticks, minuteOf(new Date())))
+    else if (step) {
+      const seconds = took(LONGEST_STEP_S)
+      say({ [step.key]: 1 }, seconds === null ? {} : { [step.key]: seconds })
+    }
+  }
+  const before = begun ? rows[at - 1] : undefined
+  const back = () => before && say({ [before.key]: 0 })
+  const to = `/classes/${kitClass.id}/prepare`
+  useShortcuts(
+    { ' ': forward, Backspace: () => void back(), Escape: () => void navigate(to) },
+    { repeats: false },
+  )
+  const worked = elapsed(ticks, now)
+  const done = rows.filter((row) => leftOf(row, ticks) === 0).length
+  return (
+    <main className={guide.screen}>
+      <header className={guide.top}>
+        <p className={guide.where}>
+          {kitClass.name} ·{' '}
+          {!begun
+            ? t`not begun`
+            : step
+              ? t`step ${number(at + 1)} of ${number(steps.length)}`
+              : t`all steps done`}
+        </p>
+        <GuideSaved kept={kept} />
+        <Button
+          variant="subtle"
+          size="md"
+          leftSection={<IconMaximize size={20} aria-hidden />}
+          onClick={() => void document.documentElement.requestFullscreen?.()}
+        >
+          <Trans>Fill the screen</Trans>
+        </Button>
+        <Button
+          component={Link}
+          to={to}
+          variant="subtle"
+          size="md"
+          leftSection={<IconX size={20} aria-hidden />}
+        >
+          <Trans>
+            Leave <span className={guide.key}>Esc</span>
+          </Trans>
+        </Button>
+      </header>
+      <GuideProgress done={done} of={steps.length} />
+      {!steps.length ? (
+        <Empty title={t`Nothing is done at the table`}>
+          <Trans>
+            Mark steps of the list as done at the table, or leave some of the work for it under Prepare.
+          </Trans>
+        </Empty>
+      ) : !begun ? (
+        <Before steps={steps} unknown={prepare.table_unknown} now={now} begin={forward} />
+      ) : step ? (
+        <div className={guide.now}>
+          <Words step={step} clock={<Clock steps={steps} at={at} worked={worked} paused={paused} />} />
+          <StepPictures step={step} project={project} version={kitClass.variant ?? ''} />
+        </div>
+      ) : (
+        <Over steps={steps} worked={worked} classId={kitClass.id} />
+      )}
+      {begun ? (
+        <GuideActs back={before ? () => void back() : null} forward={step ? forward : null}>
+          <Button
+            size="xl"
+            variant="default"
+            disabled={!step}
+            leftSection={<IconCoffee aria-hidden />}
+            onClick={() => {
+              const moment = minuteOf(new Date())
+              say(paused ? resume(ticks, moment) : pause(moment))
+            }}
+          >
+            {paused ? t`Go on` : t`A break`}
+          </Button>
+        </GuideActs>
+      ) : null}
+    </main>
+  )
+}
+
+function Words({ step, clock }: { step: TableStep; clock: React.ReactNode }) {
+  return (
+    <section className={guide.words} aria-live="polite">
+      <p className={classes.says}>
+        <FracWords text={whole(step.says)} />
+      </p>
+      {step.pieces.length ? (
+        <p className={guide.how}>
+          <span className="soft">
+            <Trans>Pieces</Trans>
+          </span>{' '}
+          {step.pieces.join(', ')}
+        </p>
+      ) : null}
+      {step.tool || step.supplies.length ? (
+        <p className={guide.how}>
+          <span className="soft">
+            <Trans>At hand</Trans>
+          </span>{' '}
+          {[step.tool, ...step.supplies].filter(Boolean).join(', ')}
+        </p>
+      ) : null}
+      {step.sharing > 1 ? <p className={guide.how}>{t`${number(step.sharing)} take turns.`}</p> : null}
+      {step.waits ? <p className={guide.how}>{t`Then leave it alone for ${spell(step.waits)}.`}</p> : null}
+      {step.cautions.length ? <p className="caution">{step.cautions.join(' ')}</p> : null}
+      {clock}
+    </section>
+  )
+}
+
+function Clock(props: { steps: TableStep[]; at: number; worked: number; paused: boolean }) {
+  const { steps, at, worked, paused } = props
+  const by = standing(steps, at, worked)
+  const step = steps[at]
+  const shown = spell(Math.round(Math.abs(by)))
+  const minutes = step ? spell(Math.round(minutesOf(step))) : ''
+  return (
+    <p className={classes.clock} data-behind={by > 0}>
+      <strong>
+        {paused
+          ? t`a break`
+          : Math.round(by) > 0
+            ? t`${shown} behind`
+            : Math.round(by) < 0
+              ? t`${shown} ahead`
+              : t`in time`}
+      </strong>
+      <span className="soft">
+        {step?.seconds === null ? t`no time said for this step` : t`${minutes} for this step`}
+        {' · '}
+        {t`${spell(Math.round(worked))} since the beginning`}
+      </span>
+    </p>
+  )
+}
+
+function Before(props: { steps: TableStep[]; unknown: number; now: number; begin: () => void }) {
+  const { steps, unknown, now } = props
+  const due = dueTimes(steps)
+  const length = Math.round(due.at(-1)?.to ?? 0)
+  const end = timeOf(new Date((now + length) * 60_000).toISOString())
+  const count = number(unknown)
+  return (
+    <section className={classes.before}>
+      <h1>
+        <Trans>The class is about to begin</Trans>
+      </h1>
+      <p className={guide.large}>
+        {t`${spell(length)} at the table: begun now, it ends at ${end}.`}{' '}
+        {unknown
+          ? plural(unknown, {
+              one: `${count} step has no time said and is not in it.`,
+              other: `${count} steps have no time said and are not in it.`,
+            })
+          : null}
+      </p>
+      <ol className={classes.steps}>
+        {steps.map((step, n) => (
+          <li key={step.key}>
+            <span>{timeOf(new Date((now + (due[n]?.from ?? 0)) * 60_000).toISOString())}</span>
+            <FracWords text={whole(step.says)} />
+            <span className="soft">
+              {step.seconds === null ? t`time not said` : spell(Math.round(minutesOf(step)))}
+            </span>
+          </li>
+        ))}
+      </ol>
+      <Button size="xl" className={guide.done} onClick={props.begin}>
+        <Trans>
+          Begin <span className={guide.key}>Space</span>
+        </Trans>
+      </Button>
+    </section>
+  )
+}
+
+function Over({ steps, worked, classId }: { steps: TableStep[]; worked: number; classId: number }) {
+  const planned = Math.round(dueTimes(steps).at(-1)?.to ?? 0)
+  return (
+    <section className={guide.begin}>
+      <h1>
+        <Trans>All steps are done</Trans>
+      </h1>
+      <p className={guide.large}>
+        {t`It took ${spell(Math.round(worked))}, planned were ${spell(planned)}.`}
+      </p>
+      <p>
+        <Trans>Count in what was lent: tools and bottles go back with you.</Trans>
+      </p>
+      <Group>
+        <Button component={Link} to={`/classes/${classId}/log`} size="lg">
+          <Trans>To the log of the class</Trans>
+        </Button>
+      </Group>
+    </section>
+  )
+}
