@@ -13,6 +13,7 @@ from neat_sheaf.formats.reading import FileError
 from neat_sheaf.limits import MOST_PRINTED_LAYOUTS
 from neat_sheaf.messages import Sized
 from neat_sheaf.pinned import Round
+from neat_sheaf.wording import Voice
 from studio.accounts.tenancy import own
 from studio.accounts.voice import voice_for
 from studio.classes.models import CuttingRun, KitClass
@@ -26,38 +27,45 @@ from studio.common.problems import Problem
 router = Router(tags=["files"])
 
 
-def _rounds(request: HttpRequest, class_id: int) -> tuple[KitClass, Sequence[Round]]:
-    """A class and the rounds of its cutting: what is pinned, or its plan where cutting has not begun."""
-    found = own(KitClass.objects.select_related("studio", "project"), request, class_id)
-    run = CuttingRun.objects.filter(kit_class=found).first()
+def _rounds(kit_class: KitClass) -> Sequence[Round]:
+    """The rounds of a class's cutting: what is pinned, or its plan where cutting has not begun."""
+    run = CuttingRun.objects.filter(kit_class=kit_class).first()
     if run is not None:
-        return found, rounds_of(run)
-    planned = plan_of_class(found)
+        return rounds_of(run)
+    planned = plan_of_class(kit_class)
     if planned.plan is None:
         raise FileError(planned.faults or [fault("", "still-planning")])
-    return found, [Round(planned.plan.sheet_plan)]
+    return [Round(planned.plan.sheet_plan)]
+
+
+def _class(request: HttpRequest, class_id: int) -> KitClass:
+    return own(KitClass.objects.select_related("studio", "project"), request, class_id)
+
+
+def cut_guide_of(kit_class: KitClass, paper: PageSize, voice: Voice) -> bytes:
+    """The cut guide of a class as PDF bytes. FileError where it has no plan, or too many layouts to print."""
+    rounds = _rounds(kit_class)
+    layouts = sum(1 for one in rounds for _ in one.sheets.layouts)
+    if layouts > MOST_PRINTED_LAYOUTS:
+        many = {"found": layouts, "most": MOST_PRINTED_LAYOUTS}
+        raise FileError([fault("", "too-many-printed.layouts", **many)])
+    names = {str(p.pk): p.name for p in kit_class.studio.papers.all()}
+    return cut_guide(kit_class, rounds, names, paper, voice)
 
 
 @router.get("/classes/{class_id}/cut-guide.pdf", response={200: bytes, 404: Problem, 422: Problem})
 def guide(request: HttpRequest, class_id: int, paper: PageSize = "letter") -> HttpResponse:
     """Every layout drawn, and the order of cutting to tick off."""
-    found, rounds = _rounds(request, class_id)
-    voice = voice_for(request)
-    layouts = sum(1 for one in rounds for _ in one.sheets.layouts)
-    if layouts > MOST_PRINTED_LAYOUTS:
-        many = {"found": layouts, "most": MOST_PRINTED_LAYOUTS}
-        raise FileError([fault("", "too-many-printed.layouts", **many)])
-    names = {str(p.pk): p.name for p in found.studio.papers.all()}
-    pdf = cut_guide(found, rounds, names, paper, voice)
+    found, voice = _class(request, class_id), voice_for(request)
+    pdf = cut_guide_of(found, paper, voice)
     return download(voice.say("file-guide", name=found.name), "pdf", pdf, "application/pdf")
 
 
 @router.get("/classes/{class_id}/layouts/{letter}.svg", response={200: str, 404: Problem, 422: Problem})
 def layout(request: HttpRequest, class_id: int, letter: str) -> HttpResponse:
     """One layout at true size."""
-    found, rounds = _rounds(request, class_id)
-    voice = voice_for(request)
-    for one in rounds:
+    found, voice = _class(request, class_id), voice_for(request)
+    for one in _rounds(found):
         for _, lay in one.sheets.layouts:
             if lay.letter == letter:
                 title = voice.say("layout-title", letter=letter)

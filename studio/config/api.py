@@ -38,6 +38,7 @@ from studio.cupboard.instead_api import router as instead
 from studio.cupboard.ledger_api import router as ledger
 from studio.cupboard.merging_api import router as merging
 from studio.cupboard.photos_api import router as photos
+from studio.handouts.api import router as handouts
 from studio.log.api import router as log
 from studio.log.taught_api import router as taught
 from studio.people.api import router as people
@@ -87,6 +88,7 @@ for router in (
     people,
     log,
     taught,
+    handouts,
 ):
     api.add_router("", router)
 

@@ -46,6 +46,7 @@ INSTALLED_APPS = [
     "studio.preparing",
     "studio.people",
     "studio.log",
+    "studio.handouts",
     "studio.tasks",
     "studio.demo",
 ]

@@ -116,10 +116,14 @@ def _mm(length: int) -> str:
 
 
 def packing_pdf(
-    kit_class: KitClass, packing: Packing, table: Sequence[str], weights: Mapping[str, str], paper: Any,
-    voice: Voice,
+    kit_class: KitClass, packing: Packing, table: Sequence[str], weights: Mapping[str, str],
+    posted: Sequence[tuple[str, str]], paper: Any, voice: Voice,
 ) -> bytes:  # fmt: skip
-    """A list to pack each colourway's bags by, a square to tick for every bag, and what is on the table."""
+    """A list to pack each colourway's bags by, a square to tick for every bag, and what is on the table.
+
+    ``posted`` are those whose kit is sent, with the colourway they chose: each with what it weighs, and a
+    line for the customs that is the sender's to fill in.
+    """
     bags = []
     for bag in packing.bags:
         numbers = list(range(1, bag.kits + 1))
@@ -131,5 +135,9 @@ def packing_pdf(
         "date": voice.date(kit_class.date) if kit_class.date else "",
         "bags": bags,
         "table": [fractions(row) for row in table],
+        "posted": [
+            {"name": name, "colourway": way, "weight": fractions(weights.get(way, ""))}
+            for name, way in posted
+        ],
     }
     return printed("packing.html", paper, voice, context)

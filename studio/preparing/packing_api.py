@@ -151,12 +151,18 @@ def _on_table(one: OnTable, voice: Voice) -> str:
 def packing_list(request: HttpRequest, class_id: int, paper: PageSize = "letter") -> HttpResponse:
     """The packing list: each colourway's bags with a square to tick, and what lies on the table."""
     kit_class, voice = _class(request, class_id), voice_for(request)
+    pdf = packing_list_of(kit_class, paper, voice)
+    return download(voice.say("file-packing", name=kit_class.name), "pdf", pdf, "application/pdf")
+
+
+def packing_list_of(kit_class: KitClass, paper: PageSize, voice: Voice) -> bytes:
+    """The packing list of a class as PDF bytes. FileError for too many bags."""
     _, found = packing_for(kit_class)
     _few_enough(found)
     table = [_on_table(one, voice) for one in found.table]
     weights = {bag.colourway: _weight(bag, voice) for bag in found.bags}
-    pdf = packing_pdf(kit_class, found, table, weights, paper, voice)
-    return download(voice.say("file-packing", name=kit_class.name), "pdf", pdf, "application/pdf")
+    posted = [(one.name, one.colourway) for one in kit_class.people.filter(posted=True, waiting=False)]
+    return packing_pdf(kit_class, found, table, weights, posted, paper, voice)
 
 
 @router.get("/classes/{class_id}/labels.pdf", response={200: bytes, 404: Problem, 422: Problem})
@@ -170,11 +176,24 @@ def labels(request: HttpRequest, class_id: int, sheet: Query[OwnSheet]) -> HttpR
         faults: list[Fault] = []
         JsonValue(sheet.first, "first", "mm", faults).fault("first-label", most=on.count)
         raise FileError(faults)
-    address = request.build_absolute_uri(f"/classes/{class_id}/pack")
-    pdf = labels_pdf(
-        kit_class, found, on, sheet.first, _address(address), in_bags(kit_class, _numbered(found)), voice
-    )
+    pdf = _labels(request, kit_class, found, on, sheet.first, voice)
     return download(voice.say("file-labels", name=kit_class.name), "pdf", pdf, "application/pdf")
+
+
+def labels_of(request: HttpRequest, kit_class: KitClass, sheet: str, voice: Voice) -> bytes:
+    """The labels of a class on a sheet known by its code, as PDF bytes. FileError for too many bags."""
+    _, found = packing_for(kit_class)
+    _few_enough(found)
+    on = next(one.sheet for one in LABEL_SHEETS if one.code == sheet)
+    return _labels(request, kit_class, found, on, 1, voice)
+
+
+def _labels(
+    request: HttpRequest, kit_class: KitClass, found: Packing, on: LabelSheet, first: int, voice: Voice
+) -> bytes:
+    address = _address(request.build_absolute_uri(f"/classes/{kit_class.pk}/pack"))
+    whose = in_bags(kit_class, _numbered(found))
+    return labels_pdf(kit_class, found, on, first, address, whose, voice)
 
 
 def _few_enough(found: Packing) -> None:

@@ -111,3 +111,15 @@ label-sheet =
     .small = a sheet has a row and a column at least, and a label is at least 10 mm each way
     .negative = margins and gaps are not below nothing
     .page = the labels run off the page: make them smaller, fewer, or nearer
+
+## What goes wrong at the table
+
+goes-wrong =
+    .tape = Strong tape holds at once and cannot be shifted: fit it dry first, and take the backing off last
+    .glue = Wet glue oozes from an edge-to-edge line: keep it back from the edge, and hold it; it dries for { $minutes } min or as its label says
+    .print = A print ends up upside down or sideways: look which way is up on { $pieces } before it is stuck
+    .tabs = A tab that is not folded sharply shows beside its wall: fold every score with a bone folder before gluing
+    .lengths = Too short to tie: { $names } cannot be joined, so cut no end off before the bow is tied
+    .pads = The pads stay in the cupboard: count them onto the table before anybody sits down
+    .lent = Count these back in at the end: { $names }
+    .untimed = A step without a time said is not in the plan of the evening: leave room for it

@@ -32,6 +32,9 @@ packing-bags = { $name }: { $count } { $count ->
    *[other] bags
 }
 packing-table = On the table
+packing-posted = By post
+packing-customs = For customs, contents and value:
+packing-customs-note = The sender fills this in, as the carrier and the country it goes to ask. The weight is of the paper alone: weigh the closed parcel.
 file-packing = packing list for { $name }
 file-labels = labels for { $name }
 

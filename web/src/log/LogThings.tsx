@@ -33,67 +33,78 @@ export function LogThings({ log, used }: { log: Log; used: (body: Schemas['UsedI
       ran_out: thing.ran_out,
       ...more,
     })
-  const inUnit = (thing: LogThing, amount: string | null) =>
-    amount === null ? <span className="soft">–</span> : `${amount}${thing.unit ? ` ${thing.unit}` : ''}`
+  const inUnit = (thing: LogThing, amount: string) => `${amount}${thing.unit ? ` ${thing.unit}` : ''}`
   return (
     <section aria-labelledby="used" className={classes.part}>
       <h2 id="used">
         <Trans>What it took</Trans>
       </h2>
-      <div className={classes.wide}>
-        <Ledger
-          rows={[...log.things].sort((a, b) => GROUPS.indexOf(groupOf(a)) - GROUPS.indexOf(groupOf(b)))}
-          rowKey={(row) => `${row.paper} ${row.supply} ${row.width} ${row.height}`}
-          groupOf={groupOf}
-          columns={[
-            {
-              head: t`Kind`,
-              silent: true,
-              title: true,
-              grouped: true,
-              cell: (row) => names[groupOf(row)],
-            },
-            {
-              head: t`What`,
-              cell: (row) => (
-                <>
-                  <strong>{row.name}</strong>
-                  {row.width ? (
-                    <div className="soft">
-                      <Size width={row.width} height={row.height} units={units} />
-                    </div>
-                  ) : null}
-                </>
-              ),
-            },
-            { head: t`Planned`, num: true, cell: (row) => inUnit(row, row.planned) },
-            { head: t`Seen at the trimmer`, num: true, cell: (row) => inUnit(row, row.seen) },
-            {
-              head: t`Really`,
-              cell: (row) => (
-                <Said
-                  label={t`Really used of ${row.name}`}
-                  value={row.used ?? ''}
-                  placeholder={row.seen ?? (row.supply === null ? '' : row.planned)}
-                  unit={row.unit}
-                  keep={(amount) => say(row, { amount: amount || null })}
-                />
-              ),
-            },
-            {
-              head: t`Ran out`,
-              cell: (row) =>
-                row.width ? null : (
-                  <Checkbox
-                    aria-label={t`${row.name} ran out`}
-                    checked={row.ran_out}
-                    onChange={(e) => say(row, { ran_out: e.currentTarget.checked })}
-                  />
-                ),
-            },
-          ]}
-        />
-      </div>
+      {GROUPS.map((group) => {
+        const rows = log.things.filter((thing) => groupOf(thing) === group)
+        if (!rows.length) return null
+        return (
+          <div key={group} className={classes.wide}>
+            <Ledger
+              rows={rows}
+              rowKey={(row) => `${row.paper} ${row.supply} ${row.width} ${row.height}`}
+              columns={[
+                {
+                  head: names[group],
+                  title: true,
+                  cell: (row) => (
+                    <>
+                      {row.name}
+                      {row.width ? (
+                        <div className="soft">
+                          <Size width={row.width} height={row.height} units={units} />
+                        </div>
+                      ) : null}
+                    </>
+                  ),
+                },
+                {
+                  head: t`Planned`,
+                  num: true,
+                  width: 170,
+                  cell: (row) => (
+                    <>
+                      {inUnit(row, row.planned)}
+                      {row.seen === null ? null : (
+                        <div className="soft">{t`${row.seen} seen at the trimmer`}</div>
+                      )}
+                    </>
+                  ),
+                },
+                {
+                  head: t`Really`,
+                  width: 150,
+                  cell: (row) => (
+                    <Said
+                      label={t`Really used of ${row.name}`}
+                      value={row.used ?? ''}
+                      placeholder={row.seen ?? (row.supply === null ? '' : row.planned)}
+                      unit={row.unit}
+                      keep={(amount) => say(row, { amount: amount || null })}
+                    />
+                  ),
+                },
+                {
+                  head: t`Ran out`,
+                  width: 74,
+                  cell: (row) =>
+                    row.width ? null : (
+                      <Checkbox
+                        aria-label={t`${row.name} ran out`}
+                        checked={row.ran_out}
+                        onChange={(e) => say(row, { ran_out: e.currentTarget.checked })}
+                      />
+                    ),
+                },
+              ]}
+            />
+          </div>
+        )
+      })}
     </section>
   )
 }

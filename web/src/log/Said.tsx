@@ -21,7 +21,7 @@ export function Said({ label, value, placeholder, keep, unit }: Props) {
     <TextInput
       aria-label={label}
       size="sm"
-      w={118}
+      w={112}
       value={typed ?? value}
       placeholder={placeholder}
       rightSection={unit ? <span className="soft">{unit}</span> : undefined}

@@ -14,6 +14,7 @@ import { Loaded } from '../ui/states/states'
 import { FracWords } from '../ui/text/FracWords'
 import { whole } from '../ui/text/fractions'
 import { Evenings } from './Evenings'
+import { Handouts } from './Handouts'
 import classes from './Prepare.module.css'
 import { leftOf, scoreSteps } from './scoreSteps'
 import { useTicks } from './useTicks'
@@ -121,13 +122,33 @@ function Shown({ found }: { found: Prepare }) {
           </Group>
         </Checkbox.Group>
         <Table found={found} />
+        <ToolList found={found} />
         {found.table.length ? (
           <Button component={Link} to={`/classes/${saved.id}/table`} mt="sm">
             <Trans>Teach it: step by step, with a clock</Trans>
           </Button>
         ) : null}
       </section>
+      <section aria-labelledby="paper" className={classes.part}>
+        <h2 id="paper">
+          <Trans>On paper</Trans>
+        </h2>
+        <Handouts classId={saved.id} />
+      </section>
     </>
+  )
+}
+
+/** The tools of each part of the work, as the switches above have it. */
+function ToolList({ found }: { found: Prepare }) {
+  const named = (rows: { tool: string }[]) =>
+    [...new Set(rows.map((row) => row.tool).filter(Boolean))].join(', ')
+  const [before, table] = [named(found.tasks), named(found.table)]
+  return (
+    <p>
+      {before ? t`Tools to prepare it with: ${before}.` : null}{' '}
+      {table ? t`Tools at the table: ${table}.` : null}
+    </p>
   )
 }
 

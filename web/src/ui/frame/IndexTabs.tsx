@@ -1,4 +1,4 @@
-import { memo, type ReactNode } from 'react'
+import { memo, type ReactNode, useEffect, useRef } from 'react'
 import { NavLink } from 'react-router'
 import classes from './IndexTabs.module.css'
 
@@ -18,8 +18,16 @@ export const IndexTabs = memo(function IndexTabs(props: {
   active: string
   tabs: IndexTab[]
 }) {
+  const nav = useRef<HTMLElement>(null)
+  useEffect(() => {
+    // On a narrow screen the tab that is open may be beyond the edge.
+    const open = nav.current?.querySelector('[aria-current]')
+    const [tab, all] = [open?.getBoundingClientRect(), nav.current?.getBoundingClientRect()]
+    if (tab && all && (tab.right > all.right || tab.left < all.left))
+      nav.current?.scrollBy({ left: tab.left - all.left - 20 })
+  }, [props.active])
   return (
-    <nav className={classes.tabs} aria-label={props.label}>
+    <nav className={classes.tabs} aria-label={props.label} ref={nav}>
       {props.tabs.map((tab) => (
         <NavLink
           key={tab.to}
