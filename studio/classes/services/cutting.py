@@ -134,14 +134,15 @@ def mark_done(
 ) -> CuttingRun:
     """Say how many steps are done; never more than there are. The cupboard follows.
 
-    ``follows`` is how many were done before: another device may have gone on meanwhile. The same
-    step said by two is counted once; any other disagreement raises Moved with what there is now. ``seconds``
+    ``follows`` is how many were done before: another device may have gone on meanwhile, or an answer may
+    have been lost on its way. Steps said twice are counted once; where there are fewer now, or more than
+    are said, it raises Moved with what there is now. ``seconds``
     is how long the last of the steps took, where one was made.
     """
     run = _locked(run)
     if not 0 <= done <= steps_in(run):
         raise FileError([fault("done", "steps-there", steps=steps_in(run))])
-    if follows is not None and run.done not in (follows, done):
+    if follows is not None and not min(follows, done) <= run.done <= max(follows, done):
         raise Moved(run)
     if seconds is not None and done == run.done + 1:
         run.timed[str(run.done)] = seconds

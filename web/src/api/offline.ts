@@ -26,7 +26,11 @@ export const connection = {
 export function rememberAnswer(address: string, answer: unknown): void {
   if (!('caches' in globalThis) || !navigator.serviceWorker?.controller) return
   const headers = { date: new Date().toUTCString() }
-  void caches.open(GUIDES).then((cache) => cache.put(address, Response.json(answer, { headers })))
+  void caches.open(GUIDES).then(async (cache) => {
+    // An answer of the server may stand there by its headers as another one: only one is to be found.
+    await cache.delete(address, { ignoreVary: true })
+    await cache.put(address, Response.json(answer, { headers }))
+  })
 }
 
 /** Whoever signs out, or in, finds nothing of another's studio in the browser. */

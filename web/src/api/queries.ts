@@ -14,6 +14,7 @@ import {
   type ProjectIn,
   type Session,
 } from './client'
+import { rememberAnswer } from './offline'
 
 /** The guides of a class: what is ticked in each is kept by itself. */
 export type GuideName = 'scoring' | 'tasks' | 'packing' | 'teaching'
@@ -333,6 +334,7 @@ export const keep = {
     client.setQueryData(keys.kitClass(kitClass.id), kitClass),
   cutting: (client: QueryClient, classId: number, run: Cutting | null) => {
     client.setQueryData(keys.cutting(classId), run)
+    rememberAnswer(`/api/classes/${classId}/cutting`, run)
     // Sheets leave the cupboard as they are cut.
     const names = new Set(['papers', ...OF_STOCK])
     void client.invalidateQueries({ predicate: (query) => names.has(String(query.queryKey[0])) })

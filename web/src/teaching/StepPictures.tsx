@@ -4,6 +4,7 @@ import { useStudio } from '../ui/frame/session'
 import { PieceDrawing } from '../ui/drawing/PieceDrawing'
 import guide from '../ui/guide/Guide.module.css'
 import type { TableStep } from './clock'
+import { foldedDrawing } from './drawings'
 import classes from './Table.module.css'
 
 const MOST = 4
@@ -26,15 +27,11 @@ export function StepPictures(props: { step: TableStep; project: Project; version
   return (
     <div className={guide.pictures}>
       {shown.slice(0, MOST).flatMap(({ piece, n }) => {
-        if (!project.folded[n]?.finished) return [flat(piece)]
-        const query = version ? '?' + new URLSearchParams({ version }).toString() : ''
+        const address = foldedDrawing(project, n, version)
+        if (!address) return [flat(piece)]
         const folded = (
           <figure key={n}>
-            <img
-              className={classes.folded}
-              src={`/api/projects/${project.id}/pieces/${n}/folded.svg${query}`}
-              alt={t`${piece.name}, folded`}
-            />
+            <img className={classes.folded} src={address} alt={t`${piece.name}, folded`} />
             <figcaption>{t`${piece.name}, folded`}</figcaption>
           </figure>
         )

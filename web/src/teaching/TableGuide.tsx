@@ -31,6 +31,7 @@ import {
   standing,
   type TableStep,
 } from './clock'
+import { foldedDrawing } from './drawings'
 import { StepPictures } from './StepPictures'
 import classes from './Table.module.css'
 
@@ -99,6 +100,14 @@ function Screen(props: { kitClass: KitClass; project: Project; prepare: Schemas[
     { ' ': forward, Backspace: () => void back(), Escape: () => void navigate(to) },
     { repeats: false },
   )
+  useEffect(() => {
+    // The drawings of the steps to come are fetched now: at the venue there may be no server.
+    const names = new Set(steps.flatMap((one) => one.pieces))
+    project.pieces?.forEach((piece, n) => {
+      const address = names.has(piece.name) ? foldedDrawing(project, n, kitClass.variant ?? '') : null
+      if (address) new Image().src = address
+    })
+  }, [project, steps, kitClass.variant])
   const worked = elapsed(ticks, now)
   const done = rows.filter((row) => leftOf(row, ticks) === 0).length
   return (

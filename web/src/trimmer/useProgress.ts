@@ -1,7 +1,6 @@
 import { useQueryClient } from '@tanstack/react-query'
 import { useEffect, useRef, useState } from 'react'
 import { api, ask, type Cutting, Refused } from '../api/client'
-import { rememberAnswer } from '../api/offline'
 import { cancelCutting, keep } from '../api/queries'
 
 const AGAIN_MS = 2500
@@ -58,7 +57,6 @@ export function useProgress(classId: number, cutting: Cutting) {
   const take = (now: Cutting) => {
     follows.current = now.done
     keep.cutting(queries, classId, now)
-    rememberAnswer(`/api/classes/${classId}/cutting`, now)
   }
 
   const sent = () => {
