@@ -8,8 +8,6 @@ from fractions import Fraction
 
 from django.db import transaction
 
-from neat_sheaf.errors import fault
-from neat_sheaf.formats.reading import FileError
 from neat_sheaf.learning.medians import Learned, learned, whole_seconds
 from neat_sheaf.learning.observing import Worked, at_the_trimmer, of_steps, shown_by
 from neat_sheaf.pace import PACES
@@ -59,13 +57,8 @@ def taught(studio: Studio) -> dict[str, Learned]:
 
 @transaction.atomic
 def revoke(studio: Studio, name: str, revoked: bool) -> None:
-    """Use the default in place of what was learned, or what was learned again.
-
-    FileError for what is not known.
-    """
+    """Use the default in place of what was learned, or what was learned again."""
     studio = Studio.objects.select_for_update().get(pk=studio.pk)
-    if name not in taught(studio) and name not in studio.revoked:
-        raise FileError([fault("name", "nothing-learned", name=name[:60])])
     studio.revoked = sorted({*studio.revoked, name} if revoked else {*studio.revoked} - {name})
     studio.save(update_fields=["revoked"])
     _keep(studio.pk)

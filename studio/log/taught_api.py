@@ -6,7 +6,7 @@ import datetime as dt
 from decimal import Decimal
 from fractions import Fraction
 
-from django.http import HttpRequest
+from django.http import Http404, HttpRequest
 from ninja import Router, Schema
 
 from neat_sheaf.learning.medians import Learned, middle
@@ -61,10 +61,12 @@ def _text(value: Fraction) -> str:
     return format(number.normalize(), "f")
 
 
-@router.put("/learned/{name}", response={200: list[LearnedOut], 422: Problem})
+@router.put("/learned/{name}", response={200: list[LearnedOut], 404: Problem})
 def choose(request: HttpRequest, name: str, payload: RevokeIn) -> list[LearnedOut]:
     """Use the default in place of what was learned of one allowance, or what was learned again."""
     studio = studio_of(request)
+    if name not in taught(studio) and name not in studio.revoked:
+        raise Http404
     revoke(studio, name, payload.revoked)
     studio.refresh_from_db()
     return _learned(studio, voice_for(request))

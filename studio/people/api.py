@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+from collections.abc import Iterable
 from typing import Any
 
 from django.http import Http404, HttpRequest, HttpResponse
@@ -9,6 +10,7 @@ from django.utils import timezone
 from ninja import Field, Router, Schema, Status
 
 from neat_sheaf.formats.table_file import LARGEST, read_csv_rows
+from neat_sheaf.preparing.letters import letters_of
 from studio.accounts.tenancy import own, studio_of
 from studio.accounts.voice import voice_for
 from studio.classes.models import KitClass
@@ -46,11 +48,30 @@ class PersonOut(PersonIn):
     id: int
 
 
+class LetterOut(Schema):
+    """So many of one letter."""
+
+    letter: str
+    count: int
+
+
+class LettersOut(Schema):
+    """The letters that names take; an alphabet of dies goes through so many ``passes`` for all of them."""
+
+    letters: list[LetterOut]
+    passes: int
+
+
 class PeopleOut(Schema):
-    """The people of a class in the order they came; with ``follows`` its seats are theirs."""
+    """The people of a class in the order they came; with ``follows`` its seats are theirs.
+
+    The letters are those of all who have a seat: of what they are called by first, and of whole names.
+    """
 
     people: list[PersonOut]
     follows: bool
+    first_letters: LettersOut
+    whole_letters: LettersOut
 
 
 class FollowsIn(Schema):
@@ -79,7 +100,19 @@ def _person(request: HttpRequest, person_id: int) -> Attendee:
 def _out(kit_class: KitClass) -> PeopleOut:
     kit_class.refresh_from_db(fields=["follows_people"])
     rows = [_person_out(one) for one in kit_class.people.all()]
-    return PeopleOut(people=rows, follows=kit_class.follows_people)
+    names = [one.name for one in rows if not one.waiting]
+    return PeopleOut(
+        people=rows,
+        follows=kit_class.follows_people,
+        first_letters=_letters(name.split()[0] for name in names if name.split()),
+        whole_letters=_letters(names),
+    )
+
+
+def _letters(names: Iterable[str]) -> LettersOut:
+    found = letters_of(names)
+    letters = [LetterOut(letter=letter, count=count) for letter, count in found.counts]
+    return LettersOut(letters=letters, passes=found.passes)
 
 
 def _person_out(one: Attendee) -> PersonOut:

@@ -164,3 +164,17 @@ def test_the_heads_of_the_table_are_those_that_are_read():
         read_people(read_csv_rows("name,x"))
     rows, _ = read_people(read_csv_rows(",".join(COLUMNS) + "\nIda" + "," * (len(COLUMNS) - 1)))
     assert rows[0]["name"] == "Ida"
+
+
+def test_the_letters_of_the_names_are_counted_without_those_who_wait(person, furnish):
+    made = furnish(person)
+    path = f"/classes/{made['class']['id']}/people"
+    for name, waiting in (("Otto Bloom", False), ("Zoë", False), ("Quentin", True)):
+        person.add(path, name=name, waiting=waiting)
+    found = person.get(path)
+    # OTTO and ZOË: three Os, so a die of an alphabet goes through three times.
+    assert {row["letter"]: row["count"] for row in found["first_letters"]["letters"]} == {
+        "O": 3, "T": 2, "Z": 1, "Ë": 1,
+    }  # fmt: skip
+    assert found["first_letters"]["passes"] == 3
+    assert found["whole_letters"]["passes"] == 5

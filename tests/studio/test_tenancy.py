@@ -36,17 +36,32 @@ def with_stock(person, made):
     more = {"claim": claim, "movement": movement, "batch": {"id": batch}, "order": {"id": order.pk}}
     more["photo"] = {"id": photo.pk}
     more["person"] = person.add(f"/classes/{made['class']['id']}/people", name="Evening")
+    note = person.add(f"/classes/{made['class']['id']}/log/notes", about="next", text="Evening")
+    more["note"] = note
     return made | more
 
 
 def filled(path, made):
-    things = ("paper", "supply", "project", "class", "pack", "claim", "movement", "order", "photo", "person")
+    things = (
+        "paper",
+        "supply",
+        "project",
+        "class",
+        "pack",
+        "claim",
+        "movement",
+        "order",
+        "photo",
+        "person",
+        "note",
+    )
     names = {f"{thing}_id": thing for thing in things} | {"batch": "batch"}
     path = (
         path.replace("{number}", "0")
         .replace("{letter}", "A")
         .replace("{code}", "teapot")
         .replace("{guide}", "packing")
+        .replace("{name}", "bag")
     )
     return re.sub(r"\{(\w+)\}", lambda found: str(made[names[found[1]]]["id"]), path)
 
@@ -56,6 +71,10 @@ def body_for(path, made):
         return {"done": 0}
     if "/people" in path:
         return {"name": "Evening", "follows": True, "text": "name"}
+    if "/log" in path:
+        return {"key": "bag", "colourway": "Plain", "about": "next", "text": "Evening"}
+    if path.startswith("/learned"):
+        return {"revoked": True}
     if "/ticks/" in path:
         return {"ticks": [{"key": "Evening", "count": 1}]}
     if path.endswith("/merge"):

@@ -56,7 +56,6 @@ no-such-colourway = the class has no colourway { $name }
 no-such-batch = the class has no batch { $key }
 note-empty = write something, or add a photograph
 too-many-notes = a class keeps { $most } notes at most
-nothing-learned = nothing was learned of { $name } yet
 rescued =
     .spare = a spare
     .offcut = an offcut

@@ -6846,14 +6846,38 @@ export interface components {
             down: string;
         };
         /**
+         * LetterOut
+         * @description So many of one letter.
+         */
+        LetterOut: {
+            /** Letter */
+            letter: string;
+            /** Count */
+            count: number;
+        };
+        /**
+         * LettersOut
+         * @description The letters that names take; an alphabet of dies goes through so many ``passes`` for all of them.
+         */
+        LettersOut: {
+            /** Letters */
+            letters: components["schemas"]["LetterOut"][];
+            /** Passes */
+            passes: number;
+        };
+        /**
          * PeopleOut
          * @description The people of a class in the order they came; with ``follows`` its seats are theirs.
+         *
+         *     The letters are those of all who have a seat: of what they are called by first, and of whole names.
          */
         PeopleOut: {
             /** People */
             people: components["schemas"]["PersonOut"][];
             /** Follows */
             follows: boolean;
+            first_letters: components["schemas"]["LettersOut"];
+            whole_letters: components["schemas"]["LettersOut"];
         };
         /**
          * PersonOut
@@ -11948,8 +11972,8 @@ export interface operations {
                     "application/json": components["schemas"]["LearnedOut"][];
                 };
             };
-            /** @description Unprocessable Entity */
-            422: {
+            /** @description Not Found */
+            404: {
                 headers: {
                     [name: string]: unknown;
                 };

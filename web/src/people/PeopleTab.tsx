@@ -9,6 +9,7 @@ import { asked, changed, keys } from '../api/queries'
 import { useClass } from '../classes/context'
 import { number } from '../i18n/format'
 import { Failed, Loaded } from '../ui/states/states'
+import { NameLetters } from './NameLetters'
 import classes from './People.module.css'
 
 type People = Schemas['PeopleOut']
@@ -76,6 +77,7 @@ function Shown({ found }: { found: People }) {
         checked={found.follows}
         onChange={(e) => follow.mutate(e.currentTarget.checked)}
       />
+      {there.length ? <NameLetters found={found} /> : null}
       <ul className={classes.people}>
         {found.people.map((person) => (
           <Row key={person.id} person={person} after={after} />
