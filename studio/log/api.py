@@ -10,7 +10,7 @@ from studio.accounts.tenancy import own, studio_of
 from studio.accounts.voice import voice_for
 from studio.classes.models import KitClass
 from studio.common.problems import Problem
-from studio.cupboard.models import Paper, Photo, Supply
+from studio.cupboard.models import Paper, Supply
 from studio.cupboard.photos_api import sent_bytes
 from studio.log.closing import finish, reopen
 from studio.log.models import LogNote
@@ -91,7 +91,6 @@ def note(request: HttpRequest, class_id: int, payload: NoteIn) -> Status[NoteOut
 def drop_note(request: HttpRequest, note_id: int) -> Status[None]:
     """Delete a note and its photograph."""
     found = get_object_or_404(LogNote, pk=note_id, kit_class__studio=studio_of(request))
-    Photo.objects.filter(pk=found.photo_id or 0).delete()
     found.delete()
     return Status(204, None)
 

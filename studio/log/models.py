@@ -2,9 +2,13 @@
 
 from __future__ import annotations
 
+from typing import Any
+
 from django.conf import settings
 from django.db import models
 from django.db.models import Q
+from django.db.models.signals import post_delete
+from django.dispatch import receiver
 
 from studio.classes.models import KitClass
 from studio.cupboard.models import Photo
@@ -83,3 +87,9 @@ class LogNote(models.Model):
 
     def __str__(self) -> str:
         return f"note {self.pk} of {self.kit_class}"
+
+
+@receiver(post_delete, sender=LogNote)
+def _take_the_photograph_along(instance: LogNote, **_: Any) -> None:
+    """A photograph goes with its note, also where a whole class is deleted."""
+    Photo.objects.filter(pk=instance.photo_id or 0).delete()

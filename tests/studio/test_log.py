@@ -194,6 +194,14 @@ def test_a_note_keeps_its_photograph_and_takes_it_along_when_it_goes(person, fur
     assert person.ask("DELETE", f"/log-notes/{note['id']}").status_code == 204
     assert not LogNote.objects.exists()
     assert person.ask("GET", f"/photos/{note['photo']}").status_code == 404
+    again = person.add(path, about="next", content=a_picture())
+    other = another(person, made, "second")
+    kept = person.add(f"/classes/{other['id']}/log/notes", about="well", content=a_picture())
+    # With its class a note is gone, and its photograph.
+    assert person.ask("DELETE", path_of(made)).status_code == 204
+    assert person.ask("GET", f"/photos/{again['photo']}").status_code == 404
+    assert person.ask("GET", f"/photos/{kept['photo']}").status_code == 200
+    path = f"/classes/{other['id']}/log/notes"
     assert person.ask("POST", path, {"about": "next"}).json()["faults"][0]["code"] == "note-empty"
 
 

@@ -3,13 +3,11 @@ import { Trans } from '@lingui/react/macro'
 import type { Batch, CuttingPlan, Stroke } from '../api/client'
 import { strips, waiting } from '../i18n/counts'
 import { number } from '../i18n/format'
-import { OwnPace } from '../log/OwnPace'
+import { OwnTrimmerPace } from '../log/OwnPace'
 import { useStudio } from '../ui/frame/session'
 import { Ledger } from '../ui/tables/Ledger'
 import { Length, Size } from '../ui/text/Length'
 import classes from './Sheets.module.css'
-
-const AT_TRIMMER = new Set(['setting', 'stroke', 'carry', 'turn', 'paper', 'pile', 'sort'])
 
 interface Row {
   at: number
@@ -33,7 +31,7 @@ export function CuttingOrder(props: { rounds: CuttingPlan[]; nameOf: (paper: str
       {cutting.batches.length ? (
         <>
           <p className="soft">{handsWords(cutting)}</p>
-          <OwnPace names={(name) => AT_TRIMMER.has(name)} />
+          <OwnTrimmerPace />
         </>
       ) : null}
       <Ledger

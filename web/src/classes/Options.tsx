@@ -7,6 +7,7 @@ import { asked } from '../api/queries'
 import { layouts, settings, sheets } from '../i18n/counts'
 import { money, number } from '../i18n/format'
 import { useStudio } from '../ui/frame/session'
+import { OwnTrimmerPace } from '../log/OwnPace'
 import { useClass } from './context'
 import { MiniSheet } from './MiniSheet'
 import classes from './Options.module.css'
@@ -48,6 +49,7 @@ export function Options({ plan }: { plan: Plan }) {
       <h2 id="options">
         <Trans>How to cut it</Trans>
       </h2>
+      <OwnTrimmerPace />
       {options.isPending ? (
         <p className="soft" role="status">
           <Trans>Looking for other ways to cut it…</Trans>

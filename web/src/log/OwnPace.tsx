@@ -48,6 +48,13 @@ export function OwnPace({ names, children }: { names: (name: string) => boolean;
   )
 }
 
+const AT_TRIMMER = new Set(['setting', 'stroke', 'carry', 'turn', 'paper', 'pile', 'sort', 'bag'])
+
+/** The same for the minutes of cutting. */
+export function OwnTrimmerPace() {
+  return <OwnPace names={(name) => AT_TRIMMER.has(name)}>{t`Minutes by your own classes`}</OwnPace>
+}
+
 /** How many spares the studio's classes needed, beside where they are said. */
 export function SparesNeeded() {
   const learned = useQuery(asked.learned())

@@ -98,7 +98,8 @@ function Shown({ found }: { found: People }) {
           value={name}
           onChange={(e) => setName(e.currentTarget.value)}
         />
-        <Button type="submit" variant="light" leftSection={<IconPlus size={18} />} loading={add.isPending}>
+        {/* Never disabled: Enter after the next name counts while the one before is on its way. */}
+        <Button type="submit" variant="light" leftSection={<IconPlus size={18} />}>
           <Trans>Add</Trans>
         </Button>
       </form>

@@ -88,7 +88,7 @@ function Shown({ found }: { found: Prepare }) {
       </section>
       <section aria-labelledby="evenings" className={classes.part}>
         <h2 id="evenings">{found.evenings.length ? evenings(found.evenings.length) : t`No evening`}</h2>
-        <EveningWords found={found} date={saved.date ?? null} />
+        {saved.finished ? null : <EveningWords found={found} date={saved.date ?? null} />}
         <Evenings found={found} ticks={ticks} />
         <Group gap="sm" mt="sm">
           <Button

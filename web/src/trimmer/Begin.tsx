@@ -7,6 +7,7 @@ import { api, ask, Refused } from '../api/client'
 import { keep } from '../api/queries'
 import { settings, sheets, strokes } from '../i18n/counts'
 import { number } from '../i18n/format'
+import { OwnTrimmerPace } from '../log/OwnPace'
 import { useTrimmer } from './context'
 import { Leave } from './Leave'
 import classes from '../ui/guide/Guide.module.css'
@@ -45,6 +46,7 @@ export function Begin() {
                 about {number(plan.cutting.minutes)} min.
               </Trans>
             </p>
+            <OwnTrimmerPace />
             <p>
               <Trans>
                 From the first step on the layouts stay as they are: a seat more or fewer is shown as a
