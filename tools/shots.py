@@ -19,13 +19,12 @@ SHOTS = CHECKOUT / "docs" / "screenshots"
 VIEWS = [
     ("bench", "/", "Next on the bench"),
     ("project", "/projects/1", "There is room for"),
-    ("project-checks", "/projects/3", "would make it even"),
-    ("project-assembly", "/projects/1/assembly", "The order of assembly"),
     ("class-kit", "/classes/1/kit", "Every kit holds"),
     ("class-sheets", "/classes/1/sheets", "No plan of straight cuts"),
     ("class-cost", "/classes/1/cost", "is the least fee"),
     ("class-prepare", "/classes/1/prepare", "Before the class"),
     ("class-pack", "/classes/2/pack", "bags closed"),
+    ("class-log", "/classes/6/log", "Planned, and as it was"),
     ("shopping", "/shopping", "In all"),
     ("cupboard", "/cupboard", "Furrow check"),
 ]
@@ -103,6 +102,11 @@ def _visit(address: str, password: str) -> None:
         _print_page(driver, "/api/projects/1/sheet.pdf", "attendee-sheet")
         _print_page(driver, "/api/classes/1/cut-guide.pdf", "cut-guide")
         driver.execute_script("localStorage.clear()")
+        driver.get(f"{address}/classes/1/table")
+        _wait(driver, "about to begin")
+        driver.find_element(By.TAG_NAME, "body").send_keys(" ")
+        _wait(driver, "in time")
+        _shoot(driver, "table")
         driver.get(f"{address}/classes/2/trimmer")
         _wait(driver, "Take")
         _shoot(driver, "trimmer")
