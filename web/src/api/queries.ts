@@ -362,6 +362,10 @@ const FROM_CLASS = [
   'stock',
   'bench',
   'year',
+  'log',
+  'learned',
+  'taught',
+  'ready',
 ]
 const OF_CLASSES = ['class', ...FROM_CLASS]
 

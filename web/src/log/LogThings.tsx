@@ -3,7 +3,7 @@ import { Trans } from '@lingui/react/macro'
 import { Checkbox } from '@mantine/core'
 import type { Schemas } from '../api/client'
 import { useStudio } from '../ui/frame/session'
-import { Ledger } from '../ui/tables/Ledger'
+import { type Column, Ledger } from '../ui/tables/Ledger'
 import { Size } from '../ui/text/Length'
 import classes from './Log.module.css'
 import { Said } from './Said'
@@ -34,6 +34,17 @@ export function LogThings({ log, used }: { log: Log; used: (body: Schemas['UsedI
       ...more,
     })
   const inUnit = (thing: LogThing, amount: string) => `${amount}${thing.unit ? ` ${thing.unit}` : ''}`
+  const ranOut: Column<LogThing> = {
+    head: t`Ran out`,
+    width: 74,
+    cell: (row) => (
+      <Checkbox
+        aria-label={t`${row.name} ran out`}
+        checked={row.ran_out}
+        onChange={(e) => say(row, { ran_out: e.currentTarget.checked })}
+      />
+    ),
+  }
   return (
     <section aria-labelledby="used" className={classes.part}>
       <h2 id="used">
@@ -88,18 +99,7 @@ export function LogThings({ log, used }: { log: Log; used: (body: Schemas['UsedI
                     />
                   ),
                 },
-                {
-                  head: t`Ran out`,
-                  width: 74,
-                  cell: (row) =>
-                    row.width ? null : (
-                      <Checkbox
-                        aria-label={t`${row.name} ran out`}
-                        checked={row.ran_out}
-                        onChange={(e) => say(row, { ran_out: e.currentTarget.checked })}
-                      />
-                    ),
-                },
+                ...(group === 'offcuts' ? [] : [ranOut]),
               ]}
             />
           </div>
