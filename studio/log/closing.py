@@ -5,7 +5,7 @@ from __future__ import annotations
 from decimal import Decimal
 
 from django.db import transaction
-from django.db.models import Q
+from django.db.models import Q, Sum
 from django.utils import timezone
 
 from neat_sheaf.errors import fault
@@ -22,7 +22,7 @@ from studio.log.models import ClassLog, Used
 from studio.log.planned import ClassPlan, worked_out_plan, written
 from studio.log.seen import seen_things
 
-__all__ = ["finish", "moved_by_log", "reopen", "shift"]
+__all__ = ["finish", "moved_by_log", "reopen", "settle"]
 
 
 def finish(kit_class: KitClass, by: int | None) -> None:
@@ -41,8 +41,8 @@ def finish(kit_class: KitClass, by: int | None) -> None:
             raise FileError([fault("", "finished-before")])
         if planned.plan is None:
             raise FileError(planned.faults or [fault("", "still-planning")])
-        for thing, amount in moved_by_log(kit_class, whole).items():
-            shift(kit_class, thing, amount, by)
+        for thing in moved_by_log(kit_class, whole):
+            settle(kit_class, whole, thing, by)
         release(kit_class.studio, kit_class.pk)
         figures = _figures(planned.plan, kit_class.seats)
         KitClass.objects.filter(pk=kit_class.pk).update(finished=timezone.now(), figures=figures)
@@ -76,10 +76,23 @@ def moved_by_log(kit_class: KitClass, planned: ClassPlan) -> dict[Thing, Decimal
     return {thing: amount for thing, amount in sorted(found.items()) if amount}
 
 
-def shift(kit_class: KitClass, thing: Thing, amount: Decimal, by: int | None) -> None:
-    """Move what the log says; a paper or supply that is gone since is left."""
+def settle(kit_class: KitClass, planned: ClassPlan, thing: Thing, by: int | None) -> None:
+    """Move of a thing what the log says and did not move yet: it is right whatever was said before."""
+    wanted = moved_by_log(kit_class, planned).get(thing, Decimal(0))
     cause = Cause.KEPT if thing.is_offcut else Cause.USED
-    move(kit_class.studio, thing, amount, Because(cause, by, kit_class.pk, batch=LOG_BATCH))
+    why = Because(cause, by, kit_class.pk, batch=LOG_BATCH)
+    move(kit_class.studio, thing, wanted - _moved(kit_class, thing), why)
+
+
+def _moved(kit_class: KitClass, thing: Thing) -> Decimal:
+    """What left or came by the log, net of what was undone; of a supply all that the class used."""
+    causes = [Cause.USED.value, Cause.KEPT.value]
+    rows = kit_class.movements.filter(**thing.columns).filter(
+        Q(cause__in=causes) | Q(undoes__cause__in=causes)
+    )
+    if thing.kind == "paper":
+        rows = rows.filter(batch=LOG_BATCH)
+    return rows.aggregate(n=Sum("amount"))["n"] or Decimal(0)
 
 
 def _figures(plan: Plan, seats: int) -> dict[str, str | int | None]:

@@ -14,7 +14,7 @@ from studio.classes.models import Colourway, KitClass
 from studio.cupboard.ledger import Thing
 from studio.cupboard.models import Paper, Photo, Supply
 from studio.cupboard.photos import remade
-from studio.log.closing import moved_by_log, shift
+from studio.log.closing import settle
 from studio.log.learning import learn
 from studio.log.models import ClassLog, LogNote, Used
 from studio.log.planned import as_planned
@@ -53,21 +53,14 @@ def say_used(
     kit_class = KitClass.objects.select_for_update(of=("self",)).select_related("studio").get(pk=kit_class.pk)
     kind = "paper" if isinstance(of, Paper) else "supply"
     thing = Thing(kind, of.pk, *size)
-    before = _moved(kit_class, thing)
     rows = Used.objects.filter(kit_class=kit_class, **thing.columns)
     if amount is None and not ran_out:
         rows.delete()
     elif not rows.update(amount=amount, ran_out=ran_out):
         Used.objects.create(kit_class=kit_class, amount=amount, ran_out=ran_out, **thing.columns)
     if kit_class.finished is not None:
-        shift(kit_class, thing, _moved(kit_class, thing) - before, by)
+        settle(kit_class, as_planned(kit_class), thing, by)
         learn(kit_class)
-
-
-def _moved(kit_class: KitClass, thing: Thing) -> Decimal:
-    if kit_class.finished is None:
-        return Decimal(0)
-    return moved_by_log(kit_class, as_planned(kit_class)).get(thing, Decimal(0))
 
 
 @transaction.atomic

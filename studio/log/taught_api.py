@@ -121,15 +121,15 @@ def taught_where(request: HttpRequest, project_id: int) -> TaughtOut:
 
 def _class_out(row: KitClass) -> TaughtClassOut:
     figures = row.figures or {}
-    kits = row.seats + row.samples + row.spares
     material = Decimal(figures["material"]) if figures else None
     log: ClassLog | None = getattr(row, "log", None)
+    made = sum(log.planned["kits"].values()) if log and log.planned else row.seats + row.samples + row.spares
     run = getattr(row, "cutting_run", None)
     out = Used.objects.filter(kit_class=row, ran_out=True).select_related("paper", "supply")
     return TaughtClassOut(
         id=row.pk, name=row.name, date=row.date, place=row.place, seats=row.seats, finished=row.finished,
         material=None if material is None else str(material),
-        each=str(round(material / kits, 2)) if material is not None and kits else None,
+        each=str(round(material / made, 2)) if material is not None and made else None,
         currency=figures.get("currency", ""),
         left=sum(log.left.values()) if log else 0,
         ran_out=[str(one.supply or one.paper) for one in out],

@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+import json
 import re
 import time
 from collections.abc import Callable, Iterator
@@ -148,10 +149,24 @@ def _until_the_server_rests() -> None:
         time.sleep(0.05)
 
 
+@pytest.fixture(scope="session")
+def kept() -> dict[str, str]:
+    """What tests of one process begin with, once it was made: planning the demo takes a while."""
+    return {}
+
+
 @pytest.fixture
-def paper_room(transactional_db: None) -> Studio:
-    """The demo's paper room, with its keeper."""
-    return load_paper_room(NAME, PASSWORD)
+def paper_room(transactional_db: None, kept: dict[str, str]) -> Studio:
+    """The demo's paper room, with its keeper: made once, and put back row by row for each test."""
+    if "paper room" in kept:
+        connection.creation.deserialize_db_from_string(kept["paper room"])
+        return Studio.objects.get()
+    studio = load_paper_room(NAME, PASSWORD)
+    rows = json.loads(connection.creation.serialize_db_to_string())
+    # What the database makes by itself is there already.
+    by_itself = ("contenttypes.contenttype", "auth.permission")
+    kept["paper room"] = json.dumps([row for row in rows if row["model"] not in by_itself])
+    return studio
 
 
 @pytest.fixture

@@ -75,6 +75,28 @@ def test_what_cutting_did_is_seen_and_what_was_really_used_moves_the_difference(
     reconciled()
 
 
+def test_what_is_cut_after_the_class_is_over_is_not_counted_twice(person, furnish):
+    made = furnish(person)
+    person.save(f"/papers/{made['paper']['id']}", paper_of(person, made) | {"on_hand": 20})
+    path, paper = path_of(made), made["paper"]["id"]
+    steps = person.ask("POST", f"{path}/cutting").json()["steps"]
+    person.save(f"{path}/log/used", {"paper": paper, "amount": "6"})
+    person.ask("POST", f"{path}/finish")
+    assert paper_of(person, made)["on_hand"] == 14
+    # Somebody ticks the trimmer afterwards, and says the number once more.
+    person.save(f"{path}/cutting/done", {"done": steps})
+    assert paper_of(person, made)["on_hand"] == 10
+    person.save(f"{path}/log/used", {"paper": paper, "amount": "6"})
+    assert paper_of(person, made)["on_hand"] == 14
+    # A movement that was undone in the cupboard by hand is made again when it is said again.
+    movement = next(row for row in told(person, made) if row["cause"] == "used")
+    person.ask("POST", f"/movements/{movement['id']}/undo")
+    person.save(f"{path}/log/used", {"paper": paper, "amount": "5"})
+    seen = thing(person.get(f"{path}/log"), paper=paper, width=0)
+    assert seen["used"] == "5"
+    reconciled()
+
+
 def test_an_offcut_that_was_kept_comes_into_the_cupboard_with_its_size(person, furnish):
     made = furnish(person)
     path, paper = path_of(made), made["paper"]["id"]

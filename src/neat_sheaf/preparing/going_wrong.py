@@ -52,7 +52,7 @@ def _things(job: Job) -> Iterator[Message]:
         yield message("goes-wrong.lengths", names=several(lengths))
     if any("pad" in name.lower() for name in names):
         yield message("goes-wrong.pads")
-    sharing = [use for use in job.project.supplies if use.lent]
+    sharing = [use for use in job.project.supplies if use.lent and use.supply in known]
     if sharing:
         yield message("goes-wrong.lent", names=several([known[u.supply].name for u in sharing]))
     if any(step.when is When.TABLE and step.minutes is None for step in job.project.steps):

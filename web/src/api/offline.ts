@@ -3,6 +3,8 @@
 /** The cache of the service worker with what the guides ask for; its name is also in worker.config.ts. */
 export const GUIDES = 'neat-sheaf-guides'
 
+const WORKER_AFTER_MS = 4000
+
 const listeners = new Set<() => void>()
 let away = false
 
@@ -41,7 +43,10 @@ export async function forgetAnswers(): Promise<void> {
 /** The service worker, where the browser has them: on https, or on this very machine. */
 export function startWorker(): void {
   if (!('serviceWorker' in navigator)) return
-  navigator.serviceWorker.register('/sw.js').catch(() => {
-    // Without it the guides work as long as their page is open.
-  })
+  // What it fetches to keep is not to be in the way of what the page fetches to show.
+  setTimeout(() => {
+    navigator.serviceWorker.register('/sw.js').catch(() => {
+      // Without it the guides work as long as their page is open.
+    })
+  }, WORKER_AFTER_MS)
 }

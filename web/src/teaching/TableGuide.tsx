@@ -29,6 +29,7 @@ import {
   PAUSED,
   resume,
   standing,
+  startOver,
   type TableStep,
 } from './clock'
 import { foldedDrawing } from './drawings'
@@ -122,6 +123,11 @@ function Screen(props: { kitClass: KitClass; project: Project; prepare: Schemas[
               : t`all steps done`}
         </p>
         <GuideSaved kept={kept} />
+        {begun ? (
+          <Button variant="subtle" size="md" onClick={() => say(startOver(steps))}>
+            <Trans>Begin again</Trans>
+          </Button>
+        ) : null}
         <Button
           variant="subtle"
           size="md"

@@ -1,5 +1,15 @@
 import { expect, test } from 'vitest'
-import { begin, dueTimes, elapsed, minutesOf, pause, resume, standing, type TableStep } from './clock'
+import {
+  begin,
+  dueTimes,
+  elapsed,
+  minutesOf,
+  pause,
+  resume,
+  standing,
+  startOver,
+  type TableStep,
+} from './clock'
 
 const step = (minutes: number | null, more: Partial<TableStep> = {}): TableStep => ({
   key: 'k', step: 0, pieces: [], supplies: [], cautions: [], kind: 'step', says: '', tool: '',
@@ -48,4 +58,10 @@ test('a break is no work, and several add up', () => {
   expect(elapsed(ticks, 1040)).toBe(17)
   // A clock that was put back shows nothing, never less.
   expect(elapsed(ticks, 900)).toBe(0)
+})
+
+test('begun again nothing is done and no clock runs', () => {
+  const ticks = { ...begin(1000), a: 1, b: 1, ...startOver([step(1, { key: 'a' }), step(2, { key: 'b' })]) }
+  expect(ticks).toEqual({ a: 0, b: 0, begun: 0, breaks: 0, paused: 0 })
+  expect(elapsed(ticks, 2000)).toBe(0)
 })

@@ -22,6 +22,15 @@ export function elapsed(ticks: Ticks, now: number): number {
 
 /** What begins, ends or resumes the work, as ticks. */
 export const begin = (now: number): Ticks => ({ [BEGUN]: now, [BREAKS]: 0, [PAUSED]: 0 })
+
+/** As before the class: nothing is done, and no clock runs. */
+export const startOver = (steps: TableStep[]): Ticks => ({
+  ...Object.fromEntries(steps.map((step) => [step.key, 0])),
+  [BEGUN]: 0,
+  [BREAKS]: 0,
+  [PAUSED]: 0,
+})
+
 export const pause = (now: number): Ticks => ({ [PAUSED]: now })
 export const resume = (ticks: Ticks, now: number): Ticks => ({
   [PAUSED]: 0,
