@@ -13,7 +13,6 @@ from neat_sheaf.errors import CannotPlanError, fault
 from neat_sheaf.formats.job_file import write_job
 from neat_sheaf.formats.plan_file import write_plan
 from neat_sheaf.formats.reading import FileError
-from neat_sheaf.measure.apportionment import share_out
 from neat_sheaf.measure.length import Length, write_length
 from neat_sheaf.wording import Voice
 from studio.accounts.models import Measure
@@ -40,10 +39,8 @@ def _plain(number: Decimal | None) -> str | None:
 
 def _class_out(kit_class: KitClass, voice: Voice) -> ClassOut:
     units = voice.units
-    wanted = kit_class.seats + kit_class.samples + kit_class.spares
     colourways = list(kit_class.colourways.prefetch_related("choices"))
-    shared = share_out(wanted, [c.share for c in colourways])
-    made = [max(0, part - c.ready) for part, c in zip(shared, colourways, strict=True)]
+    made = [count for count, _ in kit_class.kits_of(colourways)]
     fee = plain_price(kit_class.fee)
     return ClassOut(
         id=kit_class.pk,
@@ -71,7 +68,7 @@ def _class_out(kit_class: KitClass, voice: Voice) -> ClassOut:
         safety=write_length(Length(kit_class.safety_nm), units),
         most_piles=kit_class.most_piles,
         variant=kit_class.variant,
-        kits=sum(made) if colourways else wanted,
+        kits=sum(made) if colourways else kit_class.wanted,
         colourways=[
             ColourwayOut(
                 name=c.name,
@@ -121,9 +118,9 @@ def classes(request: HttpRequest) -> list[ClassRow]:
             date=c.date,
             place=c.place,
             seats=c.seats,
-            kits=c.seats + c.samples + c.spares,
+            kits=c.kits,
         )
-        for c in studio_of(request).classes.select_related("project")
+        for c in studio_of(request).classes.select_related("project").prefetch_related("colourways")
     ]
 
 

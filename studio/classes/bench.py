@@ -117,7 +117,7 @@ def _card(kit_class: KitClass, planned: Planned, today: dt.date, voice: Voice) -
         place=kit_class.place,
         days=None if kit_class.date is None else (kit_class.date - today).days,
         seats=kit_class.seats,
-        kits=kit_class.seats + kit_class.samples + kit_class.spares,
+        kits=kit_class.kits,
         sheets=plan.sheets if plan else None,
         proved=plan is not None and all(paper.proved for paper in plan.papers),
         to_buy=sum(_bought(plan)) if plan else 0,

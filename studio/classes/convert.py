@@ -10,7 +10,6 @@ from neat_sheaf import job as core
 from neat_sheaf.errors import CannotPlanError, Fault, fault
 from neat_sheaf.formats.class_part import read_extra, read_other_fee
 from neat_sheaf.formats.reading import JsonValue
-from neat_sheaf.measure.apportionment import share_out
 from neat_sheaf.measure.length import Length
 from neat_sheaf.project import Project
 from neat_sheaf.project.assembly import Work
@@ -40,13 +39,13 @@ def core_job(kit_class: KitClass, listed: Project | None = None) -> core.Job:
         raise CannotPlanError([Fault("variant", error.message)]) from error
     project = with_worked_out(project, studio)
     colourways = list(kit_class.colourways.prefetch_related("choices"))
-    kits = share_out(kit_class.seats + kit_class.samples + kit_class.spares, [c.share for c in colourways])
     faults: list[Fault] = []
     if not colourways:
         faults.append(fault("colourways", "no-colourway"))
     chosen: list[core.Colourway] = []
     used: set[int] = set()
-    for number, (colourway, share) in enumerate(zip(colourways, kits, strict=True)):
+    kits = kit_class.kits_of(colourways)
+    for number, (colourway, (made, ready)) in enumerate(zip(colourways, kits, strict=True)):
         papers = {choice.role: choice.paper_id for choice in colourway.choices.all()}
         missing = [role for role in project.roles if role not in papers]
         faults += [
@@ -55,8 +54,7 @@ def core_job(kit_class: KitClass, listed: Project | None = None) -> core.Job:
         ]
         used |= {papers[role] for role in project.roles if role in papers}
         by_role = {role: str(papers[role]) for role in project.roles if role in papers}
-        ready = min(colourway.ready, share)
-        chosen.append(core.Colourway(colourway.name, share - ready, by_role, ready))
+        chosen.append(core.Colourway(colourway.name, made, by_role, ready))
     if faults:
         raise CannotPlanError(faults)
     sizes = studio.papers.filter(pk__in=used)

@@ -2,9 +2,12 @@
 
 from __future__ import annotations
 
+from collections.abc import Sequence
+
 from django.db import models
 from django.db.models import Q
 
+from neat_sheaf.measure.apportionment import share_out
 from studio.accounts.models import Studio
 from studio.cupboard.models import Paper
 from studio.projects.models import Project
@@ -94,6 +97,23 @@ class KitClass(models.Model):
 
     def __str__(self) -> str:
         return self.name
+
+    @property
+    def wanted(self) -> int:
+        """Kits for every seat, samples and spares."""
+        return self.seats + self.samples + self.spares
+
+    def kits_of(self, colourways: Sequence[Colourway]) -> list[tuple[int, int]]:
+        """Of each colourway the kits that are made, and those that are there and not made again."""
+        parts = share_out(self.wanted, [one.share for one in colourways])
+        ready = [min(one.ready, part) for one, part in zip(colourways, parts, strict=True)]
+        return [(part - there, there) for part, there in zip(parts, ready, strict=True)]
+
+    @property
+    def kits(self) -> int:
+        """All the kits that are made."""
+        colourways = list(self.colourways.all())
+        return sum(made for made, _ in self.kits_of(colourways)) if colourways else self.wanted
 
 
 class Colourway(models.Model):

@@ -18,7 +18,8 @@ from neat_sheaf.errors import fault
 from neat_sheaf.formats.reading import FileError
 from neat_sheaf.stock.ledger import Cause
 from studio.accounts.models import Studio
-from studio.cupboard.models import Claim, Movement, Offcut, Paper, Supply
+from studio.cupboard.models import Movement, Offcut, Paper, Supply
+from studio.cupboard.models.ledger import Counted
 
 __all__ = ["Because", "Thing", "count_of", "counted", "counts_of", "move", "thing_of", "undo"]
 
@@ -136,8 +137,8 @@ def counts_of(row: Paper | Supply) -> dict[Thing, Decimal]:
     return {thing: Decimal(count) for thing, count in found.items()}
 
 
-def thing_of(row: Movement | Claim) -> Thing:
-    """What a movement or a claim is of."""
+def thing_of(row: Counted) -> Thing:
+    """What a movement, a claim or another amount is of."""
     if row.supply_id is not None:
         return Thing("supply", row.supply_id)
     return Thing("paper", row.paper_id or 0, row.width_nm, row.height_nm)

@@ -141,8 +141,13 @@ def move_supply(request: HttpRequest, supply_id: int, payload: MoveIn) -> list[M
 def _amount(payload: MoveIn, supply: Supply | None, units: Unit) -> Decimal:
     """The amount sent, more or less than 0. FileError where it is none, or sheets that are not whole."""
     text = payload.amount.strip()
-    less = text.startswith("-")
-    node = JsonValue({"amount": text.removeprefix("-").removeprefix("+").strip()}, "", units, [])
+    amount = read_amount(text.removeprefix("-").removeprefix("+").strip(), supply, units)
+    return -amount if text.startswith("-") else amount
+
+
+def read_amount(text: str, supply: Supply | None, units: Unit) -> Decimal:
+    """An amount of a supply in its own unit, or of whole sheets. FileError where it is none."""
+    node = JsonValue({"amount": text}, "", units, [])
 
     def read(value: JsonValue) -> Decimal:
         if supply is None:
@@ -155,7 +160,7 @@ def _amount(payload: MoveIn, supply: Supply | None, units: Unit) -> Decimal:
     amount = node.take("amount", read, Decimal(0))
     if node.faults:
         raise FileError(node.faults)
-    return -amount if less else amount
+    return amount
 
 
 @router.post("/movements/{movement_id}/undo", response={200: MovementOut, 404: Problem, 422: Problem})

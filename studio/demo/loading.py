@@ -15,12 +15,13 @@ from studio.accounts.models import Member, Studio
 from studio.classes.models import Choice, Colourway, KitClass
 from studio.classes.planning import plan_of_class
 from studio.classes.services.cutting import begin, mark_done
+from studio.cupboard.ledger_api import read_amount
 from studio.cupboard.models import Pack, Paper, Supply
 from studio.cupboard.schemas import PackIn, PaperIn, SupplyIn
 from studio.cupboard.services import store_pack, store_paper, store_supply
 from studio.demo import paper_room
 from studio.log.closing import finish
-from studio.log.services import add_note, amount_of, say_left, say_took, say_used
+from studio.log.services import add_note, say_left, say_took, say_used
 from studio.people.services import add_people
 from studio.preparing.packing import all_in, packing_for
 from studio.preparing.services import Said, tick
@@ -112,7 +113,8 @@ def _log(kit_class: KitClass, kept: dict[str, Any]) -> None:
     for name, amount in kept.get("used", {}).items():
         supply = kit_class.studio.supplies.filter(name=name).first()
         of = supply or kit_class.studio.papers.get(name=name)
-        say_used(kit_class, of, (0, 0), amount_of(amount, supply, kit_class), name in kept["ran_out"], None)
+        read = read_amount(amount, supply, kit_class.studio.measure)
+        say_used(kit_class, of, (0, 0), read, name in kept["ran_out"], None)
     for way, count in kept.get("left", {}).items():
         say_left(kit_class, way, count)
     for about, text in kept.get("notes", []):

@@ -1,4 +1,4 @@
-"""A class as one open file: its job, its cutting, what is ticked, its log. Nothing of who comes is in it."""
+"""A class as one open file: its job, cutting, ticks and log. The list of who comes is not in it."""
 
 from __future__ import annotations
 

@@ -28,18 +28,15 @@ def host_pdf(kit_class: KitClass, found: Preparing, tables: int, paper: PageSize
     """The host's sheet as PDF bytes: the steps with their times, what each table needs, what goes wrong."""
     job, prepared = found.job, found.prepared
     packing = packing_of(job)
-    title = voice.say("host.title", name=kit_class.name)
-    date = voice.date(kit_class.date) if kit_class.date else ""
     seats = -(-kit_class.seats // tables)
     return printed(
         "host_sheet.html",
         paper,
         voice,
         {
-            "title": title,
-            "running": f"{title}, {date}" if date else title,
+            "title": voice.say("host.title", name=kit_class.name),
             "kit_class": kit_class,
-            "date": date,
+            "date": voice.date(kit_class.date) if kit_class.date else "",
             "minutes": -(-prepared.table_seconds // 60),
             "unknown": sum(one.seconds is None for one in prepared.table),
             "steps": _timeline(prepared, voice),

@@ -24,8 +24,6 @@ def scoring_pdf(
     kit_class: KitClass, plan: ScorePlan, pieces: tuple[Piece, ...], paper: PageSize, voice: Voice
 ) -> bytes:
     """The guide as PDF bytes: every stop once, then what goes between marks, then the pieces drawn."""
-    title = voice.say("scoring.title", name=kit_class.name)
-    date = voice.date(kit_class.date) if kit_class.date else ""
     touched = {stroke.piece for batch in plan.batches for stroke in batch.strokes}
     touched |= {one.piece for one in plan.marked}
     shown = [piece for piece in pieces if piece.name in touched]
@@ -35,10 +33,9 @@ def scoring_pdf(
         paper,
         voice,
         {
-            "title": title,
-            "running": f"{title}, {date}" if date else title,
+            "title": voice.say("scoring.title", name=kit_class.name),
             "kit_class": kit_class,
-            "date": date,
+            "date": voice.date(kit_class.date) if kit_class.date else "",
             "batches": [_batch(batch, number, voice) for number, batch in enumerate(plan.batches, 1)],
             "marked": [_marked(one, voice) for one in plan.marked],
             "beyond": ", ".join(plan.beyond),

@@ -10,13 +10,14 @@ from studio.accounts.tenancy import own, studio_of
 from studio.accounts.voice import voice_for
 from studio.classes.models import KitClass
 from studio.common.problems import Problem
+from studio.cupboard.ledger_api import read_amount
 from studio.cupboard.models import Paper, Supply
 from studio.cupboard.photos_api import sent_bytes
 from studio.log.closing import finish, reopen
 from studio.log.models import LogNote
 from studio.log.reporting import log_out, note_out
 from studio.log.schemas import KitsLeftIn, LogOut, NoteIn, NoteOut, ReadyOut, TookIn, UsedIn
-from studio.log.services import add_note, amount_of, ready_for, say_left, say_took, say_used
+from studio.log.services import add_note, ready_for, say_left, say_took, say_used
 
 router = Router(tags=["log"])
 
@@ -51,7 +52,7 @@ def used(request: HttpRequest, class_id: int, payload: UsedIn) -> LogOut:
         if bool(payload.width) is not bool(payload.height):
             raise Http404
     text = (payload.amount or "").strip()
-    amount = amount_of(text, supply, kit_class) if text else None
+    amount = read_amount(text, supply, kit_class.studio.measure) if text else None
     say_used(kit_class, of, size, amount, payload.ran_out, request.user.pk)
     return _log(request, class_id)
 

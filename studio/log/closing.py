@@ -16,7 +16,7 @@ from neat_sheaf.stock.ledger import Cause
 from studio.classes.models import KitClass
 from studio.classes.planning import plan_of_class
 from studio.cupboard.claims import LOG_BATCH, release
-from studio.cupboard.ledger import Because, Thing, move, undo
+from studio.cupboard.ledger import Because, Thing, move, thing_of, undo
 from studio.log.learning import learn
 from studio.log.models import ClassLog, Used
 from studio.log.planned import ClassPlan, worked_out_plan, written
@@ -41,8 +41,8 @@ def finish(kit_class: KitClass, by: int | None) -> None:
             raise FileError([fault("", "finished-before")])
         if planned.plan is None:
             raise FileError(planned.faults or [fault("", "still-planning")])
-        for thing in moved_by_log(kit_class, whole):
-            settle(kit_class, whole, thing, by)
+        for thing, amount in moved_by_log(kit_class, whole).items():
+            settle(kit_class, thing, amount, by)
         release(kit_class.studio, kit_class.pk)
         figures = _figures(planned.plan, kit_class.seats)
         KitClass.objects.filter(pk=kit_class.pk).update(finished=timezone.now(), figures=figures)
@@ -57,17 +57,10 @@ def moved_by_log(kit_class: KitClass, planned: ClassPlan) -> dict[Thing, Decimal
     Of a supply what was really used, or else what was planned; of sheets and offcuts what differs from what
     cutting moved, where somebody said so.
     """
-    said = {
-        Thing("supply", row.supply_id) if row.supply_id else
-        Thing("paper", row.paper_id or 0, row.width_nm, row.height_nm): row.amount
-        for row in Used.objects.filter(kit_class=kit_class, amount__isnull=False)
-    }  # fmt: skip
-    supplies = {thing: amount for thing, amount in planned.things.items() if thing.kind == "supply"}
     seen = seen_things(kit_class)
-    found = {thing: -amount for thing, amount in supplies.items()}
-    for thing, amount in said.items():
-        if amount is None:
-            continue
+    found = {thing: -amount for thing, amount in planned.things.items() if thing.kind == "supply"}
+    for row in Used.objects.filter(kit_class=kit_class, amount__isnull=False):
+        thing, amount = thing_of(row), row.amount or Decimal(0)
         if thing.kind == "supply":
             found[thing] = -amount
         else:
@@ -76,9 +69,8 @@ def moved_by_log(kit_class: KitClass, planned: ClassPlan) -> dict[Thing, Decimal
     return {thing: amount for thing, amount in sorted(found.items()) if amount}
 
 
-def settle(kit_class: KitClass, planned: ClassPlan, thing: Thing, by: int | None) -> None:
-    """Move of a thing what the log says and did not move yet: it is right whatever was said before."""
-    wanted = moved_by_log(kit_class, planned).get(thing, Decimal(0))
+def settle(kit_class: KitClass, thing: Thing, wanted: Decimal, by: int | None) -> None:
+    """Move of a thing what is wanted in all and did not move yet: it is right whatever was said before."""
     cause = Cause.KEPT if thing.is_offcut else Cause.USED
     why = Because(cause, by, kit_class.pk, batch=LOG_BATCH)
     move(kit_class.studio, thing, wanted - _moved(kit_class, thing), why)

@@ -3,14 +3,12 @@
 from __future__ import annotations
 
 from collections.abc import Iterator
-from decimal import Decimal
 from fractions import Fraction
 
 from django.db import transaction
 
-from neat_sheaf.learning.medians import Learned, learned, whole_seconds
+from neat_sheaf.learning.medians import Learned, in_use, learned, own_pace
 from neat_sheaf.learning.observing import Worked, at_the_trimmer, of_steps, shown_by
-from neat_sheaf.pace import PACES
 from studio.accounts.models import Studio
 from studio.classes.models import CuttingRun, KitClass
 from studio.log.models import ClassLog, Used
@@ -40,10 +38,12 @@ def learn(kit_class: KitClass) -> None:
 
 def _keep(studio_id: int) -> None:
     studio = Studio.objects.select_for_update().get(pk=studio_id)
-    found = [one for one in taught(studio).values() if one.enough and one.name not in studio.revoked]
-    studio.own_pace = {one.name: whole_seconds(one.value) for one in found if one.name in PACES}
+    found = taught(studio).values()
+    studio.own_pace = own_pace(found, studio.revoked)
     studio.own_use = {
-        one.name.removeprefix("supply-"): str(one.value) for one in found if one.name.startswith("supply-")
+        one.name.removeprefix("supply-"): str(one.value)
+        for one in in_use(found, studio.revoked)
+        if one.name.startswith("supply-")
     }
     studio.save(update_fields=["own_pace", "own_use"])
 
@@ -104,5 +104,5 @@ def _of_spares(kit_class: KitClass, log: ClassLog, planned: ClassPlan) -> Iterat
     """How many kits were needed beyond seats and samples, where the ones left over were counted."""
     if planned.kits and all(way in log.left for way in planned.kits):
         left = sum(log.left[way] for way in planned.kits)
-        needed = Decimal(sum(planned.kits.values()) - left - planned.seats - planned.samples)
-        yield SPARES, max(Fraction(0), Fraction(needed))
+        there = sum(planned.kits.values()) + sum(planned.ready.values())
+        yield SPARES, Fraction(max(0, there - left - planned.seats - planned.samples))

@@ -8,6 +8,7 @@ from decimal import Decimal
 from typing import Any
 
 from neat_sheaf.costing import supply_totals
+from neat_sheaf.costing.purchases import times_taken
 from neat_sheaf.errors import CannotPlanError
 from neat_sheaf.folding.sticking import worked_out
 from neat_sheaf.formats.message_part import message_document, read_message
@@ -32,12 +33,18 @@ __all__ = ["BatchPlan", "ClassPlan", "GuideStep", "as_planned", "worked_out_plan
 
 @dataclass(frozen=True, slots=True)
 class BatchPlan:
-    """A batch or a step at the table: in words, its seconds (None: not said), of what they are made up."""
+    """A batch or a step at the table: in words, its seconds (None: not said), of what they are made up.
+
+    The seconds of a step at the table are the room's: ``turns`` people one after the other, and the
+    ``waits`` minutes after them.
+    """
 
     key: str
     says: Message
     seconds: int | None
     parts: Mapping[str, int]
+    turns: int = 1
+    waits: int = 0
 
 
 @dataclass(frozen=True, slots=True)
@@ -55,7 +62,8 @@ class ClassPlan:
     """What a class was planned to take.
 
     ``things`` are sheets, the offcuts that are kept (by size) and supplies; ``derived`` those supplies of
-    which the amount was worked out from what they stick, without what the studio has learned of them.
+    which all was worked out from what they stick, without what the studio has learned of them. ``kits`` were
+    made, ``ready`` ones were there.
     """
 
     things: Mapping[Thing, Decimal]
@@ -64,6 +72,7 @@ class ClassPlan:
     table: Sequence[BatchPlan]
     scoring: Sequence[GuideStep]
     kits: Mapping[str, int]
+    ready: Mapping[str, int]
     seats: int
     samples: int
 
@@ -91,6 +100,7 @@ def worked_out_plan(kit_class: KitClass) -> ClassPlan:
         table=list(_at_table(prepared)),
         scoring=list(_scoring(prepared.scoring)),
         kits={way.name: way.kits for way in job.klass.colourways},
+        ready={way.name: way.ready for way in job.klass.colourways},
         seats=job.klass.seats,
         samples=job.klass.samples,
     )
@@ -112,13 +122,14 @@ def _things(job: Job, plan: Plan | None) -> Iterator[tuple[Thing, Decimal]]:
 def _derived(job: Job) -> dict[Thing, Decimal]:
     """What the kits take of worked-out tape, glue and runner, before what was learned of each."""
     plain = worked_out(job.project, job.supplies, job.habits, job.units)
-    lines = {supply.id for supply in job.supplies if supply.unit is not SupplyUnit.EACH}
+    typed = {use.supply for use in plain.supplies if use.typed or use.lent}
+    lines = {supply.id for supply in job.supplies if supply.unit is not SupplyUnit.EACH} - typed
     found: dict[Thing, Decimal] = {}
     for use in plain.supplies:
-        if not use.typed and use.supply in lines:
-            each = Decimal(use.length) * use.cuts if use.length is not None else use.count or Decimal(0)
+        if use.supply in lines:
+            each = Decimal(use.length) if use.length is not None else use.count or Decimal(0)
             thing = Thing("supply", int(use.supply))
-            found[thing] = found.get(thing, Decimal(0)) + each * job.klass.kits
+            found[thing] = found.get(thing, Decimal(0)) + each * times_taken(use, job.klass)
     return {thing: amount for thing, amount in found.items() if amount}
 
 
@@ -128,7 +139,8 @@ def _batch(task: Task) -> BatchPlan:
 
 def _at_table(prepared: Prepared) -> Iterator[BatchPlan]:
     for one in prepared.table:
-        yield BatchPlan(table_key(one), one.says, one.seconds, {})
+        whole = None if one.seconds is None else one.seconds * one.sharing + 60 * one.waits
+        yield BatchPlan(table_key(one), one.says, whole, {}, one.sharing, one.waits)
 
 
 def _scoring(plan: ScorePlan) -> Iterator[GuideStep]:
@@ -148,14 +160,21 @@ def written(plan: ClassPlan) -> dict[str, Any]:
 
     def batches(rows: Sequence[BatchPlan]) -> list[dict[str, Any]]:
         return [
-            {"key": b.key, "says": message_document(b.says), "seconds": b.seconds, "parts": dict(b.parts)}
+            {
+                "key": b.key,
+                "says": message_document(b.says),
+                "seconds": b.seconds,
+                "parts": dict(b.parts),
+                "turns": b.turns,
+                "waits": b.waits,
+            }
             for b in rows
         ]
 
     return {
         "things": things(plan.things), "derived": things(plan.derived), "batches": batches(plan.batches),
         "table": batches(plan.table), "scoring": [[s.key, s.batch, s.set_now, s.times] for s in plan.scoring],
-        "kits": dict(plan.kits), "seats": plan.seats, "samples": plan.samples,
+        "kits": dict(plan.kits), "ready": dict(plan.ready), "seats": plan.seats, "samples": plan.samples,
     }  # fmt: skip
 
 
@@ -166,12 +185,10 @@ def _read(kept: dict[str, Any]) -> ClassPlan:
         return {Thing(kind, key, width, height): Decimal(amount) for kind, key, width, height, amount in rows}
 
     def batches(rows: list[dict[str, Any]]) -> list[BatchPlan]:
-        return [
-            BatchPlan(b["key"], read_message(JsonValue(b["says"], "", "mm", [])), b["seconds"], b["parts"])
-            for b in rows
-        ]
+        return [BatchPlan(**{**b, "says": read_message(JsonValue(b["says"], "", "mm", []))}) for b in rows]
 
     return ClassPlan(
         things(kept["things"]), things(kept["derived"]), batches(kept["batches"]), batches(kept["table"]),
-        [GuideStep(*row) for row in kept["scoring"]], kept["kits"], kept["seats"], kept["samples"],
+        [GuideStep(*row) for row in kept["scoring"]], kept["kits"], kept.get("ready", {}),
+        kept["seats"], kept["samples"],
     )  # fmt: skip

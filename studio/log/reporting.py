@@ -8,7 +8,7 @@ from neat_sheaf.measure.length import Unit
 from neat_sheaf.wording import Voice
 from studio.classes.models import CuttingRun, KitClass
 from studio.classes.services.cutting import steps_in
-from studio.cupboard.ledger import Thing
+from studio.cupboard.ledger import thing_of
 from studio.cupboard.ledger_api import amount_out, unit_of
 from studio.log.models import ClassLog, LogNote, Used
 from studio.log.planned import BatchPlan, ClassPlan, as_planned
@@ -49,11 +49,7 @@ def _things(kit_class: KitClass, planned: ClassPlan, units: Unit) -> list[LogThi
     papers = {paper.pk: paper for paper in studio.papers.all()}
     supplies = {supply.pk: supply for supply in studio.supplies.all()}
     seen = seen_things(kit_class)
-    said = {
-        Thing("supply", row.supply_id) if row.supply_id
-        else Thing("paper", row.paper_id or 0, row.width_nm, row.height_nm): row
-        for row in Used.objects.filter(kit_class=kit_class)
-    }  # fmt: skip
+    said = {thing_of(row): row for row in Used.objects.filter(kit_class=kit_class)}
     rows = []
     for thing in sorted({*planned.things, *seen, *said}, key=lambda t: (t.kind, t.is_offcut, t)):
         supply = supplies.get(thing.key) if thing.kind == "supply" else None
@@ -84,11 +80,9 @@ def _batches(
     took, timed = seconds_in(kit_class, "tasks"), seconds_in(kit_class, "scoring")
     rows = []
     for one in planned.batches:
-        seconds: list[int] = []
-        steps = 0
+        seconds, steps = list[int](), 0
         if one.key == "cut" and run is not None:
-            seconds = [n for step, n in run.timed.items() if int(step) < run.done]
-            steps = steps_in(run)
+            seconds, steps = list(run.timed.values()), steps_in(run)
         elif own := [step.key for step in planned.scoring if step.batch == one.key]:
             seconds, steps = [timed[key] for key in own if key in timed], len(own)
         rows.append(_taken(one, seconds, steps, took.get(one.key), voice))

@@ -43,7 +43,7 @@ def cut_steps(run: CuttingRun) -> Iterator[TimedStep]:
         for batch in one.sheets.cutting.batches:
             for place, stroke in enumerate(batch.strokes):
                 seconds = run.timed.get(str(number))
-                if seconds is not None and number < run.done:
+                if seconds is not None:
                     yield TimedStep(place == 0, stroke.strokes, seconds)
                 number += 1
 

@@ -8,40 +8,21 @@ from decimal import Decimal
 from django.db import transaction
 
 from neat_sheaf.errors import fault
-from neat_sheaf.formats.reading import FileError, JsonValue
-from neat_sheaf.stock import SupplyUnit
+from neat_sheaf.formats.reading import FileError
 from studio.classes.models import Colourway, KitClass
 from studio.cupboard.ledger import Thing
 from studio.cupboard.models import Paper, Photo, Supply
 from studio.cupboard.photos import remade
-from studio.log.closing import settle
+from studio.log.closing import moved_by_log, settle
 from studio.log.learning import learn
 from studio.log.models import ClassLog, LogNote, Used
 from studio.log.planned import as_planned
 from studio.preparing.models import Tick
 
-__all__ = ["MOST_NOTES", "add_note", "amount_of", "ready_for", "say_left", "say_took", "say_used"]
+__all__ = ["MOST_NOTES", "add_note", "ready_for", "say_left", "say_took", "say_used"]
 
 MOST_NOTES = 100  # of one class
 _SIDE = 1_400  # pixels of the longer side of a note's photograph: a slip of the blade is to be seen
-
-
-def amount_of(text: str, supply: Supply | None, kit_class: KitClass) -> Decimal:
-    """An amount as it was written, in the thing's own unit. FileError where it is none."""
-    node = JsonValue({"amount": text}, "", kit_class.studio.measure, [])
-
-    def read(value: JsonValue) -> Decimal:
-        if supply is not None and supply.unit == SupplyUnit.LENGTH.value:
-            return Decimal(value.length())
-        amount = value.amount()
-        if supply is None and amount != amount.to_integral_value():
-            raise value.fault("not-whole-sheets", text=text)
-        return amount
-
-    amount = node.take("amount", read, Decimal(0))
-    if node.faults:
-        raise FileError(node.faults)
-    return amount
 
 
 @transaction.atomic
@@ -59,7 +40,8 @@ def say_used(
     elif not rows.update(amount=amount, ran_out=ran_out):
         Used.objects.create(kit_class=kit_class, amount=amount, ran_out=ran_out, **thing.columns)
     if kit_class.finished is not None:
-        settle(kit_class, as_planned(kit_class), thing, by)
+        wanted = moved_by_log(kit_class, as_planned(kit_class))
+        settle(kit_class, thing, wanted.get(thing, Decimal(0)), by)
         learn(kit_class)
 
 
@@ -81,13 +63,14 @@ def say_took(kit_class: KitClass, key: str, seconds: int | None, by: int | None)
 def say_left(kit_class: KitClass, colourway: str, count: int | None) -> None:
     """Say how many kits of a colourway are left over.
 
-    FileError for more than were made, or no such colourway.
+    FileError for more than there were, or no such colourway.
     """
-    made = as_planned(kit_class).kits
-    if colourway not in made:
+    planned = as_planned(kit_class)
+    if colourway not in planned.kits:
         raise FileError([fault("colourway", "no-such-colourway", name=colourway[:60])])
-    if count is not None and count > made[colourway]:
-        raise FileError([fault("count", "more-than-made", made=made[colourway])])
+    there = planned.kits[colourway] + planned.ready.get(colourway, 0)
+    if count is not None and count > there:
+        raise FileError([fault("count", "more-than-there", there=there)])
     ClassLog.objects.get_or_create(kit_class=kit_class)
     log = ClassLog.objects.select_for_update().get(kit_class=kit_class)
     log.left = {way: n for way, n in log.left.items() if way != colourway}

@@ -3,13 +3,14 @@
 from __future__ import annotations
 
 import datetime as dt
+from collections.abc import Iterable
 from decimal import Decimal
 from fractions import Fraction
 
 from django.http import Http404, HttpRequest
 from ninja import Router, Schema
 
-from neat_sheaf.learning.medians import Learned, middle
+from neat_sheaf.learning.medians import Learned, middle, whole_seconds
 from neat_sheaf.pace import PACES, USUAL_PACE
 from neat_sheaf.wording import Voice
 from studio.accounts.models import Studio
@@ -18,9 +19,11 @@ from studio.accounts.voice import voice_for
 from studio.classes.models import KitClass
 from studio.common.problems import Problem
 from studio.log.learning import SPARES, of_supply, revoke, taught
-from studio.log.models import ClassLog, Used
+from studio.log.models import ClassLog
+from studio.log.planned import as_planned
 from studio.log.reporting import note_out
 from studio.log.schemas import LearnedOut, NoteOut, RevokeIn
+from studio.log.seen import seconds_in
 from studio.preparing.models import Tick
 from studio.projects.models import Project
 
@@ -48,15 +51,18 @@ def _learned_out(one: Learned, studio: Studio, voice: Voice, supplies: dict[str,
         else voice.say(f"learned.{one.name}")
     )
     revoked = one.name in studio.revoked
+    value, least, most = (_text(one, number) for number in (one.value, one.least, one.most))
     return LearnedOut(
-        name=one.name, label=label, usual=str(usual), value=_text(one.value), least=_text(one.least),
-        most=_text(one.most), classes=one.classes, enough=one.enough, revoked=revoked,
+        name=one.name, label=label, usual=str(usual), value=value, least=least, most=most,
+        classes=one.classes, enough=one.enough, revoked=revoked,
         used=one.enough and not revoked and one.name != SPARES,
     )  # fmt: skip
 
 
-def _text(value: Fraction) -> str:
-    """To the hundredth: nobody works to less."""
+def _text(one: Learned, value: Fraction) -> str:
+    """A time as the plans use it, in whole seconds; anything else to the hundredth."""
+    if one.name in PACES:
+        return str(whole_seconds(value))
     number = round(Decimal(value.numerator) / Decimal(value.denominator), 2)
     return format(number.normalize(), "f")
 
@@ -93,7 +99,6 @@ class TaughtClassOut(Schema):
 class StepMedianOut(Schema):
     """A step at the table: the minutes its list says, the median of what it took in so many classes."""
 
-    key: str
     step: int
     says: str
     minutes: str | None
@@ -112,11 +117,9 @@ class TaughtOut(Schema):
 def taught_where(request: HttpRequest, project_id: int) -> TaughtOut:
     """The classes of a project: what each cost, what was left over, ran out or was spoilt, and the notes."""
     project = own(Project.objects.all(), request, project_id)
-    rows = project.classes.select_related("log", "cutting_run").prefetch_related("log_notes")
-    return TaughtOut(
-        classes=[_class_out(row) for row in rows.order_by("-date", "-id")],
-        steps=_steps(project),
-    )
+    rows = project.classes.select_related("log", "cutting_run").order_by("-date", "-id")
+    classes = list(rows.prefetch_related("log_notes", "used__paper", "used__supply"))
+    return TaughtOut(classes=[_class_out(row) for row in classes], steps=_steps(project, classes))
 
 
 def _class_out(row: KitClass) -> TaughtClassOut:
@@ -125,36 +128,38 @@ def _class_out(row: KitClass) -> TaughtClassOut:
     log: ClassLog | None = getattr(row, "log", None)
     made = sum(log.planned["kits"].values()) if log and log.planned else row.seats + row.samples + row.spares
     run = getattr(row, "cutting_run", None)
-    out = Used.objects.filter(kit_class=row, ran_out=True).select_related("paper", "supply")
     return TaughtClassOut(
         id=row.pk, name=row.name, date=row.date, place=row.place, seats=row.seats, finished=row.finished,
         material=None if material is None else str(material),
         each=str(round(material / made, 2)) if material is not None and made else None,
         currency=figures.get("currency", ""),
         left=sum(log.left.values()) if log else 0,
-        ran_out=[str(one.supply or one.paper) for one in out],
+        ran_out=[str(one.supply or one.paper) for one in row.used.all() if one.ran_out],
         miscuts=sum(one["count"] for one in run.spoilt) if run else 0,
         notes=[note_out(one) for one in row.log_notes.all()],
     )  # fmt: skip
 
 
-def _steps(project: Project) -> list[StepMedianOut]:
-    """Steps of the list as it is now of which classes that are over showed how long they took."""
-    ticks = Tick.objects.filter(
-        kit_class__project=project, guide=Tick.Guide.TEACHING, seconds__isnull=False, count__gt=0,
-        kit_class__finished__isnull=False,
-    ).values_list("key", "seconds")  # fmt: skip
-    by_key: dict[str, list[Fraction]] = {}
-    for key, seconds in ticks:
-        by_key.setdefault(key, []).append(Fraction(seconds or 0))
+def _steps(project: Project, classes: Iterable[KitClass]) -> list[StepMedianOut]:
+    """Steps of the list of which classes that are over showed how long they took.
+
+    A step is known by its words: what is said otherwise now, or stands elsewhere, is another step or the same
+    one. Of those who took turns it is one's share, and what dried is not in it.
+    """
+    shown: dict[str, list[Fraction]] = {}
+    for row in classes:
+        took = seconds_in(row, Tick.Guide.TEACHING) if row.finished else {}
+        for one in as_planned(row).table if took else ():
+            if one.key in took:
+                alone = Fraction(max(0, took[one.key] - 60 * one.waits), one.turns)
+                shown.setdefault(str(one.says.params.get("says", "")), []).append(alone)
     rows = []
     for number, step in enumerate(project.steps.order_by("position")):
-        if took := by_key.get(f"step-{number}"):
+        if times := shown.get(step.says):
             minutes = None if step.minutes is None else format(step.minutes.normalize(), "f")
-            rows.append(
-                StepMedianOut(
-                    key=f"step-{number}", step=number, says=step.says, minutes=minutes,
-                    took=round(middle(took)), classes=len(took),
-                )
-            )  # fmt: skip
+            median_of = round(middle(times))
+            row_out = StepMedianOut(
+                step=number, says=step.says, minutes=minutes, took=median_of, classes=len(times)
+            )
+            rows.append(row_out)
     return rows

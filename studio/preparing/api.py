@@ -48,9 +48,11 @@ def _class(request: HttpRequest, class_id: int) -> KitClass:
     return own(KitClass.objects.select_related("studio", "project"), request, class_id)
 
 
-def _preparing(kit_class: KitClass) -> Preparing:
+def class_and_preparing(request: HttpRequest, class_id: int) -> tuple[KitClass, Preparing]:
+    """A class of one's own and what is prepared for it. FileError where it has no papers yet."""
+    kit_class = _class(request, class_id)
     try:
-        return preparing_of(kit_class, timezone.localdate())
+        return kit_class, preparing_of(kit_class, timezone.localdate())
     except CannotPlanError as error:
         raise FileError(error.faults) from error
 
@@ -58,8 +60,8 @@ def _preparing(kit_class: KitClass) -> Preparing:
 @router.get("/classes/{class_id}/prepare", response={200: PrepareOut, 404: Problem, 422: Problem})
 def prepare(request: HttpRequest, class_id: int) -> PrepareOut:
     """The batches of a class in their order, laid into evenings, and what is left for the table."""
-    kit_class = _class(request, class_id)
-    return _out(_preparing(kit_class), kit_class, voice_for(request))
+    kit_class, found = class_and_preparing(request, class_id)
+    return _out(found, kit_class, voice_for(request))
 
 
 def _out(found: Preparing, kit_class: KitClass, voice: Voice) -> PrepareOut:
@@ -189,8 +191,7 @@ def notes(request: HttpRequest, class_id: int, guide: GuideName) -> dict[str, st
 @router.get("/classes/{class_id}/evenings.ics", response={200: bytes, 404: Problem, 422: Problem})
 def calendar(request: HttpRequest, class_id: int) -> HttpResponse:
     """The class, its evenings and the day to order by, for a calendar (RFC 5545)."""
-    kit_class, voice = _class(request, class_id), voice_for(request)
-    found = _preparing(kit_class)
+    (kit_class, found), voice = class_and_preparing(request, class_id), voice_for(request)
     text = write_calendar(_events(kit_class, found, voice), dt.datetime.now(dt.UTC), kit_class.name)
     return download(voice.say("file-evenings", name=kit_class.name), "ics", text, "text/calendar")
 

@@ -162,7 +162,7 @@ class PrepareOut(Schema):
 class TickIn(Schema):
     """So many of one thing are done; with a note why and the ``seconds`` it took.
 
-    Null leaves the note and the seconds that are there.
+    Null leaves the note that is there, and the seconds while the count stays what it was.
     """
 
     key: str = Field(min_length=1, max_length=600)

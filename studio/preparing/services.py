@@ -125,22 +125,25 @@ def notes_in(kit_class: KitClass, guide: str) -> dict[str, str]:
 
 @transaction.atomic
 def tick(kit_class: KitClass, guide: str, said: Sequence[Said], by: int | None) -> dict[str, int]:
-    """Say how many of each are done; a note or seconds of None leave those that there are.
+    """Say how many of each are done; a note of None leaves the one there is, and so do seconds of None as
+    long as the count stays: what is done again, or more of, takes another time.
 
     Each key is set by itself, so that two devices take nothing from one another, and the same said twice is
     said once. FileError where a guide would have too many keys.
     """
     of = {"kit_class": kit_class, "guide": guide, "by_id": by}
+    KitClass.objects.select_for_update().get(pk=kit_class.pk)
     rows = {one.key: one for one in said}
+    there = Tick.objects.filter(kit_class=kit_class, guide=guide, key__in=rows)
+    before = dict(there.values_list("key", "count"))
     alike: dict[tuple[str, ...], list[Tick]] = {}
     for key in sorted(rows):
         one = rows[key]
-        given = {"note": one.note, "seconds": one.seconds}
-        fields = tuple(name for name, value in given.items() if value is not None)
+        timed = one.seconds is not None or before.get(key) != one.count
+        fields = (*(["note"] if one.note is not None else []), *(["seconds"] if timed else []))
         alike.setdefault(fields, []).append(
             Tick(key=key, count=one.count, note=one.note or "", seconds=one.seconds, **of)
         )
-    KitClass.objects.select_for_update().get(pk=kit_class.pk)
     for fields, ticks in alike.items():
         Tick.objects.bulk_create(
             ticks, update_conflicts=True, unique_fields=["kit_class", "guide", "key"],

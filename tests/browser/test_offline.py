@@ -52,7 +52,7 @@ def test_scoring_goes_on_without_the_server_also_when_the_page_is_opened_again(p
     page.press(Keys.SPACE, Keys.SPACE)
     page.says("step 5 of 10")
     assert counted(kit_class, "scoring") == 1
-    wire.mend()
+    wire.restore()
     page.says("saved on the server")
     page.until(lambda d: counted(kit_class, "scoring") == 4)
     page.says("step 5 of 10")
@@ -65,7 +65,7 @@ def test_what_is_only_shown_without_the_server_says_so(page, paper_room, wire):
     page.open(f"/classes/{kit_class.pk}/scoring")
     page.says("step 1 of 10")
     page.says("no connection: as it was when this device last had one")
-    wire.mend()
+    wire.restore()
     page.says("saved on the server")
 
 
@@ -84,7 +84,7 @@ def test_cutting_goes_on_without_the_server(page, paper_room, wire):
     page.says("step 4 of")
     page.press(Keys.SPACE)
     page.says("step 5 of")
-    wire.mend()
+    wire.restore()
     page.until(lambda d: CuttingRun.objects.get(kit_class=kit_class).done == 4)
     page.says("saved on the server")
 
@@ -108,7 +108,7 @@ def test_the_class_is_taught_without_the_server(page, paper_room, wire):
             "return all.length > 0 && all.every((one) => one.complete && one.naturalWidth > 0)"
         )
     )
-    wire.mend()
+    wire.restore()
     page.says("saved on the server")
     page.until(lambda d: Tick.objects.filter(guide="teaching", key="step-3", count=1).exists())
 

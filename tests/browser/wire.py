@@ -31,7 +31,7 @@ class Wire:
                 end.shutdown(socket.SHUT_RDWR)
         self._listening.join(5)
 
-    def mend(self) -> None:
+    def restore(self) -> None:
         """It is as it was, at the same place."""
         self._door = socket.create_server(("127.0.0.1", self.port))
         self._whole = True

@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+from dataclasses import replace
 from fractions import Fraction
 
 import numpy as np
@@ -9,7 +10,7 @@ import pytest
 from hypothesis import given
 from hypothesis import strategies as st
 
-from neat_sheaf.learning.medians import ENOUGH, learned, middle, whole_seconds, with_learned
+from neat_sheaf.learning.medians import ENOUGH, learned, middle, own_pace, whole_seconds
 from neat_sheaf.learning.observing import (
     TimedStep,
     Worked,
@@ -121,7 +122,7 @@ def test_no_step_without_a_setting_shows_nothing():
 def test_a_default_gives_way_to_enough_classes_and_comes_back_when_revoked(shown, classes, data):
     found = learned([shown] * classes)
     revoked = data.draw(st.sets(st.sampled_from(sorted(shown))))
-    pace = with_learned(USUAL_PACE, found.values(), revoked)
+    pace = replace(USUAL_PACE, **own_pace(found.values(), revoked))
     for name in PACES:
         own = name in shown and name not in revoked and classes >= ENOUGH
         assert getattr(pace, name) == (whole_seconds(shown[name]) if own else getattr(USUAL_PACE, name))

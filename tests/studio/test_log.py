@@ -124,7 +124,7 @@ def test_what_is_no_amount_is_said_with_its_place(person, furnish):
     assert person.ask("PUT", f"{path}/log/used", {"amount": "1"}).status_code == 404
     for body, code in (
         ({"colourway": "None", "count": 1}, "no-such-colourway"),
-        ({"colourway": "Plain", "count": 9}, "more-than-made"),
+        ({"colourway": "Plain", "count": 9}, "more-than-there"),
     ):
         answer = person.ask("PUT", f"{path}/log/left", body)
         assert (answer.status_code, answer.json()["faults"][0]["code"]) == (422, code)
@@ -180,7 +180,7 @@ def test_the_guides_time_themselves(person, furnish):
     # A tick without seconds leaves those there are.
     person.save(f"{path}/ticks/scoring", {"ticks": [{"key": stroke["key"], "count": 8}]})
     assert Tick.objects.get(guide="scoring").seconds == 50
-    assert CuttingRun.objects.get().timed["0"] == 20
+    assert len(CuttingRun.objects.get().timed) == steps - 1
 
 
 def test_spares_that_a_class_needed_are_those_that_are_gone(person, furnish):
@@ -265,3 +265,119 @@ def test_kits_left_over_are_not_made_again_by_the_next_class(person, furnish):
     assert person.get(f"/classes/{third['id']}/ready") == []
     # More than are wanted are not taken.
     assert person.save(there, saved | {"colourways": [way | {"ready": 50}]})["kits"] == 0
+
+
+def test_what_is_done_again_takes_another_time(person, furnish):
+    made = furnish(person)
+    path = f"{path_of(made)}/ticks/teaching"
+
+    def say(count, seconds=None):
+        person.save(path, {"ticks": [{"key": "step-0", "count": count, "seconds": seconds}]})
+        return Tick.objects.get(guide="teaching").seconds
+
+    assert say(1, 300) == 300
+    # Said twice it stays; a note leaves it too.
+    assert say(1) == 300
+    person.save(path, {"ticks": [{"key": "step-0", "count": 1, "note": "too quick"}]})
+    assert Tick.objects.get(guide="teaching").seconds == 300
+    # The rehearsal is taken back, and the step is made again with a break in it.
+    assert say(0) is None
+    assert say(1) is None
+
+
+def test_a_step_is_known_by_its_words_and_takes_what_one_person_takes(person, furnish):
+    made = furnish(person)
+    supply = str(made["supply"]["id"])
+    project = made["project"] | {
+        "steps": [
+            {"says": "Fold it", "minutes": "4"},
+            {"says": "Stick the pads on", "minutes": "2", "supplies": [supply], "dries": 10},
+        ],
+        "supplies": [{"supply": supply, "per_kit": "1", "shared_by": 0, "lent": True}],
+    }
+    project = person.save(f"/projects/{project['id']}", project)
+    path = path_of(made)
+    seats = person.get(path)["seats"]
+    ticks = [
+        {"key": "step-0", "count": 1, "seconds": 360},
+        # All take turns at the one thing, a minute and a half each, and then it dries.
+        {"key": "step-1", "count": 1, "seconds": 90 * seats + 600},
+    ]
+    person.save(f"{path}/ticks/teaching", {"ticks": ticks})
+    person.ask("POST", f"{path}/finish")
+    log = person.get(f"{path}/log")
+    assert [row["planned"] for row in log["table"]] == [240, 120 * seats + 600]
+    # Afterwards the list is turned round, and one step is said in other words.
+    steps = [project["steps"][1], {"says": "Fold it in half", "minutes": "4"}]
+    person.save(f"/projects/{project['id']}", project | {"steps": steps})
+    (row,) = person.get(f"/projects/{project['id']}/taught")["steps"]
+    assert (row["step"], row["says"], row["took"], row["classes"]) == (0, "Stick the pads on", 90, 1)
+
+
+def test_kits_that_were_ready_count_among_the_spares_a_class_had(person, furnish):
+    made = furnish(person)
+    path = path_of(made)
+    person.save(f"{path}/log/left", {"colourway": "Plain", "count": 2})
+    person.ask("POST", f"{path}/finish")
+    following = another(person, made, "next time")
+    there = f"/classes/{following['id']}"
+    (way,) = following["colourways"]
+    spared = following | {"seats": 4, "samples": 1, "spares": 3, "colourways": [way | {"ready": 2}]}
+    person.save(there, spared)
+    # Six are made and two were there: all eight may be left over.
+    assert person.ask("PUT", f"{there}/log/left", {"colourway": "Plain", "count": 9}).status_code == 422
+    person.save(f"{there}/log/left", {"colourway": "Plain", "count": 1})
+    person.ask("POST", f"{there}/finish")
+    # Of eight kits one is left, so seven went to five people: two spares were needed.
+    assert ClassLog.objects.get(kit_class_id=following["id"]).shown["spares"] == "2"
+    row = next(row for row in person.get("/classes") if row["id"] == following["id"])
+    assert row["kits"] == 6
+
+
+def taped(person, made):
+    """The list with a tab, held by tape of which the amount is worked out: the tape, its use, the project."""
+    tape = person.add("/supplies", name="Strong tape", unit="length", pack_size="400")
+    tabbed = made["project"]["pieces"][0] | {"tabs": [{"column": 1, "row": 1}]}
+    use = {"supply": str(tape["id"]), "sticks": ["tab"]}
+    project = made["project"] | {"pieces": [tabbed], "supplies": [use]}
+    return tape, use, person.save(f"/projects/{project['id']}", project)
+
+
+def test_only_what_is_all_worked_out_teaches_how_much_of_it_is_used(person, furnish):
+    made = furnish(person)
+    tape, use, project = taped(person, made)
+    path = path_of(made)
+    planned = float(thing(person.get(f"{path}/log"), supply=tape["id"])["planned"])
+    person.save(f"{path}/log/used", {"supply": tape["id"], "amount": str(planned * 1.5)})
+    person.ask("POST", f"{path}/finish")
+    assert ClassLog.objects.get().shown == {f"supply-{tape['id']}": "3/2"}
+    # The same amount typed over is no measure of what is worked out.
+    person.ask("DELETE", f"{path}/finish")
+    typed = use | {"per_kit": "7"}
+    project = person.get(f"/projects/{project['id']}") | {"supplies": [typed]}
+    person.save(f"/projects/{project['id']}", project)
+    person.ask("POST", f"{path}/finish")
+    assert ClassLog.objects.get().shown == {}
+
+
+def test_an_adhesive_that_takes_more_than_is_worked_out_is_planned_so_and_does_not_feed_on_itself(
+    person, furnish
+):
+    made = furnish(person)
+    tape, _, _ = taped(person, made)
+    classes = [made["class"], *(another(person, made, name) for name in ("second", "third", "fourth"))]
+
+    def planned(kit_class):
+        return float(thing(person.get(f"/classes/{kit_class['id']}/log"), supply=tape["id"])["planned"])
+
+    first = planned(classes[0])
+    for kit_class in classes[:3]:
+        path = f"/classes/{kit_class['id']}"
+        person.save(f"{path}/log/used", {"supply": tape["id"], "amount": str(first * 2)})
+        person.ask("POST", f"{path}/finish")
+    assert planned(classes[3]) == first * 2
+    # A fourth that uses what is now planned for it shows the same two to one, and moves nothing.
+    path = f"/classes/{classes[3]['id']}"
+    person.save(f"{path}/log/used", {"supply": tape["id"], "amount": str(first * 2)})
+    person.ask("POST", f"{path}/finish")
+    assert Studio.objects.get(pk=person.studio.pk).own_use == {str(tape["id"]): "2"}

@@ -3,14 +3,13 @@
 from __future__ import annotations
 
 from collections.abc import Collection, Iterable, Mapping, Sequence
-from dataclasses import dataclass, replace
+from dataclasses import dataclass
 from fractions import Fraction
 from statistics import median
-from typing import Any
 
-from neat_sheaf.pace import PACES, Pace
+from neat_sheaf.pace import PACES
 
-__all__ = ["ENOUGH", "Learned", "learned", "middle", "whole_seconds", "with_learned"]
+__all__ = ["ENOUGH", "Learned", "in_use", "learned", "middle", "own_pace", "whole_seconds"]
 
 ENOUGH = 3  # classes before a default gives way. From memory: two may both have been odd.
 
@@ -53,11 +52,11 @@ def whole_seconds(value: Fraction) -> int:
     return max(1, (2 * value.numerator + value.denominator) // (2 * value.denominator))
 
 
-def with_learned(pace: Pace, found: Iterable[Learned], revoked: Collection[str]) -> Pace:
-    """The pace with what enough classes show in place of its defaults, but for what is revoked."""
-    own: dict[str, Any] = {
-        one.name: whole_seconds(one.value)
-        for one in found
-        if one.enough and one.name in PACES and one.name not in revoked
-    }
-    return replace(pace, **own)
+def in_use(found: Iterable[Learned], revoked: Collection[str]) -> list[Learned]:
+    """What takes the place of a default: what enough classes show, but for what is revoked."""
+    return [one for one in found if one.enough and one.name not in revoked]
+
+
+def own_pace(found: Iterable[Learned], revoked: Collection[str]) -> dict[str, int]:
+    """The seconds of a ``Pace`` that are in use, by name; every other name has its default."""
+    return {one.name: whole_seconds(one.value) for one in in_use(found, revoked) if one.name in PACES}

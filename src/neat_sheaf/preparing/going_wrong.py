@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+import re
 from collections.abc import Iterator
 
 from neat_sheaf.folding.sticking import school_of
@@ -50,7 +51,7 @@ def _things(job: Job) -> Iterator[Message]:
     ]
     if lengths:
         yield message("goes-wrong.lengths", names=several(lengths))
-    if any("pad" in name.lower() for name in names):
+    if any(re.search(r"\bpads?\b", name, re.IGNORECASE) for name in names):
         yield message("goes-wrong.pads")
     sharing = [use for use in job.project.supplies if use.lent and use.supply in known]
     if sharing:

@@ -146,6 +146,8 @@ def mark_done(
         raise Moved(run)
     if seconds is not None and done == run.done + 1:
         run.timed[str(run.done)] = seconds
+    # What is taken back is made again, and takes another time.
+    run.timed = {step: took for step, took in run.timed.items() if int(step) < done}
     run.done = done
     run.save(update_fields=["done", "timed", "changed"])
     _move_stock(run, by)

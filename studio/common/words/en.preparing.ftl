@@ -51,7 +51,7 @@ file-people = people of { $name }
 
 ## The log of a class
 
-more-than-made = { $made } were made: no more can be left over
+more-than-there = there were { $there }: no more can be left over
 no-such-colourway = the class has no colourway { $name }
 no-such-batch = the class has no batch { $key }
 note-empty = write something, or add a photograph

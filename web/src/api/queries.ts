@@ -363,9 +363,6 @@ const FROM_CLASS = [
   'bench',
   'year',
   'log',
-  'learned',
-  'taught',
-  'ready',
 ]
 const OF_CLASSES = ['class', ...FROM_CLASS]
 
@@ -374,11 +371,11 @@ const AFTER: Record<
   string[]
 > = {
   project: ['projects', 'project', 'classes', ...OF_CLASSES],
-  class: ['classes', 'projects', 'project', ...FROM_CLASS, 'claims', 'shopping'],
+  class: ['classes', 'projects', 'project', 'taught', ...FROM_CLASS, 'claims', 'shopping'],
   paper: ['papers', 'instead', 'project', ...OF_STOCK, ...OF_CLASSES],
   supply: ['supplies', 'project', ...OF_STOCK, ...OF_CLASSES],
   pack: ['packs', ...OF_STOCK, ...OF_CLASSES],
-  stock: ['papers', 'supplies', ...OF_STOCK, ...OF_CLASSES],
+  stock: ['papers', 'supplies', 'learned', 'taught', 'ready', ...OF_STOCK, ...OF_CLASSES],
   prices: ['papers', 'supplies', 'packs', 'shops', 'instead', ...OF_STOCK, ...OF_CLASSES],
   import: ['projects', 'supplies'],
 }

@@ -2258,7 +2258,7 @@ export interface paths {
         };
         /**
          * Class File
-         * @description The whole class as one open JSON file; nothing of its people is in it.
+         * @description The whole class as one open JSON file; the list of its people is not in it.
          */
         get: operations["studio_handouts_api_class_file"];
         put?: never;
@@ -6701,7 +6701,7 @@ export interface components {
          * TickIn
          * @description So many of one thing are done; with a note why and the ``seconds`` it took.
          *
-         *     Null leaves the note and the seconds that are there.
+         *     Null leaves the note that is there, and the seconds while the count stays what it was.
          */
         TickIn: {
             /** Key */
@@ -7211,8 +7211,6 @@ export interface components {
          * @description A step at the table: the minutes its list says, the median of what it took in so many classes.
          */
         StepMedianOut: {
-            /** Key */
-            key: string;
             /** Step */
             step: number;
             /** Says */

@@ -23,7 +23,10 @@ export function ClassTabs(props: { kitClass: KitClass; project: Project; active:
   const rows = (kitClass.colourways ?? []).map(({ name, kits }) => ({ colourway: name, kits }))
   const ticks = useQuery({ ...asked.ticks(kitClass.id, 'packing'), refetchInterval: false }).data ?? {}
   const prepare = useQuery(asked.prepare(kitClass.id, kitClass.version, !!plan)).data
-  const log = useQuery(asked.log(kitClass.id)).data
+  // Worked out from everything else, so only where it is looked at: not with every seat.
+  const looked = props.active === 'log' || !!kitClass.finished
+  const log = useQuery({ ...asked.log(kitClass.id), enabled: looked }).data
+  const differ = log ? differencesOf(log).length : 0
   const late = (prepare?.late ?? false) && !kitClass.finished
   const tabs: IndexTab[] = [
     {
@@ -80,8 +83,8 @@ export function ClassTabs(props: { kitClass: KitClass; project: Project; active:
     {
       to: 'log',
       name: t`Log`,
-      total: log ? number(log.notes.length + differencesOf(log).length) : '–',
-      more: kitClass.finished ? t`class is over` : t`as it was`,
+      total: log ? number(differ) : '–',
+      more: log ? plural(differ, { one: 'difference', other: 'differences' }) : t`as it was`,
     },
   ]
   return (

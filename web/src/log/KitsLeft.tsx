@@ -7,7 +7,13 @@ import { Said } from './Said'
 import type { Log } from './useLog'
 
 /** Whole kits that nobody took: the next class of the project need not make them again. */
-export function KitsLeft({ log, left }: { log: Log; left: (body: Schemas['KitsLeftIn']) => void }) {
+export function KitsLeft({
+  log,
+  left,
+}: {
+  log: Log
+  left: (body: Schemas['KitsLeftIn']) => Promise<unknown>
+}) {
   return (
     <section aria-labelledby="kits-left" className={classes.part}>
       <h2 id="kits-left">
@@ -26,14 +32,11 @@ export function KitsLeft({ log, left }: { log: Log; left: (body: Schemas['KitsLe
               label={t`Kits of ${way.colourway} left over`}
               value={way.left === null ? '' : String(way.left)}
               placeholder={t`not counted`}
-              keep={(text) => {
-                const count = Number(text)
-                // What is no count is sent as it is, so that the server says what would be right.
-                left({
-                  colourway: way.colourway,
-                  count: text === '' ? null : Number.isInteger(count) ? count : -1,
-                })
-              }}
+              keep={(text) =>
+                text === '' || /^\d{1,6}$/.test(text)
+                  ? left({ colourway: way.colourway, count: text === '' ? null : Number(text) })
+                  : Promise.reject(new Error(t`Write a whole number, such as 2.`))
+              }
             />
           </li>
         ))}

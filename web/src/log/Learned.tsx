@@ -8,14 +8,10 @@ import { number } from '../i18n/format'
 import { Failed, Loaded } from '../ui/states/states'
 import { Ledger } from '../ui/tables/Ledger'
 import classes from './Log.module.css'
-import { seconds } from './OwnPace'
 
 type Row = Schemas['LearnedOut']
 
 const unitOf = (row: Row) => (row.name === 'spares' ? '' : row.name.startsWith('supply-') ? ' ×' : ' s')
-
-/** A time as the plans use it, in whole seconds; anything else to the hundredth. */
-const shown = (row: Row, value: string) => (unitOf(row) === ' s' ? seconds(value) : value)
 
 /** What the studio's own classes show, and what of it takes the place of a default. */
 export function Learned() {
@@ -68,12 +64,12 @@ function Rows({ rows }: { rows: Row[] }) {
           {
             head: t`Median`,
             num: true,
-            cell: (row) => <strong>{`${shown(row, row.value)}${unitOf(row)}`}</strong>,
+            cell: (row) => <strong>{`${row.value}${unitOf(row)}`}</strong>,
           },
           {
             head: t`From, to`,
             num: true,
-            cell: (row) => `${shown(row, row.least)} – ${shown(row, row.most)}${unitOf(row)}`,
+            cell: (row) => `${row.least} – ${row.most}${unitOf(row)}`,
           },
           {
             head: t`Classes`,

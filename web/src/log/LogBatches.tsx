@@ -12,14 +12,15 @@ import type { Log, StepTaken } from './useLog'
 const minutes = (seconds: number) => spell(Math.max(1, Math.round(seconds / 60)))
 
 /** How long the batches took beside what was planned, and the steps at the table. */
-export function LogBatches({ log, took }: { log: Log; took: (body: Schemas['TookIn']) => void }) {
+export function LogBatches({ log, took }: { log: Log; took: (body: Schemas['TookIn']) => Promise<unknown> }) {
   const planned = (row: StepTaken) =>
     row.planned === null ? <span className="soft">{t`not said`}</span> : minutes(row.planned)
   const what = (row: StepTaken) => <FracWords text={whole(row.says)} />
   const keep = (row: StepTaken) => (text: string) => {
     const said = Number(text.replace(',', '.'))
-    if (text === '') took({ key: row.key, seconds: null })
-    else if (said >= 0) took({ key: row.key, seconds: Math.round(said * 60) })
+    if (text === '') return took({ key: row.key, seconds: null })
+    if (said >= 0 && said <= 16_000) return took({ key: row.key, seconds: Math.round(said * 60) })
+    return Promise.reject(new Error(t`Write minutes, such as 12 or 8.5.`))
   }
   return (
     <section aria-labelledby="times" className={classes.part}>

@@ -16,7 +16,7 @@ const groupOf = (thing: LogThing): Group =>
   thing.supply !== null ? 'supplies' : thing.width ? 'offcuts' : 'sheets'
 
 /** Sheets, offcuts and supplies: planned, seen at the trimmer, really used. */
-export function LogThings({ log, used }: { log: Log; used: (body: Schemas['UsedIn']) => void }) {
+export function LogThings({ log, used }: { log: Log; used: (body: Schemas['UsedIn']) => Promise<unknown> }) {
   const { units } = useStudio()
   const names: Record<Group, string> = {
     sheets: t`Sheets`,
@@ -41,7 +41,10 @@ export function LogThings({ log, used }: { log: Log; used: (body: Schemas['UsedI
       <Checkbox
         aria-label={t`${row.name} ran out`}
         checked={row.ran_out}
-        onChange={(e) => say(row, { ran_out: e.currentTarget.checked })}
+        onChange={(e) => {
+          // What goes wrong is said above the table.
+          say(row, { ran_out: e.currentTarget.checked }).catch(() => undefined)
+        }}
       />
     ),
   }

@@ -14,9 +14,6 @@ const classesSaid = (count: number) => {
   return plural(count, { one: `${shown} class`, other: `${shown} classes` })
 }
 
-/** A time as the plans use it: whole seconds. */
-export const seconds = (value: string) => String(Math.max(1, Math.round(Number(value))))
-
 const isSupply = (name: string) => name.startsWith('supply-')
 
 /** What is used in place of a default, in a few words. */
@@ -24,11 +21,10 @@ function ownSaid(one: Learned): string {
   const of = classesSaid(one.classes)
   return isSupply(one.name)
     ? t`${one.label}: ${one.value} times, the median of ${of}`
-    : t`${one.label}: ${seconds(one.value)} s, not ${one.usual} s, the median of ${of}`
+    : t`${one.label}: ${one.value} s, not ${one.usual} s, the median of ${of}`
 }
 
-const differs = (one: Learned) =>
-  isSupply(one.name) ? Number(one.value) !== 1 : seconds(one.value) !== one.usual
+const differs = (one: Learned) => one.value !== one.usual
 
 /** Which of these figures come from the studio's own classes instead of a default; nothing where none does. */
 export function OwnPace({ names, children }: { names: (name: string) => boolean; children?: ReactNode }) {

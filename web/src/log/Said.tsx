@@ -1,29 +1,47 @@
 import { TextInput } from '@mantine/core'
 import { useState } from 'react'
+import { Refused } from '../api/client'
 
 interface Props {
   label: string
   value: string
   /** What is taken where nothing is said. */
   placeholder: string
-  keep: (text: string) => void
+  /** Keeps the text; what is thrown is said beside it. */
+  keep: (text: string) => Promise<unknown>
   unit?: string
 }
 
-/** A field whose text is kept when it is left, or at Enter. */
+const whyOf = (error: Error) =>
+  (error instanceof Refused ? error.problem.faults?.[0]?.message : undefined) ?? error.message
+
+/** A field whose text is kept when it is left, or at Enter; what cannot be read stays, with what is wrong. */
 export function Said({ label, value, placeholder, keep, unit }: Props) {
   const [typed, setTyped] = useState<string | null>(null)
+  const [wrong, setWrong] = useState('')
   const leave = () => {
-    if (typed !== null && typed.trim() !== value) keep(typed.trim())
-    setTyped(null)
+    if (typed === null) return
+    if (typed.trim() === value) {
+      setTyped(null)
+      setWrong('')
+      return
+    }
+    keep(typed.trim()).then(
+      () => {
+        setTyped(null)
+        setWrong('')
+      },
+      (error: Error) => setWrong(whyOf(error)),
+    )
   }
   return (
     <TextInput
       aria-label={label}
       size="sm"
-      w={112}
+      w={wrong ? 200 : 112}
       value={typed ?? value}
       placeholder={placeholder}
+      error={wrong || undefined}
       rightSection={unit ? <span className="soft">{unit}</span> : undefined}
       onChange={(e) => setTyped(e.currentTarget.value)}
       onBlur={leave}

@@ -82,7 +82,7 @@ function Steps({ steps, take }: { steps: StepMedian[]; take: Props['take'] }) {
       <div className={classes.wide}>
         <Ledger
           rows={steps}
-          rowKey={(row) => row.key}
+          rowKey={(row) => row.step}
           columns={[
             { head: t`Step`, title: true, cell: (row) => <FracWords text={whole(row.says)} /> },
             {

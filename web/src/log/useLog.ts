@@ -1,5 +1,5 @@
 import { useMutation, useQueryClient } from '@tanstack/react-query'
-import { api, ask, type Schemas } from '../api/client'
+import { api, ask, Refused, type Schemas } from '../api/client'
 import { changed, keys } from '../api/queries'
 import { useClass } from '../classes/context'
 
@@ -13,7 +13,7 @@ export function useLog() {
   const { saved } = useClass()
   const path = { params: { path: { class_id: saved.id } } }
   const write = useMutation({
-    mutationFn: (asked: Promise<Log>) => asked,
+    mutationFn: (answer: Promise<Log>) => answer,
     onSuccess: async (log) => {
       queries.setQueryData(keys.log(saved.id), log)
       await queries.invalidateQueries({ queryKey: keys.ticks(saved.id, 'tasks') })
@@ -24,12 +24,13 @@ export function useLog() {
     },
   })
   return {
-    error: write.error,
+    /** What went wrong on the way; what could not be read is said beside its field. */
+    error: write.error instanceof Refused ? null : write.error,
     used: (body: Schemas['UsedIn']) =>
-      write.mutate(ask(api.PUT('/api/classes/{class_id}/log/used', { ...path, body }))),
+      write.mutateAsync(ask(api.PUT('/api/classes/{class_id}/log/used', { ...path, body }))),
     took: (body: Schemas['TookIn']) =>
-      write.mutate(ask(api.PUT('/api/classes/{class_id}/log/took', { ...path, body }))),
+      write.mutateAsync(ask(api.PUT('/api/classes/{class_id}/log/took', { ...path, body }))),
     left: (body: Schemas['KitsLeftIn']) =>
-      write.mutate(ask(api.PUT('/api/classes/{class_id}/log/left', { ...path, body }))),
+      write.mutateAsync(ask(api.PUT('/api/classes/{class_id}/log/left', { ...path, body }))),
   }
 }

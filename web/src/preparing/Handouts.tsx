@@ -57,7 +57,7 @@ export function Handouts({ classId }: { classId: number }) {
         <Trans>
           In the one file: cut guide, scoring guide, packing list, labels, host’s sheet, table cards, the
           sheet for attendees. <a href={`/api/classes/${classId}/file`}>The class as an open file</a> has its
-          list, its cutting and its log, and nothing of its people.
+          list, its cutting and its log, but not the list of its people.
         </Trans>
       </p>
     </>

@@ -1,74 +1,51 @@
 import { t } from '@lingui/core/macro'
 import { Trans } from '@lingui/react/macro'
 import { Button } from '@mantine/core'
-import { IconX } from '@tabler/icons-react'
-import { useQuery } from '@tanstack/react-query'
-import { Link, useNavigate, useParams } from 'react-router'
+import { Link } from 'react-router'
 import type { KitClass, Piece, Project } from '../api/client'
-import { asked } from '../api/queries'
 import { number } from '../i18n/format'
 import guide from '../ui/guide/Guide.module.css'
 import { useMeasure } from '../ui/guide/useMeasure'
 import { useStepTime } from '../ui/guide/useStepTime'
 import { PieceDrawing } from '../ui/drawing/PieceDrawing'
 import { GuideActs, GuideProgress } from '../ui/guide/GuideBar'
+import { GuideLeave } from '../ui/guide/GuideLeave'
 import { GuideSaved } from '../ui/guide/GuideSaved'
 import { useStudio } from '../ui/frame/session'
 import { useShortcuts } from '../ui/frame/useShortcuts'
-import { Empty, Loaded } from '../ui/states/states'
+import { Empty } from '../ui/states/states'
 import { FracWords } from '../ui/text/FracWords'
 import { Length } from '../ui/text/Length'
 import { drawnNm, sayLength } from '../ui/text/length'
 import { BoardDrawing } from './BoardDrawing'
+import { GuideOf } from './GuideOf'
 import { edgeName, leftOf, placeIn, type ScoreStep, scoreSteps, type Scoring } from './scoreSteps'
 import { useTicks } from './useTicks'
 
 /** Full screen at the scoring board: one stop at a time, readable at arm's length. */
 export function ScoringGuide() {
-  const id = Number(useParams().id)
-  const kitClass = useQuery(asked.kitClass(id))
-  const project = useQuery(asked.project(kitClass.data?.project, kitClass.data?.variant ?? ''))
-  const plan = !!kitClass.data?.planned.plan
-  const prepare = useQuery({
-    ...asked.prepare(id, kitClass.data?.version, plan),
-    enabled: kitClass.isSuccess,
-  })
   return (
-    <Loaded query={kitClass}>
-      {(of) => (
-        <Loaded query={project}>
-          {(list) => (
-            <Loaded query={prepare}>
-              {(found) => <Screen kitClass={of} project={list} scoring={found.scoring} />}
-            </Loaded>
-          )}
-        </Loaded>
-      )}
-    </Loaded>
+    <GuideOf>{(of, list, found) => <Screen kitClass={of} project={list} scoring={found.scoring} />}</GuideOf>
   )
 }
 
 function Screen(props: { kitClass: KitClass; project: Project; scoring: Scoring }) {
   const { kitClass, project, scoring } = props
-  const navigate = useNavigate()
   const steps = scoreSteps(scoring)
   const { ticks, say, kept } = useTicks(kitClass.id, 'scoring')
   const at = placeIn(steps, ticks)
   const step = steps[at]
-  const took = useStepTime(step?.key)
+  const time = useStepTime(step?.key)
   const forward = () => {
     if (!step) return
     // Only a step that was done whole says how long one takes.
-    const seconds = leftOf(step, ticks) === step.count ? took() : null
+    const seconds = leftOf(step, ticks) < step.count ? null : time.end()
     say({ [step.key]: step.count }, seconds === null ? {} : { [step.key]: seconds })
   }
   const before = steps[at - 1]
   const back = () => before && say({ [before.key]: 0 })
   const to = `/classes/${kitClass.id}/prepare`
-  useShortcuts(
-    { ' ': () => void forward(), Backspace: () => void back(), Escape: () => void navigate(to) },
-    { repeats: false },
-  )
+  useShortcuts({ ' ': () => void forward(), Backspace: () => void back() }, { repeats: false })
   const done = steps.filter((one) => leftOf(one, ticks) === 0).length
   return (
     <main className={guide.screen}>
@@ -85,17 +62,7 @@ function Screen(props: { kitClass: KitClass; project: Project; scoring: Scoring 
           )}
         </p>
         <GuideSaved kept={kept} />
-        <Button
-          component={Link}
-          to={to}
-          variant="subtle"
-          size="md"
-          leftSection={<IconX size={20} aria-hidden />}
-        >
-          <Trans>
-            Leave <span className={guide.key}>Esc</span>
-          </Trans>
-        </Button>
+        <GuideLeave to={to} />
       </header>
       <GuideProgress done={done} of={steps.length} />
       {step ? (

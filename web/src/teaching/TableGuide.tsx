@@ -1,21 +1,21 @@
 import { plural, t } from '@lingui/core/macro'
 import { Trans } from '@lingui/react/macro'
 import { Button, Group } from '@mantine/core'
-import { IconCoffee, IconMaximize, IconX } from '@tabler/icons-react'
-import { useQuery } from '@tanstack/react-query'
+import { IconCoffee, IconMaximize } from '@tabler/icons-react'
 import { useEffect, useState } from 'react'
-import { Link, useNavigate, useParams } from 'react-router'
+import { Link } from 'react-router'
 import type { KitClass, Project, Schemas } from '../api/client'
-import { asked } from '../api/queries'
 import { number, spell, timeOf } from '../i18n/format'
+import { GuideOf } from '../preparing/GuideOf'
 import { leftOf, placeIn } from '../preparing/scoreSteps'
 import { useTicks } from '../preparing/useTicks'
 import { useShortcuts } from '../ui/frame/useShortcuts'
 import guide from '../ui/guide/Guide.module.css'
 import { GuideActs, GuideProgress } from '../ui/guide/GuideBar'
+import { GuideLeave } from '../ui/guide/GuideLeave'
 import { GuideSaved } from '../ui/guide/GuideSaved'
 import { useStepTime } from '../ui/guide/useStepTime'
-import { Empty, Loaded } from '../ui/states/states'
+import { Empty } from '../ui/states/states'
 import { FracWords } from '../ui/text/FracWords'
 import { whole } from '../ui/text/fractions'
 import {
@@ -41,27 +41,7 @@ const LOOK_S = 10
 
 /** At the table, full screen: one step at a time for the whole room, with a clock. */
 export function TableGuide() {
-  const id = Number(useParams().id)
-  const kitClass = useQuery(asked.kitClass(id))
-  const project = useQuery(asked.project(kitClass.data?.project, kitClass.data?.variant ?? ''))
-  const plan = !!kitClass.data?.planned.plan
-  const prepare = useQuery({
-    ...asked.prepare(id, kitClass.data?.version, plan),
-    enabled: kitClass.isSuccess,
-  })
-  return (
-    <Loaded query={kitClass}>
-      {(of) => (
-        <Loaded query={project}>
-          {(list) => (
-            <Loaded query={prepare}>
-              {(found) => <Screen kitClass={of} project={list} prepare={found} />}
-            </Loaded>
-          )}
-        </Loaded>
-      )}
-    </Loaded>
-  )
+  return <GuideOf>{(of, list, found) => <Screen kitClass={of} project={list} prepare={found} />}</GuideOf>
 }
 
 /** The moment, looked at every few seconds. */
@@ -76,7 +56,6 @@ function useNow(): Date {
 
 function Screen(props: { kitClass: KitClass; project: Project; prepare: Schemas['PrepareOut'] }) {
   const { kitClass, project, prepare } = props
-  const navigate = useNavigate()
   const steps = prepare.table
   const rows = steps.map((step) => ({ key: step.key, count: 1 }))
   const { ticks, say, kept } = useTicks(kitClass.id, 'teaching')
@@ -85,22 +64,21 @@ function Screen(props: { kitClass: KitClass; project: Project; prepare: Schemas[
   const paused = (ticks[PAUSED] ?? 0) > 0
   const at = placeIn(rows, ticks)
   const step = begun ? steps[at] : undefined
-  const took = useStepTime(begun && !paused ? step?.key : undefined)
+  const time = useStepTime(step?.key)
   const forward = () => {
-    if (!begun) say(begin(minuteOf(new Date())))
-    else if (paused) say(resume(ticks, minuteOf(new Date())))
+    if (!begun) {
+      time.end()
+      say(begin(minuteOf(new Date())))
+    } else if (paused) say(resume(ticks, minuteOf(new Date())))
     else if (step) {
-      const seconds = took(LONGEST_STEP_S)
+      const seconds = time.end(LONGEST_STEP_S)
       say({ [step.key]: 1 }, seconds === null ? {} : { [step.key]: seconds })
     }
   }
   const before = begun ? rows[at - 1] : undefined
   const back = () => before && say({ [before.key]: 0 })
   const to = `/classes/${kitClass.id}/prepare`
-  useShortcuts(
-    { ' ': forward, Backspace: () => void back(), Escape: () => void navigate(to) },
-    { repeats: false },
-  )
+  useShortcuts({ ' ': forward, Backspace: () => void back() }, { repeats: false })
   useEffect(() => {
     // The drawings of the steps to come are fetched now: at the venue there may be no server.
     const names = new Set(steps.flatMap((one) => one.pieces))
@@ -136,17 +114,7 @@ function Screen(props: { kitClass: KitClass; project: Project; prepare: Schemas[
         >
           <Trans>Fill the screen</Trans>
         </Button>
-        <Button
-          component={Link}
-          to={to}
-          variant="subtle"
-          size="md"
-          leftSection={<IconX size={20} aria-hidden />}
-        >
-          <Trans>
-            Leave <span className={guide.key}>Esc</span>
-          </Trans>
-        </Button>
+        <GuideLeave to={to} />
       </header>
       <GuideProgress done={done} of={steps.length} />
       {!steps.length ? (
@@ -174,6 +142,7 @@ function Screen(props: { kitClass: KitClass; project: Project; prepare: Schemas[
             leftSection={<IconCoffee aria-hidden />}
             onClick={() => {
               const moment = minuteOf(new Date())
+              time.breakOff()
               say(paused ? resume(ticks, moment) : pause(moment))
             }}
           >

@@ -8,8 +8,8 @@ import { keep } from '../api/queries'
 import { settings, sheets, strokes } from '../i18n/counts'
 import { number } from '../i18n/format'
 import { OwnTrimmerPace } from '../log/OwnPace'
+import { GuideLeave } from '../ui/guide/GuideLeave'
 import { useTrimmer } from './context'
-import { Leave } from './Leave'
 import classes from '../ui/guide/Guide.module.css'
 
 /** Before the first cut: what it takes, what stays as it is from then on, and the caution. */
@@ -32,7 +32,7 @@ export function Begin() {
     <main className={classes.screen}>
       <header className={classes.top}>
         <p className={classes.where}>{kitClass.name}</p>
-        <Leave />
+        <GuideLeave to={`/classes/${kitClass.id}/sheets`} />
       </header>
       <section className={classes.begin}>
         <h1>

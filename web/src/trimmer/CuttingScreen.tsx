@@ -8,9 +8,9 @@ import { pieces, sheets } from '../i18n/counts'
 import { number } from '../i18n/format'
 import { useShortcuts } from '../ui/frame/useShortcuts'
 import { GuideActs, GuideProgress } from '../ui/guide/GuideBar'
+import { GuideLeave } from '../ui/guide/GuideLeave'
 import { GuideSaved } from '../ui/guide/GuideSaved'
 import { useTrimmer } from './context'
-import { Leave } from './Leave'
 import { Miscut } from './Miscut'
 import { type Step, stepsOf } from './steps'
 import { StepView } from './StepView'
@@ -26,10 +26,13 @@ export function CuttingScreen({ cutting }: { cutting: Cutting }) {
   const [miscut, setMiscut] = useState(false)
   const step = steps[Math.min(done, steps.length - 1)]
   const over = done >= steps.length
-  const took = useStepTime(over ? undefined : done)
-  const forward = () => say(Math.min(steps.length, done + 1), took())
+  const time = useStepTime(over ? undefined : done)
+  const forward = () => say(Math.min(steps.length, done + 1), time.end())
   const back = () => say(Math.max(0, done - 1))
-  const spoilt = () => setMiscut(true)
+  const spoilt = () => {
+    time.breakOff()
+    setMiscut(true)
+  }
   // Each press is a cut that was made: a key that is kept down ticks off one.
   useShortcuts({ ' ': forward, Backspace: back, m: spoilt, M: spoilt }, { repeats: false })
   return (
@@ -40,7 +43,7 @@ export function CuttingScreen({ cutting }: { cutting: Cutting }) {
           {over || !step ? t`all steps done` : <Where step={step} done={done} of={steps.length} />}
         </p>
         <GuideSaved kept={kept} moved={moved} />
-        <Leave />
+        <GuideLeave to={`/classes/${kitClass.id}/sheets`} />
       </header>
       <GuideProgress done={done} of={steps.length} />
       {over || !step ? <Finished cutting={cutting} /> : <StepView step={step} />}

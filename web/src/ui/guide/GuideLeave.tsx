@@ -2,15 +2,12 @@ import { Trans } from '@lingui/react/macro'
 import { Button } from '@mantine/core'
 import { IconX } from '@tabler/icons-react'
 import { Link, useNavigate } from 'react-router'
-import { useShortcuts } from '../ui/frame/useShortcuts'
-import { useTrimmer } from './context'
-import classes from '../ui/guide/Guide.module.css'
+import { useShortcuts } from '../frame/useShortcuts'
+import classes from './Guide.module.css'
 
-/** Back to the sheets of the class. */
-export function Leave() {
-  const { kitClass } = useTrimmer()
+/** Back to where a guide was opened, also by Escape. */
+export function GuideLeave({ to }: { to: string }) {
   const navigate = useNavigate()
-  const to = `/classes/${kitClass.id}/sheets`
   useShortcuts({ Escape: () => void navigate(to) })
   return (
     <Button component={Link} to={to} variant="subtle" size="md" leftSection={<IconX size={20} aria-hidden />}>
