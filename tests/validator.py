@@ -141,8 +141,9 @@ def _wanted(job: dict[str, Any]) -> Counter[tuple[str, str, str]]:
         extra: dict[str, list[int]] = {}
         first: dict[str, str] = {}
         alone = job.get("cutting", {}).get("style") == "kit-per-sheet"
-        passes = _passes(job["project"]["pieces"], colourway["kits"], alone)
-        for piece in job["project"]["pieces"]:
+        taken = [p for p in job["project"]["pieces"] if p["name"] not in colourway.get("without", ())]
+        passes = _passes(taken, colourway["kits"], alone)
+        for piece in taken:
             paper = family[colourway["papers"][piece["paper"]]]
             count = piece.get("per_kit", 1) * colourway["kits"]
             spare = piece.get("spares", 0) if colourway["kits"] and piece.get("per_kit", 1) else 0

@@ -13,6 +13,7 @@ from neat_sheaf.measure.length import Length, Unit, inches
 from neat_sheaf.pace import USUAL_PACE, Pace
 from neat_sheaf.project import Piece, Project
 from neat_sheaf.project.assembly import Work
+from neat_sheaf.project.variants import leaving_out
 from neat_sheaf.stock import Pack, Paper, Print, Supply
 
 __all__ = ["Class", "Colourway", "Cutting", "Extra", "Job", "OtherFee", "Per", "Style", "may_turn"]
@@ -46,13 +47,19 @@ class Style(StrEnum):
 class Colourway:
     """Some of the kits, and the paper each role takes in them (role to paper id).
 
-    ``kits`` are made; ``ready`` more are there from before, and are not made again.
+    ``kits`` are made; ``ready`` more are there from before, and are not made again. Its kits take every
+    piece of the list but those ``without``: where a class mixes versions, the pieces of the others.
     """
 
     name: str
     kits: int
     papers: dict[str, str] = field(hash=False)
     ready: int = 0
+    without: tuple[str, ...] = ()
+
+    def takes(self, piece: str) -> bool:
+        """Whether its kits take the piece of that name."""
+        return piece not in self.without
 
 
 class Per(StrEnum):
@@ -205,6 +212,20 @@ class Job:
         pack = self.packs_by_id.get(paper.pack)
         price, sheets = (pack.price, pack.sheets) if pack else (paper.pack_price, paper.pack_sheets)
         return None if price is None else Fraction(price) / sheets
+
+    def listed(self, colourway: Colourway) -> Project:
+        """The list as the kits of a colourway have it: all of it, but where the class mixes versions."""
+        uses = tuple(use for use in self.project.supplies if not use.only or colourway.name in use.only)
+        taken = (
+            self.project if len(uses) == len(self.project.supplies) else replace(self.project, supplies=uses)
+        )
+        return leaving_out(taken, colourway.without)
+
+    @property
+    def lists(self) -> tuple[Project, ...]:
+        """The list of every version that is made; one, but where the class mixes versions."""
+        found = dict.fromkeys(self.listed(one) for one in self.klass.colourways)
+        return tuple(found) or (self.project,)
 
     @property
     def papers_by_role(self) -> dict[str, tuple[Paper, ...]]:

@@ -4,7 +4,8 @@ from __future__ import annotations
 
 from dataclasses import dataclass, replace
 
-from neat_sheaf.checks import Finding, check_project
+from neat_sheaf.checks import Finding
+from neat_sheaf.checks.versions import check_job
 from neat_sheaf.costing import (
     Cost,
     PackTotal,
@@ -84,7 +85,7 @@ def plan_job(job: Job, control: SearchControl | None = None, cache: OptionCache 
         raise CannotPlanError(sorted(faults, key=lambda fault: fault.path))
     totals = [paper_total(job, paper) for paper in sheet_plan.papers]
     bought = pack_totals(job, totals)
-    findings = check_project(job.project, job.units, job.habits, job.papers_by_role, job.supplies)
+    findings = check_job(job)
     return Plan(
         kits=job.klass.kits,
         currency=job.currency,

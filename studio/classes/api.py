@@ -19,7 +19,7 @@ from studio.accounts.models import Measure
 from studio.accounts.tenancy import check_version, own, studio_of
 from studio.accounts.voice import voice_for
 from studio.classes.bench import Bench, bench_of
-from studio.classes.convert import core_job
+from studio.classes.convert import core_job, left_out_of
 from studio.classes.models import KitClass
 from studio.classes.plan_out import plan_out
 from studio.classes.planning import plan_of_class, stop_early
@@ -41,7 +41,7 @@ def _class_out(kit_class: KitClass, voice: Voice) -> ClassOut:
     units = voice.units
     colourways = list(kit_class.colourways.prefetch_related("choices"))
     made = [count for count, _ in kit_class.kits_of(colourways)]
-    fee = plain_price(kit_class.fee)
+    fee, without = plain_price(kit_class.fee), left_out_of(kit_class)
     return ClassOut(
         id=kit_class.pk,
         version=kit_class.version,
@@ -68,12 +68,15 @@ def _class_out(kit_class: KitClass, voice: Voice) -> ClassOut:
         safety=write_length(Length(kit_class.safety_nm), units),
         most_piles=kit_class.most_piles,
         variant=kit_class.variant,
+        listed=kit_class.listed,
         kits=sum(made) if colourways else kit_class.wanted,
         colourways=[
             ColourwayOut(
                 name=c.name,
                 share=c.share,
                 ready=c.ready,
+                variant=c.variant,
+                without=list(without.get(c.name, ())),
                 kits=n,
                 papers={x.role: x.paper_id for x in c.choices.all()},
             )

@@ -13,7 +13,7 @@ from neat_sheaf.formats.reading import JsonValue
 from neat_sheaf.measure.length import Length
 from neat_sheaf.project import Project
 from neat_sheaf.project.assembly import Work
-from neat_sheaf.project.variants import UnknownNumberError, variant_of
+from neat_sheaf.project.variants import UnknownNumberError
 from neat_sheaf.stock import Offcut, Supply
 from neat_sheaf.stock import Paper as CorePaper
 from studio.classes.models import KitClass
@@ -22,9 +22,20 @@ from studio.cupboard.convert import core_pack, core_paper, core_supply, plain_pr
 from studio.cupboard.ledger import Thing
 from studio.cupboard.models import Paper
 from studio.projects.convert import core_project
-from studio.projects.services import with_worked_out
+from studio.projects.versions import mixed_list
 
-__all__ = ["core_job"]
+__all__ = ["core_job", "left_out_of"]
+
+
+def left_out_of(kit_class: KitClass) -> dict[str, tuple[str, ...]]:
+    """By colourway the pieces of the class's list that its kits do not take; nothing where none differ."""
+    versions = kit_class.versions_of(kit_class.colourways.all())
+    if len(set(versions.values())) < 2:
+        return {}
+    try:
+        return mixed_list(core_project(kit_class.project), versions, kit_class.studio)[1]
+    except UnknownNumberError:
+        return {}
 
 
 def core_job(kit_class: KitClass, listed: Project | None = None) -> core.Job:
@@ -33,12 +44,12 @@ def core_job(kit_class: KitClass, listed: Project | None = None) -> core.Job:
     ``listed`` is its project, where it was read already.
     """
     studio = kit_class.studio
+    colourways = list(kit_class.colourways.prefetch_related("choices"))
+    versions = kit_class.versions_of(colourways) or {"": kit_class.variant}
     try:
-        project = variant_of(listed or core_project(kit_class.project), kit_class.variant)
+        project, without = mixed_list(listed or core_project(kit_class.project), versions, studio)
     except UnknownNumberError as error:
         raise CannotPlanError([Fault("variant", error.message)]) from error
-    project = with_worked_out(project, studio)
-    colourways = list(kit_class.colourways.prefetch_related("choices"))
     faults: list[Fault] = []
     if not colourways:
         faults.append(fault("colourways", "no-colourway"))
@@ -47,14 +58,16 @@ def core_job(kit_class: KitClass, listed: Project | None = None) -> core.Job:
     kits = kit_class.kits_of(colourways)
     for number, (colourway, (made, ready)) in enumerate(zip(colourways, kits, strict=True)):
         papers = {choice.role: choice.paper_id for choice in colourway.choices.all()}
-        missing = [role for role in project.roles if role not in papers]
+        left_out = without.get(colourway.name, ())
+        roles = dict.fromkeys(piece.paper for piece in project.pieces if piece.name not in left_out)
+        missing = [role for role in roles if role not in papers]
         faults += [
             fault(f"colourways[{number}].papers.{role}", "choose-paper", role=role, colourway=colourway.name)
             for role in missing
         ]
-        used |= {papers[role] for role in project.roles if role in papers}
-        by_role = {role: str(papers[role]) for role in project.roles if role in papers}
-        chosen.append(core.Colourway(colourway.name, made, by_role, ready))
+        used |= {papers[role] for role in roles if role in papers}
+        by_role = {role: str(papers[role]) for role in roles if role in papers}
+        chosen.append(core.Colourway(colourway.name, made, by_role, ready, left_out))
     if faults:
         raise CannotPlanError(faults)
     sizes = studio.papers.filter(pk__in=used)

@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from collections.abc import Sequence
+from collections.abc import Iterable, Sequence
 
 from django.db import models
 from django.db.models import Q
@@ -109,6 +109,15 @@ class KitClass(models.Model):
         ready = [min(one.ready, part) for one, part in zip(colourways, parts, strict=True)]
         return [(part - there, there) for part, there in zip(parts, ready, strict=True)]
 
+    def versions_of(self, colourways: Iterable[Colourway]) -> dict[str, str]:
+        """The sister version of each colourway's kits, '' for the list itself."""
+        return {one.name: one.variant or self.variant for one in colourways}
+
+    @property
+    def listed(self) -> str:
+        """The versions that its kits are of, each once, a line each: what names its list."""
+        return "\n".join(dict.fromkeys(self.versions_of(self.colourways.all()).values())) or self.variant
+
     @property
     def kits(self) -> int:
         """All the kits that are made."""
@@ -119,7 +128,8 @@ class KitClass(models.Model):
 class Colourway(models.Model):
     """Some of the kits, by share; shares are weights, so that seats may change.
 
-    ``ready`` kits of it are there from an earlier class, and are not made again.
+    ``ready`` kits of it are there from an earlier class, and are not made again. ``variant`` is the sister
+    version of its kits; where it is empty they are of the class's.
     """
 
     kit_class = models.ForeignKey(KitClass, models.CASCADE, related_name="colourways")
@@ -127,6 +137,7 @@ class Colourway(models.Model):
     name = models.CharField(max_length=120)
     share = models.IntegerField(default=1)
     ready = models.IntegerField(default=0)
+    variant = models.CharField(max_length=400, blank=True, default="")
 
     class Meta:
         ordering = ["position"]

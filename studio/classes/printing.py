@@ -14,6 +14,7 @@ from neat_sheaf.cutting.hands import AtSetting
 from neat_sheaf.cutting.order import Becomes, Stroke
 from neat_sheaf.cutting.plan import PaperPlan, SheetLayout, SheetPlan
 from neat_sheaf.formats.layout_svg import layout_drawing
+from neat_sheaf.formats.reading import FileError
 from neat_sheaf.measure.length import MILLIMETRE, Length, write_length
 from neat_sheaf.measure.lettering import letter_of
 from neat_sheaf.measure.side import Side
@@ -22,6 +23,7 @@ from neat_sheaf.pinned import Round
 from neat_sheaf.wording import Voice
 from studio.classes.models import KitClass
 from studio.common.pages import PageSize, fractions, printed
+from studio.projects.versions import version_of
 
 __all__ = ["cut_guide"]
 
@@ -39,12 +41,19 @@ class _Guide:
     scale: float
 
 
+def _names(kit_class: KitClass) -> list[str]:
+    """The pieces of its list in order; those of the project where its version is no more."""
+    try:
+        return [piece.name for piece in version_of(kit_class.project, kit_class.listed).pieces]
+    except FileError:
+        return list(kit_class.project.pieces.order_by("position").values_list("name", flat=True))
+
+
 def cut_guide(
     kit_class: KitClass, rounds: Sequence[Round], names: Mapping[str, str], paper: PageSize, voice: Voice
 ) -> bytes:
     """The guide of a plan or of what is pinned, as PDF bytes. ``names`` of papers by id."""
-    listed = kit_class.project.pieces.order_by("position").values_list("name", flat=True)
-    letters = {name: letter_of(number) for number, name in enumerate(listed)}
+    letters = {name: letter_of(number) for number, name in enumerate(_names(kit_class))}
     guide = _Guide(voice, names, letters, _scale(rounds))
     orders = [one.sheets.cutting for one in rounds]
     return printed(

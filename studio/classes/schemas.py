@@ -25,11 +25,15 @@ __all__ = ["ClassIn", "ClassOut", "ClassRow", "ColourwayDoc", "ColourwayOut", "P
 
 
 class ColourwayDoc(Schema):
-    """A colourway; ``papers`` takes each role to a paper's id. ``ready`` kits are there from before."""
+    """A colourway; ``papers`` takes each role to a paper's id. ``ready`` kits are there from before.
+
+    ``variant`` is the sister version of its kits, where it is not that of the class.
+    """
 
     name: str
     share: int = Field(1, ge=0, le=10_000)
     ready: int = Field(0, ge=0, le=10_000)
+    variant: str = Field("", max_length=LONGEST_TEXT)
     papers: dict[str, int] = Field({}, max_length=MOST_PIECES)
 
 
@@ -86,9 +90,13 @@ class ClassIn(Schema):
 
 
 class ColourwayOut(ColourwayDoc):
-    """A colourway with the kits that are made of it: its share, without those that are ready."""
+    """A colourway with the kits that are made of it: its share, without those that are ready.
+
+    ``without`` names the pieces of the class's list that its kits do not take.
+    """
 
     kits: int
+    without: list[str] = []
 
 
 class WorkingOut(Schema):
@@ -107,10 +115,14 @@ class PlannedOut(Schema):
 
 
 class ClassOut(ClassIn):
-    """A class as it is kept, with its plan."""
+    """A class as it is kept, with its plan.
+
+    ``listed`` names its list: the version, or several on a line each, as the project's addresses take it.
+    """
 
     id: int
     project_name: str
+    listed: str
     kits: int
     finished: dt.datetime | None
     taken: str | None

@@ -27,6 +27,7 @@ from studio.preparing.api import class_and_preparing
 from studio.preparing.packing_api import labels_of, packing_list_of
 from studio.preparing.services import Preparing
 from studio.projects.printing import printed_sheet
+from studio.projects.versions import version_of
 
 router = Router(tags=["handouts"])
 
@@ -100,7 +101,11 @@ def _parts(
         (voice.say("file-labels", name=name), labels_of(request, kit_class, sheet, voice)),
         (voice.say("file-host", name=name), host),
         (voice.say("file-cards", name=name), cards_pdf(kit_class, found, tables, paper, voice)),
-        (project.name, printed_sheet(project, kit_class.studio, paper, voice, kit_class.variant)),
+        *(
+            (version or project.name, printed_sheet(own, kit_class.studio, paper, voice, version))
+            for version in kit_class.listed.split("\n")
+            for own in [version_of(kit_class.project, version)]
+        ),
     ]
 
 

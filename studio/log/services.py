@@ -86,20 +86,27 @@ def ready_for(kit_class: KitClass) -> dict[str, tuple[int, list[str]]]:
 
     What another class takes of them is not free any more.
     """
-    alike = kit_class.studio.classes.filter(project=kit_class.project, variant=kit_class.variant)
+    alike = kit_class.studio.classes.filter(project=kit_class.project)
+    own = kit_class.versions_of(kit_class.colourways.all())
+    made = {c.pk: c.versions_of(c.colourways.all()) for c in alike.prefetch_related("colourways")}
+
+    def same(other: int, way: str) -> bool:
+        """Whether another class makes the kits of a colourway in the version that this one does."""
+        return made[other].get(way) == own.get(way, kit_class.variant)
+
     free: Counter[str] = Counter()
     names: dict[str, list[str]] = {}
     for log in ClassLog.objects.filter(kit_class__in=alike, kit_class__finished__isnull=False).exclude(
         kit_class=kit_class
     ).select_related("kit_class").order_by("kit_class__date", "pk"):  # fmt: skip
         for way, count in log.left.items():
-            if count:
+            if count and same(log.kit_class_id, way):
                 free[way] += count
                 names.setdefault(way, []).append(log.kit_class.name)
-    for way, ready in Colourway.objects.filter(kit_class__in=alike).exclude(
+    for other, way, ready in Colourway.objects.filter(kit_class__in=alike).exclude(
         kit_class=kit_class
-    ).values_list("name", "ready"):  # fmt: skip
-        free[way] -= ready
+    ).values_list("kit_class", "name", "ready"):  # fmt: skip
+        free[way] -= ready if same(other, way) else 0
     return {way: (count, names[way]) for way, count in sorted(free.items()) if count > 0}
 
 

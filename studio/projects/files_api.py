@@ -34,8 +34,9 @@ from studio.projects.importing import import_project
 from studio.projects.models import Project
 from studio.projects.printing import printed_sheet
 from studio.projects.schemas import ProjectOut
-from studio.projects.services import project_out, version_of
+from studio.projects.services import project_out
 from studio.projects.tracing import printed_template
+from studio.projects.versions import version_of
 
 router = Router(tags=["files"])
 

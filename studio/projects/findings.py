@@ -2,7 +2,10 @@
 
 from __future__ import annotations
 
+from collections.abc import Iterable
+
 from neat_sheaf.checks import Finding, Fix, Level, check_project
+from neat_sheaf.checks.versions import check_lists
 from neat_sheaf.formats.project_part import changes_document
 from neat_sheaf.project import Project as CoreProject
 from neat_sheaf.project.variants import UnknownNumberError, variant_of
@@ -30,13 +33,20 @@ def papers_chosen(project: Project) -> dict[str, list[Paper]]:
 
 
 def findings_of(
-    core: CoreProject, studio: Studio, chosen: dict[str, list[Paper]], voice: Voice
+    core: CoreProject,
+    studio: Studio,
+    chosen: dict[str, list[Paper]],
+    voice: Voice,
+    lists: Iterable[CoreProject] = (),
 ) -> list[FindingOut]:
-    """Every finding of the list, and what its sister versions have more than it."""
+    """Every finding of the list, and what its sister versions have more than it.
+
+    ``lists`` are those of the versions that it holds, where it holds several.
+    """
     units = voice.units
     papers = {role: tuple(core_paper(paper) for paper in found) for role, found in chosen.items()}
     supplies = tuple(core_supply(supply) for supply in studio.supplies.all())
-    found = check_project(core, units, studio.habits, papers, supplies)
+    found = check_lists(core, lists or [core], units, studio.habits, papers, supplies)
     known = {(f.code, f.where) for f in found}
     rows = [_finding_out(finding, core, voice) for finding in found]
     for variant in core.variants:

@@ -2,18 +2,18 @@
 
 from __future__ import annotations
 
+from dataclasses import replace
 from typing import Any
 
 from django.db import transaction
-from django.db.models import F
+from django.db.models import F, Q
 
 from neat_sheaf.errors import Fault
-from neat_sheaf.folding.sticking import worked_out
 from neat_sheaf.formats.project_part import project_document, read_project
 from neat_sheaf.formats.reading import Faulty, FileError, JsonValue
 from neat_sheaf.measure.length import Unit, write_length
 from neat_sheaf.project import Project as CoreProject
-from neat_sheaf.project.variants import UnknownNumberError, nominal_centimetres, numbers_of, variant_of
+from neat_sheaf.project.variants import nominal_centimetres, numbers_of
 from neat_sheaf.quick import tidy_line
 from neat_sheaf.quick.writing import clauses_beyond_columns
 from neat_sheaf.wording import Voice
@@ -25,20 +25,23 @@ from studio.projects.folding import folded_project
 from studio.projects.gluing import glue_out, worked_amounts
 from studio.projects.models import Project
 from studio.projects.schemas import ProjectIn, ProjectOut
+from studio.projects.versions import lists_of, version_of, with_worked_out
 
-__all__ = ["project_out", "read_document", "store_project", "version_of", "with_worked_out"]
+__all__ = ["project_out", "read_document", "store_project"]
 
 
 def project_out(project: Project, voice: Voice, version: str = "") -> ProjectOut:
     """A project in the units of a voice, as one of its sister versions has it."""
     units = voice.units
     core = version_of(project, version)
+    listed = core_project(project)
+    several = lists_of(project, version) if "\n" in version else ()
     chosen = papers_chosen(project)
     supplies = [core_supply(supply) for supply in project.studio.supplies.all()]
     folded, together, ways = folded_project(core, chosen, supplies, voice)
     return ProjectOut.model_validate(
         {
-            **project_document(core, units),
+            **project_document(replace(core, variants=listed.variants), units),
             "id": project.pk,
             "version": project.version,
             "units": units,
@@ -61,26 +64,9 @@ def project_out(project: Project, voice: Voice, version: str = "") -> ProjectOut
             "girths": ways,
             "glue": glue_out(core, supplies, project.studio.habits, voice),
             "worked": worked_amounts(core, supplies, project.studio.habits, units),
-            "checks": findings_of(core, project.studio, chosen, voice),
+            "checks": findings_of(core, project.studio, chosen, voice, several),
         }
     )
-
-
-def version_of(project: Project, version: str) -> CoreProject:
-    """The core's project in that sister version; FileError where there is none of the name."""
-    try:
-        found = variant_of(core_project(project), version)
-    except UnknownNumberError as error:
-        raise FileError([Fault("version", error.message)]) from error
-    return with_worked_out(found, project.studio)
-
-
-def with_worked_out(project: CoreProject, studio: Studio) -> CoreProject:
-    """The project with what is worked out of its adhesives as the studio works now."""
-    named = [int(use.supply) for use in project.supplies if not use.typed]
-    supplies = [core_supply(s) for s in studio.supplies.filter(pk__in=named)] if named else []
-    own = {str(key): factor for key, factor in studio.own_amounts.items()}
-    return worked_out(project, supplies, studio.habits, studio.measure, own)
 
 
 def store_project(project: Project, payload: ProjectIn, studio: Studio) -> Project:
@@ -104,7 +90,10 @@ def _follow_renamed_versions(project: Project, names: list[str]) -> None:
         return
     for old, new in zip(before, names, strict=True):
         if old != new and old not in names:
-            project.classes.filter(variant=old).update(variant=new, version=F("version") + 1)
+            for kit_class in project.classes.filter(Q(variant=old) | Q(colourways__variant=old)).distinct():
+                kit_class.colourways.filter(variant=old).update(variant=new)
+                now = new if kit_class.variant == old else kit_class.variant
+                project.classes.filter(pk=kit_class.pk).update(variant=now, version=F("version") + 1)
 
 
 def read_document(document: dict[str, Any], studio: Studio, units: Unit) -> CoreProject:

@@ -102,3 +102,17 @@ def test_a_piece_is_dealt_to_all_bags_and_one_that_is_missing_is_said_with_what_
     field.send_keys(Keys.ARROW_UP, Keys.ARROW_UP)
     page.says("12 pieces still to come.")
     page.says("One kit is spare")
+
+
+def test_half_of_a_class_is_made_tall(page, paper_room):
+    kit_class = opened(page, "papers", "Which paper for what")
+    page.field("Version of Dusk").click()
+    tall = "//*[@role='option'][.='Tall']"
+    page.until(lambda d: [one for one in d.find_elements(By.XPATH, tall) if one.is_displayed()])[0].click()
+    page.until(lambda d: kit_class.colourways.get(name="Dusk").variant == "Tall")
+    page.open(f"/classes/{kit_class.pk}/kit")
+    page.says("Drawer, Tall")
+    page.says("only in Dusk")
+    page.open(f"/classes/{kit_class.pk}/sheets")
+    page.says("No plan of straight cuts uses fewer")
+    page.says("Drawer, Tall")

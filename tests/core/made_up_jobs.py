@@ -11,7 +11,20 @@ from neat_sheaf.job import Class, Colourway, Cutting, Job, Style
 from neat_sheaf.measure.apportionment import share_out
 from neat_sheaf.measure.length import Length
 from neat_sheaf.pace import Pace
-from neat_sheaf.project import CutMethod, MatOf, Panel, PassOf, Piece, Portion, Project
+from neat_sheaf.project import (
+    CountOverride,
+    CutMethod,
+    MatOf,
+    Override,
+    Panel,
+    PassOf,
+    Piece,
+    Portion,
+    Project,
+    Variant,
+)  # fmt: skip
+from neat_sheaf.project.mixing import mixed
+from neat_sheaf.project.variants import variant_of
 from neat_sheaf.stock import Edges, Offcut, Pack, Paper, Print
 
 from .building import inch
@@ -99,6 +112,30 @@ def _dies(draw: st.DrawFn) -> list[Piece]:
 
 
 @st.composite
+def _mixed(
+    draw: st.DrawFn, project: Project, colourways: tuple[Colourway, ...]
+) -> tuple[Project, tuple[Colourway, ...]]:
+    """The list and a version of it that is smaller, leaves something out and has other counts, mixed."""
+    names = [piece.name for piece in project.pieces]
+    some = st.lists(st.sampled_from(names), max_size=2, unique=True)
+    changed = draw(some)
+    smaller = [
+        Override(piece.name, "width", Length(piece.width * 3 // 4))
+        for piece in project.pieces
+        if piece.name in changed and not piece.pitch
+    ]
+    counts = [CountOverride(name, draw(st.integers(0, 3))) for name in draw(some)]
+    added = [Piece("Own", "print", 1, inch("1"), inch("2"))] if draw(st.booleans()) else []
+    left_out = draw(some) if len(names) > 2 else []
+    other = Variant("Short", tuple(smaller), tuple(counts), added=tuple(added), left_out=tuple(left_out))
+    versions = {"": project, "Short": variant_of(replace(project, variants=(other,)), "Short")}
+    first, *rest = colourways
+    asked = {first.name: "", **{one.name: "Short" for one in rest}}
+    whole, without = mixed(versions, asked)
+    return whole, tuple(replace(one, without=without[one.name]) for one in colourways)
+
+
+@st.composite
 def jobs(draw: st.DrawFn, wide: bool = True) -> Job:
     """A job; ``wide`` ones may hold what no trimmer cuts and pieces that fit no sheet."""
     packs = [Pack("year", "Garden year", 12, draw(MONEY))] if draw(st.booleans()) else []
@@ -152,9 +189,12 @@ def jobs(draw: st.DrawFn, wide: bool = True) -> Job:
         )
         for n, share in enumerate(share_out(kits, shares))
     )
-    roles = {piece.paper for piece in pieces}
+    project = Project("Made up", tuple(pieces))
+    if len(colourways) > 1 and draw(st.integers(0, 2)) == 0:
+        project, colourways = draw(_mixed(project, colourways))
+    roles = {c.name: {p.paper for p in project.pieces if c.takes(p.name)} for c in colourways}
     colourways = tuple(
-        replace(c, papers={role: paper for role, paper in c.papers.items() if role in roles})
+        replace(c, papers={role: paper for role, paper in c.papers.items() if role in roles[c.name]})
         for c in colourways
     )
     keep = draw(st.sampled_from([("1", "3"), ("2", "2"), ("1/2", "8")]))
@@ -170,7 +210,7 @@ def jobs(draw: st.DrawFn, wide: bool = True) -> Job:
         pace=Pace(hour=draw(st.sampled_from([None, None, Decimal("12.50")]))),
     )
     return Job(
-        Project("Made up", tuple(pieces)),
+        project,
         tuple(papers),
         (),
         Class(kits - spares + sum(c.ready for c in colourways), 0, spares, None, colourways),

@@ -23,7 +23,7 @@ from neat_sheaf.measure.length import Length
 from neat_sheaf.measure.money import PerKit
 from neat_sheaf.messages import Amount, Measured, Message, Sized, message, several
 from neat_sheaf.plan import Plan
-from neat_sheaf.project import SupplyUse
+from neat_sheaf.project import Project, SupplyUse
 from neat_sheaf.stock import Supply, SupplyUnit
 
 __all__ = ["Explained", "explain"]
@@ -213,13 +213,23 @@ def _use(job: Job, use: SupplyUse, supply: Supply) -> Message:
     return message("explained-use.class", amount=amount)
 
 
+def _list_with(job: Job, use: SupplyUse) -> Project:
+    """The list of a version that has this use; where one was worked out, it was from that."""
+    return next((own for own in job.lists if use in own.supplies), job.project)
+
+
 def _held(job: Job, use: SupplyUse, supply: Supply, amount: Message) -> Message:
     """The amount with what it is worked out from, or what it was typed over."""
-    lines, habits = glued_in(job.project), job.habits
+    project, habits = _list_with(job, use), job.habits
+    lines = glued_in(project)
     if use.typed:
-        worked = taken_for(use, supply, job.project, lines, habits, job.units)
+        worked = taken_for(use, supply, project, lines, habits, job.units)
         figure = Decimal(worked.length) if worked.length is not None else worked.count or Decimal(0)
-        return message("explained-amount.over", amount=amount, worked=_amount(figure, supply))
+        said = Decimal(use.length) if use.length is not None else use.count or Decimal(0)
+        if len(job.lists) > 1 and figure != said:
+            return amount
+        if len(job.lists) == 1:
+            return message("explained-amount.over", amount=amount, worked=_amount(figure, supply))
     parts = [
         message(f"explained-stuck.{kind.value}", length=Measured(length))
         for kind in use.sticks
@@ -227,7 +237,7 @@ def _held(job: Job, use: SupplyUse, supply: Supply, amount: Message) -> Message:
     ]
     parts += [
         message("explained-stuck.pads", count=pads_under(piece) * piece.per_kit, piece=piece.name)
-        for piece in job.project.pieces
+        for piece in project.pieces
         if piece.name in use.lifts
     ]
     made_of = several(parts or [message("explained-stuck.nothing")], "and")

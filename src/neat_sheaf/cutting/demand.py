@@ -192,9 +192,10 @@ def _counted(job: Job, colourway: Colourway) -> Iterator[tuple[_Set, int, bool]]
     """
     alone = job.cutting.style is Style.KIT_PER_SHEET
     kits, times = (1, colourway.kits) if alone else (colourway.kits, 1)
-    dies = from_dies(job.project.pieces)
+    pieces_of_kit = [piece for piece in job.project.pieces if colourway.takes(piece.name)]
+    dies = from_dies(pieces_of_kit)
     from_passes = {piece for given in dies.values() for piece in given}
-    own = [p for p in job.project.pieces if p not in from_passes and p.portion is Portion.WHOLE]
+    own = [p for p in pieces_of_kit if p not in from_passes and p.portion is Portion.WHOLE]
     alone_cut = [piece for piece in own if piece.name not in dies]
     matched = _matched_sets(alone_cut)
     in_sets = {piece for one in matched for piece in one.pieces}
@@ -205,7 +206,7 @@ def _counted(job: Job, colourway: Colourway) -> Iterator[tuple[_Set, int, bool]]
             yield _Set((piece,)), piece.per_kit * colourway.kits, False
     for one in matched:
         yield one, colourway.kits, False
-    for pieces in cut_from_one_whole(job.project.pieces):
+    for pieces in cut_from_one_whole(pieces_of_kit):
         yield _Set((pieces[0],)), fewest_wholes(portions_of(pieces, kits)) * times, False
         spare = Counter[Portion]()
         for piece in pieces:

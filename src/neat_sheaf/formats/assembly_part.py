@@ -7,6 +7,7 @@ from decimal import Decimal
 from typing import Any
 
 from neat_sheaf.formats.reading import Faulty, JsonValue
+from neat_sheaf.formats.use_part import read_only
 from neat_sheaf.limits import LONGEST_DRYING
 from neat_sheaf.measure.length import Length, Unit, write_length
 from neat_sheaf.project.assembly import Caution, Content, Shade, Step, When
@@ -75,7 +76,8 @@ def step_document(step: Step) -> dict[str, Any]:
 
 def read_content(node: JsonValue, supplies: Mapping[str, Supply], faulty: Collection[str] = ()) -> Content:
     """Something that goes inside a piece; ``supplies`` are those that exist, ``faulty`` could not be read."""
-    node.object(["name", "width", "depth", "height", "piece"], ["rigid", "supply", "count", "allergens"])
+    optional = ["rigid", "supply", "count", "allergens", "only"]
+    node.object(["name", "width", "depth", "height", "piece"], optional)
     width, depth, height = (node.key(key).size() for key in ("width", "depth", "height"))
     rigid = node.take("rigid", JsonValue.flag, True)
     supply = node.take("supply", lambda n: n.text() if n.value != "" else "", "")
@@ -88,7 +90,8 @@ def read_content(node: JsonValue, supplies: Mapping[str, Supply], faulty: Collec
     count = node.take("count", lambda n: n.whole(1, 1000), 1)
     name, piece = node.key("name").text(), node.key("piece").text()
     allergens = node.take("allergens", JsonValue.text, "")
-    return Content(name, width, depth, height, piece, rigid, supply, count, allergens)
+    only: tuple[str, ...] = node.take("only", read_only, ())
+    return Content(name, width, depth, height, piece, rigid, supply, count, allergens, only)
 
 
 def content_document(content: Content, units: Unit) -> dict[str, Any]:
@@ -107,4 +110,5 @@ def content_document(content: Content, units: Unit) -> dict[str, Any]:
         **({"supply": content.supply} if content.supply else {}),
         **({} if content.count == 1 else {"count": content.count}),
         **({"allergens": content.allergens} if content.allergens else {}),
+        **({"only": list(content.only)} if content.only else {}),
     }

@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+from collections.abc import Mapping
 from dataclasses import replace
 from decimal import Decimal
 from typing import Any
@@ -9,7 +10,7 @@ from typing import Any
 from neat_sheaf.formats.reading import JsonValue, check_unique, written
 from neat_sheaf.formats.stock_part import read_price
 from neat_sheaf.job import Class, Colourway, Extra, OtherFee, Per
-from neat_sheaf.limits import MOST_COLOURWAYS, MOST_EXTRAS, MOST_FEES, MOST_KITS, MOST_USES
+from neat_sheaf.limits import MOST_COLOURWAYS, MOST_EXTRAS, MOST_FEES, MOST_KITS, MOST_PIECES, MOST_USES
 from neat_sheaf.project.assembly import Work
 
 __all__ = [
@@ -26,7 +27,10 @@ __all__ = [
 _MORE = ("version", "at_table")
 
 
-def read_class(node: JsonValue, roles: tuple[str, ...], known: set[str]) -> Class:
+def read_class(
+    node: JsonValue, roles: tuple[str, ...], known: set[str], papers_of: Mapping[str, str]
+) -> Class:
+    """A class; ``papers_of`` is the role of each piece, for a colourway that takes not all of them."""
     node.object(["seats"], ["samples", "spares", "fee", "colourways", "extras", "other_fees", *_MORE])
     klass = Class(
         seats=node.key("seats").whole(0, 100_000),
@@ -40,7 +44,9 @@ def read_class(node: JsonValue, roles: tuple[str, ...], known: set[str]) -> Clas
     check_extras(node, klass.extras, klass.other_fees)
     if not node.has("colourways"):
         return _one_colourway(node, klass, roles, known)
-    colourways = node.key("colourways").items(lambda n: _colourway(n, roles, known), MOST_COLOURWAYS)
+    colourways = node.key("colourways").items(
+        lambda n: _colourway(n, roles, known, papers_of), MOST_COLOURWAYS
+    )
     check_unique(node.key("colourways"), [c.name for c in colourways], "name")
     total = sum(c.kits + c.ready for c in colourways)
     if len(colourways) == len(node.value["colourways"]) and total != klass.wanted:
@@ -104,21 +110,29 @@ def other_fee_document(other: OtherFee) -> dict[str, Any]:
     return {"name": other.name, "fee": str(other.fee), "seats": other.seats}
 
 
-def _colourway(node: JsonValue, roles: tuple[str, ...], known: set[str]) -> Colourway:
-    node.object(["name", "kits", "papers"], ["ready"])
+def _colourway(
+    node: JsonValue, roles: tuple[str, ...], known: set[str], papers_of: Mapping[str, str]
+) -> Colourway:
+    node.object(["name", "kits", "papers"], ["ready", "without", "version"])
     name = node.key("name").text()
     kits = node.key("kits").whole(0, MOST_KITS)
     papers = node.key("papers").object((), roles)
+    without = tuple(dict.fromkeys(node.list_at("without", JsonValue.text, MOST_PIECES)))
+    spared = {papers_of.get(piece) for piece in without}
+    kept = {role for piece, role in papers_of.items() if piece not in without}
     chosen: dict[str, str] = {}
     for role in roles:
         if not papers.has(role):
+            if role in spared - kept:
+                continue
             papers.key(role).fault("role-without-paper.colourway", role=role, colourway=name)
             continue
         paper = papers.take(role, JsonValue.text, "")
         if paper and paper not in known:
             papers.key(role).fault("unknown-paper.id", paper=paper)
         chosen[role] = paper
-    return Colourway(name, kits, chosen, node.take("ready", lambda n: n.whole(0, MOST_KITS), 0))
+    ready = node.take("ready", lambda n: n.whole(0, MOST_KITS), 0)
+    return Colourway(name, kits, chosen, ready, without)
 
 
 def class_document(klass: Class) -> dict[str, Any]:
@@ -134,6 +148,7 @@ def class_document(klass: Class) -> dict[str, Any]:
                 "kits": c.kits,
                 "papers": dict(c.papers),
                 **({"ready": c.ready} if c.ready else {}),
+                **({"without": list(c.without)} if c.without else {}),
             }
             for c in klass.colourways
         ],

@@ -11,6 +11,7 @@ from neat_sheaf.errors import Fault
 from neat_sheaf.folding.sticking import worked_out
 from neat_sheaf.formats.class_part import class_document, read_class
 from neat_sheaf.formats.cutting_part import cutting_document, read_cutting
+from neat_sheaf.formats.mixing_part import check_mixing, read_versions
 from neat_sheaf.formats.project_part import project_document, read_project
 from neat_sheaf.formats.reading import Faulty, FileError, JsonValue, check_unique, load_json, written
 from neat_sheaf.formats.stock_part import (
@@ -26,9 +27,6 @@ from neat_sheaf.habits import USUAL_HABITS, Habits, LidFeel, Ridge, School, Scor
 from neat_sheaf.job import Cutting, Job
 from neat_sheaf.limits import LONGEST_DRYING
 from neat_sheaf.measure.length import Unit, write_length
-from neat_sheaf.messages import several
-from neat_sheaf.project import Project
-from neat_sheaf.project.variants import UnknownNumberError, variant_of
 
 __all__ = ["FORMAT", "job_document", "read_job", "write_job"]
 
@@ -80,26 +78,21 @@ def _read_root(root: JsonValue) -> Job:
     project = read_project(root.key("project"), by_id, faulty)
     roles = written(root.key("project").value, "pieces", "paper")
     known = set(written(root.value, "papers", "id"))
-    klass = read_class(root.key("class"), roles, known)
+    klass = read_class(root.key("class"), roles, known, _papers_of(root.key("project").value))
     cutting = root.take("cutting", read_cutting, Cutting())
     habits = root.take("habits", _habits, USUAL_HABITS)
-    project = worked_out(_version(root, project), supplies, habits, units)
+    check_mixing(root, project, klass)
+    project, klass = read_versions(
+        root.key("class"), project, klass, lambda own: worked_out(own, supplies, habits, units)
+    )
     return Job(project, papers, supplies, klass, cutting, units, currency, habits, packs)
 
 
-def _version(root: JsonValue, project: Project) -> Project:
-    """The sister version that the class teaches; the list itself where none is named."""
-    klass = root.key("class")
-    if not isinstance(klass.value, dict) or not klass.has("version"):
-        return project
-    node = klass.key("version")
-    try:
-        return variant_of(project, node.text())
-    except UnknownNumberError as error:
-        if not project.variants:
-            raise node.fault("unknown-version.none", version=node.text()) from error
-        names = several(v.name for v in project.variants)
-        raise node.fault("unknown-version.known", version=node.text(), known=names) from error
+def _papers_of(project: Any) -> dict[str, str]:
+    """The role that each piece of a list is written with, read or not."""
+    rows = project.get("pieces") if isinstance(project, dict) else None
+    named = (row for row in rows if isinstance(row, dict)) if isinstance(rows, list) else ()
+    return {str(row.get("name")).strip(): str(row.get("paper")).strip() for row in named}
 
 
 def _habits(node: JsonValue) -> Habits:

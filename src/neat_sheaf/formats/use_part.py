@@ -7,20 +7,20 @@ from decimal import Decimal
 from typing import Any
 
 from neat_sheaf.formats.reading import Faulty, JsonValue
-from neat_sheaf.limits import MOST_PIECES, MOST_SHARING
+from neat_sheaf.limits import MOST_COLOURWAYS, MOST_PIECES, MOST_SHARING
 from neat_sheaf.measure.length import Length, Unit, write_length
 from neat_sheaf.messages import Measured
 from neat_sheaf.project import GluedAt, SupplyUse
 from neat_sheaf.stock import Supply, SupplyUnit
 
-__all__ = ["read_use", "use_document"]
+__all__ = ["read_only", "read_use", "use_document"]
 
 
 def read_use(node: JsonValue, supplies: Mapping[str, Supply], faulty: Collection[str]) -> SupplyUse:
     """What is taken of a supply; ``supplies`` are those that exist, ``faulty`` could not be read."""
     worked = isinstance(node.value, dict) and ("sticks" in node.value or "lifts" in node.value)
     required, optional = (["supply"], ["per_kit"]) if worked else (["supply", "per_kit"], [])
-    node.object(required, [*optional, "cuts", "girth", "bow", "shared_by", "lent", "sticks", "lifts"])
+    node.object(required, [*optional, "cuts", "girth", "bow", "shared_by", "lent", "sticks", "lifts", "only"])
     name = node.key("supply").text()
     supply = supplies.get(name)
     if name in faulty:
@@ -31,15 +31,18 @@ def read_use(node: JsonValue, supplies: Mapping[str, Supply], faulty: Collection
     shared_by = node.take("shared_by", lambda n: n.whole(0, MOST_SHARING), 1)
     lent = node.take("lent", JsonValue.flag, False)
     sticks, lifts = _held(node, supply)
+    only: tuple[str, ...] = node.take("only", read_only, ())
     if not node.has("per_kit"):
         if not sticks and not lifts:
             raise node.fault("nothing-to-work-out")
-        if shared_by != 1 or lent or cuts != 1:
+        if shared_by != 1 or lent or cuts != 1 or only:
             raise node.fault("worked-out-is-a-kits")
         by_length = supply.unit is SupplyUnit.LENGTH
         count, length = (None, Length(0)) if by_length else (Decimal(0), None)
         return SupplyUse(name, count, length, sticks=sticks, lifts=lifts, typed=False)
-    held: dict[str, Any] = {"sticks": sticks, "lifts": lifts, "shared_by": shared_by, "lent": lent}
+    held: dict[str, Any] = {
+        "sticks": sticks, "lifts": lifts, "shared_by": shared_by, "lent": lent, "only": only,
+    }  # fmt: skip
     per_kit = node.key("per_kit")
     if supply.unit is not SupplyUnit.LENGTH:
         return SupplyUse(name, count=per_kit.amount(), cuts=cuts, **held)
@@ -48,6 +51,11 @@ def read_use(node: JsonValue, supplies: Mapping[str, Supply], faulty: Collection
         raise per_kit.fault("not-exact.cuts", length=Measured(length), cuts=cuts)
     girth, bow = node.take("girth", JsonValue.size, None), node.take("bow", JsonValue.length, None)
     return SupplyUse(name, length=length, cuts=cuts, girth=girth, bow=bow, **held)
+
+
+def read_only(node: JsonValue) -> tuple[str, ...]:
+    """The names of the colourways that have something, where not all do, each once."""
+    return tuple(dict.fromkeys(node.items(JsonValue.name, MOST_COLOURWAYS)))
 
 
 def _held(node: JsonValue, supply: Supply) -> tuple[tuple[GluedAt, ...], tuple[str, ...]]:
@@ -70,6 +78,8 @@ def use_document(use: SupplyUse, units: Unit) -> dict[str, Any]:
         shared["sticks"] = [kind.value for kind in use.sticks]
     if use.lifts:
         shared["lifts"] = list(use.lifts)
+    if use.only:
+        shared["only"] = list(use.only)
     if not use.typed:
         return {"supply": use.supply, **shared}
     if use.length is not None:

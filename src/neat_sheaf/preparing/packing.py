@@ -93,13 +93,13 @@ def packing_of(job: Job) -> Packing:
 
 
 def _bag(job: Job, colourway: Colourway, known: dict[str, Supply]) -> Bag:
-    pieces = kit_pieces(job)
+    pieces, own = kit_pieces(job, colourway), job.listed(colourway)
     items = [Item(f"piece|{p.name}", ItemKind.PIECE, p.name, p.per_kit) for p in pieces]
-    for use in job.project.supplies:
+    for use in own.supplies:
         if use.supply in known and not _shared(use, known):
             items.append(_supply_item(use, known[use.supply]))
     items += [
-        Item(f"content|{c.name}", ItemKind.CONTENT, c.name, c.count) for c in job.project.contents
+        Item(f"content|{c.name}", ItemKind.CONTENT, c.name, c.count) for c in own.contents
     ]  # fmt: skip
     items.append(Item("sheet", ItemKind.SHEET, "", 1))
     return Bag(

@@ -16,7 +16,7 @@ from neat_sheaf.messages import Measured, Message, message
 from neat_sheaf.pace import Pace
 from neat_sheaf.preparing.plates import DieRun, die_runs
 from neat_sheaf.preparing.scoring import Phase, ScorePlan, scoring_of
-from neat_sheaf.preparing.wanted import one_kit, pieces_wanted, times_cut
+from neat_sheaf.preparing.wanted import one_kit_each, pieces_wanted, times_cut
 from neat_sheaf.project import CornerShape, CutMethod, Piece
 from neat_sheaf.project.assembly import Shade, Step, When, Work
 from neat_sheaf.project.passes import from_dies
@@ -370,14 +370,14 @@ def _ancestors(ordered: list[Task], touched: list[frozenset[str]], number: int) 
 
 
 def _table(job: Job) -> Iterator[AtTable]:
-    """What is left for the table: work by marks that the class leaves to it, then its steps in order."""
+    """What is left for the table: work by marks (of the slowest version), and the steps in order."""
     later = job.klass.at_table
-    own = _by_marks(one_kit(job), later)[2] if later and job.klass.kits else []
+    each = [_by_marks(one, later)[2] for one in one_kit_each(job)] if later and job.klass.kits else []
     for work in Work:
-        if tasks := [task for task in own if task.kind.value == work.value]:
-            whole = sum(task.seconds or 0 for task in tasks)
+        of_versions = ([task for task in own if task.kind.value == work.value] for own in each)
+        if tasks := max(of_versions, key=_whole, default=[]):
             said = message(f"table-work.{work.value}", count=sum(task.times for task in tasks))
-            yield AtTable(Kind(work.value), said, whole, tool=tasks[0].tool)
+            yield AtTable(Kind(work.value), said, _whole(tasks), tool=tasks[0].tool)
     for number, step in enumerate(job.project.steps):
         if step.when is When.TABLE:
             seconds = None if step.minutes is None else int(step.minutes * 60)
@@ -385,6 +385,10 @@ def _table(job: Job) -> Iterator[AtTable]:
             said = message("task-step", says=step.says)
             shared = _sharing(job, step)
             yield AtTable(kind, said, seconds, shared, _drying(job, step), number, _named(step))
+
+
+def _whole(tasks: list[Task]) -> int:
+    return sum(task.seconds or 0 for task in tasks)
 
 
 def _sharing(job: Job, step: Step) -> int:

@@ -6,27 +6,28 @@ from collections import Counter
 from dataclasses import replace
 
 from neat_sheaf.cutting.demand import demand_of
-from neat_sheaf.job import Job
-from neat_sheaf.project import Piece
+from neat_sheaf.job import Colourway, Job
+from neat_sheaf.project import Piece, Project
 from neat_sheaf.project.passes import from_dies
 
-__all__ = ["kit_pieces", "one_kit", "pieces_wanted", "times_cut"]
+__all__ = ["kit_pieces", "one_kit_each", "pieces_wanted", "times_cut"]
 
 
-def kit_pieces(job: Job) -> list[Piece]:
-    """The pieces of a kit: the line of a die from which others come is none itself."""
-    dies = from_dies(job.project.pieces)
-    return [piece for piece in job.project.pieces if piece.per_kit and piece.name not in dies]
+def kit_pieces(job: Job, colourway: Colourway) -> list[Piece]:
+    """The pieces of a kit of a colourway: the line of a die from which others come is none itself."""
+    taken = [piece for piece in job.project.pieces if colourway.takes(piece.name)]
+    dies = from_dies(taken)
+    return [piece for piece in taken if piece.per_kit and piece.name not in dies]
 
 
 def pieces_wanted(job: Job) -> dict[str, int]:
     """Pieces by name in the order of the list, of all kits and with the spares of each colourway."""
-    kits = [colourway.kits for colourway in job.klass.colourways if colourway.kits]
-    if not kits:
-        return {}
-    return {
-        piece.name: sum(piece.per_kit * count + piece.spares for count in kits) for piece in kit_pieces(job)
-    }
+    found: Counter[str] = Counter()
+    for colourway in job.klass.colourways:
+        if colourway.kits:
+            for piece in kit_pieces(job, colourway):
+                found[piece.name] += piece.per_kit * colourway.kits + piece.spares
+    return {piece.name: found[piece.name] for piece in job.project.pieces if piece.name in found}
 
 
 def times_cut(job: Job) -> Counter[str]:
@@ -42,9 +43,13 @@ def times_cut(job: Job) -> Counter[str]:
     return found
 
 
-def one_kit(job: Job) -> Job:
-    """The job of one kit and nothing spare: what an attendee does at the table."""
-    pieces = tuple(replace(piece, spares=0) for piece in job.project.pieces)
-    colourways = tuple(replace(colourway, kits=1) for colourway in job.klass.colourways[:1])
-    klass = replace(job.klass, seats=1, samples=0, spares=0, colourways=colourways)
-    return replace(job, project=replace(job.project, pieces=pieces), klass=klass)
+def one_kit_each(job: Job) -> list[Job]:
+    """The job of one kit and nothing spare, what an attendee does at the table: of each version one."""
+    found: dict[Project, Job] = {}
+    for colourway in job.klass.colourways:
+        own = job.listed(colourway)
+        pieces = tuple(replace(piece, spares=0) for piece in own.pieces)
+        one = replace(colourway, kits=1, ready=0, without=())
+        klass = replace(job.klass, seats=1, samples=0, spares=0, colourways=(one,))
+        found.setdefault(own, replace(job, project=replace(own, pieces=pieces), klass=klass))
+    return list(found.values())

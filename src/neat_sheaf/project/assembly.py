@@ -98,7 +98,7 @@ class Content:
     """Something that goes inside ``piece``; sizes in nm. A soft one may bulge in its thinnest way.
 
     Where it is one of the supplies (``supply``, its id), a kit takes ``count`` of that. ``allergens`` are
-    what its label has to name.
+    what its label has to name. ``only`` names the colourways whose kits have it, where not all do.
     """
 
     name: str
@@ -110,3 +110,4 @@ class Content:
     supply: str = ""
     count: int = 1
     allergens: str = ""
+    only: tuple[str, ...] = ()

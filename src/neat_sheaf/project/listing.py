@@ -103,6 +103,7 @@ class SupplyUse:
     together) for one sold by length, taken as ``cuts`` equal lengths. A tie has a ``girth`` to
     go around and what its ``bow`` takes too (nm). ``shared_by``: it is for so many people at one, of those
     who are seated; 1 is each kit, and 0 the whole class. ``lent``: it comes back, and is not used up.
+    ``only`` names the colourways whose kits take it, where not all do.
 
     An adhesive ``sticks`` lines of these kinds; pads and dots ``lift`` pieces of these names. With one of
     them and not ``typed``, the amount is worked out from the list (``folding.sticking``).
@@ -119,6 +120,7 @@ class SupplyUse:
     sticks: tuple[GluedAt, ...] = ()
     lifts: tuple[str, ...] = ()
     typed: bool = True
+    only: tuple[str, ...] = ()
 
     @property
     def cut_length(self) -> Length:
@@ -193,7 +195,7 @@ class Project:
     @property
     def taken(self) -> tuple[SupplyUse, ...]:
         """What a kit takes of supplies: what is said of them, and what goes inside and is one of them."""
-        inside = (SupplyUse(c.supply, Decimal(c.count)) for c in self.contents if c.supply)
+        inside = (SupplyUse(c.supply, Decimal(c.count), only=c.only) for c in self.contents if c.supply)
         return (*self.supplies, *inside)
 
     @property

@@ -18,6 +18,7 @@ from neat_sheaf.project.numbers import UnknownNumberError, moved_with_scores, nu
 
 __all__ = [
     "UnknownNumberError",
+    "leaving_out",
     "nominal_centimetres",
     "numbers_of",
     "variant_of",
@@ -48,13 +49,12 @@ def variant_of(project: Project, name: str) -> Project:
         pieces[count.piece] = replace(pieces[count.piece], per_kit=count.per_kit)
     for paper in variant.papers:
         pieces[paper.piece] = replace(pieces[paper.piece], paper=paper.paper)
-    kept = [piece for piece in pieces.values() if piece.name not in variant.left_out]
     changed = replace(
         project,
-        pieces=(*kept, *variant.added),
+        pieces=(*pieces.values(), *variant.added),
         supplies=_with_supplies(project.supplies, variant),
     )
-    return _without(changed, variant.left_out)
+    return leaving_out(changed, variant.left_out)
 
 
 def _with_numbers(piece: Piece, changes: list[Override]) -> Piece:
@@ -83,13 +83,14 @@ def _with_supplies(uses: Iterable[SupplyUse], variant: Variant) -> tuple[SupplyU
     return (*kept, *own.values())
 
 
-def _without(project: Project, names: tuple[str, ...]) -> Project:
-    """What named a piece that is left out names it no more."""
+def leaving_out(project: Project, names: tuple[str, ...]) -> Project:
+    """The list without these pieces; what named one names it no more."""
     if not names:
         return project
     uses = (replace(use, lifts=tuple(p for p in use.lifts if p not in names)) for use in project.supplies)
     return replace(
         project,
+        pieces=tuple(piece for piece in project.pieces if piece.name not in names),
         supplies=tuple(uses),
         fits=tuple(f for f in project.fits if f.outer not in names and f.inner not in names),
         contents=tuple(c for c in project.contents if c.piece not in names),

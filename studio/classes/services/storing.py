@@ -66,7 +66,14 @@ def store_class(kit_class: KitClass, payload: ClassIn, studio: Studio, project: 
         kit_class.save()
         kit_class.colourways.all().delete()
         stored = Colourway.objects.bulk_create(
-            Colourway(kit_class=kit_class, position=n, name=names[n], share=c.share, ready=c.ready)
+            Colourway(
+                kit_class=kit_class,
+                position=n,
+                name=names[n],
+                share=c.share,
+                ready=c.ready,
+                variant=c.variant,
+            )
             for n, c in enumerate(payload.colourways)
         )
         Choice.objects.bulk_create(

@@ -4623,6 +4623,8 @@ export interface components {
         /**
          * ClassOut
          * @description A class as it is kept, with its plan.
+         *
+         *     ``listed`` names its list: the version, or several on a line each, as the project's addresses take it.
          */
         ClassOut: {
             /**
@@ -4739,6 +4741,8 @@ export interface components {
             id: number;
             /** Project Name */
             project_name: string;
+            /** Listed */
+            listed: string;
             /** Kits */
             kits: number;
             /** Finished */
@@ -4752,6 +4756,8 @@ export interface components {
         /**
          * ColourwayOut
          * @description A colourway with the kits that are made of it: its share, without those that are ready.
+         *
+         *     ``without`` names the pieces of the class's list that its kits do not take.
          */
         ColourwayOut: {
             /** Name */
@@ -4767,6 +4773,11 @@ export interface components {
              */
             ready: number;
             /**
+             * Variant
+             * @default
+             */
+            variant: string;
+            /**
              * Papers
              * @default {}
              */
@@ -4775,6 +4786,11 @@ export interface components {
             };
             /** Kits */
             kits: number;
+            /**
+             * Without
+             * @default []
+             */
+            without: string[];
         };
         /**
          * CostLineOut
@@ -5360,6 +5376,8 @@ export interface components {
         /**
          * ColourwayDoc
          * @description A colourway; ``papers`` takes each role to a paper's id. ``ready`` kits are there from before.
+         *
+         *     ``variant`` is the sister version of its kits, where it is not that of the class.
          */
         ColourwayDoc: {
             /** Name */
@@ -5374,6 +5392,11 @@ export interface components {
              * @default 0
              */
             ready: number;
+            /**
+             * Variant
+             * @default
+             */
+            variant: string;
             /**
              * Papers
              * @default {}

@@ -15,7 +15,7 @@ function Opened({ kitClass }: { kitClass: KitClass }) {
   // A version that is gone from the list is said by the plan; the list itself is shown.
   const gone = kitClass.planned.faults.some((fault) => fault.path === 'variant')
   const project = useQuery({
-    ...asked.project(kitClass.project, gone ? '' : kitClass.variant),
+    ...asked.project(kitClass.project, gone ? '' : kitClass.listed),
     // While another version is fetched the one before stays on screen.
     placeholderData: (before) => before,
   })

@@ -3,6 +3,7 @@ import type { KitClass, Plan, Project } from '../api/client'
 import { useQuery } from '@tanstack/react-query'
 import { asked } from '../api/queries'
 import { warnings } from '../i18n/counts'
+import { piecesOf } from './draft'
 import { differencesOf } from '../log/differences'
 import { closedOf } from '../preparing/packing'
 import { money, number, spell } from '../i18n/format'
@@ -14,7 +15,7 @@ export function ClassTabs(props: { kitClass: KitClass; project: Project; active:
   const { kitClass, project } = props
   const { currency } = useStudio()
   const { plan } = kitClass.planned
-  const pieces = (project.pieces ?? []).reduce((sum, piece) => sum + (piece.per_kit ?? 1), 0)
+  const [fewest, pieces] = piecesOf(kitClass, project.pieces ?? [])
   const chosen = new Set((kitClass.colourways ?? []).flatMap((c) => Object.values(c.papers ?? {})))
   const found = plan?.checks.filter((check) => check.level !== 'note').length ?? 0
   const notYet = t`not planned yet`
@@ -32,7 +33,7 @@ export function ClassTabs(props: { kitClass: KitClass; project: Project; active:
     {
       to: 'kit',
       name: t`Kit`,
-      total: number(pieces),
+      total: fewest === pieces ? number(pieces) : `${number(fewest)}–${number(pieces)}`,
       more: found ? warnings(found) : plural(pieces, { one: 'piece', other: 'pieces' }),
       severe: found > 0,
     },

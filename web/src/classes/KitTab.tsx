@@ -20,7 +20,7 @@ import { FoldedLine } from '../projects/FoldedLine'
 import { TypedLength } from '../ui/text/Length'
 import classes from './ClassPage.module.css'
 import { useClass } from './context'
-import { kitsOf } from './draft'
+import { kitsOf, takersOf } from './draft'
 import { useTaughtAgain } from './newClass'
 
 /** The kit: every piece, how many a kit and in all; what the checks say; the class's own particulars. */
@@ -34,19 +34,20 @@ export function KitTab() {
 }
 
 function Pieces() {
-  const { draft, project, paperOf } = useClass()
+  const { saved, draft, project, paperOf } = useClass()
   const studio = useStudio()
   // The list is in the unit it was opened in.
   const units = project.units ?? studio.units
   const kits = kitsOf(draft)
   const pieces = project.pieces ?? []
-  const first = draft.colourways?.[0]
+  const mixes = saved.listed.includes('\n')
+  const inAll = (piece: Piece) =>
+    (piece.per_kit ?? 1) *
+    (mixes ? takersOf(saved, piece.name).reduce((sum, colourway) => sum + colourway.kits, 0) : kits)
   const several = (draft.colourways ?? []).length > 1
   return (
     <section aria-labelledby="pieces">
-      <h2 id="pieces">
-        <Trans>Every kit holds</Trans>
-      </h2>
+      <h2 id="pieces">{mixes ? t`What the kits hold` : t`Every kit holds`}</h2>
       <Ledger
         rows={pieces}
         rowKey={(piece) => piece.name}
@@ -59,7 +60,7 @@ function Pieces() {
               <PieceDrawing
                 piece={piece}
                 units={units}
-                look={paperOf(first?.papers?.[piece.paper] ?? 0)}
+                look={paperOf(takersOf(saved, piece.name)[0]?.papers?.[piece.paper] ?? 0)}
                 frameWidth={64}
                 frameHeight={52}
                 mostScale={0.24}
@@ -84,7 +85,7 @@ function Pieces() {
             num: true,
             cell: (piece) => (
               <>
-                <strong>{number((piece.per_kit ?? 1) * kits)}</strong>
+                <strong>{number(inAll(piece))}</strong>
                 {piece.spares ? <div>{sparesSaid(piece.spares, several)}</div> : null}
               </>
             ),
@@ -108,7 +109,9 @@ function sparesSaid(spares: number, several: boolean): string {
 }
 
 function Name({ piece, at }: { piece: Piece; at: number }) {
-  const { project } = useClass()
+  const { project, saved } = useClass()
+  const takers = takersOf(saved, piece.name)
+  const some = takers.length < (saved.colourways ?? []).length
   const found = project.checks.filter((check) => check.piece === at && check.level !== 'note')
   return (
     <>
@@ -116,6 +119,11 @@ function Name({ piece, at }: { piece: Piece; at: number }) {
       <FoldedLine
         folded={project.folded.length === (project.pieces ?? []).length ? project.folded[at] : undefined}
       />
+      {some ? (
+        <div className="soft">
+          {takers.length ? t`only in ${takers.map((colourway) => colourway.name).join(', ')}` : t`in no kit`}
+        </div>
+      ) : null}
       {found.map((check) => (
         <div key={check.code} className={classes.check} data-level={check.level}>
           <FracWords text={whole(check.message)} />{' '}
@@ -161,6 +169,11 @@ function About() {
       />
       {project.variants?.length ? (
         <Select
+          description={
+            saved.listed.includes('\n')
+              ? t`Colourways with a version of their own, under Papers, do not follow it`
+              : undefined
+          }
           label={t`Version of the list`}
           allowDeselect={false}
           data={[

@@ -64,6 +64,20 @@ function Colourways() {
     head: role,
     cell: (colourway, n) => <Choice colourway={colourway} at={n} role={role} />,
   }))
+  const versions = [{ name: '' }, ...(project.variants ?? [])]
+  const version: Column<Colourway> = {
+    head: t`Version`,
+    cell: (colourway, n) => (
+      <Select
+        aria-label={t`Version of ${colourway.name}`}
+        allowDeselect={false}
+        w={150}
+        data={versions.map(({ name }) => ({ value: name, label: name || t`As the class` }))}
+        value={colourway.variant ?? ''}
+        onChange={(value) => set(n, { variant: value ?? '' }, 'version')}
+      />
+    ),
+  }
   return (
     <Ledger
       className={classes.matrix}
@@ -96,6 +110,7 @@ function Colourways() {
             />
           ),
         },
+        ...(versions.length > 1 ? [version] : []),
         { head: t`Kits`, num: true, cell: (_, n) => saved.colourways?.[n]?.kits ?? '–' },
         ...roles,
         {

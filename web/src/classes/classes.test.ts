@@ -1,6 +1,6 @@
 import { expect, test } from 'vitest'
 import type { KitClass, Layout } from '../api/client'
-import { splitColourway, withColourway, withPaper } from './draft'
+import { piecesOf, splitColourway, takersOf, withColourway, withPaper } from './draft'
 import { cutAlike, settingsOf } from './layouts'
 import { whatMoved } from './moved'
 import { emptyClass, taughtAgain } from './newClass'
@@ -97,11 +97,30 @@ test('a colourway is added in the papers of the last, and a paper is chosen in o
     keep_offcut: ['1', '3'],
     name: 'Evening',
     project: 1,
-    colourways: [{ name: 'Fern', share: 1, ready: 0, papers: { body: 3 } }],
+    colourways: [{ name: 'Fern', share: 1, ready: 0, variant: '', papers: { body: 3 } }],
   }
   const two = withColourway(draft)
-  expect(two.colourways?.[1]).toEqual({ name: 'Colourway 2', share: 1, ready: 0, papers: { body: 3 } })
+  expect(two.colourways?.[1]).toEqual({
+    name: 'Colourway 2',
+    share: 1,
+    ready: 0,
+    variant: '',
+    papers: { body: 3 },
+  })
   expect(withPaper(two, 1, 'body', 9).colourways?.map((c) => c.papers?.body)).toEqual([3, 9])
+})
+
+test('a class that mixes versions counts a piece for the colourways that take it', () => {
+  const mixed = {
+    colourways: [
+      { name: 'Plain', kits: 5, without: ['Card, Short'] },
+      { name: 'Low', kits: 3, without: ['Card', 'Extra'] },
+    ],
+  } as unknown as Parameters<typeof takersOf>[0]
+  const pieces = ['Card', 'Card, Short', 'Extra', 'Mat'].map((name) => ({ name, per_kit: 2 }))
+  const named = pieces.map(({ name }) => takersOf(mixed, name).map((colourway) => colourway.name))
+  expect(named).toEqual([['Plain'], ['Low'], ['Plain'], ['Plain', 'Low']])
+  expect(piecesOf(mixed, pieces as unknown as Parameters<typeof piecesOf>[1])).toEqual([4, 6])
 })
 
 test('a colourway is split in two, and the others keep their kits', () => {

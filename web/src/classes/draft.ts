@@ -1,6 +1,6 @@
 /** Editing a class's document, free of React. */
 import { t } from '@lingui/core/macro'
-import type { ClassIn, KitClass } from '../api/client'
+import type { ClassIn, KitClass, Piece } from '../api/client'
 
 /** The part of a class that is saved. */
 export function draftOf(kitClass: KitClass): ClassIn {
@@ -29,13 +29,29 @@ export function draftOf(kitClass: KitClass): ClassIn {
     extras: kitClass.extras,
     other_fees: kitClass.other_fees,
     at_table: kitClass.at_table,
-    colourways: (kitClass.colourways ?? []).map(({ name, share, ready, papers }) => ({
+    colourways: (kitClass.colourways ?? []).map(({ name, share, ready, variant, papers }) => ({
       name,
       share,
       ready,
+      variant,
       papers,
     })),
   }
+}
+
+/** The colourways whose kits take a piece of the list; all of them, but where the class mixes versions. */
+export const takersOf = (kitClass: KitClass, piece: string) =>
+  (kitClass.colourways ?? []).filter((colourway) => !colourway.without?.includes(piece))
+
+/** How many pieces a kit of each colourway holds: the fewest and the most. */
+export function piecesOf(kitClass: KitClass, pieces: readonly Piece[]): [number, number] {
+  const held = (colourways: KitClass['colourways']) =>
+    (colourways ?? []).map(({ without }) =>
+      pieces.reduce((sum, piece) => sum + (without?.includes(piece.name) ? 0 : (piece.per_kit ?? 1)), 0),
+    )
+  const counts = held(kitClass.colourways)
+  const all = pieces.reduce((sum, piece) => sum + (piece.per_kit ?? 1), 0)
+  return counts.length ? [Math.min(...counts), Math.max(...counts)] : [all, all]
 }
 
 /** Kits that are there from earlier classes. */
@@ -86,5 +102,6 @@ export function withColourway(draft: ClassIn): ClassIn {
   let n = colourways.length + 1
   while (colourways.some((c) => c.name === named(n))) n++
   const papers = { ...colourways.at(-1)?.papers }
-  return { ...draft, colourways: [...colourways, { name: named(n), share: 1, ready: 0, papers }] }
+  const variant = colourways.at(-1)?.variant ?? ''
+  return { ...draft, colourways: [...colourways, { name: named(n), share: 1, ready: 0, variant, papers }] }
 }

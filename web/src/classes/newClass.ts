@@ -27,7 +27,7 @@ export const emptyClass = (project: { id: number; name: string }): ClassIn => ({
   extras: [],
   other_fees: [],
   at_table: [],
-  colourways: [{ name: t`As chosen`, share: 1, ready: 0, papers: {} }],
+  colourways: [{ name: t`As chosen`, share: 1, ready: 0, variant: '', papers: {} }],
 })
 
 /** The same class again: its project, papers, fees and way of cutting, on a day that is still to be chosen. */

@@ -13,7 +13,7 @@ export function GuideOf(props: {
 }) {
   const id = Number(useParams().id)
   const kitClass = useQuery(asked.kitClass(id))
-  const project = useQuery(asked.project(kitClass.data?.project, kitClass.data?.variant ?? ''))
+  const project = useQuery(asked.project(kitClass.data?.project, kitClass.data?.listed ?? ''))
   const plan = !!kitClass.data?.planned.plan
   const prepare = useQuery({
     ...asked.prepare(id, kitClass.data?.version, plan),

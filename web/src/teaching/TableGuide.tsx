@@ -83,10 +83,10 @@ function Screen(props: { kitClass: KitClass; project: Project; prepare: Schemas[
     // The drawings of the steps to come are fetched now: at the venue there may be no server.
     const names = new Set(steps.flatMap((one) => one.pieces))
     project.pieces?.forEach((piece, n) => {
-      const address = names.has(piece.name) ? foldedDrawing(project, n, kitClass.variant ?? '') : null
+      const address = names.has(piece.name) ? foldedDrawing(project, n, kitClass.listed) : null
       if (address) new Image().src = address
     })
-  }, [project, steps, kitClass.variant])
+  }, [project, steps, kitClass.listed])
   const worked = elapsed(ticks, now)
   const done = rows.filter((row) => leftOf(row, ticks) === 0).length
   return (
@@ -128,7 +128,7 @@ function Screen(props: { kitClass: KitClass; project: Project; prepare: Schemas[
       ) : step ? (
         <div className={guide.now}>
           <Words step={step} clock={<Clock steps={steps} at={at} worked={worked} paused={paused} />} />
-          <StepPictures step={step} project={project} version={kitClass.variant ?? ''} />
+          <StepPictures step={step} project={project} version={kitClass.listed} />
         </div>
       ) : (
         <Over steps={steps} worked={worked} classId={kitClass.id} />

@@ -14,7 +14,7 @@ export function Trimmer() {
   const kitClass = useQuery(asked.kitClass(id))
   const cutting = useQuery({ ...asked.cutting(id), refetchInterval: LOOK_AGAIN_MS })
   const papers = useQuery(asked.papers())
-  const project = useQuery(asked.project(kitClass.data?.project, kitClass.data?.variant ?? ''))
+  const project = useQuery(asked.project(kitClass.data?.project, kitClass.data?.listed ?? ''))
   return (
     <Loaded query={kitClass}>
       {(of) => (

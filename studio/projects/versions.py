@@ -1,0 +1,59 @@
+"""The list as its sister versions have it, one of them or several together."""
+
+from __future__ import annotations
+
+from collections.abc import Iterable, Mapping
+
+from neat_sheaf.errors import Fault
+from neat_sheaf.folding.sticking import worked_out
+from neat_sheaf.formats.reading import FileError
+from neat_sheaf.project import Project as CoreProject
+from neat_sheaf.project.mixing import mixed
+from neat_sheaf.project.variants import UnknownNumberError, leaving_out, variant_of
+from studio.accounts.models import Studio
+from studio.cupboard.convert import core_supply
+from studio.projects.convert import core_project
+from studio.projects.models import Project
+
+__all__ = ["lists_of", "mixed_list", "version_of", "with_worked_out"]
+
+
+def version_of(project: Project, version: str) -> CoreProject:
+    """The core's project in that sister version; FileError where there is none of the name.
+
+    Names on several lines are several versions: their lists together.
+    """
+    names = version.split("\n")
+    try:
+        return mixed_list(core_project(project), {name: name for name in names}, project.studio)[0]
+    except UnknownNumberError as error:
+        raise FileError([Fault("version", error.message)]) from error
+
+
+def mixed_list(
+    listed: CoreProject, colourways: Mapping[str, str], studio: Studio
+) -> tuple[CoreProject, dict[str, tuple[str, ...]]]:
+    """The list of the versions that colourways are of, and by colourway the pieces that it does not take.
+
+    Raises UnknownNumberError for a version that is not there.
+    """
+    versions = dict.fromkeys(colourways.values())
+    lists = {name: with_worked_out(variant_of(listed, name), studio) for name in versions}
+    if len(lists) == 1:
+        return next(iter(lists.values())), {}
+    return mixed(lists, colourways)
+
+
+def lists_of(project: Project, version: str) -> Iterable[CoreProject]:
+    """The lists that ``version_of`` has together, each by itself."""
+    names = {name: name for name in version.split("\n")}
+    whole, without = mixed_list(core_project(project), names, project.studio)
+    return [leaving_out(whole, without.get(name, ())) for name in names]
+
+
+def with_worked_out(project: CoreProject, studio: Studio) -> CoreProject:
+    """The project with what is worked out of its adhesives as the studio works now."""
+    named = [int(use.supply) for use in project.supplies if not use.typed]
+    supplies = [core_supply(s) for s in studio.supplies.filter(pk__in=named)] if named else []
+    own = {str(key): factor for key, factor in studio.own_amounts.items()}
+    return worked_out(project, supplies, studio.habits, studio.measure, own)
