@@ -32,7 +32,8 @@ def main() -> int:
 
         body = json.dumps({"username": "demo", "password": password}).encode()
         headers = {"Content-Type": "application/json", "X-CSRFToken": cookies()["csrftoken"]}
-        opener.open(urllib.request.Request(f"{address}/api/session", body, headers)).close()  # noqa: S310
+        login = f"{address}/_allauth/browser/v1/auth/login"
+        opener.open(urllib.request.Request(login, body, headers)).close()  # noqa: S310
         command = [
             str(Path(sys.executable).parent / "schemathesis"), "run",
             str(CHECKOUT / "docs" / "formats" / "api.openapi.json"), "--url", address,

@@ -136,7 +136,9 @@ def documents_of(ask: Any) -> dict[str, list[Any]]:
     found["/api/classes/cutting/miscut/good"] = [
         {"paper": paper, "piece": "Drawer", "count": 1, "by": "sheet", "key": "k"}
     ]
-    found["/api/session"] = [{"username": "demo", "password": "wrong"}]
+    found["/api/session/studio"] = [{"id": 1}]
+    found["/api/studios"] = [{"name": "Ours", "units": "in", "currency": "EUR"}]
+    found["/api/invitations"] = [{"email": "kim@example.org", "role": "helper"}]
     return found
 
 

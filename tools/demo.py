@@ -179,7 +179,10 @@ def main() -> int:
         "NEAT_SHEAF_SECRET_KEY": _kept(folder, "secret-key", 48),
         "NEAT_SHEAF_HTTPS": "0",
         "NEAT_SHEAF_DEMO_USER": "demo",
-        "NEAT_SHEAF_DEMO_PASSWORD": _kept(folder, "demo-password", 9),
+        "NEAT_SHEAF_DEMO_PASSWORD": (password := _kept(folder, "demo-password", 9)),
+        "NEAT_SHEAF_OPEN_DEMO": f"demo:{password}",
+        "NEAT_SHEAF_SIGN_UP": "open",
+        "NEAT_SHEAF_MAILBOX": "1",
         "PYTHONUNBUFFERED": "1",
     }
     environment.pop("NEAT_SHEAF_DEBUG", None)

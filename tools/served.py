@@ -22,7 +22,10 @@ __all__ = ["served_demo"]
 def served_demo() -> Iterator[tuple[str, str]]:
     """Load the demo into the database of the environment and serve it: (address, password)."""
     password = secrets.token_urlsafe(9)
-    environment = {**os.environ, "NEAT_SHEAF_DEMO_PASSWORD": password}
+    environment = {
+        **os.environ, "NEAT_SHEAF_DEMO_PASSWORD": password, "NEAT_SHEAF_OPEN_DEMO": f"demo:{password}",
+        "NEAT_SHEAF_SIGN_UP": "open", "NEAT_SHEAF_MAILBOX": "1",
+    }  # fmt: skip
     manage = [sys.executable, str(CHECKOUT / "manage.py")]
     for command in (["migrate", "-v", "0"], ["load_demo"]):
         subprocess.run([*manage, *command], env=environment, check=True)

@@ -1,57 +1,125 @@
-"""Signing in and out, and who is here."""
+"""Who is here, in which studio, and opening one. Signing in itself is the accounts package's."""
 
 from __future__ import annotations
 
-from axes.handlers.proxy import AxesProxyHandler
+import segno
+from django.conf import settings
 from django.contrib.auth import authenticate, login, logout
-from django.http import HttpRequest
+from django.contrib.auth.models import User
+from django.http import Http404, HttpRequest
 from ninja import Router, Status
-from ninja.utils import check_csrf
 
-from studio.accounts.schemas import Credentials, SessionOut, StudioOut
-from studio.accounts.tenancy import member_of
-from studio.common.problems import Locked, NotSignedIn, Problem
+from neat_sheaf.errors import fault
+from neat_sheaf.formats.reading import FileError
+from studio.accounts.models import Member, Role, Studio
+from studio.accounts.schemas import (
+    ChosenStudio,
+    ClosingIn,
+    CodeIn,
+    CodeOut,
+    NewStudio,
+    PlaceOut,
+    SessionOut,
+    SignUpOut,
+    StudioOut,
+)
+from studio.accounts.services.closing import delete_account
+from studio.accounts.services.joining import open_studio
+from studio.accounts.tenancy import STUDIO_KEY, account, member_of, user_of
+from studio.common.problems import Problem
 
 router = Router(tags=["accounts"])
 
 
 @router.get("/session", auth=None, response=SessionOut)
 def whoami(request: HttpRequest) -> SessionOut:
-    """Who is signed in."""
+    """Who is signed in, the studio that they look at, and what a stranger may do here."""
     member = member_of(request)
-    if member is None:
-        return SessionOut(user=None, studio=None)
-    studio = member.studio
+    return _session(request, member)
+
+
+def _session(request: HttpRequest, member: Member | None) -> SessionOut:
+    user = request.user if isinstance(request.user, User) else None
+    places = Member.objects.select_related("studio").filter(user=user).order_by("pk") if user else []
     return SessionOut(
-        user=member.user.get_username(),
-        studio=StudioOut(
-            name=studio.name,
-            units=studio.units,
-            currency=studio.currency,
-            place=studio.place,
-            first_day=studio.first_day,
+        user=user.get_username() if user else None,
+        email=user.email if user else "",
+        role=Role(member.role) if member else None,
+        studio=_studio_out(member.studio) if member else None,
+        studios=[PlaceOut(id=p.studio_id, name=p.studio.name, role=Role(p.role)) for p in places],
+        sign_up=SignUpOut(
+            open=settings.SIGN_UP == "open" or not User.objects.exists(),
+            first=not User.objects.exists(),
+            demo=bool(settings.OPEN_DEMO),
+            mail="simulated" if settings.SIMULATED_MAIL else ("sent" if settings.SENDS_MAIL else "none"),
         ),
     )
 
 
-@router.post("/session", auth=None, response={200: SessionOut, 400: Problem, 429: Problem})
-def sign_in(request: HttpRequest, payload: Credentials) -> SessionOut:
-    """Sign in; five wrong tries with a name lock it for a quarter of an hour."""
-    if check_csrf(request):
-        raise NotSignedIn
-    if not AxesProxyHandler.is_allowed(request, {"username": payload.username}):
-        raise Locked
-    user = authenticate(request, username=payload.username, password=payload.password)
-    if user is None:
-        if not AxesProxyHandler.is_allowed(request, {"username": payload.username}):
-            raise Locked
-        raise NotSignedIn
-    login(request, user)
-    return whoami(request)
+def _studio_out(studio: Studio) -> StudioOut:
+    return StudioOut(
+        name=studio.name,
+        units=studio.units,
+        currency=studio.currency,
+        place=studio.place,
+        first_day=studio.first_day,
+    )
 
 
-@router.delete("/session", response={204: None})
+@router.delete("/session", auth=account, response={204: None})
 def sign_out(request: HttpRequest) -> Status[None]:
     """Sign out."""
+    logout(request)
+    return Status(204, None)
+
+
+@router.put("/session/studio", auth=account, response={200: SessionOut, 404: Problem})
+def choose_studio(request: HttpRequest, payload: ChosenStudio) -> SessionOut:
+    """Look at another of one's studios."""
+    member = Member.objects.select_related("studio").filter(
+        user=user_of(request), studio_id=payload.id
+    ).first()  # fmt: skip
+    if member is None:
+        raise Http404
+    request.session[STUDIO_KEY] = member.studio_id
+    return _session(request, member)
+
+
+@router.post("/studios", auth=account, response={201: SessionOut, 422: Problem})
+def new_studio(request: HttpRequest, payload: NewStudio) -> Status[SessionOut]:
+    """Open a studio of one's own, and look at it."""
+    user = user_of(request)
+    member = open_studio(user, Studio(**payload.model_dump()))
+    request.session[STUDIO_KEY] = member.studio_id
+    return Status(201, _session(request, member))
+
+
+@router.post("/demo", auth=None, response={200: SessionOut, 404: Problem})
+def look_at_the_demo(request: HttpRequest) -> SessionOut:
+    """Sign in to the demo, where the server that was started here offers it."""
+    if not settings.OPEN_DEMO:
+        raise Http404
+    name, _, password = settings.OPEN_DEMO.partition(":")
+    user = authenticate(request, username=name, password=password)
+    if user is None:
+        raise Http404
+    login(request, user, backend="django.contrib.auth.backends.ModelBackend")
+    return _session(request, member_of(request))
+
+
+@router.post("/account/code", auth=account, response={200: CodeOut, 422: Problem})
+def qr_code(request: HttpRequest, payload: CodeIn) -> CodeOut:
+    """A QR code (ISO/IEC 18004) of a text of one's own, drawn here, so that it goes nowhere else."""
+    drawn = segno.make(payload.text, error="m")
+    return CodeOut(image=drawn.svg_data_uri(scale=4, border=4, dark="#000", light="#fff"))
+
+
+@router.post("/account/delete", auth=account, response={204: None, 422: Problem})
+def close_account(request: HttpRequest, payload: ClosingIn) -> Status[None]:
+    """Delete one's account, and every studio that nobody else belongs to, for good."""
+    user = user_of(request)
+    if not user.check_password(payload.password):
+        raise FileError([fault("password", "wrong-password")])
+    delete_account(user)
     logout(request)
     return Status(204, None)

@@ -14,7 +14,7 @@ from neat_sheaf.measure.length import Length, Unit
 from neat_sheaf.pace import Pace
 from studio.accounts.places import DEFAULT_PLACE
 
-__all__ = ["Measure", "Member", "Studio"]
+__all__ = ["Invitation", "Measure", "Member", "Role", "Studio"]
 
 Measure = Literal["in", "cm", "mm"]
 """The unit that the lengths of a document are written in."""
@@ -155,11 +155,55 @@ class Studio(models.Model):
         )
 
 
-class Member(models.Model):
-    """An account's place in a studio."""
+class Role(models.TextChoices):
+    """What somebody may do in a studio; each may do what those after it may."""
 
-    user = models.OneToOneField(settings.AUTH_USER_MODEL, models.CASCADE, related_name="member")
+    OWNER = "owner"
+    HELPER = "helper"
+    READER = "reader"
+
+    def may(self, needed: Role) -> bool:
+        """Whether somebody of this role may do what needs that one."""
+        order = list(Role)
+        return order.index(self) <= order.index(needed)
+
+
+class Member(models.Model):
+    """An account's place in a studio. One account may have a place in several."""
+
+    user = models.ForeignKey(settings.AUTH_USER_MODEL, models.CASCADE, related_name="places")
     studio = models.ForeignKey(Studio, models.CASCADE, related_name="members")
+    role = models.CharField(max_length=6, choices=Role.choices, default=Role.OWNER)
+
+    class Meta:
+        constraints = [
+            models.UniqueConstraint(fields=["user", "studio"], name="member_once_a_studio"),
+            models.CheckConstraint(condition=models.Q(role__in=Role.values), name="member_role"),
+        ]
 
     def __str__(self) -> str:
         return f"{self.user} of {self.studio}"
+
+
+class Invitation(models.Model):
+    """An address that was asked into a studio. Whoever has the link of the mail may accept, once.
+
+    Only the hash of the link's token is kept.
+    """
+
+    studio = models.ForeignKey(Studio, models.CASCADE, related_name="invitations")
+    email = models.EmailField()
+    role = models.CharField(max_length=6, choices=Role.choices)
+    token_hash = models.CharField(max_length=64, unique=True)
+    made = models.DateTimeField(auto_now_add=True)
+    until = models.DateTimeField()
+
+    class Meta:
+        ordering = ["made"]
+        constraints = [
+            models.UniqueConstraint(fields=["studio", "email"], name="invited_once_a_studio"),
+            models.CheckConstraint(condition=models.Q(role__in=Role.values), name="invitation_role"),
+        ]
+
+    def __str__(self) -> str:
+        return f"{self.role} of {self.studio}"

@@ -8,13 +8,24 @@ from typing import Annotated, Literal
 from ninja import Field, Schema
 
 from neat_sheaf.limits import LONGEST_DRYING
-from studio.accounts.models import Measure
+from studio.accounts.models import Measure, Role
 from studio.accounts.places import DEFAULT_PLACE
 
 Weekday = Annotated[int, Field(ge=0, le=6)]
 Sticking = Literal["tape", "glue", "runner"]
 
-__all__ = ["Credentials", "HabitsDoc", "SessionOut", "StudioOut"]
+__all__ = [
+    "ChosenStudio",
+    "ClosingIn",
+    "CodeIn",
+    "CodeOut",
+    "HabitsDoc",
+    "NewStudio",
+    "PlaceOut",
+    "SessionOut",
+    "SignUpOut",
+    "StudioOut",
+]
 
 
 class StudioOut(Schema):
@@ -27,17 +38,65 @@ class StudioOut(Schema):
     first_day: int
 
 
+class PlaceOut(Schema):
+    """A studio that an account belongs to, and as what."""
+
+    id: int
+    name: str
+    role: Role
+
+
+class SignUpOut(Schema):
+    """What a stranger may do: make an account (the ``first``), look at the demo; how mail goes out."""
+
+    open: bool
+    first: bool
+    demo: bool
+    mail: Literal["sent", "simulated", "none"]
+
+
 class SessionOut(Schema):
-    """Who is signed in; ``studio`` is null for nobody."""
+    """Who is signed in; ``studio`` is the one looked at, null for nobody and for an account without one."""
 
     user: str | None
+    email: str
+    role: Role | None
     studio: StudioOut | None
+    studios: list[PlaceOut]
+    sign_up: SignUpOut
 
 
-class Credentials(Schema):
-    """An account's name and password."""
+class ChosenStudio(Schema):
+    """The studio to look at."""
 
-    username: str = Field(max_length=150)
+    id: int
+
+
+class NewStudio(Schema):
+    """A studio to open."""
+
+    name: str = Field(min_length=1, max_length=120)
+    units: Measure = "in"
+    currency: str = Field("EUR", pattern=r"^[A-Z]{3}$")
+    place: str = DEFAULT_PLACE
+    first_day: Weekday = 1
+
+
+class CodeIn(Schema):
+    """A text to draw as a QR code."""
+
+    text: str = Field(min_length=1, max_length=1_000)
+
+
+class CodeOut(Schema):
+    """A QR code as the address of a picture."""
+
+    image: str
+
+
+class ClosingIn(Schema):
+    """The password once more, to delete the account."""
+
     password: str = Field(max_length=4_096)
 
 

@@ -1,21 +1,70 @@
-"""The studio of whoever asks, and things of that studio only."""
+"""The studio of whoever asks, what they may do in it, and things of that studio only."""
 
 from __future__ import annotations
 
 from typing import Any, TypeVar
 
+from django.contrib.auth.models import User
 from django.db import models
 from django.http import HttpRequest
 from django.shortcuts import get_object_or_404
 from ninja.errors import AuthenticationError
+from ninja.security import SessionAuth
 
 from neat_sheaf.messages import Message
-from studio.accounts.models import Member, Studio
-from studio.common.problems import Stale
+from studio.accounts.models import Member, Role, Studio
+from studio.common.problems import RoleNeeded, Stale
 
-__all__ = ["check_version", "member_of", "own", "studio_of"]
+__all__ = [
+    "STUDIO_KEY",
+    "account",
+    "check_version",
+    "helper",
+    "member_of",
+    "own",
+    "owner",
+    "reader",
+    "studio_of",
+    "user_of",
+]
 
 M = TypeVar("M", bound=models.Model)
+
+STUDIO_KEY = "studio"  # of the session: the studio that is looked at
+_MEMBER = "_neat_sheaf_member"
+
+
+class Account(SessionAuth):
+    """Whoever is signed in, with or without a studio."""
+
+
+class Reader(SessionAuth):
+    """Whoever belongs to the studio: looks, computes and prints."""
+
+    role = Role.READER
+
+    def authenticate(self, request: HttpRequest, key: str | None) -> Any | None:
+        """The member who asks; None for a stranger. Raises RoleNeeded for one who may not do this."""
+        member = member_of(request)
+        if member is not None and not Role(member.role).may(self.role):
+            raise RoleNeeded(self.role.value, member.role)
+        return member
+
+
+class Helper(Reader):
+    """Who prepares with the studio: ticks, cuts, counts, and says what was used."""
+
+    role = Role.HELPER
+
+
+class Owner(Reader):
+    """Who decides: projects, classes, papers, prices, people and how the studio works."""
+
+    role = Role.OWNER
+
+
+# What an endpoint states that it needs.
+account, reader, helper, owner = Account(), Reader(), Helper(), Owner()
 
 
 def studio_of(request: HttpRequest) -> Studio:
@@ -27,10 +76,23 @@ def studio_of(request: HttpRequest) -> Studio:
 
 
 def member_of(request: HttpRequest) -> Member | None:
-    """The asker's place in a studio, or None for a stranger."""
+    """The asker's place in the studio that they look at, or None for a stranger. Looked up once a request."""
     if request.user.pk is None:
         return None
-    return Member.objects.select_related("studio", "user").filter(user_id=request.user.pk).first()
+    found: Member | None = getattr(request, _MEMBER, None)
+    if found is None:
+        places = Member.objects.select_related("studio", "user").filter(user_id=request.user.pk)
+        chosen = request.session.get(STUDIO_KEY)
+        found = (places.filter(studio_id=chosen).first() if chosen else None) or places.order_by("pk").first()
+        setattr(request, _MEMBER, found)
+    return found
+
+
+def user_of(request: HttpRequest) -> User:
+    """The account that asks; a stranger may not."""
+    if not isinstance(request.user, User):
+        raise AuthenticationError
+    return request.user
 
 
 def own(queryset: models.QuerySet[M], request: HttpRequest, pk: int) -> M:

@@ -21,6 +21,7 @@ from neat_sheaf.job import Job, Style
 from neat_sheaf.messages import Message, message
 from neat_sheaf.plan import Plan
 from neat_sheaf.wording import Voice
+from studio.accounts.tenancy import reader
 from studio.accounts.voice import voice_for
 from studio.classes.remembered import class_and_job, remembered
 from studio.common.problems import MessageOut, Problem, message_out
@@ -129,7 +130,9 @@ class SeatBreakpointsOut(Schema):
     free_of_packs: int
 
 
-@router.get("/classes/{class_id}/options", response={200: OptionsOut, 404: Problem, 422: Problem})
+@router.get(
+    "/classes/{class_id}/options", auth=reader, response={200: OptionsOut, 404: Problem, 422: Problem}
+)
 def options(request: HttpRequest, class_id: int) -> OptionsOut:
     """At most five plans to choose from, none of which another beats in price, time and layouts."""
     _, job = class_and_job(request, class_id)
@@ -189,7 +192,9 @@ class LeftoversOut(Schema):
     leftovers: list[LeftoverOut]
 
 
-@router.get("/classes/{class_id}/leftovers", response={200: LeftoversOut, 404: Problem, 422: Problem})
+@router.get(
+    "/classes/{class_id}/leftovers", auth=reader, response={200: LeftoversOut, 404: Problem, 422: Problem}
+)
 def left_over(request: HttpRequest, class_id: int) -> LeftoversOut:
     """What the plan leaves, and what that would still make of this project and of the studio's others."""
     kit_class, job = class_and_job(request, class_id)
@@ -214,7 +219,7 @@ def left_over(request: HttpRequest, class_id: int) -> LeftoversOut:
     )  # fmt: skip
 
 
-@router.get("/classes/{class_id}/sizes", response={200: SizesOut, 404: Problem, 422: Problem})
+@router.get("/classes/{class_id}/sizes", auth=reader, response={200: SizesOut, 404: Problem, 422: Problem})
 def sizes(request: HttpRequest, class_id: int) -> SizesOut:
     """For each role what other sheet sizes would take, and which fail and why."""
     kit_class, job = class_and_job(request, class_id)
@@ -233,7 +238,9 @@ def sizes(request: HttpRequest, class_id: int) -> SizesOut:
     )  # fmt: skip
 
 
-@router.get("/classes/{class_id}/seats", response={200: SeatBreakpointsOut, 404: Problem, 422: Problem})
+@router.get(
+    "/classes/{class_id}/seats", auth=reader, response={200: SeatBreakpointsOut, 404: Problem, 422: Problem}
+)
 def seats(request: HttpRequest, class_id: int) -> SeatBreakpointsOut:
     """What every number of seats from 1 to 60 takes, and the last free seat."""
     _, job = class_and_job(request, class_id)
@@ -269,7 +276,9 @@ class FromStockOut(Schema):
     more: list[MoreOut]
 
 
-@router.get("/classes/{class_id}/stock", response={200: FromStockOut, 404: Problem, 422: Problem})
+@router.get(
+    "/classes/{class_id}/stock", auth=reader, response={200: FromStockOut, 404: Problem, 422: Problem}
+)
 def stock(request: HttpRequest, class_id: int) -> FromStockOut:
     """What can be made of what there is, and what one more pack gives."""
     _, job = class_and_job(request, class_id)
@@ -288,7 +297,9 @@ class UntilGoneOut(Schema):
     kits: int
 
 
-@router.get("/classes/{class_id}/until-gone", response={200: UntilGoneOut, 404: Problem, 422: Problem})
+@router.get(
+    "/classes/{class_id}/until-gone", auth=reader, response={200: UntilGoneOut, 404: Problem, 422: Problem}
+)
 def until_gone(
     request: HttpRequest, class_id: int, colourway: str = "", role: str = "", then: int = 0
 ) -> UntilGoneOut:

@@ -16,7 +16,7 @@ from neat_sheaf.formats.reading import FileError
 from neat_sheaf.measure.length import Length, write_length
 from neat_sheaf.wording import Voice
 from studio.accounts.models import Measure
-from studio.accounts.tenancy import check_version, own, studio_of
+from studio.accounts.tenancy import check_version, own, owner, reader, studio_of
 from studio.accounts.voice import voice_for
 from studio.classes.bench import Bench, bench_of
 from studio.classes.convert import core_job, left_out_of
@@ -103,13 +103,13 @@ def _planned_out(kit_class: KitClass, voice: Voice) -> PlannedOut:
     )
 
 
-@router.get("/bench", response=Bench)
+@router.get("/bench", auth=reader, response=Bench)
 def bench(request: HttpRequest) -> Bench:
     """The next classes, the one thing to do for each, and papers that will run out."""
     return bench_of(studio_of(request), voice_for(request))
 
 
-@router.get("/classes", response=list[ClassRow])
+@router.get("/classes", auth=reader, response=list[ClassRow])
 def classes(request: HttpRequest) -> list[ClassRow]:
     """Every class of the studio, the soonest first."""
     return [
@@ -127,7 +127,7 @@ def classes(request: HttpRequest) -> list[ClassRow]:
     ]
 
 
-@router.post("/classes", response={201: ClassOut, 404: Problem, 422: Problem})
+@router.post("/classes", auth=owner, response={201: ClassOut, 404: Problem, 422: Problem})
 def add_class(request: HttpRequest, payload: ClassIn) -> Status[ClassOut]:
     """Add a class."""
     studio = studio_of(request)
@@ -140,7 +140,7 @@ def _own_class(request: HttpRequest, class_id: int) -> KitClass:
     return own(KitClass.objects.select_related("studio", "project"), request, class_id)
 
 
-@router.get("/classes/{class_id}", response={200: ClassOut, 404: Problem})
+@router.get("/classes/{class_id}", auth=reader, response={200: ClassOut, 404: Problem})
 def one_class(request: HttpRequest, class_id: int, units: Measure | None = None) -> ClassOut:
     """One class with its plan.
 
@@ -149,7 +149,9 @@ def one_class(request: HttpRequest, class_id: int, units: Measure | None = None)
     return _class_out(_own_class(request, class_id), voice_for(request, units))
 
 
-@router.put("/classes/{class_id}", response={200: ClassOut, 404: Problem, 409: Problem, 422: Problem})
+@router.put(
+    "/classes/{class_id}", auth=owner, response={200: ClassOut, 404: Problem, 409: Problem, 422: Problem}
+)
 def change_class(request: HttpRequest, class_id: int, payload: ClassIn) -> ClassOut:
     """Save a class whole, and plan it again. A stale save is refused, with what is there now."""
     studio = studio_of(request)
@@ -166,21 +168,23 @@ def change_class(request: HttpRequest, class_id: int, payload: ClassIn) -> Class
     return answer
 
 
-@router.post("/classes/{class_id}/stop-early", response={204: None, 404: Problem})
+@router.post("/classes/{class_id}/stop-early", auth=reader, response={204: None, 404: Problem})
 def stop_planning(request: HttpRequest, class_id: int) -> Status[None]:
     """End a plan in the making with the best there is so far."""
     stop_early(_own_class(request, class_id))
     return Status(204, None)
 
 
-@router.delete("/classes/{class_id}", response={204: None, 404: Problem})
+@router.delete("/classes/{class_id}", auth=owner, response={204: None, 404: Problem})
 def drop_class(request: HttpRequest, class_id: int) -> Status[None]:
     """Delete a class."""
     _own_class(request, class_id).delete()
     return Status(204, None)
 
 
-@router.get("/classes/{class_id}/job", response={200: dict[str, Any], 404: Problem, 422: Problem})
+@router.get(
+    "/classes/{class_id}/job", auth=reader, response={200: dict[str, Any], 404: Problem, 422: Problem}
+)
 def job_file(request: HttpRequest, class_id: int) -> HttpResponse:
     """The class as a job file, for the command line or another program."""
     found = _own_class(request, class_id)
@@ -191,7 +195,9 @@ def job_file(request: HttpRequest, class_id: int) -> HttpResponse:
     return download(found.name, "job.json", text, "application/json; charset=utf-8")
 
 
-@router.get("/classes/{class_id}/plan", response={200: dict[str, Any], 404: Problem, 422: Problem})
+@router.get(
+    "/classes/{class_id}/plan", auth=reader, response={200: dict[str, Any], 404: Problem, 422: Problem}
+)
 def plan_file(request: HttpRequest, class_id: int) -> HttpResponse:
     """The class's plan as a plan file."""
     found = _own_class(request, class_id)

@@ -8,7 +8,7 @@ from django.http import HttpRequest
 from django.shortcuts import get_object_or_404
 from ninja import Router, Schema, Status
 
-from studio.accounts.tenancy import own, studio_of
+from studio.accounts.tenancy import helper, own, studio_of
 from studio.classes.models import KitClass
 from studio.classes.services.claiming import claim
 from studio.common.problems import Problem
@@ -35,13 +35,13 @@ def _class(request: HttpRequest, class_id: int) -> KitClass:
     return own(KitClass.objects.select_related("studio", "project"), request, class_id)
 
 
-@router.post("/classes/{class_id}/claims", response={200: AsideOut, 404: Problem, 422: Problem})
+@router.post("/classes/{class_id}/claims", auth=helper, response={200: AsideOut, 404: Problem, 422: Problem})
 def set_aside(request: HttpRequest, class_id: int) -> AsideOut:
     """Set aside for a class what its plan takes, as far as it is here and free."""
     return AsideOut(things=len(claim(_class(request, class_id))))
 
 
-@router.delete("/classes/{class_id}/claims", response={204: None, 404: Problem})
+@router.delete("/classes/{class_id}/claims", auth=helper, response={204: None, 404: Problem})
 def set_free(request: HttpRequest, class_id: int) -> Status[None]:
     """Set nothing aside for a class any more."""
     kit_class = _class(request, class_id)
@@ -49,7 +49,7 @@ def set_free(request: HttpRequest, class_id: int) -> Status[None]:
     return Status(204, None)
 
 
-@router.post("/claims/{claim_id}/hand-over", response={204: None, 404: Problem, 422: Problem})
+@router.post("/claims/{claim_id}/hand-over", auth=helper, response={204: None, 404: Problem, 422: Problem})
 def give_to(request: HttpRequest, claim_id: int, payload: HandOverIn) -> Status[None]:
     """Give some of what is set aside for one class to another."""
     studio = studio_of(request)

@@ -12,7 +12,7 @@ from neat_sheaf.limits import LONGEST_TEXT
 from neat_sheaf.messages import message
 from neat_sheaf.pinned import RescueKind
 from neat_sheaf.wording import Voice
-from studio.accounts.tenancy import own
+from studio.accounts.tenancy import helper, own, reader
 from studio.accounts.voice import voice_for
 from studio.classes.convert import core_job
 from studio.classes.models import CuttingRun, KitClass
@@ -133,7 +133,7 @@ def _out(run: CuttingRun, voice: Voice) -> CuttingOut:
     )
 
 
-@router.get("/classes/{class_id}/cutting", response={200: CuttingOut | None, 404: Problem})
+@router.get("/classes/{class_id}/cutting", auth=reader, response={200: CuttingOut | None, 404: Problem})
 def cutting(request: HttpRequest, class_id: int) -> CuttingOut | None:
     """The pinned plan and how far it is; null where cutting has not begun."""
     kit_class = _class(request, class_id)
@@ -144,7 +144,9 @@ def cutting(request: HttpRequest, class_id: int) -> CuttingOut | None:
     return _out(run, voice_for(request))
 
 
-@router.post("/classes/{class_id}/cutting", response={200: CuttingOut, 404: Problem, 422: Problem})
+@router.post(
+    "/classes/{class_id}/cutting", auth=helper, response={200: CuttingOut, 404: Problem, 422: Problem}
+)
 def begin_cutting(request: HttpRequest, class_id: int) -> CuttingOut:
     """Begin: the plan is pinned as it is. Where it is already, that one is given."""
     kit_class = _class(request, class_id)
@@ -154,7 +156,9 @@ def begin_cutting(request: HttpRequest, class_id: int) -> CuttingOut:
 
 
 @router.put(
-    "/classes/{class_id}/cutting/done", response={200: CuttingOut, 404: Problem, 409: Problem, 422: Problem}
+    "/classes/{class_id}/cutting/done",
+    auth=helper,
+    response={200: CuttingOut, 404: Problem, 409: Problem, 422: Problem},
 )
 def done(request: HttpRequest, class_id: int, payload: DoneIn) -> CuttingOut:
     """Say how many steps are done, so that another device goes on from there.
@@ -170,7 +174,9 @@ def done(request: HttpRequest, class_id: int, payload: DoneIn) -> CuttingOut:
         raise Stale(message("stale-what.cutting"), current) from error
 
 
-@router.post("/classes/{class_id}/cutting/changes", response={200: CuttingOut, 404: Problem, 422: Problem})
+@router.post(
+    "/classes/{class_id}/cutting/changes", auth=helper, response={200: CuttingOut, 404: Problem, 422: Problem}
+)
 def accept_changes(request: HttpRequest, class_id: int) -> CuttingOut:
     """Accept what the changed class asks for too: sheets to cut after the others."""
     run = _run(request, class_id)
@@ -178,7 +184,7 @@ def accept_changes(request: HttpRequest, class_id: int) -> CuttingOut:
     return _out(accept(run), voice_for(request))
 
 
-@router.delete("/classes/{class_id}/cutting", response={204: None, 404: Problem, 422: Problem})
+@router.delete("/classes/{class_id}/cutting", auth=helper, response={204: None, 404: Problem, 422: Problem})
 def start_over(request: HttpRequest, class_id: int) -> Status[None]:
     """Forget the pinned plan and its progress; the class is planned again."""
     forget(_run(request, class_id))
@@ -186,7 +192,9 @@ def start_over(request: HttpRequest, class_id: int) -> Status[None]:
 
 
 @router.post(
-    "/classes/{class_id}/cutting/miscut", response={200: list[RescueOut], 404: Problem, 422: Problem}
+    "/classes/{class_id}/cutting/miscut",
+    auth=helper,
+    response={200: list[RescueOut], 404: Problem, 422: Problem},
 )
 def miscut(request: HttpRequest, class_id: int, payload: MiscutIn) -> list[RescueOut]:
     """What makes a miscut good: a spare, an offcut, a new sheet. Nothing is changed yet."""
@@ -196,7 +204,9 @@ def miscut(request: HttpRequest, class_id: int, payload: MiscutIn) -> list[Rescu
 
 
 @router.post(
-    "/classes/{class_id}/cutting/miscut/good", response={200: CuttingOut, 404: Problem, 422: Problem}
+    "/classes/{class_id}/cutting/miscut/good",
+    auth=helper,
+    response={200: CuttingOut, 404: Problem, 422: Problem},
 )
 def good_again(request: HttpRequest, class_id: int, payload: MadeGoodIn) -> CuttingOut:
     """Note a miscut, and what makes it good."""

@@ -9,7 +9,7 @@ from django.http import HttpRequest
 from django.utils import timezone
 from ninja import Router, Schema
 
-from studio.accounts.tenancy import own, studio_of
+from studio.accounts.tenancy import own, reader, studio_of
 from studio.accounts.voice import voice_for
 from studio.classes.models import KitClass
 from studio.classes.planning import plan_of_class
@@ -39,7 +39,9 @@ class EffectOut(Schema):
     why: str = ""
 
 
-@router.post("/projects/{project_id}/effects", response={200: list[EffectOut], 404: Problem, 422: Problem})
+@router.post(
+    "/projects/{project_id}/effects", auth=reader, response={200: list[EffectOut], 404: Problem, 422: Problem}
+)
 def effects(request: HttpRequest, project_id: int, payload: ProjectIn) -> list[EffectOut]:
     """The next classes of a project, and their sheets with its list as it is kept and as it is sent."""
     studio = studio_of(request)

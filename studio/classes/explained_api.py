@@ -11,6 +11,7 @@ from neat_sheaf.advice.explaining import Explained, explain
 from neat_sheaf.errors import fault
 from neat_sheaf.formats.reading import FileError
 from neat_sheaf.wording import Voice
+from studio.accounts.tenancy import reader
 from studio.accounts.voice import voice_for
 from studio.classes.remembered import class_and_job
 from studio.common.problems import Problem
@@ -36,7 +37,11 @@ class ExplainedOut(Schema):
     sources: list[str]
 
 
-@router.get("/classes/{class_id}/explained", response={200: list[ExplainedOut], 404: Problem, 422: Problem})
+@router.get(
+    "/classes/{class_id}/explained",
+    auth=reader,
+    response={200: list[ExplainedOut], 404: Problem, 422: Problem},
+)
 def explained(request: HttpRequest, class_id: int) -> list[ExplainedOut]:
     """How every figure of the class's cost came about."""
     _, job = class_and_job(request, class_id)

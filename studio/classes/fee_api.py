@@ -13,6 +13,7 @@ from neat_sheaf.advice.seats import SeatBreakpoints, SeatRow, seat_breakpoints
 from neat_sheaf.costing.fee import NoFeeError, Terms, fee_for, kept_of
 from neat_sheaf.errors import fault
 from neat_sheaf.formats.reading import FileError
+from studio.accounts.tenancy import reader
 from studio.classes.remembered import class_and_job, remembered
 from studio.common.problems import Problem
 
@@ -71,7 +72,7 @@ def _terms(sent: TermsIn) -> Terms:
     return Terms(margin, venue, tax, sent.step, sent.below)
 
 
-@router.get("/classes/{class_id}/fee", response={200: FeeOut, 404: Problem, 422: Problem})
+@router.get("/classes/{class_id}/fee", auth=reader, response={200: FeeOut, 404: Problem, 422: Problem})
 def fee(request: HttpRequest, class_id: int, sent: Query[TermsIn]) -> FeeOut:
     """The least fee that pays on these terms, and what a fee earns seat by seat."""
     kit_class, job = class_and_job(request, class_id)

@@ -14,6 +14,7 @@ from neat_sheaf.advice.seats import seat_breakpoints
 from neat_sheaf.errors import fault
 from neat_sheaf.formats.reading import FileError
 from studio.accounts.models import Studio
+from studio.accounts.tenancy import reader
 from studio.classes.models import KitClass
 from studio.classes.remembered import class_and_job, remembered
 from studio.common.problems import Problem
@@ -53,7 +54,9 @@ class FewerOut(Schema):
     instead: list[OtherPaperOut]
 
 
-@router.get("/classes/{class_id}/fewer-packs", response={200: list[FewerOut], 404: Problem, 422: Problem})
+@router.get(
+    "/classes/{class_id}/fewer-packs", auth=reader, response={200: list[FewerOut], 404: Problem, 422: Problem}
+)
 def fewer_packs(request: HttpRequest, class_id: int) -> list[FewerOut]:
     """What one pack fewer of each thing to buy would take."""
     kit_class, job = class_and_job(request, class_id)

@@ -14,7 +14,7 @@ from neat_sheaf.limits import MOST_PRINTED_LAYOUTS
 from neat_sheaf.messages import Sized
 from neat_sheaf.pinned import Round
 from neat_sheaf.wording import Voice
-from studio.accounts.tenancy import own
+from studio.accounts.tenancy import own, reader
 from studio.accounts.voice import voice_for
 from studio.classes.models import CuttingRun, KitClass
 from studio.classes.planning import plan_of_class
@@ -53,7 +53,9 @@ def cut_guide_of(kit_class: KitClass, paper: PageSize, voice: Voice) -> bytes:
     return cut_guide(kit_class, rounds, names, paper, voice)
 
 
-@router.get("/classes/{class_id}/cut-guide.pdf", response={200: bytes, 404: Problem, 422: Problem})
+@router.get(
+    "/classes/{class_id}/cut-guide.pdf", auth=reader, response={200: bytes, 404: Problem, 422: Problem}
+)
 def guide(request: HttpRequest, class_id: int, paper: PageSize = "letter") -> HttpResponse:
     """Every layout drawn, and the order of cutting to tick off."""
     found, voice = _class(request, class_id), voice_for(request)
@@ -61,7 +63,9 @@ def guide(request: HttpRequest, class_id: int, paper: PageSize = "letter") -> Ht
     return download(voice.say("file-guide", name=found.name), "pdf", pdf, "application/pdf")
 
 
-@router.get("/classes/{class_id}/layouts/{letter}.svg", response={200: str, 404: Problem, 422: Problem})
+@router.get(
+    "/classes/{class_id}/layouts/{letter}.svg", auth=reader, response={200: str, 404: Problem, 422: Problem}
+)
 def layout(request: HttpRequest, class_id: int, letter: str) -> HttpResponse:
     """One layout at true size."""
     found, voice = _class(request, class_id), voice_for(request)

@@ -14,7 +14,7 @@ from neat_sheaf.costing.year import Held, YearTotal, year_totals
 from neat_sheaf.formats.reading import FileError, JsonValue
 from neat_sheaf.formats.table_file import CellValue, table_csv, table_xlsx
 from studio.accounts.models import Studio
-from studio.accounts.tenancy import own, studio_of
+from studio.accounts.tenancy import own, owner, reader, studio_of
 from studio.accounts.voice import voice_for
 from studio.classes.models import KitClass
 from studio.common.downloads import SPREADSHEET, download
@@ -144,7 +144,7 @@ def _total_out(total: YearTotal) -> YearTotalOut:
     )  # fmt: skip
 
 
-@router.get("/year", response=YearOut)
+@router.get("/year", auth=reader, response=YearOut)
 def year(request: HttpRequest, year: int | None = None) -> YearOut:
     """A year of classes; this one, where none is named."""
     studio, today = studio_of(request), timezone.localdate()
@@ -161,7 +161,7 @@ def year(request: HttpRequest, year: int | None = None) -> YearOut:
     )
 
 
-@router.put("/classes/{class_id}/result", response={204: None, 404: Problem, 422: Problem})
+@router.put("/classes/{class_id}/result", auth=owner, response={204: None, 404: Problem, 422: Problem})
 def keep_result(request: HttpRequest, class_id: int, payload: ResultIn) -> Status[None]:
     """Keep what a class really took, and how many hours it took in all."""
     kit_class = own(KitClass.objects.all(), request, class_id)
@@ -198,7 +198,7 @@ def _table(held: Sequence[Held]) -> list[Sequence[CellValue]]:
     return rows
 
 
-@router.get("/year.csv", response={200: str})
+@router.get("/year.csv", auth=reader, response={200: str})
 def as_csv(request: HttpRequest, year: int = 0) -> HttpResponse:
     """A year's closed classes as a table."""
     held = [held for _, held in _closed(studio_of(request), _year(year))]
@@ -206,7 +206,7 @@ def as_csv(request: HttpRequest, year: int = 0) -> HttpResponse:
     return download(name, "csv", table_csv(_table(held)), "text/csv; charset=utf-8")
 
 
-@router.get("/year.xlsx", response={200: bytes})
+@router.get("/year.xlsx", auth=reader, response={200: bytes})
 def as_spreadsheet(request: HttpRequest, year: int = 0) -> HttpResponse:
     """A year's closed classes as a spreadsheet."""
     held = [held for _, held in _closed(studio_of(request), _year(year))]

@@ -7,6 +7,7 @@ import sys
 from collections.abc import Callable, Iterator
 from typing import Any, cast
 
+from django.core.exceptions import RequestDataTooBig
 from django.db import InterfaceError, OperationalError
 from django.http import HttpRequest, HttpResponse
 from django.http.response import HttpResponseBase
@@ -20,7 +21,7 @@ from neat_sheaf.plain_text import unwritable
 from studio.common.problems import problem
 from studio.common.voices import plain_voice
 
-__all__ = ["CODES", "KEYS", "ApiShape", "Door", "Permissions", "away", "failed", "refusal"]
+__all__ = ["CODES", "KEYS", "AccountsDoor", "ApiShape", "Door", "Permissions", "away", "failed", "refusal"]
 
 KEYS = {
     400: "bad-request",
@@ -105,6 +106,23 @@ class ApiShape:
             response = refusal(request, response.status_code)
         response.headers.setdefault("Cache-Control", "no-store")
         return response
+
+
+class AccountsDoor:
+    """Middleware: what is sent to the accounts package is JSON of text that can be kept, or is refused."""
+
+    def __init__(self, get_response: Callable[[HttpRequest], HttpResponseBase]) -> None:
+        self.get_response = get_response
+
+    def __call__(self, request: HttpRequest) -> HttpResponseBase:
+        if request.path.startswith("/_allauth/") and request.method not in ("GET", "HEAD"):
+            try:
+                sent = json.loads(request.body or b"{}")
+            except (ValueError, RecursionError, RequestDataTooBig):
+                return refusal(request, 400)
+            if any(_unwritable(sent, "")):
+                return refusal(request, 400)
+        return self.get_response(request)
 
 
 _NONE_OF_THESE = "camera=(), geolocation=(), microphone=(), payment=(), usb=()"

@@ -12,10 +12,9 @@ from neat_sheaf.wording import Voice
 
 __all__ = [
     "FaultOut",
-    "Locked",
     "MessageOut",
-    "NotSignedIn",
     "Problem",
+    "RoleNeeded",
     "Stale",
     "fault_out",
     "message_out",
@@ -62,15 +61,15 @@ def problem(code: str, words: str, **more: Any) -> dict[str, Any]:
     return {"code": code, "message": words, "faults": [], "current": None, **more}
 
 
-class NotSignedIn(Exception):  # noqa: N818 - named for what the person sees
-    """Name and password do not go together."""
+class RoleNeeded(Exception):  # noqa: N818 - named for what the person sees
+    """Something that somebody of this role may not do; ``role`` is the one that may."""
+
+    def __init__(self, role: str, mine: str) -> None:
+        super().__init__(role)
+        self.role, self.mine = role, mine
 
 
-class Locked(Exception):  # noqa: N818
-    """Too many sign-in attempts."""
-
-
-class Stale(Exception):  # noqa: N818
+class Stale(Exception):  # noqa: N818 - named for what the person sees
     """A save based on a version that is no longer the newest; ``current`` is what is there."""
 
     def __init__(self, what: str | Message, current: dict[str, Any]) -> None:

@@ -11,13 +11,14 @@ from django.db.models import ProtectedError
 from django.http import Http404, HttpRequest, HttpResponse
 from ninja import NinjaAPI
 from ninja.errors import AuthenticationError, HttpError, ValidationError
-from ninja.security import django_auth
 
 from neat_sheaf.errors import CannotPlanError, Fault
 from neat_sheaf.formats.reading import FileError
 from neat_sheaf.messages import Message, several
 from studio.accounts.api import router as accounts
 from studio.accounts.habits_api import router as habits
+from studio.accounts.members_api import router as members
+from studio.accounts.tenancy import owner
 from studio.accounts.voice import voice_for
 from studio.classes.advice_api import router as choices
 from studio.classes.api import router as classes
@@ -31,7 +32,7 @@ from studio.classes.files_api import router as class_files
 from studio.classes.year_api import router as year
 from studio.common.constraints import AT_ONCE, refusal_of
 from studio.common.door import CODES, KEYS, Door
-from studio.common.problems import Locked, NotSignedIn, Stale, fault_out, problem
+from studio.common.problems import RoleNeeded, Stale, fault_out, problem
 from studio.common.voices import plain_voice
 from studio.cupboard.api import router as cupboard
 from studio.cupboard.instead_api import router as instead
@@ -41,6 +42,7 @@ from studio.cupboard.photos_api import router as photos
 from studio.handouts.api import router as handouts
 from studio.log.api import router as log
 from studio.log.taught_api import router as taught
+from studio.mailbox.api import router as mailbox
 from studio.people.api import router as people
 from studio.preparing.api import router as preparing
 from studio.preparing.packing_api import router as packing
@@ -56,9 +58,11 @@ from studio.shopping.suppliers import SupplierError
 
 _log = logging.getLogger(__name__)
 
-api = NinjaAPI(title="Neat Sheaf", version="1", auth=django_auth, docs_url=None, parser=Door())
+api = NinjaAPI(title="Neat Sheaf", version="1", auth=owner, docs_url=None, parser=Door())
 for router in (
     accounts,
+    members,
+    mailbox,
     habits,
     cupboard,
     ledger,
@@ -121,14 +125,10 @@ def _stranger(request: HttpRequest, error: Exception) -> HttpResponse:
     return _plain(request, 401, "signed-out")
 
 
-@api.exception_handler(NotSignedIn)
-def _refused(request: HttpRequest, error: Exception) -> HttpResponse:
-    return _plain(request, 400, "wrong-account")
-
-
-@api.exception_handler(Locked)
-def _locked(request: HttpRequest, error: Exception) -> HttpResponse:
-    return _plain(request, 429, "locked")
+@api.exception_handler(RoleNeeded)
+def _not_for_this_role(request: HttpRequest, error: RoleNeeded) -> HttpResponse:
+    words = plain_voice(request).say(f"role-needed.{error.role}", mine=error.mine)
+    return _answer(request, 403, "role-needed", words)
 
 
 @api.exception_handler(Stale)

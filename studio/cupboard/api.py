@@ -9,7 +9,7 @@ from ninja import Router, Schema, Status
 from neat_sheaf.errors import fault
 from neat_sheaf.formats.reading import FileError
 from studio.accounts.models import Studio
-from studio.accounts.tenancy import check_version, own, studio_of
+from studio.accounts.tenancy import check_version, own, owner, reader, studio_of
 from studio.accounts.voice import voice_for
 from studio.common.answers import listed_as
 from studio.common.problems import Problem
@@ -22,7 +22,7 @@ from studio.cupboard.services import store_pack, store_paper, store_supply
 router = Router(tags=["cupboard"])
 
 
-@router.get("/papers", response=list[PaperOut])
+@router.get("/papers", auth=reader, response=list[PaperOut])
 def papers(request: HttpRequest) -> HttpResponse:
     """Every paper of the studio."""
     studio = studio_of(request)
@@ -30,7 +30,7 @@ def papers(request: HttpRequest) -> HttpResponse:
     return listed_as(PaperOut, [paper_out(p, studio.measure) for p in rows])
 
 
-@router.post("/papers", response={201: PaperOut, 422: Problem})
+@router.post("/papers", auth=owner, response={201: PaperOut, 422: Problem})
 def add_paper(request: HttpRequest, payload: PaperIn) -> Status[PaperOut]:
     """Add a paper."""
     studio = studio_of(request)
@@ -43,7 +43,7 @@ class PlainIn(Schema):
     size: PlainSize
 
 
-@router.post("/plain-papers", response={201: PaperOut, 422: Problem})
+@router.post("/plain-papers", auth=owner, response={201: PaperOut, 422: Problem})
 def plan_on_plain(request: HttpRequest, payload: PlainIn) -> Status[PaperOut]:
     """A plain paper to plan on before there is one in the cupboard; the one that is there, where it is."""
     studio = studio_of(request)
@@ -54,7 +54,9 @@ def plan_on_plain(request: HttpRequest, payload: PlainIn) -> Status[PaperOut]:
         return Status(201, paper_out(plain_paper(studio, payload.size, name), studio.measure))
 
 
-@router.put("/papers/{paper_id}", response={200: PaperOut, 404: Problem, 409: Problem, 422: Problem})
+@router.put(
+    "/papers/{paper_id}", auth=owner, response={200: PaperOut, 404: Problem, 409: Problem, 422: Problem}
+)
 def change_paper(request: HttpRequest, paper_id: int, payload: PaperIn) -> PaperOut:
     """Change a paper; the save carries the version it was based on."""
     studio = studio_of(request)
@@ -65,7 +67,7 @@ def change_paper(request: HttpRequest, paper_id: int, payload: PaperIn) -> Paper
         return store_paper(paper, payload, studio, request.user.pk)
 
 
-@router.delete("/papers/{paper_id}", response={204: None, 404: Problem, 409: Problem})
+@router.delete("/papers/{paper_id}", auth=owner, response={204: None, 404: Problem, 409: Problem})
 def drop_paper(request: HttpRequest, paper_id: int) -> Status[None]:
     """Remove a paper; refused while a class uses it."""
     paper = own(Paper.objects.all(), request, paper_id)
@@ -75,20 +77,20 @@ def drop_paper(request: HttpRequest, paper_id: int) -> Status[None]:
     return Status(204, None)
 
 
-@router.get("/packs", response=list[PackOut])
+@router.get("/packs", auth=reader, response=list[PackOut])
 def packs(request: HttpRequest) -> list[PackOut]:
     """Every pack of designs of the studio."""
     return [pack_out(pack) for pack in studio_of(request).packs.all()]
 
 
-@router.post("/packs", response={201: PackOut, 422: Problem})
+@router.post("/packs", auth=owner, response={201: PackOut, 422: Problem})
 def add_pack(request: HttpRequest, payload: PackIn) -> Status[PackOut]:
     """Add a pack of designs."""
     studio = studio_of(request)
     return Status(201, store_pack(Pack(studio=studio, version=0), payload, studio))
 
 
-@router.put("/packs/{pack_id}", response={200: PackOut, 404: Problem, 409: Problem, 422: Problem})
+@router.put("/packs/{pack_id}", auth=owner, response={200: PackOut, 404: Problem, 409: Problem, 422: Problem})
 def change_pack(request: HttpRequest, pack_id: int, payload: PackIn) -> PackOut:
     """Change a pack of designs."""
     studio = studio_of(request)
@@ -98,28 +100,30 @@ def change_pack(request: HttpRequest, pack_id: int, payload: PackIn) -> PackOut:
         return store_pack(pack, payload, studio)
 
 
-@router.delete("/packs/{pack_id}", response={204: None, 404: Problem})
+@router.delete("/packs/{pack_id}", auth=owner, response={204: None, 404: Problem})
 def drop_pack(request: HttpRequest, pack_id: int) -> Status[None]:
     """Forget a pack; its designs stay as papers of their own."""
     own(Pack.objects.all(), request, pack_id).delete()
     return Status(204, None)
 
 
-@router.get("/supplies", response=list[SupplyOut])
+@router.get("/supplies", auth=reader, response=list[SupplyOut])
 def supplies(request: HttpRequest) -> HttpResponse:
     """Every supply of the studio."""
     studio = studio_of(request)
     return listed_as(SupplyOut, [supply_out(s, studio.measure) for s in studio.supplies.all()])
 
 
-@router.post("/supplies", response={201: SupplyOut, 422: Problem})
+@router.post("/supplies", auth=owner, response={201: SupplyOut, 422: Problem})
 def add_supply(request: HttpRequest, payload: SupplyIn) -> Status[SupplyOut]:
     """Add a supply."""
     studio = studio_of(request)
     return Status(201, store_supply(Supply(studio=studio, version=0), payload, studio, request.user.pk))
 
 
-@router.put("/supplies/{supply_id}", response={200: SupplyOut, 404: Problem, 409: Problem, 422: Problem})
+@router.put(
+    "/supplies/{supply_id}", auth=owner, response={200: SupplyOut, 404: Problem, 409: Problem, 422: Problem}
+)
 def change_supply(request: HttpRequest, supply_id: int, payload: SupplyIn) -> SupplyOut:
     """Change a supply; its unit stays while a project uses it."""
     studio = studio_of(request)
@@ -132,7 +136,7 @@ def change_supply(request: HttpRequest, supply_id: int, payload: SupplyIn) -> Su
         return store_supply(supply, payload, studio, request.user.pk)
 
 
-@router.delete("/supplies/{supply_id}", response={204: None, 404: Problem, 409: Problem})
+@router.delete("/supplies/{supply_id}", auth=owner, response={204: None, 404: Problem, 409: Problem})
 def drop_supply(request: HttpRequest, supply_id: int) -> Status[None]:
     """Remove a supply; refused while a project uses it."""
     own(Supply.objects.all(), request, supply_id).delete()

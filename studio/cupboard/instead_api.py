@@ -10,7 +10,7 @@ from ninja import Router, Schema
 from neat_sheaf.advice.instead import Candidate, Instead, use_instead
 from neat_sheaf.measure.money import rounded
 from studio.accounts.models import Studio
-from studio.accounts.tenancy import own, studio_of
+from studio.accounts.tenancy import own, reader, studio_of
 from studio.common.problems import Problem
 from studio.cupboard.convert import core_paper
 from studio.cupboard.models import Paper
@@ -50,7 +50,7 @@ def alike(studio: Studio, paper_id: int) -> list[Instead]:
     return use_instead(found[paper_id], found.values())
 
 
-@router.get("/papers/{paper_id}/instead", response={200: list[InsteadOut], 404: Problem})
+@router.get("/papers/{paper_id}/instead", auth=reader, response={200: list[InsteadOut], 404: Problem})
 def instead(request: HttpRequest, paper_id: int) -> list[InsteadOut]:
     """The eight papers most like one, those that are not to be had any more left out."""
     studio = studio_of(request)

@@ -13,7 +13,7 @@ from ninja import Field, Router, Schema
 from neat_sheaf.formats.reading import FileError, JsonValue
 from neat_sheaf.measure.length import Length, Unit, write_length
 from neat_sheaf.stock.ledger import Cause
-from studio.accounts.tenancy import own, studio_of
+from studio.accounts.tenancy import helper, own, reader, studio_of
 from studio.common.problems import Problem
 from studio.cupboard.claims import claims_of
 from studio.cupboard.ledger import Because, Thing, move, undo
@@ -104,19 +104,21 @@ def _movements(of: Paper | Supply, units: Unit) -> list[MovementOut]:
     return [movement_out(row, units) for row in rows[:_MOST_SHOWN]]
 
 
-@router.get("/papers/{paper_id}/movements", response={200: list[MovementOut], 404: Problem})
+@router.get("/papers/{paper_id}/movements", auth=reader, response={200: list[MovementOut], 404: Problem})
 def paper_movements(request: HttpRequest, paper_id: int) -> list[MovementOut]:
     """How the sheets and offcuts of a paper came about, the newest first, the last two hundred."""
     return _movements(own(Paper.objects.all(), request, paper_id), studio_of(request).measure)
 
 
-@router.get("/supplies/{supply_id}/movements", response={200: list[MovementOut], 404: Problem})
+@router.get("/supplies/{supply_id}/movements", auth=reader, response={200: list[MovementOut], 404: Problem})
 def supply_movements(request: HttpRequest, supply_id: int) -> list[MovementOut]:
     """How the count of a supply came about, the newest first, the last two hundred."""
     return _movements(own(Supply.objects.all(), request, supply_id), studio_of(request).measure)
 
 
-@router.post("/papers/{paper_id}/movements", response={200: list[MovementOut], 404: Problem, 422: Problem})
+@router.post(
+    "/papers/{paper_id}/movements", auth=helper, response={200: list[MovementOut], 404: Problem, 422: Problem}
+)
 def move_paper(request: HttpRequest, paper_id: int, payload: MoveIn) -> list[MovementOut]:
     """Add sheets of a paper or take them away, with the reason."""
     paper = own(Paper.objects.all(), request, paper_id)
@@ -127,7 +129,11 @@ def move_paper(request: HttpRequest, paper_id: int, payload: MoveIn) -> list[Mov
     return _movements(paper, studio.measure)
 
 
-@router.post("/supplies/{supply_id}/movements", response={200: list[MovementOut], 404: Problem, 422: Problem})
+@router.post(
+    "/supplies/{supply_id}/movements",
+    auth=helper,
+    response={200: list[MovementOut], 404: Problem, 422: Problem},
+)
 def move_supply(request: HttpRequest, supply_id: int, payload: MoveIn) -> list[MovementOut]:
     """Add some of a supply or take it away, with the reason."""
     supply = own(Supply.objects.all(), request, supply_id)
@@ -163,14 +169,16 @@ def read_amount(text: str, supply: Supply | None, units: Unit) -> Decimal:
     return amount
 
 
-@router.post("/movements/{movement_id}/undo", response={200: MovementOut, 404: Problem, 422: Problem})
+@router.post(
+    "/movements/{movement_id}/undo", auth=helper, response={200: MovementOut, 404: Problem, 422: Problem}
+)
 def undo_movement(request: HttpRequest, movement_id: int) -> MovementOut:
     """Take back one movement: another one is written that undoes it."""
     movement = get_object_or_404(Movement, pk=movement_id, studio=studio_of(request))
     return movement_out(undo(studio_of(request), movement, request.user.pk), studio_of(request).measure)
 
 
-@router.get("/claims", response=list[ClaimOut])
+@router.get("/claims", auth=reader, response=list[ClaimOut])
 def claims(request: HttpRequest) -> list[ClaimOut]:
     """What is set aside for the classes to come."""
     studio = studio_of(request)

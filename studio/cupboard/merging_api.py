@@ -10,7 +10,7 @@ from ninja import Field, Router, Schema, Status
 
 from neat_sheaf.errors import fault
 from neat_sheaf.formats.reading import FileError, JsonValue
-from studio.accounts.tenancy import own, studio_of
+from studio.accounts.tenancy import own, owner, studio_of
 from studio.common.problems import Problem
 from studio.cupboard.convert import paper_out, supply_out
 from studio.cupboard.merging import merge_papers, merge_supplies, split_paper, split_supply
@@ -51,7 +51,7 @@ def _read(payload: SplitIn, supply: Supply | None, request: HttpRequest) -> tupl
     return found, name
 
 
-@router.post("/papers/{paper_id}/merge", response={200: PaperOut, 404: Problem, 422: Problem})
+@router.post("/papers/{paper_id}/merge", auth=owner, response={200: PaperOut, 404: Problem, 422: Problem})
 def merge_paper(request: HttpRequest, paper_id: int, payload: MergeIn) -> PaperOut:
     """This paper is that one: what is here of both is put together under that one."""
     studio = studio_of(request)
@@ -60,7 +60,7 @@ def merge_paper(request: HttpRequest, paper_id: int, payload: MergeIn) -> PaperO
     return paper_out(own(Paper.objects.all(), request, payload.into), studio.measure)
 
 
-@router.post("/papers/{paper_id}/split", response={201: PaperOut, 404: Problem, 422: Problem})
+@router.post("/papers/{paper_id}/split", auth=owner, response={201: PaperOut, 404: Problem, 422: Problem})
 def split_a_paper(request: HttpRequest, paper_id: int, payload: SplitIn) -> Status[PaperOut]:
     """Some of its sheets are another paper."""
     studio = studio_of(request)
@@ -73,7 +73,7 @@ def split_a_paper(request: HttpRequest, paper_id: int, payload: SplitIn) -> Stat
     return Status(201, paper_out(made, studio.measure))
 
 
-@router.post("/supplies/{supply_id}/merge", response={200: SupplyOut, 404: Problem, 422: Problem})
+@router.post("/supplies/{supply_id}/merge", auth=owner, response={200: SupplyOut, 404: Problem, 422: Problem})
 def merge_supply(request: HttpRequest, supply_id: int, payload: MergeIn) -> SupplyOut:
     """This supply is that one: what is here of both is put together under that one."""
     studio = studio_of(request)
@@ -82,7 +82,7 @@ def merge_supply(request: HttpRequest, supply_id: int, payload: MergeIn) -> Supp
     return supply_out(own(Supply.objects.all(), request, payload.into), studio.measure)
 
 
-@router.post("/supplies/{supply_id}/split", response={201: SupplyOut, 404: Problem, 422: Problem})
+@router.post("/supplies/{supply_id}/split", auth=owner, response={201: SupplyOut, 404: Problem, 422: Problem})
 def split_a_supply(request: HttpRequest, supply_id: int, payload: SplitIn) -> Status[SupplyOut]:
     """Some of it is another supply."""
     studio = studio_of(request)

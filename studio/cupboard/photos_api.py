@@ -12,7 +12,7 @@ from ninja import Router, Schema, Status
 
 from neat_sheaf.errors import fault
 from neat_sheaf.formats.reading import FileError
-from studio.accounts.tenancy import own, studio_of
+from studio.accounts.tenancy import helper, own, reader, studio_of
 from studio.common.problems import Problem
 from studio.cupboard.models import Paper, Photo
 from studio.cupboard.photos import remade
@@ -41,7 +41,7 @@ def sent_bytes(content: str) -> bytes:
         raise FileError([fault("content", "not-base64")]) from error
 
 
-@router.put("/papers/{paper_id}/photo", response={200: PhotoOut, 404: Problem, 422: Problem})
+@router.put("/papers/{paper_id}/photo", auth=helper, response={200: PhotoOut, 404: Problem, 422: Problem})
 def put_photo(request: HttpRequest, paper_id: int, payload: PhotoIn) -> PhotoOut:
     """Show this photograph for a paper; the one before it is gone."""
     studio = studio_of(request)
@@ -56,7 +56,7 @@ def put_photo(request: HttpRequest, paper_id: int, payload: PhotoIn) -> PhotoOut
     return PhotoOut(photo=kept.pk, colour=colour)
 
 
-@router.delete("/papers/{paper_id}/photo", response={204: None, 404: Problem})
+@router.delete("/papers/{paper_id}/photo", auth=helper, response={204: None, 404: Problem})
 def drop_photo(request: HttpRequest, paper_id: int) -> Status[None]:
     """Show no photograph for a paper any more."""
     paper = own(Paper.objects.all(), request, paper_id)
@@ -64,7 +64,7 @@ def drop_photo(request: HttpRequest, paper_id: int) -> Status[None]:
     return Status(204, None)
 
 
-@router.get("/photos/{photo_id}", response={200: bytes, 404: Problem})
+@router.get("/photos/{photo_id}", auth=reader, response={200: bytes, 404: Problem})
 def photo(request: HttpRequest, photo_id: int) -> HttpResponse:
     """A photograph as JPEG. One that is changed has another number, so a browser may keep it."""
     found = get_object_or_404(Photo, pk=photo_id, studio=studio_of(request))

@@ -13,6 +13,7 @@ from neat_sheaf.errors import fault
 from neat_sheaf.formats.reading import FileError
 from neat_sheaf.limits import MOST_PRINTED_PIECES
 from neat_sheaf.wording import Voice
+from studio.accounts.tenancy import reader
 from studio.accounts.voice import voice_for
 from studio.classes.files_api import cut_guide_of
 from studio.classes.models import KitClass
@@ -42,7 +43,7 @@ def _tables(tables: int) -> int:
     return tables
 
 
-@router.get("/classes/{class_id}/scoring.pdf", response={200: bytes, 404: Problem, 422: Problem})
+@router.get("/classes/{class_id}/scoring.pdf", auth=reader, response={200: bytes, 404: Problem, 422: Problem})
 def scoring_guide(request: HttpRequest, class_id: int, paper: PageSize = "letter") -> HttpResponse:
     """The scoring guide: every stop of the board once, with a square to tick for each step."""
     (kit_class, found), voice = class_and_preparing(request, class_id), voice_for(request)
@@ -50,7 +51,7 @@ def scoring_guide(request: HttpRequest, class_id: int, paper: PageSize = "letter
     return _pdf(voice.say("file-scoring", name=kit_class.name), pdf)
 
 
-@router.get("/classes/{class_id}/host.pdf", response={200: bytes, 404: Problem, 422: Problem})
+@router.get("/classes/{class_id}/host.pdf", auth=reader, response={200: bytes, 404: Problem, 422: Problem})
 def host_sheet(
     request: HttpRequest, class_id: int, tables: int = 1, paper: PageSize = "letter"
 ) -> HttpResponse:
@@ -60,7 +61,9 @@ def host_sheet(
     return _pdf(voice.say("file-host", name=kit_class.name), pdf)
 
 
-@router.get("/classes/{class_id}/table-cards.pdf", response={200: bytes, 404: Problem, 422: Problem})
+@router.get(
+    "/classes/{class_id}/table-cards.pdf", auth=reader, response={200: bytes, 404: Problem, 422: Problem}
+)
 def table_cards(
     request: HttpRequest, class_id: int, tables: int = 1, paper: PageSize = "letter"
 ) -> HttpResponse:
@@ -70,7 +73,7 @@ def table_cards(
     return _pdf(voice.say("file-cards", name=kit_class.name), pdf)
 
 
-@router.get("/classes/{class_id}/folder.pdf", response={200: bytes, 404: Problem, 422: Problem})
+@router.get("/classes/{class_id}/folder.pdf", auth=reader, response={200: bytes, 404: Problem, 422: Problem})
 def folder(request: HttpRequest, class_id: int, tables: int = 1, paper: PageSize = "letter") -> HttpResponse:
     """Everything of a class in one file with bookmarks: guides, packing, labels, sheets, cards."""
     (kit_class, found), voice = class_and_preparing(request, class_id), voice_for(request)
@@ -109,7 +112,9 @@ def _parts(
     ]
 
 
-@router.get("/classes/{class_id}/file", response={200: dict[str, Any], 404: Problem, 422: Problem})
+@router.get(
+    "/classes/{class_id}/file", auth=reader, response={200: dict[str, Any], 404: Problem, 422: Problem}
+)
 def class_file(request: HttpRequest, class_id: int) -> HttpResponse:
     """The whole class as one open JSON file; the list of its people is not in it."""
     kit_class, job = class_and_job(request, class_id)

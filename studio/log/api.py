@@ -6,7 +6,7 @@ from django.http import Http404, HttpRequest
 from django.shortcuts import get_object_or_404
 from ninja import Router, Status
 
-from studio.accounts.tenancy import own, studio_of
+from studio.accounts.tenancy import helper, own, owner, reader, studio_of
 from studio.accounts.voice import voice_for
 from studio.classes.models import KitClass
 from studio.common.problems import Problem
@@ -30,13 +30,13 @@ def _log(request: HttpRequest, class_id: int) -> LogOut:
     return log_out(_class(request, class_id), voice_for(request))
 
 
-@router.get("/classes/{class_id}/log", response={200: LogOut, 404: Problem, 422: Problem})
+@router.get("/classes/{class_id}/log", auth=reader, response={200: LogOut, 404: Problem, 422: Problem})
 def log(request: HttpRequest, class_id: int) -> LogOut:
     """What a class was planned to take, what was seen of it, and what was said."""
     return _log(request, class_id)
 
 
-@router.put("/classes/{class_id}/log/used", response={200: LogOut, 404: Problem, 422: Problem})
+@router.put("/classes/{class_id}/log/used", auth=helper, response={200: LogOut, 404: Problem, 422: Problem})
 def used(request: HttpRequest, class_id: int, payload: UsedIn) -> LogOut:
     """Say what was really used of something, and whether it ran out."""
     kit_class = _class(request, class_id)
@@ -57,28 +57,30 @@ def used(request: HttpRequest, class_id: int, payload: UsedIn) -> LogOut:
     return _log(request, class_id)
 
 
-@router.put("/classes/{class_id}/log/took", response={200: LogOut, 404: Problem, 422: Problem})
+@router.put("/classes/{class_id}/log/took", auth=helper, response={200: LogOut, 404: Problem, 422: Problem})
 def took(request: HttpRequest, class_id: int, payload: TookIn) -> LogOut:
     """Say how long a batch took."""
     say_took(_class(request, class_id), payload.key, payload.seconds, request.user.pk)
     return _log(request, class_id)
 
 
-@router.put("/classes/{class_id}/log/left", response={200: LogOut, 404: Problem, 422: Problem})
+@router.put("/classes/{class_id}/log/left", auth=helper, response={200: LogOut, 404: Problem, 422: Problem})
 def left(request: HttpRequest, class_id: int, payload: KitsLeftIn) -> LogOut:
     """Say how many kits of a colourway nobody took."""
     say_left(_class(request, class_id), payload.colourway, payload.count)
     return _log(request, class_id)
 
 
-@router.get("/classes/{class_id}/ready", response={200: list[ReadyOut], 404: Problem})
+@router.get("/classes/{class_id}/ready", auth=reader, response={200: list[ReadyOut], 404: Problem})
 def ready(request: HttpRequest, class_id: int) -> list[ReadyOut]:
     """Kits that earlier classes of the project left over, and that this one need not make."""
     found = ready_for(_class(request, class_id))
     return [ReadyOut(colourway=way, count=count, classes=names) for way, (count, names) in found.items()]
 
 
-@router.post("/classes/{class_id}/log/notes", response={201: NoteOut, 404: Problem, 422: Problem})
+@router.post(
+    "/classes/{class_id}/log/notes", auth=helper, response={201: NoteOut, 404: Problem, 422: Problem}
+)
 def note(request: HttpRequest, class_id: int, payload: NoteIn) -> Status[NoteOut]:
     """Add something to remember, with a photograph where there is one."""
     picture = None if payload.content is None else sent_bytes(payload.content)
@@ -88,7 +90,7 @@ def note(request: HttpRequest, class_id: int, payload: NoteIn) -> Status[NoteOut
     )
 
 
-@router.delete("/log-notes/{note_id}", response={204: None, 404: Problem})
+@router.delete("/log-notes/{note_id}", auth=helper, response={204: None, 404: Problem})
 def drop_note(request: HttpRequest, note_id: int) -> Status[None]:
     """Delete a note and its photograph."""
     found = get_object_or_404(LogNote, pk=note_id, kit_class__studio=studio_of(request))
@@ -96,14 +98,14 @@ def drop_note(request: HttpRequest, note_id: int) -> Status[None]:
     return Status(204, None)
 
 
-@router.post("/classes/{class_id}/finish", response={204: None, 404: Problem, 422: Problem})
+@router.post("/classes/{class_id}/finish", auth=owner, response={204: None, 404: Problem, 422: Problem})
 def finish_class(request: HttpRequest, class_id: int) -> Status[None]:
     """The class is over: what it used leaves the cupboard."""
     finish(_class(request, class_id), request.user.pk)
     return Status(204, None)
 
 
-@router.delete("/classes/{class_id}/finish", response={204: None, 404: Problem, 422: Problem})
+@router.delete("/classes/{class_id}/finish", auth=owner, response={204: None, 404: Problem, 422: Problem})
 def reopen_class(request: HttpRequest, class_id: int) -> Status[None]:
     """The class is not over after all."""
     reopen(_class(request, class_id), request.user.pk)

@@ -14,7 +14,7 @@ from neat_sheaf.learning.medians import Learned, middle, whole_seconds
 from neat_sheaf.pace import PACES, USUAL_PACE
 from neat_sheaf.wording import Voice
 from studio.accounts.models import Studio
-from studio.accounts.tenancy import own, studio_of
+from studio.accounts.tenancy import own, owner, reader, studio_of
 from studio.accounts.voice import voice_for
 from studio.classes.models import KitClass
 from studio.common.problems import Problem
@@ -30,7 +30,7 @@ from studio.projects.models import Project
 router = Router(tags=["log"])
 
 
-@router.get("/learned", response=list[LearnedOut])
+@router.get("/learned", auth=reader, response=list[LearnedOut])
 def learned(request: HttpRequest) -> list[LearnedOut]:
     """What the classes that are over show of each allowance, in the order of the work."""
     return _learned(studio_of(request), voice_for(request))
@@ -67,7 +67,7 @@ def _text(one: Learned, value: Fraction) -> str:
     return format(number.normalize(), "f")
 
 
-@router.put("/learned/{name}", response={200: list[LearnedOut], 404: Problem})
+@router.put("/learned/{name}", auth=owner, response={200: list[LearnedOut], 404: Problem})
 def choose(request: HttpRequest, name: str, payload: RevokeIn) -> list[LearnedOut]:
     """Use the default in place of what was learned of one allowance, or what was learned again."""
     studio = studio_of(request)
@@ -113,7 +113,7 @@ class TaughtOut(Schema):
     steps: list[StepMedianOut]
 
 
-@router.get("/projects/{project_id}/taught", response={200: TaughtOut, 404: Problem})
+@router.get("/projects/{project_id}/taught", auth=reader, response={200: TaughtOut, 404: Problem})
 def taught_where(request: HttpRequest, project_id: int) -> TaughtOut:
     """The classes of a project: what each cost, what was left over, ran out or was spoilt, and the notes."""
     project = own(Project.objects.all(), request, project_id)

@@ -11,7 +11,7 @@ from ninja import Field, Router, Schema, Status
 
 from neat_sheaf.formats.table_file import LARGEST, read_csv_rows
 from neat_sheaf.preparing.letters import letters_of
-from studio.accounts.tenancy import own, studio_of
+from studio.accounts.tenancy import own, owner, reader, studio_of
 from studio.accounts.voice import voice_for
 from studio.classes.models import KitClass
 from studio.common.downloads import download
@@ -126,7 +126,7 @@ def _values(payload: PersonIn) -> dict[str, Any]:
     return payload.model_dump()
 
 
-@router.get("/classes/{class_id}/people", response={200: PeopleOut, 404: Problem})
+@router.get("/classes/{class_id}/people", auth=reader, response={200: PeopleOut, 404: Problem})
 def people(request: HttpRequest, class_id: int) -> PeopleOut:
     """The people of a class. Those of classes that are long over are deleted first, if the studio says so."""
     kit_class = _class(request, class_id)
@@ -134,27 +134,27 @@ def people(request: HttpRequest, class_id: int) -> PeopleOut:
     return _out(kit_class)
 
 
-@router.post("/classes/{class_id}/people", response={201: PersonOut, 404: Problem, 422: Problem})
+@router.post("/classes/{class_id}/people", auth=owner, response={201: PersonOut, 404: Problem, 422: Problem})
 def add(request: HttpRequest, class_id: int, payload: PersonIn) -> Status[PersonOut]:
     """Add one person at the end of the list."""
     (added,) = add_people(_class(request, class_id), [_values(payload)])
     return Status(201, _person_out(added))
 
 
-@router.put("/people/{person_id}", response={200: PersonOut, 404: Problem, 422: Problem})
+@router.put("/people/{person_id}", auth=owner, response={200: PersonOut, 404: Problem, 422: Problem})
 def change(request: HttpRequest, person_id: int, payload: PersonIn) -> PersonOut:
     """Change what is said of one person."""
     return _person_out(change_person(_person(request, person_id), _values(payload)))
 
 
-@router.delete("/people/{person_id}", response={204: None, 404: Problem})
+@router.delete("/people/{person_id}", auth=owner, response={204: None, 404: Problem})
 def remove(request: HttpRequest, person_id: int) -> Status[None]:
     """Delete one person: nothing of them is kept."""
     remove_person(_person(request, person_id))
     return Status(204, None)
 
 
-@router.put("/classes/{class_id}/people/follow", response={200: PeopleOut, 404: Problem})
+@router.put("/classes/{class_id}/people/follow", auth=owner, response={200: PeopleOut, 404: Problem})
 def follow(request: HttpRequest, class_id: int, payload: FollowsIn) -> PeopleOut:
     """Say whether the seats of a class follow its people; from now on, and at once."""
     kit_class = _class(request, class_id)
@@ -163,7 +163,7 @@ def follow(request: HttpRequest, class_id: int, payload: FollowsIn) -> PeopleOut
     return _out(kit_class)
 
 
-@router.get("/classes/{class_id}/people.csv", response={200: bytes, 404: Problem})
+@router.get("/classes/{class_id}/people.csv", auth=reader, response={200: bytes, 404: Problem})
 def table(request: HttpRequest, class_id: int) -> HttpResponse:
     """The list as CSV."""
     kit_class = _class(request, class_id)
@@ -171,7 +171,9 @@ def table(request: HttpRequest, class_id: int) -> HttpResponse:
     return download(name, "csv", people_csv(kit_class), "text/csv")
 
 
-@router.post("/classes/{class_id}/people/table", response={200: PeopleOut, 404: Problem, 422: Problem})
+@router.post(
+    "/classes/{class_id}/people/table", auth=owner, response={200: PeopleOut, 404: Problem, 422: Problem}
+)
 def add_table(request: HttpRequest, class_id: int, payload: TableIn) -> PeopleOut:
     """Add all people of a table; with a fault in it nobody is added."""
     kit_class = _class(request, class_id)

@@ -18,7 +18,7 @@ from neat_sheaf.preparing.scoring import Marked, ScoreBatch, ScorePlan, ScoreStr
 from neat_sheaf.preparing.tasks import AtTable, Kind, has_marks
 from neat_sheaf.project.assembly import cautions_for
 from neat_sheaf.wording import Voice
-from studio.accounts.tenancy import own
+from studio.accounts.tenancy import helper, own, reader
 from studio.accounts.voice import voice_for
 from studio.classes.models import KitClass
 from studio.common.downloads import download
@@ -57,7 +57,9 @@ def class_and_preparing(request: HttpRequest, class_id: int) -> tuple[KitClass, 
         raise FileError(error.faults) from error
 
 
-@router.get("/classes/{class_id}/prepare", response={200: PrepareOut, 404: Problem, 422: Problem})
+@router.get(
+    "/classes/{class_id}/prepare", auth=reader, response={200: PrepareOut, 404: Problem, 422: Problem}
+)
 def prepare(request: HttpRequest, class_id: int) -> PrepareOut:
     """The batches of a class in their order, laid into evenings, and what is left for the table."""
     kit_class, found = class_and_preparing(request, class_id)
@@ -169,26 +171,34 @@ def _stroke(batch: ScoreBatch, stroke: ScoreStroke) -> ScoreStrokeOut:
     )  # fmt: skip
 
 
-@router.get("/classes/{class_id}/ticks/{guide}", response={200: dict[str, int], 404: Problem})
+@router.get("/classes/{class_id}/ticks/{guide}", auth=reader, response={200: dict[str, int], 404: Problem})
 def ticks(request: HttpRequest, class_id: int, guide: GuideName) -> dict[str, int]:
     """How many are done of each thing in a guide, by key."""
     return done_in(_class(request, class_id), guide)
 
 
-@router.put("/classes/{class_id}/ticks/{guide}", response={200: dict[str, int], 404: Problem, 422: Problem})
+@router.put(
+    "/classes/{class_id}/ticks/{guide}",
+    auth=helper,
+    response={200: dict[str, int], 404: Problem, 422: Problem},
+)
 def tick_off(request: HttpRequest, class_id: int, guide: GuideName, payload: TicksIn) -> dict[str, int]:
     """Say how many of some things are done; every other stays as another device left it."""
     said = [Said(one.key, one.count, one.note, one.seconds) for one in payload.ticks]
     return tick(_class(request, class_id), guide, said, request.user.pk)
 
 
-@router.get("/classes/{class_id}/ticks/{guide}/notes", response={200: dict[str, str], 404: Problem})
+@router.get(
+    "/classes/{class_id}/ticks/{guide}/notes", auth=reader, response={200: dict[str, str], 404: Problem}
+)
 def notes(request: HttpRequest, class_id: int, guide: GuideName) -> dict[str, str]:
     """What was noted beside ticks, by key."""
     return notes_in(_class(request, class_id), guide)
 
 
-@router.get("/classes/{class_id}/evenings.ics", response={200: bytes, 404: Problem, 422: Problem})
+@router.get(
+    "/classes/{class_id}/evenings.ics", auth=reader, response={200: bytes, 404: Problem, 422: Problem}
+)
 def calendar(request: HttpRequest, class_id: int) -> HttpResponse:
     """The class, its evenings and the day to order by, for a calendar (RFC 5545)."""
     (kit_class, found), voice = class_and_preparing(request, class_id), voice_for(request)

@@ -20,7 +20,7 @@ from neat_sheaf.preparing.labels import LABEL_SHEETS, LabelSheet, LabelSheetErro
 from neat_sheaf.preparing.packing import Bag, ItemKind, OnTable, Packing, bags_of
 from neat_sheaf.stock import SupplyUnit
 from neat_sheaf.wording import Voice
-from studio.accounts.tenancy import own, studio_of
+from studio.accounts.tenancy import own, reader, studio_of
 from studio.accounts.voice import voice_for
 from studio.classes.models import KitClass
 from studio.common.downloads import download
@@ -91,7 +91,9 @@ def _class(request: HttpRequest, class_id: int) -> KitClass:
     return own(KitClass.objects.select_related("studio", "project"), request, class_id)
 
 
-@router.get("/classes/{class_id}/packing", response={200: PackingOut, 404: Problem, 422: Problem})
+@router.get(
+    "/classes/{class_id}/packing", auth=reader, response={200: PackingOut, 404: Problem, 422: Problem}
+)
 def packing(request: HttpRequest, class_id: int) -> PackingOut:
     """The bags of a class by colourway, and what lies on the table."""
     kit_class, voice = _class(request, class_id), voice_for(request)
@@ -147,7 +149,7 @@ def _on_table(one: OnTable, voice: Voice) -> str:
     return voice.say(key, name=one.name, count=one.count)
 
 
-@router.get("/classes/{class_id}/packing.pdf", response={200: bytes, 404: Problem, 422: Problem})
+@router.get("/classes/{class_id}/packing.pdf", auth=reader, response={200: bytes, 404: Problem, 422: Problem})
 def packing_list(request: HttpRequest, class_id: int, paper: PageSize = "letter") -> HttpResponse:
     """The packing list: each colourway's bags with a square to tick, and what lies on the table."""
     kit_class, voice = _class(request, class_id), voice_for(request)
@@ -165,7 +167,7 @@ def packing_list_of(kit_class: KitClass, paper: PageSize, voice: Voice) -> bytes
     return packing_pdf(kit_class, found, table, weights, posted, paper, voice)
 
 
-@router.get("/classes/{class_id}/labels.pdf", response={200: bytes, 404: Problem, 422: Problem})
+@router.get("/classes/{class_id}/labels.pdf", auth=reader, response={200: bytes, 404: Problem, 422: Problem})
 def labels(request: HttpRequest, class_id: int, sheet: Query[OwnSheet]) -> HttpResponse:
     """A label for each bag, on a common sheet or one of one's own; its code opens the bag on this server."""
     kit_class, voice = _class(request, class_id), voice_for(request)

@@ -8,7 +8,7 @@ from django.http import HttpRequest
 from ninja import Router, Status
 
 from studio.accounts.models import Measure
-from studio.accounts.tenancy import check_version, own, studio_of
+from studio.accounts.tenancy import check_version, own, owner, reader, studio_of
 from studio.accounts.voice import voice_for
 from studio.common.problems import Problem
 from studio.projects.models import Project
@@ -18,7 +18,7 @@ from studio.projects.services import project_out, store_project
 router = Router(tags=["projects"])
 
 
-@router.get("/projects", response=list[ProjectRow])
+@router.get("/projects", auth=reader, response=list[ProjectRow])
 def projects(request: HttpRequest) -> list[ProjectRow]:
     """Every project of the studio."""
     rows = studio_of(request).projects.annotate(
@@ -30,7 +30,7 @@ def projects(request: HttpRequest) -> list[ProjectRow]:
     ]
 
 
-@router.post("/projects", response={201: ProjectOut, 422: Problem}, by_alias=True)
+@router.post("/projects", auth=owner, response={201: ProjectOut, 422: Problem}, by_alias=True)
 def add_project(request: HttpRequest, payload: ProjectIn) -> Status[ProjectOut]:
     """Add a project."""
     studio = studio_of(request)
@@ -38,7 +38,12 @@ def add_project(request: HttpRequest, payload: ProjectIn) -> Status[ProjectOut]:
     return Status(201, project_out(added, voice_for(request, payload.units)))
 
 
-@router.get("/projects/{project_id}", response={200: ProjectOut, 404: Problem, 422: Problem}, by_alias=True)
+@router.get(
+    "/projects/{project_id}",
+    auth=reader,
+    response={200: ProjectOut, 404: Problem, 422: Problem},
+    by_alias=True,
+)
 def project(
     request: HttpRequest, project_id: int, version: str = "", units: Measure | None = None
 ) -> ProjectOut:
@@ -52,6 +57,7 @@ def project(
 
 @router.put(
     "/projects/{project_id}",
+    auth=owner,
     response={200: ProjectOut, 404: Problem, 409: Problem, 422: Problem},
     by_alias=True,
 )
@@ -70,7 +76,7 @@ def change_project(request: HttpRequest, project_id: int, payload: ProjectIn) ->
         return project_out(store_project(found, payload, studio), voice)
 
 
-@router.delete("/projects/{project_id}", response={204: None, 404: Problem, 409: Problem})
+@router.delete("/projects/{project_id}", auth=owner, response={204: None, 404: Problem, 409: Problem})
 def drop_project(request: HttpRequest, project_id: int) -> Status[None]:
     """Delete a project; refused while a class uses it."""
     own(Project.objects.all(), request, project_id).delete()

@@ -22,7 +22,7 @@ from neat_sheaf.project import Piece
 from neat_sheaf.project import Project as CoreProject
 from neat_sheaf.stock import Paper
 from studio.accounts.models import Studio
-from studio.accounts.tenancy import own, studio_of
+from studio.accounts.tenancy import own, owner, reader, studio_of
 from studio.accounts.voice import voice_for
 from studio.common.downloads import download
 from studio.common.pages import PageSize
@@ -54,7 +54,7 @@ def _piece(project: CoreProject, number: int) -> Piece:
     return project.pieces[number]
 
 
-@router.get("/projects/{project_id}/list.csv", response={200: str, 404: Problem, 422: Problem})
+@router.get("/projects/{project_id}/list.csv", auth=reader, response={200: str, 404: Problem, 422: Problem})
 def table(request: HttpRequest, project_id: int, version: str = "") -> HttpResponse:
     """The list as a table for a spreadsheet."""
     found, project = _project(request, project_id, version)
@@ -63,7 +63,9 @@ def table(request: HttpRequest, project_id: int, version: str = "") -> HttpRespo
     return download(found.name, "csv", text, "text/csv; charset=utf-8")
 
 
-@router.get("/projects/{project_id}/pieces/{number}.svg", response={200: str, 404: Problem, 422: Problem})
+@router.get(
+    "/projects/{project_id}/pieces/{number}.svg", auth=reader, response={200: str, 404: Problem, 422: Problem}
+)
 def drawing(request: HttpRequest, project_id: int, number: int, version: str = "") -> HttpResponse:
     """One piece (from 0) at true size."""
     found, project = _project(request, project_id, version)
@@ -72,7 +74,9 @@ def drawing(request: HttpRequest, project_id: int, number: int, version: str = "
 
 
 @router.get(
-    "/projects/{project_id}/pieces/{number}/folded.svg", response={200: str, 404: Problem, 422: Problem}
+    "/projects/{project_id}/pieces/{number}/folded.svg",
+    auth=reader,
+    response={200: str, 404: Problem, 422: Problem},
 )
 def folded_drawing(request: HttpRequest, project_id: int, number: int, version: str = "") -> HttpResponse:
     """The folded piece (from 0) as an isometric line drawing; not found where that is not known."""
@@ -84,7 +88,11 @@ def folded_drawing(request: HttpRequest, project_id: int, number: int, version: 
     return download(name, "svg", text, "image/svg+xml")
 
 
-@router.get("/projects/{project_id}/pieces/{number}.fold", response={200: str, 404: Problem, 422: Problem})
+@router.get(
+    "/projects/{project_id}/pieces/{number}.fold",
+    auth=reader,
+    response={200: str, 404: Problem, 422: Problem},
+)
 def fold_file(request: HttpRequest, project_id: int, number: int, version: str = "") -> HttpResponse:
     """One piece (from 0) as a FOLD file: its creases, and the folded form where it is known."""
     found, project = _project(request, project_id, version)
@@ -95,7 +103,9 @@ def fold_file(request: HttpRequest, project_id: int, number: int, version: str =
 
 
 @router.get(
-    "/projects/{project_id}/pieces/{number}/template.pdf", response={200: bytes, 404: Problem, 422: Problem}
+    "/projects/{project_id}/pieces/{number}/template.pdf",
+    auth=reader,
+    response={200: bytes, 404: Problem, 422: Problem},
 )
 def template(
     request: HttpRequest, project_id: int, number: int, paper: PageSize = "letter", version: str = ""
@@ -109,7 +119,9 @@ def template(
     return download(f"{found.name} {piece.name} template", "pdf", pdf, "application/pdf")
 
 
-@router.get("/projects/{project_id}/sheet.pdf", response={200: bytes, 404: Problem, 422: Problem})
+@router.get(
+    "/projects/{project_id}/sheet.pdf", auth=reader, response={200: bytes, 404: Problem, 422: Problem}
+)
 def sheet(
     request: HttpRequest, project_id: int, paper: PageSize = "letter", version: str = ""
 ) -> HttpResponse:
@@ -122,7 +134,7 @@ def sheet(
     return download(found.name, "pdf", pdf, "application/pdf")
 
 
-@router.get("/projects/{project_id}/job.json", response={200: str, 404: Problem, 422: Problem})
+@router.get("/projects/{project_id}/job.json", auth=reader, response={200: str, 404: Problem, 422: Problem})
 def job_file(request: HttpRequest, project_id: int) -> HttpResponse:
     """The project as a job file for one kit; a role that no class has chosen a paper for takes Letter."""
     found, project = _project(request, project_id, "")
@@ -155,7 +167,7 @@ class JobText(Schema):
     text: str = Field(max_length=LARGEST_FILE)
 
 
-@router.post("/job-files", response={201: ProjectOut, 422: Problem}, by_alias=True)
+@router.post("/job-files", auth=owner, response={201: ProjectOut, 422: Problem}, by_alias=True)
 def import_job(request: HttpRequest, payload: JobText) -> Status[ProjectOut]:
     """Make a project of a job file's list; supplies are found in the cupboard by name, or put there."""
     studio: Studio = studio_of(request)

@@ -23,7 +23,7 @@ from neat_sheaf.messages import Sized
 from neat_sheaf.project import Project as CoreProject
 from neat_sheaf.wording import Voice
 from studio.accounts.models import Measure, Studio
-from studio.accounts.tenancy import studio_of
+from studio.accounts.tenancy import reader, studio_of
 from studio.accounts.voice import voice_for
 from studio.common.problems import Problem
 from studio.projects.folding import folded_out
@@ -68,7 +68,7 @@ class FoldIn(Schema):
     caliper: Annotated[str, Field(max_length=LONGEST_TEXT)] = ""
 
 
-@router.post("/fold", response={200: ShapeOut, 422: Problem}, by_alias=True)
+@router.post("/fold", auth=reader, response={200: ShapeOut, 422: Problem}, by_alias=True)
 def fold_piece(request: HttpRequest, payload: FoldIn) -> dict[str, Any]:
     """A piece folded. One that no form explains has facets and no angles."""
     voice = voice_for(request, payload.units)
@@ -90,7 +90,7 @@ def fold_piece(request: HttpRequest, payload: FoldIn) -> dict[str, Any]:
     return folded_out(folded, voice).model_dump() | shape_of(folded) | {"completed": completed}
 
 
-@router.post("/stand", response={200: list[ThingOut], 422: Problem}, by_alias=True)
+@router.post("/stand", auth=reader, response={200: list[ThingOut], 422: Problem}, by_alias=True)
 def stand(request: HttpRequest, payload: ProjectIn) -> list[dict[str, Any]]:
     """A list as it is on the screen, folded and put together: every thing that a kit is made into."""
     studio = studio_of(request)
@@ -102,7 +102,7 @@ def stand(request: HttpRequest, payload: ProjectIn) -> list[dict[str, Any]]:
     return [thing_of(thing, lines) for thing in things_of(folded, together_of(core, folded))]
 
 
-@router.post("/refit", response={200: RefitOut, 404: Problem, 422: Problem}, by_alias=True)
+@router.post("/refit", auth=reader, response={200: RefitOut, 404: Problem, 422: Problem}, by_alias=True)
 def refit(request: HttpRequest, payload: RefitIn) -> RefitOut:
     """The list with that room inside a piece, or with that outside; all that belongs to it follows. Nothing
     is kept.

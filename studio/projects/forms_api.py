@@ -19,7 +19,7 @@ from neat_sheaf.limits import LONGEST_TEXT
 from neat_sheaf.measure.length import Length, inches
 from neat_sheaf.wording import english
 from studio.accounts.models import Measure
-from studio.accounts.tenancy import studio_of
+from studio.accounts.tenancy import reader, studio_of
 from studio.accounts.voice import voice_for
 from studio.common.problems import Problem
 from studio.projects.schemas import ProjectIn
@@ -52,7 +52,7 @@ class StartIn(Schema):
     taken: list[Said] = Field([], max_length=500)
 
 
-@router.get("/forms", response=list[FormOut])
+@router.get("/forms", auth=reader, response=list[FormOut])
 def forms(request: HttpRequest) -> list[FormOut]:
     """Every form that there is."""
     voice = voice_for(request)
@@ -61,7 +61,7 @@ def forms(request: HttpRequest) -> list[FormOut]:
     ]
 
 
-@router.get("/forms/{code}.svg", response={200: str, 404: Problem})
+@router.get("/forms/{code}.svg", auth=reader, response={200: str, 404: Problem})
 def form_drawing(request: HttpRequest, code: str) -> HttpResponse:
     """A form as a line drawing, in a size that shows it."""
     if code not in FORMS:
@@ -83,7 +83,7 @@ def _drawn(code: str) -> str:
     return isometric(fold(project.pieces[-1]), 40)
 
 
-@router.post("/forms", response={200: ProjectIn, 422: Problem}, by_alias=True)
+@router.post("/forms", auth=reader, response={200: ProjectIn, 422: Problem}, by_alias=True)
 def start(request: HttpRequest, payload: StartIn) -> dict[str, Any]:
     """The list of a form with that room inside: pieces, fits, steps and what goes in."""
     voice = voice_for(request, payload.units)

@@ -20,7 +20,7 @@ from neat_sheaf.quick import Known, SheetLine, SupplyLine, What, read_sheet, tid
 from neat_sheaf.stock.supply import SupplyUnit
 from neat_sheaf.wording import Voice
 from studio.accounts.models import Measure
-from studio.accounts.tenancy import studio_of
+from studio.accounts.tenancy import reader, studio_of
 from studio.accounts.voice import voice_for
 from studio.common.problems import FaultOut, Problem, fault_out
 from studio.cupboard.models import Supply
@@ -98,7 +98,7 @@ class LinesOut(Schema):
     faults: list[FaultOut]
 
 
-@router.post("/lines", response={200: LinesOut, 422: Problem}, by_alias=True)
+@router.post("/lines", auth=reader, response={200: LinesOut, 422: Problem}, by_alias=True)
 def lines(request: HttpRequest, payload: LinesIn) -> dict[str, Any]:
     """Read quick lines, or rows pasted from a spreadsheet; what is not understood comes back as questions."""
     voice = voice_for(request, payload.units)
@@ -186,7 +186,7 @@ class MatsIn(Schema):
     units: Measure | None = None
 
 
-@router.post("/lines/mats", response={200: list[PieceDoc], 422: Problem}, by_alias=True)
+@router.post("/lines/mats", auth=reader, response={200: list[PieceDoc], 422: Problem}, by_alias=True)
 def mats(request: HttpRequest, payload: MatsIn) -> list[dict[str, Any]]:
     """A mat with an even border for each panel, named and counted; a panel too small for one is left out."""
     studio = studio_of(request)

@@ -15,7 +15,7 @@ from neat_sheaf.measure.money import rounded
 from neat_sheaf.messages import Amount
 from neat_sheaf.wording import Voice
 from studio.accounts.models import Studio
-from studio.accounts.tenancy import studio_of
+from studio.accounts.tenancy import helper, reader, studio_of
 from studio.accounts.voice import voice_for
 from studio.common.downloads import download
 from studio.common.pages import PageSize, fractions, printed
@@ -130,14 +130,14 @@ def _chosen(classes: str) -> set[int] | None:
     return {int(key) for key in classes.split(",") if key.strip().isascii() and key.strip().isdigit()} or None
 
 
-@router.get("/shopping", response=ShoppingOut)
+@router.get("/shopping", auth=reader, response=ShoppingOut)
 def shopping(request: HttpRequest, classes: str = "") -> ShoppingOut:
     """What to buy for the chosen classes (keys parted by commas), or for all that are to come."""
     studio = studio_of(request)
     return _out(listed(studio, _chosen(classes)), studio, request)
 
 
-@router.post("/shopping/bought", response={204: None, 404: Problem, 422: Problem})
+@router.post("/shopping/bought", auth=helper, response={204: None, 404: Problem, 422: Problem})
 def tick(request: HttpRequest, payload: BoughtIn) -> Status[None]:
     """Packs were bought: what is in them is in the cupboard."""
     buy(
@@ -152,14 +152,14 @@ def tick(request: HttpRequest, payload: BoughtIn) -> Status[None]:
     return Status(204, None)
 
 
-@router.delete("/shopping/bought/{batch}", response={204: None, 404: Problem, 422: Problem})
+@router.delete("/shopping/bought/{batch}", auth=helper, response={204: None, 404: Problem, 422: Problem})
 def untick(request: HttpRequest, batch: str) -> Status[None]:
     """What was ticked was not bought after all."""
     unbuy(studio_of(request), batch, request.user.pk)
     return Status(204, None)
 
 
-@router.get("/shopping.csv", response={200: str})
+@router.get("/shopping.csv", auth=reader, response={200: str})
 def as_table(request: HttpRequest, classes: str = "") -> HttpResponse:
     """The list as a table: a row for each thing to buy."""
     studio = studio_of(request)
@@ -177,7 +177,7 @@ def as_table(request: HttpRequest, classes: str = "") -> HttpResponse:
     return download(voice_for(request).say("file-shopping"), "csv", text, "text/csv; charset=utf-8")
 
 
-@router.get("/shopping.pdf", response={200: bytes})
+@router.get("/shopping.pdf", auth=reader, response={200: bytes})
 def as_page(request: HttpRequest, classes: str = "", paper: PageSize = "letter") -> HttpResponse:
     """The list to take to the shop, with a box to tick for each thing to buy."""
     studio, voice = studio_of(request), voice_for(request)

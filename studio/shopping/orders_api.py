@@ -10,7 +10,7 @@ from django.utils import timezone
 from ninja import Field, Router, Schema, Status
 
 from studio.accounts.models import Studio
-from studio.accounts.tenancy import own, studio_of
+from studio.accounts.tenancy import helper, own, owner, reader, studio_of
 from studio.common.problems import Problem
 from studio.cupboard.ledger_api import amount_out, unit_of
 from studio.cupboard.models import Supply
@@ -91,14 +91,14 @@ def _out(order: Order, studio: Studio) -> OrderOut:
     )
 
 
-@router.get("/orders", response=list[OrderOut])
+@router.get("/orders", auth=reader, response=list[OrderOut])
 def orders(request: HttpRequest) -> list[OrderOut]:
     """What is on the way, the next to come first, and what came today."""
     studio = studio_of(request)
     return [_out(order, studio) for order in open_orders(studio, timezone.localdate())]
 
 
-@router.post("/orders", response={201: OrderOut, 404: Problem, 422: Problem, 502: Problem})
+@router.post("/orders", auth=owner, response={201: OrderOut, 404: Problem, 422: Problem, 502: Problem})
 def order(request: HttpRequest, payload: OrderIn) -> Status[OrderOut]:
     """Send an order to a shop that answers, and keep what it confirmed."""
     studio = studio_of(request)
@@ -106,7 +106,7 @@ def order(request: HttpRequest, payload: OrderIn) -> Status[OrderOut]:
     return Status(201, _out(place(studio, payload.shop, payload.reference, wanted, request.user.pk), studio))
 
 
-@router.post("/orders/{order_id}/arrived", response={200: OrderOut, 404: Problem, 422: Problem})
+@router.post("/orders/{order_id}/arrived", auth=helper, response={200: OrderOut, 404: Problem, 422: Problem})
 def arrived(request: HttpRequest, order_id: int, payload: ArrivedIn) -> OrderOut:
     """The order is here, all or part of it: what came is in the cupboard."""
     found = own(Order.objects.all(), request, order_id)
@@ -115,7 +115,9 @@ def arrived(request: HttpRequest, order_id: int, payload: ArrivedIn) -> OrderOut
     return _out(found, studio_of(request))
 
 
-@router.delete("/orders/{order_id}/arrived", response={200: OrderOut, 404: Problem, 422: Problem})
+@router.delete(
+    "/orders/{order_id}/arrived", auth=helper, response={200: OrderOut, 404: Problem, 422: Problem}
+)
 def not_here(request: HttpRequest, order_id: int) -> OrderOut:
     """It is not here after all: what it brought is taken back, and it is on the way again."""
     found = own(Order.objects.all(), request, order_id)

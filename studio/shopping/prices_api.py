@@ -24,7 +24,7 @@ from neat_sheaf.formats.table_file import unmistakable
 from neat_sheaf.measure.length import Length, Unit, write_length
 from neat_sheaf.stock.price_list import Answer, Change, Compared, PackUnit, PriceList, compare
 from studio.accounts.models import Studio
-from studio.accounts.tenancy import studio_of
+from studio.accounts.tenancy import owner, reader, studio_of
 from studio.accounts.voice import voice_for
 from studio.common.downloads import SPREADSHEET, download
 from studio.common.problems import Problem
@@ -115,7 +115,7 @@ class ChangedOut(Schema):
     changed: int
 
 
-@router.get("/prices", response=list[ShopOut])
+@router.get("/prices", auth=reader, response=list[ShopOut])
 def shops(request: HttpRequest) -> list[ShopOut]:
     """The shops: those of the cupboard, and those that can be asked."""
     here = shops_of(studio_of(request))
@@ -124,7 +124,7 @@ def shops(request: HttpRequest) -> list[ShopOut]:
     return [ShopOut(name=name, answers=name in answering, here=name in here) for name in names]
 
 
-@router.get("/prices/compare", response={200: ComparisonOut, 422: Problem, 502: Problem})
+@router.get("/prices/compare", auth=reader, response={200: ComparisonOut, 422: Problem, 502: Problem})
 def ask_shop(request: HttpRequest, shop: str = "") -> ComparisonOut:
     """Ask a shop for its list, and lay it beside the cupboard. An empty one where no such shop answers."""
     supplier = supplier_called(shop)
@@ -133,7 +133,7 @@ def ask_shop(request: HttpRequest, shop: str = "") -> ComparisonOut:
     return _compared(studio_of(request), price_list_of(supplier), shop)
 
 
-@router.post("/prices/compare", response={200: ComparisonOut, 422: Problem})
+@router.post("/prices/compare", auth=reader, response={200: ComparisonOut, 422: Problem})
 def read_list(request: HttpRequest, payload: ListIn) -> ComparisonOut:
     """Lay a list that was sent beside the cupboard."""
     studio = studio_of(request)
@@ -141,7 +141,7 @@ def read_list(request: HttpRequest, payload: ListIn) -> ComparisonOut:
     return _compared(studio, prices, payload.shop or prices.shop)
 
 
-@router.post("/prices/take", response={200: ChangedOut, 404: Problem, 422: Problem})
+@router.post("/prices/take", auth=owner, response={200: ChangedOut, 404: Problem, 422: Problem})
 def take(request: HttpRequest, payload: ChangesIn) -> ChangedOut:
     """Change the cupboard as a list has it."""
     faults: list[Fault] = []
@@ -158,14 +158,14 @@ def take(request: HttpRequest, payload: ChangesIn) -> ChangedOut:
     return ChangedOut(changed=take_over(studio_of(request), taken))
 
 
-@router.get("/prices.csv", response={200: str})
+@router.get("/prices.csv", auth=reader, response={200: str})
 def as_csv(request: HttpRequest, shop: str = "") -> HttpResponse:
     """The cupboard's own price list as a table, of one shop or of all."""
     prices = list_of_shop(studio_of(request), shop)
     return download(_called(request, shop), "csv", price_list_csv(prices), "text/csv; charset=utf-8")
 
 
-@router.get("/prices.xlsx", response={200: bytes})
+@router.get("/prices.xlsx", auth=reader, response={200: bytes})
 def as_spreadsheet(request: HttpRequest, shop: str = "") -> HttpResponse:
     """The cupboard's own price list as a spreadsheet, of one shop or of all."""
     prices = list_of_shop(studio_of(request), shop)
@@ -173,7 +173,7 @@ def as_spreadsheet(request: HttpRequest, shop: str = "") -> HttpResponse:
     return download(_called(request, shop), "xlsx", price_list_xlsx(prices, title), SPREADSHEET)
 
 
-@router.get("/prices.json", response={200: str})
+@router.get("/prices.json", auth=reader, response={200: str})
 def as_json(request: HttpRequest, shop: str = "") -> HttpResponse:
     """The cupboard's own price list as JSON, of one shop or of all."""
     prices = list_of_shop(studio_of(request), shop)

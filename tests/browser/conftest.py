@@ -95,7 +95,7 @@ class Page:
     def sign_in(self, name: str = NAME, password: str = PASSWORD) -> None:
         """Come in by the front door."""
         self.open("/")
-        self.field("Name").send_keys(name)
+        self.field("Name or mail address").send_keys(name)
         self.field("Password").send_keys(password, Keys.ENTER)
         self.until(lambda d: d.find_elements(By.CSS_SELECTOR, 'nav[aria-label="Places"]'))
 

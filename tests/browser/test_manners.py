@@ -27,7 +27,7 @@ def test_a_session_that_ends_asks_again_over_the_page_and_loses_nothing(page, pa
     page.press("+")
     page.says("Your session ended")
     page.field("Password").send_keys("seed-swap-evening")
-    page.field("Name").send_keys("keeper", Keys.ENTER)
+    page.field("Name or mail address").send_keys("keeper", Keys.ENTER)
     page.says("17 kits", "main")
     page.until(lambda d: KitClass.objects.get(pk=kit_class.pk).seats == 15)
 

@@ -60,7 +60,10 @@ def test_squared_sheets_with_a_margin_are_cut_as_they_are_drawn(made, square, ma
     # A margin is never paid for, and nothing is squared twice.
     plain = plan_sheets(replace(made, cutting=replace(made.cutting, safety=inch("0"))))
     if not plan.mixes:
-        assert [p.sheets for p in plan.papers] == [p.sheets for p in plain.papers]
+        # Where it is not proved how few there can be, the two searches may end apart.
+        for one, without in zip(plan.papers, plain.papers, strict=True):
+            assert one.sheets <= without.sheets
+            assert one.sheets == without.sheets or without.sheets > without.lower_bound
         assert [p.lower_bound for p in plan.papers] == [p.lower_bound for p in plain.papers]
     assert squared(squared(made)) == squared(made)
 

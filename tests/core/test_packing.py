@@ -99,11 +99,11 @@ def test_all_bags_together_hold_the_pieces_of_all_kits(job):
         for item in bag.items:
             if item.kind is ItemKind.PIECE:
                 held[item.name] = held.get(item.name, 0) + item.count
-    kits = sum(1 for colourway in job.klass.colourways if colourway.kits)
+    made_of = [colourway for colourway in job.klass.colourways if colourway.kits]
     named = {one.name: one for one in job.project.pieces}
     dies = {one.pass_of.piece for one in job.project.pieces if one.pass_of}
     wanted = {
-        name: count - named[name].spares * kits
+        name: count - named[name].spares * sum(colourway.takes(name) for colourway in made_of)
         for name, count in pieces_wanted(job).items()
         if name not in dies
     }

@@ -341,3 +341,11 @@ def test_what_is_too_much_is_said():
 
 def test_a_quoted_name_is_json():
     assert understood(f"{json.dumps('Lid: 2 x 3')}: 4 x 5").name == "Lid: 2 x 3"
+
+
+def test_a_score_that_begins_within_the_piece_and_is_folded_by_hand_reads_back():
+    # Found by the tables: "from" without "to", and a fold after it, was asked about.
+    line = Line(Side.WIDTH, inch("1"), start=inch("1/2"), angle=90)
+    made = piece("Card", "4", "5", scores=(line,))
+    assert tidy_line(made, "in").endswith("score width at 1 from 1/2 folded 90 degrees")
+    assert understood(tidy_line(made, "in")).scores == (line,)

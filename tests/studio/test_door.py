@@ -61,7 +61,7 @@ def test_every_text_of_every_document_is_read_before_it_reaches_a_table(person, 
     }  # fmt: skip
     sent = {
         "project": {"words", "also", "checks", "roles", "numbers", "papers", "folded", "together", "girths"},
-        "class": {"planned"},
+        "class": {"planned", "listed"},
     }
     tried = 0
     for path, name in paths.items():
@@ -164,10 +164,10 @@ def test_too_large_a_request_is_refused_in_the_one_shape(person):
 @pytest.mark.parametrize("name", [NUL, HALF, "x" * 100_000])
 def test_hostile_names_at_sign_in_are_refused(name):
     answer = Client().generic(
-        "POST", "/api/session", json.dumps({"username": name, "password": name}),
+        "POST", "/_allauth/browser/v1/auth/login", json.dumps({"username": name, "password": name}),
         content_type="application/json",
     )  # fmt: skip
-    assert refusal(answer, 422)["code"] == "faulty"
+    assert answer.status_code == 400
 
 
 def test_a_name_that_is_too_long_is_said_and_not_cut(person, furnish):

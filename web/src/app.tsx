@@ -22,6 +22,15 @@ const ScoringGuide = lazy(async () => ({
   default: (await import('./preparing/ScoringGuide')).ScoringGuide,
 }))
 const TableGuide = lazy(async () => ({ default: (await import('./teaching/TableGuide')).TableGuide }))
+const Account = lazy(async () => ({ default: (await import('./accounts/Account')).Account }))
+const Members = lazy(async () => ({ default: (await import('./accounts/Members')).Members }))
+const NewStudio = lazy(async () => ({ default: (await import('./accounts/NewStudio')).NewStudio }))
+const SignUp = lazy(async () => ({ default: (await import('./accounts/SignUp')).SignUp }))
+const Join = lazy(async () => ({ default: (await import('./accounts/Join')).Join }))
+const Mailbox = lazy(async () => ({ default: (await import('./accounts/Mailbox')).Mailbox }))
+const Forgot = lazy(async () => ({ default: (await import('./accounts/Passwords')).Forgot }))
+const Reset = lazy(async () => ({ default: (await import('./accounts/Passwords')).Reset }))
+const Confirm = lazy(async () => ({ default: (await import('./accounts/Passwords')).Confirm }))
 const Habits = lazy(async () => ({ default: (await import('./accounts/Habits')).Habits }))
 const Shopping = lazy(async () => ({ default: (await import('./shopping/Shopping')).Shopping }))
 const Prices = lazy(async () => ({ default: (await import('./shopping/Prices')).Prices }))
@@ -35,42 +44,78 @@ export function App() {
   return (
     <Loaded query={session}>
       {(data) =>
-        data.user ? (
+        data.user && data.studio ? (
           <>
             {expired ? <SignIn again done={() => setExpired(false)} /> : null}
-            <Routes>
-              <Route element={<FullScreen session={data} />}>
-                <Route path="classes/:id/trimmer" element={<Trimmer />} />
-                <Route path="classes/:id/scoring" element={<ScoringGuide />} />
-                <Route path="classes/:id/table" element={<TableGuide />} />
-              </Route>
-              <Route element={<Frame session={data} />}>
-                <Route index element={<Bench />} />
-                <Route path="projects" element={<Projects />} />
-                <Route path="projects/:id/:tab?" element={<ProjectPage />} />
-                <Route path="classes" element={<Classes />} />
-                <Route path="year" element={<Year />} />
-                <Route path="classes/:id/:tab?" element={<ClassPage />} />
-                <Route path="cupboard" element={<Cupboard />} />
-                <Route path="shopping" element={<Shopping />} />
-                <Route path="shopping/prices" element={<Prices />} />
-                <Route path="habits" element={<Habits />} />
-                <Route
-                  path="*"
-                  element={
-                    <Empty title={t`There is no such page`}>
-                      <Trans>Choose a place above to go on.</Trans>
-                    </Empty>
-                  }
-                />
-              </Route>
-            </Routes>
+            <Suspense fallback={<Fetching />}>
+              <Routes>
+                <Route element={<FullScreen session={data} />}>
+                  <Route path="classes/:id/trimmer" element={<Trimmer />} />
+                  <Route path="classes/:id/scoring" element={<ScoringGuide />} />
+                  <Route path="classes/:id/table" element={<TableGuide />} />
+                </Route>
+                <Route path="join/:token" element={<Join session={data} />} />
+                <Route path="confirm/:key" element={<Confirm />} />
+                <Route path="mailbox" element={<Mailbox />} />
+                <Route path="studios/new" element={<NewStudio session={data} />} />
+                <Route element={<Frame session={data} />}>
+                  <Route index element={<Bench />} />
+                  <Route path="projects" element={<Projects />} />
+                  <Route path="projects/:id/:tab?" element={<ProjectPage />} />
+                  <Route path="classes" element={<Classes />} />
+                  <Route path="year" element={<Year />} />
+                  <Route path="classes/:id/:tab?" element={<ClassPage />} />
+                  <Route path="cupboard" element={<Cupboard />} />
+                  <Route path="shopping" element={<Shopping />} />
+                  <Route path="shopping/prices" element={<Prices />} />
+                  <Route path="habits" element={<Habits />} />
+                  <Route path="account" element={<Account />} />
+                  <Route path="members" element={<Members />} />
+                  <Route
+                    path="*"
+                    element={
+                      <Empty title={t`There is no such page`}>
+                        <Trans>Choose a place above to go on.</Trans>
+                      </Empty>
+                    }
+                  />
+                </Route>
+              </Routes>
+            </Suspense>
           </>
         ) : (
-          <SignIn />
+          <Suspense fallback={<Fetching />}>
+            <Door session={data} />
+          </Suspense>
         )
       }
     </Loaded>
+  )
+}
+
+/** What stands before the places: signing in and up, an invitation, a forgotten password, the first studio. */
+function Door({ session }: { session: Session }) {
+  return (
+    <Routes>
+      <Route path="join/:token" element={<Join session={session} />} />
+      <Route path="confirm/:key" element={<Confirm />} />
+      <Route path="reset/:key" element={<Reset />} />
+      <Route path="forgot" element={<Forgot />} />
+      <Route path="mailbox" element={<Mailbox />} />
+      <Route path="sign-up" element={session.user ? <NewStudio session={session} /> : <SignUp />} />
+      <Route
+        path="*"
+        element={
+          session.user ? (
+            <NewStudio session={session} />
+          ) : session.sign_up.first ? (
+            <SignUp first />
+          ) : (
+            <SignIn />
+          )
+        }
+      />
+    </Routes>
   )
 }
 

@@ -168,10 +168,10 @@ def number_after(cursor: Cursor) -> bool:
 
 
 def ends_after(cursor: Cursor) -> bool:
-    """Whether the clause ends behind the number here, or only a wedge follows."""
+    """Whether the clause ends behind the number here, or only a wedge or how far it folds follows."""
     before = cursor.at
     cursor.number()
-    found = cursor.peek() is None or cursor.sign() == ";" or cursor.word() in ("relief", "with")
+    found = cursor.peek() is None or cursor.sign() == ";" or cursor.word() in ("relief", "with", "folded")
     cursor.at = before
     return found
 

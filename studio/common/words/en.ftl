@@ -4,8 +4,10 @@
 
 not-found = There is nothing here, or it is not yours.
 signed-out = Sign in to go on; what you typed is kept here.
-wrong-account = That name and password do not go together.
-locked = Too many tries with that name. Wait a quarter of an hour, then try again.
+role-needed =
+    .owner = Only an owner of this studio may do that; here you are a { $mine }. Ask an owner to do it.
+    .helper = Only owners and helpers of this studio may do that; here you are a { $mine }. Ask an owner.
+    .reader = Only members of this studio may do that; here you are a { $mine }.
 stale = { $what } was changed elsewhere since you opened it. Nothing of yours was lost.
 stale-what =
     .cutting = The cutting

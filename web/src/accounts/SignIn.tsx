@@ -1,67 +1,146 @@
 import { t } from '@lingui/core/macro'
 import { Trans } from '@lingui/react/macro'
-import { Alert, Button, PasswordInput, TextInput } from '@mantine/core'
-import { useMutation, useQueryClient } from '@tanstack/react-query'
-import { type FormEvent, useState } from 'react'
+import { Button, PasswordInput, TextInput } from '@mantine/core'
+import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query'
+import { useState } from 'react'
+import { Link } from 'react-router'
+import { type Entry, say } from '../api/accounts'
 import { api, ask } from '../api/client'
 import { forgetAnswers } from '../api/offline'
-import { keep } from '../api/queries'
+import { asked, keep } from '../api/queries'
+import { DoorCard } from './DoorCard'
 import classes from './SignIn.module.css'
 
 /** The form that lets a person in; over a page whose session ended it keeps that page as it was. */
 export function SignIn({ again = false, done }: { again?: boolean; done?: () => void }) {
-  const queries = useQueryClient()
   const [username, setUsername] = useState('')
   const [password, setPassword] = useState('')
+  const [code, setCode] = useState<string | null>(null)
+  const arrive = useArrival(done)
+  const next = (entry: Entry) => (entry === 'second-factor' ? setCode('') : arrive.mutate())
   const signIn = useMutation({
-    mutationFn: () => ask(api.POST('/api/session', { body: { username, password } })),
+    mutationFn: () =>
+      say('/auth/login', { password, ...(username.includes('@') ? { email: username } : { username }) }),
+    onSuccess: next,
+  })
+  const factor = useMutation({
+    mutationFn: () => say('/auth/2fa/authenticate', { code: (code ?? '').trim() }),
+    onSuccess: next,
+  })
+  if (code !== null)
+    return (
+      <DoorCard
+        over={again}
+        title={t`One thing more`}
+        says={t`The code that your second factor shows now, or one of your recovery codes.`}
+        error={factor.error ?? arrive.error}
+        submit={() => factor.mutate()}
+      >
+        <TextInput
+          label={t`Code`}
+          autoFocus
+          autoComplete="one-time-code"
+          inputMode="numeric"
+          value={code}
+          onChange={(e) => setCode(e.currentTarget.value)}
+        />
+        <Button type="submit" size="md" loading={factor.isPending} fullWidth mt="md">
+          <Trans>Go on</Trans>
+        </Button>
+      </DoorCard>
+    )
+  return (
+    <DoorCard
+      over={again}
+      title={again ? t`Sign in again` : 'Neat Sheaf'}
+      says={
+        again
+          ? t`Your session ended. Sign in to go on; what you typed is still here.`
+          : t`From one cut-and-score list to kits for the whole class.`
+      }
+      error={signIn.error ?? arrive.error}
+      submit={() => signIn.mutate()}
+    >
+      {again ? null : <Demo />}
+      <TextInput
+        label={t`Name or mail address`}
+        required
+        withAsterisk={false}
+        autoComplete="username"
+        autoFocus
+        value={username}
+        onChange={(e) => setUsername(e.currentTarget.value)}
+      />
+      <PasswordInput
+        label={t`Password`}
+        required
+        withAsterisk={false}
+        autoComplete="current-password"
+        value={password}
+        onChange={(e) => setPassword(e.currentTarget.value)}
+        visibilityToggleButtonProps={{ 'aria-label': t`Show the password` }}
+      />
+      <Button type="submit" size="md" loading={signIn.isPending || arrive.isPending} fullWidth mt="md">
+        <Trans>Sign in</Trans>
+      </Button>
+      {again ? null : <Others />}
+    </DoorCard>
+  )
+}
+
+/** Look at the demo, where the server that was started here offers it. */
+function Demo() {
+  const session = useQuery(asked.session())
+  const arrive = useArrival()
+  const look = useMutation({ mutationFn: () => ask(api.POST('/api/demo')), onSuccess: () => arrive.mutate() })
+  if (!session.data?.sign_up.demo) return null
+  return (
+    <div className={classes.demo}>
+      <Button size="md" loading={look.isPending} onClick={() => look.mutate()} fullWidth>
+        <Trans>Look at the demo</Trans>
+      </Button>
+      <Button component={Link} to="/sign-up" size="md" variant="default" fullWidth>
+        <Trans>Start your own paper room</Trans>
+      </Button>
+      <p className={classes.or}>
+        <Trans>or sign in</Trans>
+      </p>
+    </div>
+  )
+}
+
+function Others() {
+  const sign_up = useQuery(asked.session()).data?.sign_up
+  return (
+    <p className={classes.others}>
+      {sign_up?.open && !sign_up.demo ? (
+        <Link to="/sign-up">
+          <Trans>Make an account</Trans>
+        </Link>
+      ) : null}
+      <Link to="/forgot">
+        <Trans>I forgot my password</Trans>
+      </Link>
+      {sign_up?.mail === 'simulated' ? (
+        <Link to="/mailbox">
+          <Trans>The simulated mailbox</Trans>
+        </Link>
+      ) : null}
+    </p>
+  )
+}
+
+/** What is done once somebody is in: nothing of the one before stays, and the places open. */
+export function useArrival(done?: () => void) {
+  const queries = useQueryClient()
+  return useMutation({
+    mutationFn: async () => {
+      await forgetAnswers()
+      return ask(api.GET('/api/session'))
+    },
     onSuccess: (session) => {
-      void forgetAnswers()
       keep.session(queries, session)
       done?.()
     },
   })
-  function submit(event: FormEvent) {
-    event.preventDefault()
-    signIn.mutate()
-  }
-  return (
-    <main className={again ? classes.over : classes.page}>
-      <form onSubmit={submit} className={`sheet ${classes.card}`} aria-label={t`Sign in`}>
-        <img src="/static/mark.svg" width="54" height="54" alt="" />
-        <h1>Neat Sheaf</h1>
-        <p className="soft">
-          {again
-            ? t`Your session ended. Sign in to go on; what you typed is still here.`
-            : t`From one cut-and-score list to kits for the whole class.`}
-        </p>
-        {signIn.error ? (
-          <Alert color="red" role="alert">
-            {signIn.error.message}
-          </Alert>
-        ) : null}
-        <TextInput
-          label={t`Name`}
-          required
-          withAsterisk={false}
-          autoComplete="username"
-          autoFocus
-          value={username}
-          onChange={(e) => setUsername(e.currentTarget.value)}
-        />
-        <PasswordInput
-          label={t`Password`}
-          required
-          withAsterisk={false}
-          autoComplete="current-password"
-          value={password}
-          onChange={(e) => setPassword(e.currentTarget.value)}
-          visibilityToggleButtonProps={{ 'aria-label': t`Show the password` }}
-        />
-        <Button type="submit" size="md" loading={signIn.isPending} fullWidth mt="md">
-          <Trans>Sign in</Trans>
-        </Button>
-      </form>
-    </main>
-  )
 }

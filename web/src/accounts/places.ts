@@ -1,4 +1,4 @@
-/** The places that a studio can write its numbers and days as; the server knows the same ones. */
+/** The places that a studio can write its numbers and days as, and what is usual there. */
 import { i18n } from '@lingui/core'
 
 export const PLACES = [
@@ -6,6 +6,34 @@ export const PLACES = [
   'es-ES', 'fi-FI', 'fr-BE', 'fr-CA', 'fr-CH', 'fr-FR', 'it-IT', 'ja-JP', 'nb-NO', 'nl-BE', 'nl-NL', 'pl-PL',
   'pt-BR', 'pt-PT', 'sv-SE',
 ] // prettier-ignore
+
+// Currencies of the places by ISO 4217; every other place here has the euro.
+const CURRENCIES: Record<string, string> = {
+  AU: 'AUD', CA: 'CAD', GB: 'GBP', NZ: 'NZD', US: 'USD', ZA: 'ZAR', CZ: 'CZK', DK: 'DKK', CH: 'CHF',
+  JP: 'JPY', NO: 'NOK', PL: 'PLN', BR: 'BRL', SE: 'SEK',
+} // prettier-ignore
+// Common practice: Letter sheets and inches, and a week that begins on Sunday.
+const LETTER = new Set(['US', 'CA'])
+const INCHES = new Set(['US', 'CA', 'GB', 'IE', 'AU', 'NZ', 'ZA'])
+const SUNDAY = new Set(['US', 'CA', 'JP', 'BR', 'PT', 'ZA'])
+
+/** What is usual in a place, as a first guess that is shown and can be changed. */
+export function usualIn(tag: string) {
+  const region = new Intl.Locale(tag).region ?? ''
+  return {
+    currency: CURRENCIES[region] ?? 'EUR',
+    units: INCHES.has(region) ? ('in' as const) : ('cm' as const),
+    sheet: LETTER.has(region) ? ('letter' as const) : ('a4' as const),
+    first_day: SUNDAY.has(region) ? 0 : 1,
+  }
+}
+
+/** The place of our list that is nearest to what a browser says of its owner. */
+export function placeOf(languages: readonly string[]): string {
+  const exact = languages.find((tag) => PLACES.includes(tag))
+  const alike = languages.flatMap((tag) => PLACES.filter((place) => place.startsWith(`${tag.slice(0, 2)}-`)))
+  return exact ?? (languages[0]?.startsWith('en') ? 'en-GB' : alike[0]) ?? 'en-GB'
+}
 
 /** A place by name, such as Austria (German). */
 export function nameOfPlace(tag: string): string {

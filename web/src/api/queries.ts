@@ -21,6 +21,7 @@ export type GuideName = 'scoring' | 'tasks' | 'packing' | 'teaching'
 
 export const keys = {
   session: ['session'],
+  members: ['members'],
   studio: ['studio'],
   bench: ['bench'],
   projects: ['projects'],
@@ -116,6 +117,19 @@ export const asked = {
       },
       staleTime: Infinity,
     }),
+  invitation: (token: string) =>
+    queryOptions({
+      queryKey: ['invitation', token],
+      queryFn: () => ask(api.GET('/api/join/{token}', { params: { path: { token } } })),
+      retry: false,
+    }),
+  mailbox: () =>
+    queryOptions({
+      queryKey: ['mailbox'],
+      queryFn: () => ask(api.GET('/api/mailbox')),
+      refetchInterval: 3000,
+    }),
+  members: () => queryOptions({ queryKey: keys.members, queryFn: () => ask(api.GET('/api/members')) }),
   studio: () => queryOptions({ queryKey: keys.studio, queryFn: () => ask(api.GET('/api/studio')) }),
   bench: () =>
     queryOptions({

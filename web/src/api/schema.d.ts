@@ -13,20 +13,244 @@ export interface paths {
         };
         /**
          * Whoami
-         * @description Who is signed in.
+         * @description Who is signed in, the studio that they look at, and what a stranger may do here.
          */
         get: operations["studio_accounts_api_whoami"];
         put?: never;
-        /**
-         * Sign In
-         * @description Sign in; five wrong tries with a name lock it for a quarter of an hour.
-         */
-        post: operations["studio_accounts_api_sign_in"];
+        post?: never;
         /**
          * Sign Out
          * @description Sign out.
          */
         delete: operations["studio_accounts_api_sign_out"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/session/studio": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /**
+         * Choose Studio
+         * @description Look at another of one's studios.
+         */
+        put: operations["studio_accounts_api_choose_studio"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/studios": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * New Studio
+         * @description Open a studio of one's own, and look at it.
+         */
+        post: operations["studio_accounts_api_new_studio"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/demo": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Look At The Demo
+         * @description Sign in to the demo, where the server that was started here offers it.
+         */
+        post: operations["studio_accounts_api_look_at_the_demo"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/account/code": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Qr Code
+         * @description A QR code (ISO/IEC 18004) of a text of one's own, drawn here, so that it goes nowhere else.
+         */
+        post: operations["studio_accounts_api_qr_code"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/account/delete": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Close Account
+         * @description Delete one's account, and every studio that nobody else belongs to, for good.
+         */
+        post: operations["studio_accounts_api_close_account"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/members": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Members
+         * @description Everybody of the studio, in the order they came, and who is asked in.
+         */
+        get: operations["studio_accounts_members_api_members"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/members/{member_id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /**
+         * Give Role
+         * @description Give a member another role.
+         */
+        put: operations["studio_accounts_members_api_give_role"];
+        post?: never;
+        /**
+         * End Membership
+         * @description Remove a member, as an owner; or leave, as oneself.
+         */
+        delete: operations["studio_accounts_members_api_end_membership"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/invitations": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Ask In
+         * @description Ask somebody into the studio by mail; the link is good for two weeks.
+         */
+        post: operations["studio_accounts_members_api_ask_in"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/invitations/{invitation_id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post?: never;
+        /**
+         * Take Back
+         * @description Take an invitation back: its link is worth nothing.
+         */
+        delete: operations["studio_accounts_members_api_take_back"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/join/{token}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Invitation
+         * @description What a link invites to. Whoever looks may make an account for it.
+         */
+        get: operations["studio_accounts_members_api_invitation"];
+        put?: never;
+        /**
+         * Join
+         * @description Accept, with the account that is signed in, and look at the studio.
+         */
+        post: operations["studio_accounts_members_api_join"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/mailbox": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Mailbox
+         * @description Letters, the newest first. Only on the machine itself: they hold links that open accounts.
+         */
+        get: operations["studio_mailbox_api_mailbox"];
+        put?: never;
+        post?: never;
+        delete?: never;
         options?: never;
         head?: never;
         patch?: never;
@@ -2274,13 +2498,53 @@ export type webhooks = Record<string, never>;
 export interface components {
     schemas: {
         /**
+         * PlaceOut
+         * @description A studio that an account belongs to, and as what.
+         */
+        PlaceOut: {
+            /** Id */
+            id: number;
+            /** Name */
+            name: string;
+            role: components["schemas"]["Role"];
+        };
+        /**
+         * Role
+         * @description What somebody may do in a studio; each may do what those after it may.
+         * @enum {string}
+         */
+        Role: "owner" | "helper" | "reader";
+        /**
          * SessionOut
-         * @description Who is signed in; ``studio`` is null for nobody.
+         * @description Who is signed in; ``studio`` is the one looked at, null for nobody and for an account without one.
          */
         SessionOut: {
             /** User */
             user: string | null;
+            /** Email */
+            email: string;
+            role: components["schemas"]["Role"] | null;
             studio: components["schemas"]["StudioOut"] | null;
+            /** Studios */
+            studios: components["schemas"]["PlaceOut"][];
+            sign_up: components["schemas"]["SignUpOut"];
+        };
+        /**
+         * SignUpOut
+         * @description What a stranger may do: make an account (the ``first``), look at the demo; how mail goes out.
+         */
+        SignUpOut: {
+            /** Open */
+            open: boolean;
+            /** First */
+            first: boolean;
+            /** Demo */
+            demo: boolean;
+            /**
+             * Mail
+             * @enum {string}
+             */
+            mail: "sent" | "simulated" | "none";
         };
         /**
          * StudioOut
@@ -2330,14 +2594,153 @@ export interface components {
             } | null;
         };
         /**
-         * Credentials
-         * @description An account's name and password.
+         * ChosenStudio
+         * @description The studio to look at.
          */
-        Credentials: {
-            /** Username */
-            username: string;
+        ChosenStudio: {
+            /** Id */
+            id: number;
+        };
+        /**
+         * NewStudio
+         * @description A studio to open.
+         */
+        NewStudio: {
+            /** Name */
+            name: string;
+            /**
+             * Units
+             * @default in
+             * @enum {string}
+             */
+            units: "in" | "cm" | "mm";
+            /**
+             * Currency
+             * @default EUR
+             */
+            currency: string;
+            /**
+             * Place
+             * @default en-GB
+             */
+            place: string;
+            /**
+             * First Day
+             * @default 1
+             */
+            first_day: number;
+        };
+        /**
+         * CodeOut
+         * @description A QR code as the address of a picture.
+         */
+        CodeOut: {
+            /** Image */
+            image: string;
+        };
+        /**
+         * CodeIn
+         * @description A text to draw as a QR code.
+         */
+        CodeIn: {
+            /** Text */
+            text: string;
+        };
+        /**
+         * ClosingIn
+         * @description The password once more, to delete the account.
+         */
+        ClosingIn: {
             /** Password */
             password: string;
+        };
+        /**
+         * InvitationOut
+         * @description An address that was asked in and has not come yet.
+         */
+        InvitationOut: {
+            /** Id */
+            id: number;
+            /** Email */
+            email: string;
+            role: components["schemas"]["Role"];
+            /**
+             * Until
+             * Format: date-time
+             */
+            until: string;
+        };
+        /**
+         * MemberOut
+         * @description Somebody who belongs to the studio; ``me`` is whoever asks.
+         */
+        MemberOut: {
+            /** Id */
+            id: number;
+            /** Name */
+            name: string;
+            /** Email */
+            email: string;
+            role: components["schemas"]["Role"];
+            /** Me */
+            me: boolean;
+        };
+        /**
+         * MembersOut
+         * @description Everybody of a studio.
+         */
+        MembersOut: {
+            /** Members */
+            members: components["schemas"]["MemberOut"][];
+            /** Invitations */
+            invitations: components["schemas"]["InvitationOut"][];
+        };
+        /**
+         * RoleIn
+         * @description What somebody may do.
+         */
+        RoleIn: {
+            role: components["schemas"]["Role"];
+        };
+        /**
+         * InvitationIn
+         * @description Whom to ask in, and as what.
+         */
+        InvitationIn: {
+            /** Email */
+            email: string;
+            /** @default helper */
+            role: components["schemas"]["Role"];
+        };
+        /**
+         * JoinOut
+         * @description What an invitation is to.
+         */
+        JoinOut: {
+            /** Studio */
+            studio: string;
+            role: components["schemas"]["Role"];
+            /** Email */
+            email: string;
+        };
+        /**
+         * MailOut
+         * @description A mail of the simulated mailbox.
+         */
+        MailOut: {
+            /** Id */
+            id: number;
+            /** To */
+            to: string;
+            /** Subject */
+            subject: string;
+            /** Text */
+            text: string;
+            /**
+             * Sent
+             * Format: date-time
+             */
+            sent: string;
         };
         /**
          * HabitsDoc
@@ -7316,48 +7719,6 @@ export interface operations {
             };
         };
     };
-    studio_accounts_api_sign_in: {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        requestBody: {
-            content: {
-                "application/json": components["schemas"]["Credentials"];
-            };
-        };
-        responses: {
-            /** @description OK */
-            200: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["SessionOut"];
-                };
-            };
-            /** @description Bad Request */
-            400: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Problem"];
-                };
-            };
-            /** @description Too Many Requests */
-            429: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Problem"];
-                };
-            };
-        };
-    };
     studio_accounts_api_sign_out: {
         parameters: {
             query?: never;
@@ -7373,6 +7734,418 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content?: never;
+            };
+        };
+    };
+    studio_accounts_api_choose_studio: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["ChosenStudio"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SessionOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    studio_accounts_api_new_studio: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["NewStudio"];
+            };
+        };
+        responses: {
+            /** @description Created */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SessionOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    studio_accounts_api_look_at_the_demo: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SessionOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    studio_accounts_api_qr_code: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["CodeIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["CodeOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    studio_accounts_api_close_account: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["ClosingIn"];
+            };
+        };
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    studio_accounts_members_api_members: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["MembersOut"];
+                };
+            };
+        };
+    };
+    studio_accounts_members_api_give_role: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                member_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["RoleIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["MembersOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    studio_accounts_members_api_end_membership: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                member_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    studio_accounts_members_api_ask_in: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["InvitationIn"];
+            };
+        };
+        responses: {
+            /** @description Created */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["MembersOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    studio_accounts_members_api_take_back: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                invitation_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    studio_accounts_members_api_invitation: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                token: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["JoinOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    studio_accounts_members_api_join: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                token: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    studio_mailbox_api_mailbox: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["MailOut"][];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
             };
         };
     };

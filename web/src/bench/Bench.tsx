@@ -6,11 +6,12 @@ import { useQuery } from '@tanstack/react-query'
 import { Link } from 'react-router'
 import type { Bench as BenchData } from '../api/client'
 import { asked } from '../api/queries'
+import { useNewClass } from '../classes/newClass'
 import { kits, seats, sheets } from '../i18n/counts'
 import { dayOf, daysAway, money, number } from '../i18n/format'
 import { Swatch } from '../ui/drawing/Swatch'
 import { useStudio } from '../ui/frame/session'
-import { Empty, Loaded } from '../ui/states/states'
+import { Empty, Failed, Loaded } from '../ui/states/states'
 import classes from './Bench.module.css'
 
 type Card = BenchData['coming'][number]
@@ -22,19 +23,7 @@ export function Bench() {
     <Loaded query={bench}>
       {(data) =>
         data.coming.length + data.past.length === 0 ? (
-          <Empty
-            title={t`A clear bench`}
-            action={
-              <Button component={Link} to="/projects">
-                <Trans>Write the first list</Trans>
-              </Button>
-            }
-          >
-            <Trans>
-              Write down one project’s pieces, then say how many are coming: every sheet, supply and cost
-              follows from those two.
-            </Trans>
-          </Empty>
+          <ClearBench />
         ) : (
           <div className={classes.bench}>
             <section aria-labelledby="next">
@@ -172,5 +161,34 @@ function Low({ papers }: { papers: BenchData['low'] }) {
         </ul>
       )}
     </aside>
+  )
+}
+
+/** Before the first class: write a list, or plan a class of the one that is there. */
+function ClearBench() {
+  const [project] = useQuery(asked.projects()).data ?? []
+  const add = useNewClass()
+  return (
+    <Empty
+      title={t`A clear bench`}
+      action={
+        <>
+          {project ? (
+            <Button loading={add.isPending} onClick={() => add.mutate(project)}>
+              <Trans>Plan a class of {project.name}</Trans>
+            </Button>
+          ) : (
+            <Button component={Link} to="/projects">
+              <Trans>Write the first list</Trans>
+            </Button>
+          )}
+          {add.error ? <Failed error={add.error} /> : null}
+        </>
+      }
+    >
+      {project
+        ? t`The list is there. Say how many are coming: every sheet, supply and cost follows.`
+        : t`Write down one project’s pieces, then say how many are coming: every sheet, supply and cost follows from those two.`}
+    </Empty>
   )
 }

@@ -52,13 +52,25 @@ export function useTaughtAgain() {
   })
 }
 
+/** A class of a project as it begins, in the one paper that there is where there is just one. */
+async function firstClass(project: { id: number; name: string }): Promise<ClassIn> {
+  const body = emptyClass(project)
+  const papers = await ask(api.GET('/api/papers'))
+  const [only] = papers
+  if (!only || papers.length > 1) return body
+  const params = { path: { project_id: project.id }, query: { version: '' } }
+  const { roles } = await ask(api.GET('/api/projects/{project_id}', { params }))
+  const chosen = Object.fromEntries(roles.map((role) => [role, only.id]))
+  return { ...body, colourways: (body.colourways ?? []).map((way) => ({ ...way, papers: chosen })) }
+}
+
 /** Adds a class of a project and opens it where its papers are chosen. */
 export function useNewClass() {
   const queries = useQueryClient()
   const go = useNavigate()
   return useMutation({
-    mutationFn: (project: { id: number; name: string }) =>
-      ask(api.POST('/api/classes', { body: emptyClass(project) })),
+    mutationFn: async (project: { id: number; name: string }) =>
+      ask(api.POST('/api/classes', { body: await firstClass(project) })),
     onSuccess: async (made) => {
       await changed(queries, 'class')
       await go(`/classes/${made.id}/papers`)

@@ -23,6 +23,10 @@ import { SuppliesTab } from './SuppliesTab'
 
 const session: Session = {
   user: 'keeper',
+  email: '',
+  role: 'owner',
+  studios: [],
+  sign_up: { open: false, first: false, demo: false, mail: 'none' },
   studio: { name: 'Room', units: 'in', currency: 'EUR', place: 'en-GB', first_day: 1 },
 }
 

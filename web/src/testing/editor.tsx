@@ -14,6 +14,10 @@ import { type ProjectContext, ProjectProvider } from '../projects/context'
 
 const session: Session = {
   user: 'keeper',
+  email: '',
+  role: 'owner',
+  studios: [],
+  sign_up: { open: false, first: false, demo: false, mail: 'none' },
   studio: { name: 'Ours', units: 'in', currency: 'EUR', place: 'en-GB', first_day: 1 },
 }
 

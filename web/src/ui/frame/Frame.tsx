@@ -36,6 +36,12 @@ export function Frame({ session }: { session: Session }) {
     await forgetAnswers()
     window.location.assign('/')
   }
+  const others = session.studios.filter((place) => place.name !== session.studio?.name)
+  async function lookAt(id: number) {
+    await api.PUT('/api/session/studio', { body: { id } })
+    await forgetAnswers()
+    window.location.assign('/')
+  }
   return (
     <div className={classes.frame}>
       <a href="#main" className={classes.skip}>
@@ -71,6 +77,20 @@ export function Frame({ session }: { session: Session }) {
             <Menu.Item component={NavLink} to="/habits">
               <Trans>How we work</Trans>
             </Menu.Item>
+            <Menu.Item component={NavLink} to="/members">
+              <Trans>Who belongs here</Trans>
+            </Menu.Item>
+            <Menu.Item component={NavLink} to="/account">
+              <Trans>Your account</Trans>
+            </Menu.Item>
+            {others.map((place) => (
+              <Menu.Item key={place.id} onClick={() => void lookAt(place.id)}>
+                <Trans>To {place.name}</Trans>
+              </Menu.Item>
+            ))}
+            <Menu.Item component={NavLink} to="/studios/new">
+              <Trans>Open another paper room</Trans>
+            </Menu.Item>
             <Menu.Item onClick={() => setColorScheme(colorScheme === 'dark' ? 'light' : 'dark')}>
               {colorScheme === 'dark' ? t`Light colours` : t`Dark colours`}
             </Menu.Item>
@@ -80,6 +100,17 @@ export function Frame({ session }: { session: Session }) {
           </Menu.Dropdown>
         </Menu>
       </header>
+      {session.role === 'reader' ? (
+        <p className={classes.banner} role="note">
+          <Trans>You look on here: what you change is not kept. Ask an owner if you should do more.</Trans>
+        </p>
+      ) : session.role === 'helper' ? (
+        <p className={classes.banner} role="note">
+          <Trans>
+            You help here: cutting, ticks, counts and the log are kept; lists and classes are an owner’s.
+          </Trans>
+        </p>
+      ) : null}
       <Shortcuts />
       <main id="main" tabIndex={-1} className={classes.main}>
         <Suspense fallback={<Fetching />}>

@@ -1,0 +1,1 @@
+"""What changes accounts, studios and who belongs to them."""
