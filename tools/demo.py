@@ -152,12 +152,14 @@ def _ends_with_this() -> None:
         ctypes.CDLL(None).prctl(1, signal.SIGTERM)  # PR_SET_PDEATHSIG; Linux only
 
 
-def _started(program: _Program, environment: dict[str, str], module: list[str]) -> subprocess.Popen[bytes]:
+def _started(
+    program: _Program, environment: dict[str, str], module: list[str], stdout: int | None = None
+) -> subprocess.Popen[bytes]:
     """A process of the program: a module of Python's with its arguments."""
     return subprocess.Popen(
         [program.python, "-m", *module],
         env=environment, cwd=program.where, start_new_session=True, preexec_fn=_ends_with_this,
-        **program.more,
+        stdout=stdout, **program.more,
     )  # fmt: skip
 
 
@@ -183,6 +185,7 @@ def main() -> int:
         "NEAT_SHEAF_OPEN_DEMO": f"demo:{password}",
         "NEAT_SHEAF_SIGN_UP": "open",
         "NEAT_SHEAF_MAILBOX": "1",
+        "DJANGO_SETTINGS_MODULE": "studio.config.settings",
         "PYTHONUNBUFFERED": "1",
     }
     environment.pop("NEAT_SHEAF_DEBUG", None)
@@ -204,6 +207,8 @@ def main() -> int:
                 [*manage, *command], env=environment, check=True, cwd=program.where, **program.more
             )
         running.append(_started(program, environment, ["studio.simulated.shops", str(counter)]))
+        worker = ["procrastinate", "worker", "--concurrency", "2", "--delete-jobs", "successful"]
+        running.append(_started(program, environment, ["django", *worker], stdout=subprocess.DEVNULL))
         server = _started(
             program,
             environment,

@@ -38,6 +38,9 @@ def served_demo() -> Iterator[tuple[str, str]]:
          "--threads", "4", "--log-level", "warning", "--no-control-socket"],
         env=environment, cwd=CHECKOUT,
     )  # fmt: skip
+    worker = subprocess.Popen(
+        [*manage, "procrastinate", "worker", "--delete-jobs", "successful"], env=environment, cwd=CHECKOUT
+    )
     try:
         for _ in range(100):
             try:
@@ -47,6 +50,6 @@ def served_demo() -> Iterator[tuple[str, str]]:
                 time.sleep(0.2)
         yield f"http://{address}", password
     finally:
-        for process in (server, shops):
+        for process in (server, worker, shops):
             process.terminate()
             process.wait()

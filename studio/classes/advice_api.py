@@ -23,6 +23,7 @@ from neat_sheaf.plan import Plan
 from neat_sheaf.wording import Voice
 from studio.accounts.tenancy import reader
 from studio.accounts.voice import voice_for
+from studio.classes.planning import whose
 from studio.classes.remembered import class_and_job, remembered
 from studio.common.problems import MessageOut, Problem, message_out
 from studio.cupboard.convert import core_paper
@@ -198,7 +199,7 @@ class LeftoversOut(Schema):
 def left_over(request: HttpRequest, class_id: int) -> LeftoversOut:
     """What the plan leaves, and what that would still make of this project and of the studio's others."""
     kit_class, job = class_and_job(request, class_id)
-    planned = plan_of(job)
+    planned = plan_of(job, whose(kit_class))
     if planned.plan is None:
         raise FileError(planned.faults or [fault("", "still-planning")])
     others = [

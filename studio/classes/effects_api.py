@@ -54,7 +54,7 @@ def effects(request: HttpRequest, project_id: int, payload: ProjectIn) -> list[E
     coming = KitClass.objects.filter(ahead, project=found).order_by("date", "id")
     rows = []
     for kit_class in coming[:MOST_CLASSES]:
-        then = plan_of_class(kit_class, changed)
+        then = plan_of_class(kit_class, changed, "effects")
         why = "; ".join(voice.words(fault.message) for fault in then.faults[:1])
         rows.append(
             EffectOut(

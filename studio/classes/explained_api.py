@@ -13,6 +13,7 @@ from neat_sheaf.formats.reading import FileError
 from neat_sheaf.wording import Voice
 from studio.accounts.tenancy import reader
 from studio.accounts.voice import voice_for
+from studio.classes.planning import whose
 from studio.classes.remembered import class_and_job
 from studio.common.problems import Problem
 from studio.tasks import plans
@@ -44,8 +45,8 @@ class ExplainedOut(Schema):
 )
 def explained(request: HttpRequest, class_id: int) -> list[ExplainedOut]:
     """How every figure of the class's cost came about."""
-    _, job = class_and_job(request, class_id)
-    planned = plans.plan_of(job)
+    kit_class, job = class_and_job(request, class_id)
+    planned = plans.plan_of(job, whose(kit_class))
     if planned.plan is None:
         raise FileError(planned.faults or [fault("", "still-planning")])
     voice = voice_for(request)

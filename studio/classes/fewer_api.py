@@ -16,6 +16,7 @@ from neat_sheaf.formats.reading import FileError
 from studio.accounts.models import Studio
 from studio.accounts.tenancy import reader
 from studio.classes.models import KitClass
+from studio.classes.planning import whose
 from studio.classes.remembered import class_and_job, remembered
 from studio.common.problems import Problem
 from studio.cupboard.claims import set_aside_elsewhere
@@ -60,7 +61,7 @@ class FewerOut(Schema):
 def fewer_packs(request: HttpRequest, class_id: int) -> list[FewerOut]:
     """What one pack fewer of each thing to buy would take."""
     kit_class, job = class_and_job(request, class_id)
-    planned = plan_of(job)
+    planned = plan_of(job, whose(kit_class))
     if planned.plan is None:
         raise FileError(planned.faults or [fault("", "still-planning")])
     rows = one_pack_fewer(job, planned.plan, remembered("seats", job, seat_breakpoints))

@@ -7,21 +7,26 @@ from neat_sheaf.project import Project
 from studio.classes.convert import core_job
 from studio.classes.models import KitClass
 from studio.tasks import plans
-from studio.tasks.plans import Planned
+from studio.tasks.plans import Planned, Whose
 
-__all__ = ["plan_of_class", "stop_early"]
+__all__ = ["plan_of_class", "stop_early", "whose"]
 
 
-def plan_of_class(kit_class: KitClass, project: Project | None = None) -> Planned:
+def whose(kit_class: KitClass, about: str = "class") -> Whose:
+    """Whose plan one of a class is; ``about`` tells what is only tried from the class itself."""
+    return Whose(kit_class.studio_id, f"{about}-{kit_class.pk}")
+
+
+def plan_of_class(kit_class: KitClass, project: Project | None = None, about: str = "class") -> Planned:
     """The plan of a class, or why it has none, or how far it is.
 
-    ``project`` is its list, where it was read already.
+    ``project`` is its list, where it was read already; ``about`` as for ``whose``.
     """
     try:
         job = core_job(kit_class, project)
     except CannotPlanError as error:
         return Planned(None, error.faults)
-    return plans.plan_of(job)
+    return plans.plan_of(job, whose(kit_class, about))
 
 
 def stop_early(kit_class: KitClass) -> None:

@@ -45,6 +45,7 @@ INSTALLED_APPS = [
     "allauth.headless",
     "csp",
     "ninja",
+    "procrastinate.contrib.django",
     "studio.common",
     "studio.mailbox",
     "studio.accounts",
@@ -60,6 +61,7 @@ INSTALLED_APPS = [
     "studio.demo",
 ]
 MIDDLEWARE = [
+    "studio.common.logs.RequestId",
     "studio.common.door.Permissions",
     "studio.common.door.ApiShape",
     "studio.common.door.AccountsDoor",
@@ -90,8 +92,12 @@ DATABASES = {
     )
 }
 DEFAULT_AUTO_FIELD = "django.db.models.BigAutoField"
-# A plan that takes longer than this (seconds) goes on beside the request; 0: every request waits for it.
+# A plan that takes longer than this (seconds) is given to the workers; 0: every request waits for it.
 PLAN_WAIT_SECONDS = float(os.environ.get("NEAT_SHEAF_PLAN_WAIT", "0.6"))
+# What a worker gives to a plan: after so many seconds the best so far is taken, past so many megabytes none.
+PLAN_SECONDS = float(os.environ.get("NEAT_SHEAF_PLAN_SECONDS", "120"))
+PLAN_MEGABYTES = int(os.environ.get("NEAT_SHEAF_PLAN_MEGABYTES", "2048"))
+PROCRASTINATE_IMPORT_PATHS = ["studio.tasks.work", "studio.tasks.mail"]
 
 # Shops that the server may ask for prices and send orders to: name=address, parted by semicolons.
 SUPPLIERS = [
@@ -139,6 +145,8 @@ ACCOUNT_RATE_LIMITS = {
     "signup": "20/h/ip",
     "reset_password": "20/h/ip,5/h/key",
 }
+# Whom to tell of a hole in the product here: mailto: or https:.
+SECURITY_CONTACT = os.environ.get("NEAT_SHEAF_SECURITY_CONTACT", "")
 HEADLESS_ONLY = True
 HEADLESS_CLIENTS = ("browser",)
 HEADLESS_FRONTEND_URLS = {
@@ -167,7 +175,7 @@ EMAIL_HOST_PASSWORD = os.environ.get("NEAT_SHEAF_SMTP_PASSWORD", "")
 EMAIL_TIMEOUT = 20
 DEFAULT_FROM_EMAIL = os.environ.get("NEAT_SHEAF_FROM", "neat-sheaf@localhost")
 if SENDS_MAIL:
-    EMAIL_BACKEND = "django.core.mail.backends.smtp.EmailBackend"
+    EMAIL_BACKEND = "studio.tasks.mail.QueuedMail"
 elif SIMULATED_MAIL:
     EMAIL_BACKEND = "studio.mailbox.backend.Mailbox"
 else:
@@ -209,12 +217,22 @@ STORAGES = {
 # Vite's names carry a hash of what is in them.
 WHITENOISE_IMMUTABLE_FILE_TEST = r"^.+-[0-9A-Za-z_-]{8}\..+$"
 
-# What goes wrong is said where the server runs; nothing of a request's body is written down.
+# What goes wrong is said where the server runs, a line of JSON each; nothing of a request's body is in it.
 LOGGING = {
     "version": 1,
     "disable_existing_loggers": False,
-    "handlers": {"console": {"class": "logging.StreamHandler"}},
-    "loggers": {"django.request": {"handlers": ["console"], "level": "ERROR", "propagate": True}},
+    "formatters": {"lines": {"()": "studio.common.logs.Lines"}},
+    "handlers": {"console": {"class": "logging.StreamHandler", "formatter": "lines"}},
+    "loggers": {
+        "django.request": {"handlers": ["console"], "level": "ERROR", "propagate": True},
+        "studio": {"handlers": ["console"], "level": "WARNING", "propagate": True},
+        # Every answer, where NEAT_SHEAF_LOG asks for it.
+        "neat_sheaf.requests": {
+            "handlers": ["console"],
+            "level": "INFO" if os.environ.get("NEAT_SHEAF_LOG") == "requests" else "WARNING",
+            "propagate": False,
+        },
+    },
 }
 
 LANGUAGE_CODE = "en-gb"

@@ -2,7 +2,6 @@
 
 from __future__ import annotations
 
-import time
 from datetime import timedelta
 from typing import Any
 
@@ -12,8 +11,8 @@ from django.utils import timezone
 
 from neat_sheaf.preparing.packing import bags_of
 from studio.accounts.models import Member, Studio
+from studio.classes.convert import core_job
 from studio.classes.models import Choice, Colourway, KitClass
-from studio.classes.planning import plan_of_class
 from studio.classes.services.cutting import begin, mark_done
 from studio.cupboard.ledger_api import read_amount
 from studio.cupboard.models import Pack, Paper, Supply
@@ -28,6 +27,7 @@ from studio.preparing.services import Said, tick
 from studio.projects.models import Project
 from studio.projects.schemas import ProjectIn
 from studio.projects.services import store_project
+from studio.tasks.plans import plan_here
 
 __all__ = ["load_paper_room"]
 
@@ -92,15 +92,12 @@ def _class(studio: Studio, row: dict[str, Any], projects: dict[str, int], papers
         )
     if row.get("cut_steps"):
         kit_class.refresh_from_db()  # numbers as the database keeps them
-        # On a busy machine the plan is still made beside this.
-        while plan_of_class(kit_class).working is not None:
-            time.sleep(0.1)
+        plan_here(core_job(kit_class))
         mark_done(begin(kit_class), row["cut_steps"])
     _in_hand(kit_class, row)
     if row.get("hours"):
         kit_class.refresh_from_db()
-        while plan_of_class(kit_class).working is not None:
-            time.sleep(0.1)
+        plan_here(core_job(kit_class))
         _log(kit_class, row.get("log", {}))
         finish(kit_class, None)
         KitClass.objects.filter(pk=kit_class.pk).update(hours=row["hours"])

@@ -23,6 +23,7 @@ from neat_sheaf.stock import SupplyUnit
 from neat_sheaf.stock.ledger import Cause
 from studio.classes.convert import core_job
 from studio.classes.models import KitClass
+from studio.classes.planning import whose
 from studio.cupboard.ledger import Thing
 from studio.log.models import ClassLog
 from studio.preparing.keys import marks_key, stroke_key, table_key
@@ -91,7 +92,7 @@ def worked_out_plan(kit_class: KitClass) -> ClassPlan:
         job = core_job(kit_class)
     except CannotPlanError as error:
         raise FileError(error.faults) from error
-    plan = plans.plan_of(job).plan
+    plan = plans.plan_of(job, whose(kit_class)).plan
     prepared = prepare(job, plan.cutting.handling if plan else None)
     return ClassPlan(
         things=dict(_things(job, plan)),

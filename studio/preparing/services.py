@@ -18,6 +18,7 @@ from neat_sheaf.schedule.days import days_before
 from neat_sheaf.schedule.evenings import Evenings, lay_out
 from studio.classes.convert import core_job
 from studio.classes.models import KitClass
+from studio.classes.planning import whose
 from studio.preparing.models import Tick
 from studio.tasks import plans
 
@@ -52,7 +53,7 @@ def preparing_of(kit_class: KitClass, today: dt.date) -> Preparing:
     """
     studio = kit_class.studio
     job = core_job(kit_class)
-    plan = plans.plan_of(job).plan
+    plan = plans.plan_of(job, whose(kit_class)).plan
     prepared = prepare(job, plan.cutting.handling if plan else None)
     done = done_in(kit_class, Tick.Guide.TASKS)
     activities = [

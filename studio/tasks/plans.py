@@ -1,46 +1,39 @@
 """Plans of jobs, kept as long as the job is the same.
 
-A plan is made in a thread of its own. Where it takes longer than a person waits, the request is
-answered with how far it is, and the thread goes on: what comes of it is kept in the database, so
-that every process of the server finds it.
+A request makes a plan itself where that takes no longer than a person waits. A longer one is given to the
+workers, and the request is answered with how far it is: what comes of it is kept in the database, so that
+every process of every server finds it.
 """
 
 from __future__ import annotations
 
-import datetime as dt
+import contextlib
 import hashlib
 import logging
 import time
-from concurrent.futures import Future, ThreadPoolExecutor
-from concurrent.futures import TimeoutError as NotYetError
 from dataclasses import dataclass
 from typing import Any
 
 from django.conf import settings
 from django.core.cache import cache
-from django.db import connection
-from django.utils import timezone
+from django.db import transaction
+from procrastinate.exceptions import AlreadyEnqueued
 
 from neat_sheaf.errors import CannotPlanError, Fault, fault
 from neat_sheaf.formats.job_file import write_job
-from neat_sheaf.formats.message_part import message_document, read_message
-from neat_sheaf.formats.plan_file import plan_document, read_plan_document
+from neat_sheaf.formats.message_part import read_message
+from neat_sheaf.formats.plan_file import read_plan_document
 from neat_sheaf.formats.reading import JsonValue
 from neat_sheaf.job import Job
-from neat_sheaf.nesting.control import Progress, SearchControl
+from neat_sheaf.nesting.control import CancelledError, SearchControl
 from neat_sheaf.plan import Plan, plan_job
 from studio.tasks.models import PlanTask
 
-__all__ = ["Planned", "Working", "key_of", "plan_of", "stop_early"]
+__all__ = ["Planned", "Whose", "Working", "key_of", "plan_here", "plan_of", "stop_early"]
 
-_REPORT_EVERY = 0.25  # seconds
-_LOST_AFTER = dt.timedelta(seconds=30)  # a task with no progress for so long is made again
-_KEPT = 200  # tasks in the database
+_HOUR = 3600
 
 _log = logging.getLogger(__name__)
-
-_threads = ThreadPoolExecutor(max_workers=2, thread_name_prefix="plan")
-_running: dict[str, Future[Planned]] = {}
 
 
 @dataclass(frozen=True, slots=True)
@@ -60,23 +53,56 @@ class Planned:
     working: Working | None = None
 
 
+@dataclass(frozen=True, slots=True)
+class Whose:
+    """Whose plan it is: of the long ones of a studio (its key) one is made at a time.
+
+    ``about`` is the thing that it is of: there, only the newest is wanted.
+    """
+
+    studio: int
+    about: str
+
+
 def key_of(job: Job) -> str:
     """The key of a job's plan: the same job has the same plan."""
-    return "plan:" + hashlib.sha256(write_job(job).encode()).hexdigest()
+    return _key(write_job(job))
 
 
-def plan_of(job: Job) -> Planned:
+def _key(text: str) -> str:
+    return "plan:" + hashlib.sha256(text.encode()).hexdigest()
+
+
+def plan_of(job: Job, whose: Whose) -> Planned:
     """The plan of a job, from the cache where the same job was planned before."""
-    key = key_of(job)
+    text = write_job(job)
+    key = _key(text)
     found: Planned | None = cache.get(key)
     if found is not None:
         return found
     wait = settings.PLAN_WAIT_SECONDS
-    if not wait:
-        found = _planned(job, SearchControl())
-        cache.set(key, found, 3600)
-        return found
-    return _waited_for(key, job, wait)
+    if wait:
+        row = PlanTask.objects.filter(key=key).first()
+        if row is not None:
+            if row.outcome is None:
+                return Planned(None, [], Working(row.sheets, row.lower_bound))
+            found = _read(row.outcome)
+    if found is None:
+        end = time.monotonic() + wait
+        try:
+            over = (lambda: time.monotonic() > end) if wait else None
+            found = _planned(job, SearchControl(cancelled=over))
+        except CancelledError:
+            return _given_to_the_workers(key, text, job, whose)
+    cache.set(key, found, _HOUR)
+    return found
+
+
+def plan_here(job: Job) -> Planned:
+    """The plan of a job, however long it takes: where nobody waits, and no worker has to be there."""
+    found = _planned(job, SearchControl())
+    cache.set(key_of(job), found, _HOUR)
+    return found
 
 
 def stop_early(job: Job) -> None:
@@ -94,69 +120,33 @@ def _planned(job: Job, control: SearchControl) -> Planned:
         return Planned(plan_job(job, control), [])
     except CannotPlanError as error:
         return Planned(None, error.faults)
+    except CancelledError:
+        raise
     except Exception as error:  # a boundary: whatever went wrong is one class's
         _log.exception("the planner failed")
         return Planned(None, [fault("", "planner-failed", error=type(error).__name__)])
 
 
-def _waited_for(key: str, job: Job, wait: float) -> Planned:
-    row = PlanTask.objects.filter(key=key).first()
-    if row is not None and row.outcome is not None:
-        found = _read(row.outcome)
-        cache.set(key, found, 3600)
-        return found
-    elsewhere = row is not None and row.seen > timezone.now() - _LOST_AFTER and key not in _running
-    if row is not None and elsewhere:
-        return Planned(None, [], Working(row.sheets, row.lower_bound))
-    future = _running.get(key)
-    if future is None:
-        future = _running[key] = _threads.submit(_made, key, job, time.monotonic() + wait)
-    try:
-        found = future.result(timeout=wait)
-    except NotYetError:
-        row = PlanTask.objects.filter(key=key).first()
-        return Planned(None, [], Working(row.sheets, row.lower_bound) if row else Working(None, 0))
-    _running.pop(key, None)
-    cache.set(key, found, 3600)
-    return found
+def _given_to_the_workers(key: str, text: str, job: Job, whose: Whose) -> Planned:
+    """Queue a long plan; the plans of how its thing was before are not made any more."""
+    # The tasks of the queue are known once every application is there.
+    from studio.tasks.work import make_plan
+
+    with transaction.atomic():
+        if whose.about:
+            PlanTask.objects.filter(about=whose.about, outcome__isnull=True).exclude(key=key).delete()
+        PlanTask.objects.get_or_create(key=key, defaults={"about": whose.about})
+    with contextlib.suppress(AlreadyEnqueued):
+        # Of one studio one at a time, the smaller ones first.
+        make_plan.configure(
+            lock=f"studio-{whose.studio}", queueing_lock=key, priority=-_size(job)
+        ).defer(key=key, job=text)  # fmt: skip
+    return Planned(None, [], Working(None, 0))
 
 
-def _made(key: str, job: Job, report_from: float) -> Planned:
-    """The plan, made in a thread of its own; its progress goes to the database once it is a long one."""
-    reported = report_from
-
-    def on_progress(progress: Progress) -> None:
-        nonlocal reported
-        if time.monotonic() < reported:
-            return
-        reported = time.monotonic() + _REPORT_EVERY
-        row, _ = PlanTask.objects.update_or_create(
-            key=key, defaults={"sheets": progress.sheets, "lower_bound": progress.lower_bound}
-        )
-        if row.stop_early:
-            control.stop_early()
-
-    control = SearchControl(on_progress=on_progress)
-    try:
-        found = _planned(job, control)
-        if time.monotonic() > report_from:
-            PlanTask.objects.update_or_create(key=key, defaults={"outcome": _outcome(found)})
-            old = PlanTask.objects.values_list("pk", flat=True)[_KEPT:]
-            PlanTask.objects.filter(pk__in=list(old)).delete()
-        return found
-    finally:
-        _running.pop(key, None)
-        connection.close()
-
-
-def _outcome(planned: Planned) -> dict[str, Any]:
-    """What came of a task, as JSON values."""
-    return {
-        "plan": None if planned.plan is None else plan_document(planned.plan),
-        "faults": [
-            {"path": found.path, "message": message_document(found.message)} for found in planned.faults
-        ],
-    }
+def _size(job: Job) -> int:
+    """About how much there is to nest: kinds of pieces, for every colourway that is made."""
+    return len(job.project.pieces) * sum(1 for colourway in job.klass.colourways if colourway.kits)
 
 
 def _read(outcome: dict[str, Any]) -> Planned:

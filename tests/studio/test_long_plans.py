@@ -1,12 +1,23 @@
-"""A plan that takes longer than a person waits goes on beside the request, and can be ended."""
+"""A plan that takes longer than a person waits is made by a worker, and can be ended."""
 
-import time
+from __future__ import annotations
+
+import json
+import multiprocessing
+from pathlib import Path
 
 import pytest
+from asgiref.sync import async_to_sync
 from django.contrib.auth.models import User
 from django.core.cache import cache
 from django.core.management import call_command
+from django.db import connection
+from procrastinate.contrib.django import app
+from procrastinate.contrib.django.models import ProcrastinateJob
 
+from neat_sheaf.formats.job_file import read_job, write_job
+from neat_sheaf.formats.plan_file import plan_document, read_plan_document
+from neat_sheaf.nesting.control import CancelledError
 from neat_sheaf.plan import plan_job
 from studio.accounts.voice import voice_of
 from studio.classes.convert import core_job
@@ -14,68 +25,148 @@ from studio.classes.models import KitClass
 from studio.classes.plan_out import plan_out
 from studio.demo.loading import load_paper_room
 from studio.tasks import plans
+from studio.tasks.apart import Limits, made_apart
 from studio.tasks.models import PlanTask
+from studio.tasks.work import make_plan, take_up_again
+from tests.validator import faults_of
+
+EXAMPLE = (Path(__file__).parents[2] / "examples/seed-drawer.json").read_text()
+HARD = (Path(__file__).parents[2] / "tests/cases/kinds-40.json").read_text()
+USUAL = Limits(60, 2048)
 
 
 @pytest.fixture
-def slow(monkeypatch, settings):
-    """Planning that goes on until it is told to stop early."""
+def long(monkeypatch, settings, transactional_db):
+    """Every plan takes longer than a person waits."""
     settings.PLAN_WAIT_SECONDS = 0.05
-    monkeypatch.setattr(plans, "_REPORT_EVERY", 0.01)
 
-    def slowly(job, control):
-        while control.report_progress(40, 33):
-            time.sleep(0.005)
-        return plan_job(job)
+    def longer(job, control):
+        raise CancelledError
 
-    monkeypatch.setattr(plans, "plan_job", slowly)
-
-
-def until(true, seconds=10):
-    end = time.monotonic() + seconds
-    while not (found := true()):
-        assert time.monotonic() < end, "it never came"
-        time.sleep(0.02)
-    return found
+    monkeypatch.setattr(plans, "_planned", longer)
+    yield
+    # The queue's own tables are emptied by nobody else.
+    with connection.cursor() as cursor:
+        cursor.execute("TRUNCATE procrastinate_jobs, procrastinate_workers RESTART IDENTITY CASCADE")
 
 
-@pytest.mark.django_db(transaction=True)
-def test_a_long_plan_says_how_far_it_is_and_the_best_so_far_can_be_taken(slow, join, furnish):
+def work():
+    """Let a worker do everything that is in the queue."""
+    made = app.with_connector(app.connector.get_worker_connector())
+    made.run_worker(wait=False, install_signal_handlers=False, listen_notify=False, queues=["plans"])
+
+
+def test_a_long_plan_is_made_by_a_worker_and_found_by_every_process(long, join, furnish):
     person = join()
     made = furnish(person)
     path = f"/classes/{made['class']['id']}"
-    planned = made["class"]["planned"]
-    assert planned["plan"] is None
-    assert planned["faults"] == []
-    until(lambda: person.get(path)["planned"]["working"] == {"sheets": 40, "lower_bound": 33})
+    assert made["class"]["planned"] == {
+        "plan": None, "faults": [], "working": {"sheets": None, "lower_bound": 0},
+    }  # fmt: skip
     (card,) = person.get("/bench")["coming"]
     assert (card["planning"], card["next"]["message"]) == (True, "The sheets are still being planned")
     answer = person.ask("POST", f"{path}/cutting")
     assert answer.json()["faults"][0]["code"] == "still-planning"
-    assert person.ask("POST", f"{path}/stop-early").status_code == 204
-    plan = until(lambda: person.get(path)["planned"]["plan"])
+    PlanTask.objects.update(sheets=9, lower_bound=4)
+    assert person.get(path)["planned"]["working"] == {"sheets": 9, "lower_bound": 4}
+    # Looked at three times, it is in the queue once.
+    assert ProcrastinateJob.objects.filter(task_name=make_plan.name).count() == 1
+    work()
+    plan = person.get(path)["planned"]["plan"]
     assert plan["papers"][0]["sheets"] == 4
-    # What came of it is kept where every process of the server finds it.
-    until(lambda: PlanTask.objects.filter(outcome__isnull=False).exists())
     cache.clear()
     assert person.get(path)["planned"]["plan"] == plan
 
 
-@pytest.mark.django_db(transaction=True)
-def test_a_plan_another_process_is_making_is_waited_for(slow, join, furnish, settings):
-    settings.PLAN_WAIT_SECONDS = 0
+def test_the_newest_wish_is_planned_and_no_older_one(long, join, furnish):
     person = join()
-    plan_job_was, plans.plan_job = plans.plan_job, lambda job, control: plan_job(job)
-    made = furnish(person)
-    plans.plan_job = plan_job_was
-    kit_class = person.studio.classes.get()
-    key = plans.key_of(core_job(kit_class))
-    cache.clear()
-    settings.PLAN_WAIT_SECONDS = 0.05
-    PlanTask.objects.create(key=key, sheets=9, lower_bound=4)
-    found = person.get(f"/classes/{made['class']['id']}")["planned"]
-    assert found["working"] == {"sheets": 9, "lower_bound": 4}
-    assert not plans._running
+    kit_class = furnish(person)["class"]
+    for seats in (8, 9, 10):
+        kit_class = person.save(f"/classes/{kit_class['id']}", kit_class | {"seats": seats})
+    assert PlanTask.objects.count() == 1
+    work()
+    (row,) = PlanTask.objects.all()
+    assert row.outcome["plan"]["kits"] == 11
+    assert person.get(f"/classes/{kit_class['id']}")["planned"]["plan"]["kits"] == 11
+
+
+def test_a_studio_has_one_plan_at_a_time_and_the_smaller_ones_first(long, join, furnish):
+    ours, theirs = join("Ours"), join("Theirs")
+    made = furnish(ours)
+    furnish(theirs)
+    project = made["project"]
+    project["pieces"] = [project["pieces"][0] | {"name": f"Card {n}"} for n in range(3)]
+    ours.save(f"/projects/{project['id']}", project)
+    ours.get(f"/classes/{made['class']['id']}")
+    jobs = ProcrastinateJob.objects.filter(task_name=make_plan.name).order_by("id")
+    locks = [job.lock for job in jobs]
+    assert locks == [f"studio-{ours.studio.pk}", f"studio-{theirs.studio.pk}", f"studio-{ours.studio.pk}"]
+    assert [job.priority for job in jobs] == [-1, -1, -3]
+
+
+def test_the_best_so_far_can_be_taken(long, join, furnish):
+    person = join()
+    path = f"/classes/{furnish(person)['class']['id']}"
+    assert person.ask("POST", f"{path}/stop-early").status_code == 204
+    assert PlanTask.objects.get().stop_early
+    work()
+    assert person.get(path)["planned"]["plan"]["papers"]
+
+
+def test_what_a_dead_worker_was_at_is_taken_up_again(long, join, furnish):
+    person = join()
+    path = f"/classes/{furnish(person)['class']['id']}"
+    with connection.cursor() as cursor:
+        cursor.execute(
+            "INSERT INTO procrastinate_workers (last_heartbeat) VALUES (now() - interval '1 hour')"
+        )
+        cursor.execute("UPDATE procrastinate_jobs SET status = 'doing', worker_id = 1")
+    work()
+    assert person.get(path)["planned"]["plan"] is None
+    async_to_sync(take_up_again.func)(None, 0)
+    work()
+    assert person.get(path)["planned"]["plan"]["papers"]
+
+
+def test_a_plan_apart_is_the_plan_that_the_core_makes():
+    heard = []
+    found = made_apart(EXAMPLE, USUAL, lambda *far: heard.append(far) or "")
+    assert found["faults"] == []
+    assert read_plan_document(found["plan"]) == plan_job(read_job(EXAMPLE))
+
+
+def test_a_plan_that_is_stopped_at_once_is_still_a_plan():
+    for limits, wish in ((USUAL, "stop"), (Limits(0, 2048), "")):
+        found = made_apart(HARD, limits, lambda *far, wish=wish: wish)
+        assert faults_of(json.loads(HARD), found["plan"]) == []
+
+
+def test_a_plan_that_nobody_wants_any_more_leaves_nothing_behind():
+    assert made_apart(HARD, USUAL, lambda *far: "drop") is None
+    assert multiprocessing.active_children() == []
+
+
+def test_a_process_that_is_killed_is_said_and_not_waited_for():
+    def told(*far):
+        for child in multiprocessing.active_children():
+            child.kill()
+        return ""
+
+    found = made_apart(HARD, USUAL, told)
+    assert [fault["message"]["key"] for fault in found["faults"]] == ["planner-ended"]
+
+
+def test_a_plan_past_its_memory_is_ended_with_words():
+    found = made_apart(EXAMPLE, Limits(60, 1), lambda *far: "")
+    assert found["plan"] is None
+    assert [fault["message"]["key"] for fault in found["faults"]] in (["planner-memory"], ["planner-ended"])
+
+
+def test_a_file_that_cannot_be_planned_says_why():
+    big = EXAMPLE.replace('"width": "5 1/2"', '"width": "50"', 1)
+    found = made_apart(big, USUAL, lambda *far: "")
+    assert found["plan"] is None
+    assert [fault["message"]["key"] for fault in found["faults"]] == ["larger-than-paper.even-turned"]
 
 
 def test_a_new_version_of_the_application_shows_no_plan_of_the_old_one(join, furnish):
@@ -90,18 +181,25 @@ def test_a_new_version_of_the_application_shows_no_plan_of_the_old_one(join, fur
     assert not PlanTask.objects.exists()
 
 
-@pytest.mark.django_db(transaction=True)
-def test_every_plan_of_the_demo_that_takes_long_is_read_back_from_the_database(client, settings):
-    settings.PLAN_WAIT_SECONDS = 0.01
-    load_paper_room("keeper", "seed-swap-evening")
+def test_every_plan_of_the_demo_that_takes_long_is_read_back_from_the_database(long, client):
+    with pytest.MonkeyPatch.context() as usual:
+        usual.setattr(plans, "_planned", lambda job, control: plans.Planned(plan_job(job, control), []))
+        load_paper_room("keeper", "seed-swap-evening")
+    cache.clear()
     client.force_login(
         User.objects.get(username="keeper"), backend="django.contrib.auth.backends.ModelBackend"
     )
-    for kit_class in KitClass.objects.all():
-        path = f"/api/classes/{kit_class.pk}"
-        until(lambda path=path: client.get(path).json()["planned"]["plan"], seconds=60)
-        # In another process nothing of it is remembered but what the database holds.
-        cache.clear()
+    paths = [f"/api/classes/{kit_class.pk}" for kit_class in KitClass.objects.all()]
+    for path in paths:
+        client.get(path)
+    work()
+    for path in paths:
         assert client.get(path).json()["planned"]["plan"]["papers"]
         left = client.get(f"{path}/leftovers")
         assert (left.status_code, type(left.json()["leftovers"])) == (200, list)
+
+
+def test_the_plan_of_a_class_is_the_same_by_a_worker_and_by_the_request(join, furnish):
+    job = core_job(KitClass.objects.get(pk=furnish(join())["class"]["id"]))
+    found = made_apart(write_job(job), USUAL, lambda *far: "")
+    assert found["plan"] == plan_document(plans.plan_here(job).plan)

@@ -1,0 +1,132 @@
+"""A plan made in a process of its own, which may take so much time and so much memory and no more.
+
+The process is forked from one that holds the core and nothing else: no Django, no connection, no thread.
+What it took goes when it ends, so that a worker is as small after two thousand plans as after one.
+"""
+
+from __future__ import annotations
+
+import contextlib
+import multiprocessing
+import resource
+import time
+from collections.abc import Callable
+from multiprocessing.connection import Connection
+from typing import Any
+
+from neat_sheaf.errors import CannotPlanError, Fault, fault
+from neat_sheaf.formats.job_file import read_job
+from neat_sheaf.formats.message_part import message_document
+from neat_sheaf.formats.plan_file import plan_document
+from neat_sheaf.nesting.control import Progress, SearchControl
+from neat_sheaf.plan import plan_job
+
+__all__ = ["Limits", "made_apart", "outcome_of"]
+
+_TOLD_EVERY = 0.25  # seconds
+_GRACE = 10.0  # seconds from being told to stop until the process is ended
+
+# What the parent says.
+_STOP = "stop"
+
+
+class Limits:
+    """How long a plan may take, in seconds, and how much memory, in megabytes."""
+
+    def __init__(self, seconds: float, megabytes: int) -> None:
+        self.seconds, self.megabytes = seconds, megabytes
+
+
+def outcome_of(plan: Any, faults: list[Fault]) -> dict[str, Any]:
+    """What came of a task, as JSON values: the plan file, or why there is none."""
+    return {
+        "plan": None if plan is None else plan_document(plan),
+        "faults": [
+            {"path": found.path, "message": message_document(found.message)} for found in faults
+        ],
+    }  # fmt: skip
+
+
+def made_apart(
+    job: str, limits: Limits, told: Callable[[int | None, int], str]
+) -> dict[str, Any] | None:  # fmt: skip
+    """What comes of planning a job file; None where nobody wants it any more.
+
+    ``told`` hears how far it is, now and then, and answers "" (go on), "stop" (the best so far) or "drop".
+    """
+    context = multiprocessing.get_context("forkserver")
+    context.set_forkserver_preload([__name__])
+    here, there = context.Pipe()
+    process = context.Process(target=_child, args=(there, job, limits.megabytes), daemon=True)
+    process.start()
+    there.close()
+    try:
+        return _heard(here, limits, told)
+    finally:
+        here.close()
+        process.join(timeout=0.2)
+        if process.is_alive():
+            process.kill()
+            process.join()
+        process.close()
+
+
+def _heard(
+    here: Connection, limits: Limits, told: Callable[[int | None, int], str]
+) -> dict[str, Any] | None:  # fmt: skip
+    """Listen to the process until it has an outcome, is ended, or is not wanted."""
+    end = time.monotonic() + limits.seconds
+    last: tuple[int | None, int] = (None, 0)
+    stopping = False
+    while True:
+        if here.poll(_TOLD_EVERY):
+            try:
+                kind, found = here.recv()
+            except EOFError:
+                # It was ended from outside: by the kernel, where the machine ran out of memory.
+                return outcome_of(None, [fault("", "planner-ended")])
+            if kind == "done":
+                outcome: dict[str, Any] = found
+                return outcome
+            last = found
+        wish = told(*last)
+        if wish == "drop":
+            return None
+        if not stopping and (wish == "stop" or time.monotonic() > end):
+            stopping = True
+            end = min(end, time.monotonic()) + _GRACE
+            here.send(_STOP)
+        elif stopping and time.monotonic() > end:
+            return outcome_of(None, [fault("", "planner-late", seconds=round(limits.seconds))])
+
+
+def _child(there: Connection, job: str, megabytes: int) -> None:
+    """In the process: plan, and say how far it is."""
+    resource.setrlimit(resource.RLIMIT_AS, (megabytes << 20, megabytes << 20))
+    said = time.monotonic()
+
+    def on_progress(progress: Progress) -> None:
+        nonlocal said
+        if there.poll():
+            there.recv()  # Nothing is said but to stop; an end of the pipe ends this process.
+            control.stop_early()
+        if time.monotonic() > said + _TOLD_EVERY:
+            said = time.monotonic()
+            there.send(("far", (progress.sheets, progress.lower_bound)))
+
+    control = SearchControl(on_progress=on_progress)
+    with contextlib.suppress(EOFError, BrokenPipeError):
+        there.send(("done", _planned(job, control, megabytes)))
+
+
+def _planned(job: str, control: SearchControl, megabytes: int) -> dict[str, Any]:
+    try:
+        return outcome_of(plan_job(read_job(job), control), [])
+    except CannotPlanError as error:
+        return outcome_of(None, error.faults)
+    except MemoryError:
+        return outcome_of(None, [fault("", "planner-memory", megabytes=megabytes)])
+    except (EOFError, BrokenPipeError):
+        raise
+    except Exception as error:  # a boundary: whatever went wrong is one class's
+        return outcome_of(None, [fault("", "planner-failed", error=type(error).__name__)])

@@ -1,0 +1,67 @@
+"""The tasks that workers take from the queue in the database."""
+
+from __future__ import annotations
+
+import logging
+from typing import Any
+
+from django.conf import settings
+from django.db import close_old_connections
+from procrastinate import JobContext, RetryStrategy
+from procrastinate.contrib.django import app
+
+from neat_sheaf.errors import fault
+from studio.tasks.apart import Limits, made_apart, outcome_of
+from studio.tasks.models import PlanTask
+
+__all__ = ["PLANS", "make_plan", "take_up_again"]
+
+PLANS = "plans"
+"""The queue of plans."""
+
+_TRIES = 3
+_LOST_AFTER = 30  # seconds without a sign of life from its worker, and a task is taken up again
+_KEPT = 2_000  # outcomes in the database
+
+_log = logging.getLogger(__name__)
+
+
+@app.task(queue=PLANS, retry=RetryStrategy(max_attempts=_TRIES, wait=2), pass_context=True)
+def make_plan(context: JobContext, key: str, job: str) -> None:
+    """Make the plan of a job file and keep what comes of it; nothing where nobody wants it any more."""
+    try:
+        if not PlanTask.objects.filter(key=key, outcome__isnull=True).exists():
+            return
+        limits = Limits(settings.PLAN_SECONDS, settings.PLAN_MEGABYTES)
+        found = made_apart(job, limits, lambda sheets, bound: _told(key, sheets, bound))
+        if found is not None:
+            PlanTask.objects.filter(key=key).update(outcome=found)
+        old = PlanTask.objects.values_list("pk", flat=True)[_KEPT:]
+        PlanTask.objects.filter(pk__in=list(old)).delete()
+    except Exception as error:
+        _log.exception("a plan could not be made")
+        if context.job is not None and context.job.attempts + 1 >= _TRIES:
+            given_up = outcome_of(None, [fault("", "planner-failed", error=type(error).__name__)])
+            PlanTask.objects.filter(key=key).update(outcome=given_up)
+        raise
+    finally:
+        close_old_connections()
+
+
+def _told(key: str, sheets: int | None, bound: int) -> str:
+    """Keep how far a plan is; what is wished of it now."""
+    row = PlanTask.objects.filter(key=key).first()
+    if row is None:
+        return "drop"
+    row.sheets, row.lower_bound = sheets, bound
+    row.save(update_fields=["sheets", "lower_bound", "seen"])
+    return "stop" if row.stop_early else ""
+
+
+@app.periodic(cron="*/1 * * * *")
+@app.task(queue=PLANS, queueing_lock="take-up-again", pass_context=True)
+async def take_up_again(context: JobContext, timestamp: int) -> None:
+    """Give the tasks of workers that died to others."""
+    manager: Any = app.job_manager
+    for job in await manager.get_stalled_jobs(seconds_since_heartbeat=_LOST_AFTER):
+        await manager.retry_job(job)
