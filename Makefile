@@ -6,13 +6,19 @@ PY := .venv/bin/python
 # Checks and tests run in debug; the demo takes it out again and serves with secure defaults.
 DEBUG := NEAT_SHEAF_DEBUG=1
 
-.PHONY: help demo test check lint types core web-test shots bench api lock setup setup-test setup-bench
+.PHONY: help demo backup restore test check lint types core web-test shots bench load api lock setup setup-test setup-bench
 
 help: ## what there is to make
 	@grep -E '^[a-z-]+:.*##' $(MAKEFILE_LIST) | sed 's/:.*## /\t/' | expand -t 14
 
-demo: setup ## install what is missing, serve the demo on 127.0.0.1
-	@$(PY) tools/demo.py
+demo: setup ## install what is missing, serve the demo on 127.0.0.1; LAN=1: to the tablets of the room
+	@LAN=$(LAN) $(PY) tools/demo.py
+
+backup: setup ## write the demo's data into one file, in its folder
+	@$(PY) tools/keep.py backup
+
+restore: setup ## put it back: make restore FILE=...
+	@$(PY) tools/keep.py restore "$(abspath $(FILE))"
 
 test: setup-test lint types web-test ## everything: lint, types, imports, core, studio, browser
 	$(DEBUG) $(PY) tools/cluster.py $(PY) -m pytest -n 2 --dist loadgroup
@@ -52,6 +58,9 @@ bench: setup-bench ## the benchmarks, as ratios in one run
 	$(DEBUG) $(PY) tools/cluster.py $(PY) benchmarks/hostile_requests.py
 	$(DEBUG) $(PY) tools/cluster.py $(PY) benchmarks/described_requests.py
 	$(PY) benchmarks/mutants.py
+
+load: setup-bench ## fifty studios under load, while hard plans run and without
+	$(PY) benchmarks/load.py
 
 api: setup-test ## the OpenAPI document and the types the front end takes from it
 	$(DEBUG) $(PY) manage.py export_openapi_schema --api studio.config.api.api --indent 1 --output docs/formats/api.openapi.json

@@ -24,7 +24,7 @@ PRINTS = ["none", "two-way", "one-way"]
 
 def class_jobs(count: int, seed: int = 2026) -> list[dict[str, Any]]:
     """``count`` job files as JSON values; sheets and print directions take turns."""
-    dice = random.Random(seed)  # noqa: S311 - a benchmark, not a secret
+    dice = random.Random(seed)
     return [_job(dice, number) for number in range(count)]
 
 

@@ -39,7 +39,7 @@ class Row(NamedTuple):
 
 def made_up(number: int) -> dict[str, Any]:
     """A job file as JSON values; the kinds take turns."""
-    dice = random.Random(SEED + number)  # noqa: S311 - a benchmark, not a secret
+    dice = random.Random(SEED + number)
     kind = KINDS[number % len(KINDS)]
 
     def side(least: int, most: int) -> str:

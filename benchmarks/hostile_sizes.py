@@ -40,7 +40,7 @@ def _pieces(dice: random.Random, count: int, least: int, most: int, kit: int = 1
 
 def cases() -> dict[str, tuple[list[dict[str, Any]], int, tuple[str, str]]]:
     """Pieces, kits and sheet (mm) of each job."""
-    dice = random.Random(1)  # noqa: S311 - a benchmark, not a secret
+    dice = random.Random(1)
     letter = ("215.9", "279.4")
     confetti = [{"name": "P", "paper": "body", "width": "1", "height": "1"}]
     hair = [{"name": "P", "paper": "body", "width": "0.000001", "height": "5"}]

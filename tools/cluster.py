@@ -148,6 +148,11 @@ class Cluster:
             begun.rename(self._data)
 
     @property
+    def there(self) -> bool:
+        """Whether its data was made before."""
+        return self._made_by is not None
+
+    @property
     def running(self) -> bool:
         """Whether the server runs."""
         return self._run("pg_ctl", "-D", str(self._data), "status", quiet=True) == 0

@@ -23,6 +23,7 @@ sys.path.insert(0, str(Path(__file__).parent))
 
 from cluster import CHECKOUT, Cluster, data_folder, free_port
 
+from studio.common.keeping import backup
 from studio.simulated.shops import addresses
 
 WANTED_PORT = 8000
@@ -36,6 +37,24 @@ def _kept(folder: Path, name: str, length: int) -> str:
         path.touch(mode=0o600)
         path.write_text(secrets.token_urlsafe(length) + "\n")
     return path.read_text().strip()
+
+
+_WARNING = """
+  On the tablets of this room: {addresses}
+  Whoever is in this network can open that page, and can read what goes over it: there is no TLS, so
+  passwords and names go in the open. Use it in a room you trust, with the password above and made-up
+  data, and stop it after. For anything else see docs/deploy.md."""
+
+
+def _addresses() -> list[str]:
+    """The addresses of this machine in its own network."""
+    found = set()
+    with contextlib.suppress(OSError):
+        found = {str(one[4][0]) for one in socket.getaddrinfo(socket.gethostname(), None, socket.AF_INET)}
+    with contextlib.suppress(OSError), socket.socket(socket.AF_INET, socket.SOCK_DGRAM) as probe:
+        probe.connect(("192.0.2.1", 9))  # Nothing is sent: it only tells which way out there is (RFC 5737).
+        found.add(str(probe.getsockname()[0]))
+    return sorted(one for one in found if not one.startswith("127."))
 
 
 def _only_one(folder: Path) -> IO[str]:
@@ -167,6 +186,7 @@ def main() -> int:
     """Start everything, print the address and the account, stop everything on Ctrl-C."""
     folder = data_folder()
     cluster = Cluster(folder)
+    was_there = cluster.there
     cluster.make()
     lock = _only_one(folder)
     wanted = int(os.environ.get("NEAT_SHEAF_PORT", WANTED_PORT))
@@ -189,6 +209,12 @@ def main() -> int:
         "PYTHONUNBUFFERED": "1",
     }
     environment.pop("NEAT_SHEAF_DEBUG", None)
+    lan = _addresses() if os.environ.get("LAN") == "1" else []
+    if lan:
+        # Who is in the room knows no password: what opens without one stays on this machine.
+        environment["NEAT_SHEAF_HOSTS"] = ",".join(["127.0.0.1", "localhost", *lan])
+        environment["NEAT_SHEAF_SIGN_UP"] = "invited"
+        environment.pop("NEAT_SHEAF_OPEN_DEMO")
     counter = free_port(SHOPS_PORT)
     environment["NEAT_SHEAF_SUPPLIERS"] = addresses(counter)
     running: list[subprocess.Popen[bytes]] = []
@@ -202,6 +228,16 @@ def main() -> int:
         environment |= program.environment
         manage = [program.python, str(program.where / "manage.py")]
         environment["DATABASE_URL"] = cluster.start(55_431)
+        checked = [*manage, "migrate", "--check"]
+        quiet = {"stdout": subprocess.DEVNULL, "stderr": subprocess.DEVNULL}
+        if (
+            was_there
+            and subprocess.run(
+                checked, env=environment, check=False, cwd=program.where, **quiet, **program.more
+            ).returncode
+        ):
+            kept = backup(environment["DATABASE_URL"], folder / "backups", "before-upgrade")
+            print(f"This is a newer version; your data as it was is in {kept}")
         for command in (["migrate", "--no-input", "-v", "0"], ["load_demo"]):
             subprocess.run(
                 [*manage, *command], env=environment, check=True, cwd=program.where, **program.more
@@ -214,13 +250,15 @@ def main() -> int:
             environment,
             [
                 "gunicorn", "studio.config.wsgi:application",
-                "--bind", f"127.0.0.1:{port}", "--workers", "2", "--threads", "4",
+                "--bind", f"{'0.0.0.0' if lan else '127.0.0.1'}:{port}", "--workers", "2", "--threads", "4",
                 "--timeout", "120", "--log-level", "warning", "--no-control-socket",
             ],
         )  # fmt: skip
         running.append(server)
         _until_it_answers(server, port)
         print(f"\n  Neat Sheaf is at  http://127.0.0.1:{port}")
+        if lan:
+            print(_WARNING.format(addresses=" or ".join(f"http://{one}:{port}" for one in lan)))
         print(f"  sign in as        demo / {environment['NEAT_SHEAF_DEMO_PASSWORD']}")
         print(f"  its data is in    {folder}\n  Ctrl-C stops it; nothing is lost.\n", flush=True)
         return server.wait()

@@ -136,8 +136,8 @@ class SeatBreakpointsOut(Schema):
 )
 def options(request: HttpRequest, class_id: int) -> OptionsOut:
     """At most five plans to choose from, none of which another beats in price, time and layouts."""
-    _, job = class_and_job(request, class_id)
-    found = remembered("options", job, compare_options)
+    kit_class, job = class_and_job(request, class_id)
+    found = remembered("options", job, compare_options, kit_class.studio_id)
     voice = voice_for(request)
     return OptionsOut(options=[_option(option, voice) for option in found])
 
@@ -244,9 +244,9 @@ def sizes(request: HttpRequest, class_id: int) -> SizesOut:
 )
 def seats(request: HttpRequest, class_id: int) -> SeatBreakpointsOut:
     """What every number of seats from 1 to 60 takes, and the last free seat."""
-    _, job = class_and_job(request, class_id)
+    kit_class, job = class_and_job(request, class_id)
     voice = voice_for(request)
-    found: SeatBreakpoints = remembered("seats", job, seat_breakpoints)
+    found: SeatBreakpoints = remembered("seats", job, seat_breakpoints, kit_class.studio_id)
     before = (None, *found.rows)
     return SeatBreakpointsOut(
         rows=[
@@ -282,8 +282,8 @@ class FromStockOut(Schema):
 )
 def stock(request: HttpRequest, class_id: int) -> FromStockOut:
     """What can be made of what there is, and what one more pack gives."""
-    _, job = class_and_job(request, class_id)
-    found = remembered("stock", job, from_stock)
+    kit_class, job = class_and_job(request, class_id)
+    found = remembered("stock", job, from_stock, kit_class.studio_id)
     names = names_of(job)
     return FromStockOut(
         kits=found.kits,

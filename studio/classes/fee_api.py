@@ -77,7 +77,7 @@ def fee(request: HttpRequest, class_id: int, sent: Query[TermsIn]) -> FeeOut:
     """The least fee that pays on these terms, and what a fee earns seat by seat."""
     kit_class, job = class_and_job(request, class_id)
     terms = _terms(sent)
-    found: SeatBreakpoints = remembered("seats", job, seat_breakpoints)
+    found: SeatBreakpoints = remembered("seats", job, seat_breakpoints, kit_class.studio_id)
 
     def takings(seats: int, usual: Decimal | None) -> Fraction:
         return replace(job.klass, seats=seats, fee=usual or Decimal(0)).takings or Fraction(0)

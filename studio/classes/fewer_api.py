@@ -64,7 +64,7 @@ def fewer_packs(request: HttpRequest, class_id: int) -> list[FewerOut]:
     planned = plan_of(job, whose(kit_class))
     if planned.plan is None:
         raise FileError(planned.faults or [fault("", "still-planning")])
-    rows = one_pack_fewer(job, planned.plan, remembered("seats", job, seat_breakpoints))
+    rows = one_pack_fewer(job, planned.plan, remembered("seats", job, seat_breakpoints, kit_class.studio_id))
     names, aside = names_of(job), set_aside_elsewhere(kit_class.studio, [kit_class.pk])
     return [_out(row, names[row.of], aside, kit_class) for row in rows]
 

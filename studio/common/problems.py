@@ -11,6 +11,7 @@ from neat_sheaf.messages import Message
 from neat_sheaf.wording import Voice
 
 __all__ = [
+    "Busy",
     "FaultOut",
     "MessageOut",
     "Problem",
@@ -67,6 +68,14 @@ class RoleNeeded(Exception):  # noqa: N818 - named for what the person sees
     def __init__(self, role: str, mine: str) -> None:
         super().__init__(role)
         self.role, self.mine = role, mine
+
+
+class Busy(Exception):  # noqa: N818 - named for what the person sees
+    """A studio computes ``most`` long answers already."""
+
+    def __init__(self, most: int) -> None:
+        super().__init__(most)
+        self.most = most
 
 
 class Stale(Exception):  # noqa: N818 - named for what the person sees

@@ -32,7 +32,7 @@ from studio.classes.files_api import router as class_files
 from studio.classes.year_api import router as year
 from studio.common.constraints import AT_ONCE, refusal_of
 from studio.common.door import CODES, KEYS, Door
-from studio.common.problems import RoleNeeded, Stale, fault_out, problem
+from studio.common.problems import Busy, RoleNeeded, Stale, fault_out, problem
 from studio.common.voices import plain_voice
 from studio.cupboard.api import router as cupboard
 from studio.cupboard.instead_api import router as instead
@@ -129,6 +129,11 @@ def _stranger(request: HttpRequest, error: Exception) -> HttpResponse:
 def _not_for_this_role(request: HttpRequest, error: RoleNeeded) -> HttpResponse:
     words = plain_voice(request).say(f"role-needed.{error.role}", mine=error.mine)
     return _answer(request, 403, "role-needed", words)
+
+
+@api.exception_handler(Busy)
+def _busy(request: HttpRequest, error: Busy) -> HttpResponse:
+    return _answer(request, 429, "busy", plain_voice(request).say("busy", most=error.most))
 
 
 @api.exception_handler(Stale)

@@ -115,7 +115,7 @@ CACHES = {
     "default": {
         "BACKEND": "django.core.cache.backends.db.DatabaseCache",
         "LOCATION": "computed",
-        "OPTIONS": {"MAX_ENTRIES": 300},
+        "OPTIONS": {"MAX_ENTRIES": 2000},
     }
 }
 

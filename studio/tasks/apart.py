@@ -8,6 +8,7 @@ from __future__ import annotations
 
 import contextlib
 import multiprocessing
+import os
 import resource
 import time
 from collections.abc import Callable
@@ -103,6 +104,7 @@ def _heard(
 def _child(there: Connection, job: str, megabytes: int) -> None:
     """In the process: plan, and say how far it is."""
     resource.setrlimit(resource.RLIMIT_AS, (megabytes << 20, megabytes << 20))
+    os.nice(10)  # Whoever waits for an answer comes before whoever waits for a plan.
     said = time.monotonic()
 
     def on_progress(progress: Progress) -> None:

@@ -49,16 +49,25 @@ def screens():
         "/shopping": "In all",
         "/shopping/prices": "Use a list as a file",
         "/year": "Earned an hour",
+        "/account": "Where you are signed in",
+        "/members": "Ask somebody in",
+        "/studios/new": "Cuts mostly from",
     }
 
 
 @pytest.mark.parametrize("scheme", ["light", "dark"])
-def test_no_main_screen_has_a_serious_violation(page, paper_room, scheme):
+def test_no_main_screen_has_a_serious_violation(page, paper_room, scheme, settings):
     page.open("/")
     page.driver.execute_script(f"localStorage.setItem('mantine-color-scheme-value', '{scheme}')")
     page.open("/")
     page.field("Password")
     found = {"sign in": severe_findings(page)}
+    settings.SIGN_UP, settings.SIMULATED_MAIL = "open", True
+    for path, says in (("/sign-up", "Make the account"), ("/forgot", "Send the link"),
+                       ("/mailbox", "No letters yet")):  # fmt: skip
+        page.open(path)
+        page.says(says)
+        found[path] = severe_findings(page)
     page.sign_in()
     for path, says in screens().items():
         page.open(path)

@@ -4,6 +4,7 @@
 
 not-found = There is nothing here, or it is not yours.
 signed-out = Sign in to go on; what you typed is kept here.
+busy = { $most } long answers are being computed for this paper room already; this one follows when one of them is done.
 role-needed =
     .owner = Only an owner of this studio may do that; here you are a { $mine }. Ask an owner to do it.
     .helper = Only owners and helpers of this studio may do that; here you are a { $mine }. Ask an owner.

@@ -5,7 +5,8 @@ import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query'
 import { useState } from 'react'
 import { useNavigate, useParams } from 'react-router'
 import { api, ask, type Session } from '../api/client'
-import { asked, keep, keys } from '../api/queries'
+import { keep, keys } from '../api/queries'
+import { askedOf } from './queries'
 import { Loaded } from '../ui/states/states'
 import { DoorCard } from './DoorCard'
 import { SignIn } from './SignIn'
@@ -14,7 +15,7 @@ import { SignUp } from './SignUp'
 /** What an invitation is to; accepted with the account that is signed in, or after making one. */
 export function Join({ session }: { session: Session }) {
   const token = useParams()['token'] ?? ''
-  const invitation = useQuery(asked.invitation(token))
+  const invitation = useQuery(askedOf.invitation(token))
   const [way, setWay] = useState<'' | 'up' | 'in'>('')
   const queries = useQueryClient()
   const navigate = useNavigate()

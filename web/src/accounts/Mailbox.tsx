@@ -1,14 +1,14 @@
 import { Trans } from '@lingui/react/macro'
 import { useQuery } from '@tanstack/react-query'
 import { Link } from 'react-router'
-import { asked } from '../api/queries'
+import { askedOf } from './queries'
 import { momentOf } from '../i18n/format'
 import { Loaded } from '../ui/states/states'
 import classes from './SignIn.module.css'
 
 /** The letters that this server would send, where it only simulates mail. */
 export function Mailbox() {
-  const letters = useQuery(asked.mailbox())
+  const letters = useQuery(askedOf.mailbox())
   return (
     <main className={classes.letters}>
       <h1>

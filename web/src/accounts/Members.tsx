@@ -6,7 +6,7 @@ import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query'
 import { useState } from 'react'
 import { Link, useOutletContext } from 'react-router'
 import { api, ask, Refused, type Schemas, type Session } from '../api/client'
-import { asked, keys } from '../api/queries'
+import { askedOf, MEMBERS } from './queries'
 import { dateOf } from '../i18n/format'
 import { useStudio } from '../ui/frame/session'
 import { Failed, Loaded } from '../ui/states/states'
@@ -26,7 +26,7 @@ const roles = (): { value: Role; label: string }[] => [
 export function Members() {
   const studio = useStudio()
   const { role, sign_up } = useOutletContext<Session>()
-  const found = useQuery(asked.members())
+  const found = useQuery(askedOf.members())
   const mine = role === 'owner'
   return (
     <div className={classes.account}>
@@ -74,7 +74,7 @@ export function Members() {
 
 function useChanged() {
   const queries = useQueryClient()
-  return () => queries.invalidateQueries({ queryKey: keys.members })
+  return () => queries.invalidateQueries({ queryKey: MEMBERS })
 }
 
 function Rows({ rows, mine }: { rows: Member[]; mine: boolean }) {

@@ -12,6 +12,7 @@ import {
   type Piece,
   type Project,
   type ProjectIn,
+  Refused,
   type Session,
 } from './client'
 import { rememberAnswer } from './offline'
@@ -21,7 +22,6 @@ export type GuideName = 'scoring' | 'tasks' | 'packing' | 'teaching'
 
 export const keys = {
   session: ['session'],
-  members: ['members'],
   studio: ['studio'],
   bench: ['bench'],
   projects: ['projects'],
@@ -104,6 +104,10 @@ export function newest<T extends { version?: number }>(
   return kept && (kept.version ?? 0) > (found.version ?? 0) ? kept : found
 }
 
+/** A paper room that computes enough already is asked again until it is this answer's turn. */
+export const whileBusy = (failures: number, error: Error) =>
+  error instanceof Refused && error.problem.code === 'busy' && failures < 60
+
 const ofClass = (id: number) => ({ params: { path: { class_id: id } } })
 
 export const asked = {
@@ -117,19 +121,6 @@ export const asked = {
       },
       staleTime: Infinity,
     }),
-  invitation: (token: string) =>
-    queryOptions({
-      queryKey: ['invitation', token],
-      queryFn: () => ask(api.GET('/api/join/{token}', { params: { path: { token } } })),
-      retry: false,
-    }),
-  mailbox: () =>
-    queryOptions({
-      queryKey: ['mailbox'],
-      queryFn: () => ask(api.GET('/api/mailbox')),
-      refetchInterval: 3000,
-    }),
-  members: () => queryOptions({ queryKey: keys.members, queryFn: () => ask(api.GET('/api/members')) }),
   studio: () => queryOptions({ queryKey: keys.studio, queryFn: () => ask(api.GET('/api/studio')) }),
   bench: () =>
     queryOptions({
@@ -170,7 +161,7 @@ export const asked = {
       queryKey: keys.prepare(classId, version, planned),
       queryFn: () => ask(api.GET('/api/classes/{class_id}/prepare', ofClass(classId))),
       placeholderData: (before) => before,
-      retry: false,
+      retry: whileBusy,
     }),
   ticks: (classId: number, guide: GuideName) =>
     queryOptions({
@@ -202,7 +193,7 @@ export const asked = {
     queryOptions({
       queryKey: keys.log(classId),
       queryFn: () => ask(api.GET('/api/classes/{class_id}/log', ofClass(classId))),
-      retry: false,
+      retry: whileBusy,
     }),
   ready: (classId: number) =>
     queryOptions({
@@ -221,37 +212,37 @@ export const asked = {
       queryKey: keys.packing(classId, version),
       queryFn: () => ask(api.GET('/api/classes/{class_id}/packing', ofClass(classId))),
       placeholderData: (before) => before,
-      retry: false,
+      retry: whileBusy,
     }),
   options: (classId: number, version: number | undefined, papers: unknown) =>
     queryOptions({
       queryKey: keys.options(classId, version, papers),
       queryFn: () => ask(api.GET('/api/classes/{class_id}/options', ofClass(classId))),
-      retry: false,
+      retry: whileBusy,
     }),
   leftovers: (classId: number, version: number | undefined, papers: unknown) =>
     queryOptions({
       queryKey: keys.leftovers(classId, version, papers),
       queryFn: () => ask(api.GET('/api/classes/{class_id}/leftovers', ofClass(classId))),
-      retry: false,
+      retry: whileBusy,
     }),
   sizes: (classId: number, version: number | undefined) =>
     queryOptions({
       queryKey: keys.sizes(classId, version),
       queryFn: () => ask(api.GET('/api/classes/{class_id}/sizes', ofClass(classId))),
-      retry: false,
+      retry: whileBusy,
     }),
   stock: (classId: number, version: number | undefined) =>
     queryOptions({
       queryKey: keys.stock(classId, version),
       queryFn: () => ask(api.GET('/api/classes/{class_id}/stock', ofClass(classId))),
-      retry: false,
+      retry: whileBusy,
     }),
   seats: (classId: number, version: number | undefined) =>
     queryOptions({
       queryKey: keys.seats(classId, version),
       queryFn: () => ask(api.GET('/api/classes/{class_id}/seats', ofClass(classId))),
-      retry: false,
+      retry: whileBusy,
     }),
   papers: () => queryOptions({ queryKey: keys.papers, queryFn: () => ask(api.GET('/api/papers')) }),
   supplies: () => queryOptions({ queryKey: keys.supplies, queryFn: () => ask(api.GET('/api/supplies')) }),
@@ -275,14 +266,14 @@ export const asked = {
     queryOptions({
       queryKey: keys.fewer(classId, version, cost),
       queryFn: () => ask(api.GET('/api/classes/{class_id}/fewer-packs', ofClass(classId))),
-      retry: false,
+      retry: whileBusy,
     }),
   /** How every figure came about; ``cost`` as for the fee. */
   explained: (classId: number, version: number | undefined, cost: unknown) =>
     queryOptions({
       queryKey: keys.explained(classId, version, cost),
       queryFn: () => ask(api.GET('/api/classes/{class_id}/explained', ofClass(classId))),
-      retry: false,
+      retry: whileBusy,
     }),
   /** What to charge; ``cost`` is the plan's own, which changes with the prices of the cupboard. */
   fee: (classId: number, version: number | undefined, cost: unknown, terms: FeeTerms) =>
@@ -295,7 +286,7 @@ export const asked = {
           }),
         ),
       placeholderData: (before) => before,
-      retry: false,
+      retry: whileBusy,
     }),
   claims: () => queryOptions({ queryKey: keys.claims, queryFn: () => ask(api.GET('/api/claims')) }),
   shops: () => queryOptions({ queryKey: keys.shops, queryFn: () => ask(api.GET('/api/prices')) }),
