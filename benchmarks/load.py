@@ -86,7 +86,8 @@ def _measured(web: int, environment: dict[str, str]) -> bool:
     manage = [sys.executable, "manage.py"]
     server = subprocess.Popen(
         [str(Path(sys.executable).parent / "gunicorn"), "studio.config.wsgi", "-b", f"127.0.0.1:{port}",
-         "--workers", str(web), "--threads", "4", "--log-level", "error", "--no-control-socket"],
+         "--workers", str(web), "--threads", "4", "--keep-alive", "15", "--log-level", "error",
+         "--no-control-socket"],
         cwd=CHECKOUT, env=environment,
     )  # fmt: skip
     worker = subprocess.Popen(

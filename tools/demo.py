@@ -251,7 +251,7 @@ def main() -> int:
             [
                 "gunicorn", "studio.config.wsgi:application",
                 "--bind", f"{'0.0.0.0' if lan else '127.0.0.1'}:{port}", "--workers", "2", "--threads", "4",
-                "--timeout", "120", "--log-level", "warning", "--no-control-socket",
+                "--timeout", "120", "--keep-alive", "15", "--log-level", "warning", "--no-control-socket",
             ],
         )  # fmt: skip
         running.append(server)

@@ -24,6 +24,7 @@ from studio.accounts.schemas import (
     StudioOut,
 )
 from studio.accounts.services.closing import delete_account
+from studio.accounts.services.habits import studio_from
 from studio.accounts.services.joining import open_studio
 from studio.accounts.tenancy import STUDIO_KEY, account, member_of, user_of
 from studio.common.problems import Problem
@@ -89,7 +90,7 @@ def choose_studio(request: HttpRequest, payload: ChosenStudio) -> SessionOut:
 def new_studio(request: HttpRequest, payload: NewStudio) -> Status[SessionOut]:
     """Open a studio of one's own, and look at it."""
     user = user_of(request)
-    member = open_studio(user, Studio(**payload.model_dump()))
+    member = open_studio(user, studio_from(payload))
     request.session[STUDIO_KEY] = member.studio_id
     return Status(201, _session(request, member))
 

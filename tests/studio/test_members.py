@@ -229,3 +229,21 @@ def test_the_demo_is_open_only_where_the_server_offers_it(person):
         client = Client()
         assert client.post("/api/demo", "{}", content_type="application/json").json()["user"] == "ours"
         assert client.get("/api/papers").status_code == 200
+
+
+@pytest.mark.parametrize(
+    ("change", "path", "code"),
+    [({"name": "   "}, "name", "empty"), ({"place": "xx-XX"}, "place", "not-a-choice"),
+     ({"name": "n" * 121}, "name", "string_too_long")],
+)  # fmt: skip
+def test_a_studio_that_cannot_be_as_it_is_asked_for_is_refused(person, change, path, code):
+    answer = person.ask("POST", "/studios", {"name": "Room", "place": "en-GB", "currency": "EUR"} | change)
+    assert answer.status_code == 422
+    assert [(fault["path"], fault["code"]) for fault in answer.json()["faults"]] == [(path, code)]
+    assert Studio.objects.count() == 1
+
+
+def test_a_name_of_two_lines_cannot_write_a_header_of_a_mail(person, mailed):
+    Studio.objects.update(name="Room\nBcc: all@example.org")
+    mailed(person, "kim@example.org")
+    assert "\n" not in Mail.objects.first().subject

@@ -13,10 +13,26 @@ from neat_sheaf.measure.length import Length, Unit, say_length
 from neat_sheaf.messages import message, several
 from studio.accounts.models import Studio
 from studio.accounts.places import PLACES
-from studio.accounts.schemas import HabitsDoc
+from studio.accounts.schemas import HabitsDoc, NewStudio
 from studio.accounts.tenancy import check_version
 
-__all__ = ["change_habits", "habits_of"]
+__all__ = ["change_habits", "habits_of", "studio_from"]
+
+
+def studio_from(payload: NewStudio) -> Studio:
+    """A new studio as it was asked for, not kept yet. FileError with every fault."""
+    faults: list[Fault] = []
+    root = JsonValue(payload.model_dump(mode="json"), "", payload.units, faults)
+    made = Studio(
+        name=root.take("name", JsonValue.name, ""),
+        units=payload.units,
+        currency=root.take("currency", JsonValue.currency, "EUR"),
+        place=root.take("place", _place, ""),
+        first_day=payload.first_day,
+    )
+    if faults:
+        raise FileError(faults)
+    return made
 
 
 def habits_of(studio: Studio) -> HabitsDoc:

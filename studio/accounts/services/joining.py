@@ -71,9 +71,8 @@ def invite(studio: Studio, email: str, role: Role, address: str, voice: Voice) -
         studio=studio, email=email, role=role, token_hash=_hash(token), until=timezone.now() + _VALID
     )
     text = voice.say("mail-text.invited", studio=studio.name, role=role.value, address=f"{address}{token}")
-    transaction.on_commit(
-        lambda: send_mail(voice.say("mail-subject.invited", studio=studio.name), text, None, [email]) and None
-    )
+    subject = " ".join(voice.say("mail-subject.invited", studio=studio.name).split())
+    transaction.on_commit(lambda: send_mail(subject, text, None, [email]) and None)
     return made
 
 
