@@ -4,6 +4,7 @@ from __future__ import annotations
 
 import json
 import multiprocessing
+from datetime import timedelta
 from pathlib import Path
 
 import pytest
@@ -12,6 +13,7 @@ from django.contrib.auth.models import User
 from django.core.cache import cache
 from django.core.management import call_command
 from django.db import connection
+from django.utils import timezone
 from procrastinate.contrib.django import app
 from procrastinate.contrib.django.models import ProcrastinateJob
 
@@ -124,6 +126,24 @@ def test_what_a_dead_worker_was_at_is_taken_up_again(long, join, furnish):
     work()
     assert person.get(path)["planned"]["plan"] is None
     async_to_sync(take_up_again.func)(None, 0)
+    work()
+    assert person.get(path)["planned"]["plan"]["papers"]
+
+
+def test_a_task_that_the_queue_lost_is_given_to_the_workers_again(long, join, furnish):
+    person = join()
+    path = f"/classes/{furnish(person)['class']['id']}"
+    with connection.cursor() as cursor:
+        cursor.execute("DELETE FROM procrastinate_jobs")
+    person.get(path)
+    assert not ProcrastinateJob.objects.exists()  # it was seen a moment ago
+    PlanTask.objects.update(seen=timezone.now() - timedelta(minutes=2))
+    assert person.get(path)["planned"]["working"] is not None
+    assert ProcrastinateJob.objects.count() == 1
+    # One that only waits for its turn is not asked for twice.
+    PlanTask.objects.update(seen=timezone.now() - timedelta(minutes=2))
+    person.get(path)
+    assert ProcrastinateJob.objects.count() == 1
     work()
     assert person.get(path)["planned"]["plan"]["papers"]
 
