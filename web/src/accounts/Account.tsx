@@ -215,7 +215,8 @@ function Delete() {
       <p>
         <Trans>
           Your account goes for good, and with it every paper room that nobody else belongs to: its lists,
-          classes, cupboard and people. It cannot be undone. Take your data out first if you may want it.
+          classes, cupboard and people. It cannot be undone. Take job files and class files out first if you
+          may want them.
         </Trans>
       </p>
       <PasswordInput

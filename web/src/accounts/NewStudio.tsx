@@ -3,7 +3,7 @@ import { Trans } from '@lingui/react/macro'
 import { Button, SegmentedControl, Select, TextInput } from '@mantine/core'
 import { useMutation, useQueryClient } from '@tanstack/react-query'
 import { useState } from 'react'
-import { useNavigate } from 'react-router'
+import { Link, useNavigate } from 'react-router'
 import { api, ask, type Session } from '../api/client'
 import { keep } from '../api/queries'
 import { DoorCard } from './DoorCard'
@@ -93,7 +93,13 @@ export function NewStudio({ session, done }: { session: Session; done?: () => vo
       <Button type="submit" size="md" loading={open.isPending} fullWidth mt="md">
         <Trans>Open it</Trans>
       </Button>
-      {session.studio ? null : <Leave />}
+      {session.studio ? (
+        <Button component={Link} to="/" variant="subtle" color="gray">
+          <Trans>Back to {session.studio.name}</Trans>
+        </Button>
+      ) : (
+        <Leave />
+      )}
     </DoorCard>
   )
 }
