@@ -42,6 +42,7 @@ def whoami(request: HttpRequest) -> SessionOut:
 def _session(request: HttpRequest, member: Member | None) -> SessionOut:
     user = request.user if isinstance(request.user, User) else None
     places = Member.objects.select_related("studio").filter(user=user).order_by("pk") if user else []
+    first = user is None and not User.objects.exists()
     return SessionOut(
         user=user.get_username() if user else None,
         email=user.email if user else "",
@@ -49,8 +50,8 @@ def _session(request: HttpRequest, member: Member | None) -> SessionOut:
         studio=_studio_out(member.studio) if member else None,
         studios=[PlaceOut(id=p.studio_id, name=p.studio.name, role=Role(p.role)) for p in places],
         sign_up=SignUpOut(
-            open=settings.SIGN_UP == "open" or not User.objects.exists(),
-            first=not User.objects.exists(),
+            open=first or settings.SIGN_UP == "open",
+            first=first,
             demo=bool(settings.OPEN_DEMO),
             mail="simulated" if settings.SIMULATED_MAIL else ("sent" if settings.SENDS_MAIL else "none"),
         ),

@@ -41,7 +41,7 @@ def _class_out(kit_class: KitClass, voice: Voice) -> ClassOut:
     units = voice.units
     colourways = list(kit_class.colourways.prefetch_related("choices"))
     made = [count for count, _ in kit_class.kits_of(colourways)]
-    fee, without = plain_price(kit_class.fee), left_out_of(kit_class)
+    fee, without = plain_price(kit_class.fee), left_out_of(kit_class, colourways)
     return ClassOut(
         id=kit_class.pk,
         version=kit_class.version,
@@ -68,7 +68,7 @@ def _class_out(kit_class: KitClass, voice: Voice) -> ClassOut:
         safety=write_length(Length(kit_class.safety_nm), units),
         most_piles=kit_class.most_piles,
         variant=kit_class.variant,
-        listed=kit_class.listed,
+        listed=kit_class.listed_of(colourways),
         kits=sum(made) if colourways else kit_class.wanted,
         colourways=[
             ColourwayOut(

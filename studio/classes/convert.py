@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 from collections import Counter
+from collections.abc import Iterable
 from dataclasses import replace
 from decimal import Decimal
 
@@ -16,7 +17,7 @@ from neat_sheaf.project.assembly import Work
 from neat_sheaf.project.variants import UnknownNumberError
 from neat_sheaf.stock import Offcut, Supply
 from neat_sheaf.stock import Paper as CorePaper
-from studio.classes.models import KitClass
+from studio.classes.models import Colourway, KitClass
 from studio.cupboard.claims import set_aside_elsewhere, used_by
 from studio.cupboard.convert import core_pack, core_paper, core_supply, plain_price
 from studio.cupboard.ledger import Thing
@@ -27,9 +28,9 @@ from studio.projects.versions import mixed_list
 __all__ = ["core_job", "left_out_of"]
 
 
-def left_out_of(kit_class: KitClass) -> dict[str, tuple[str, ...]]:
+def left_out_of(kit_class: KitClass, colourways: Iterable[Colourway]) -> dict[str, tuple[str, ...]]:
     """By colourway the pieces of the class's list that its kits do not take; nothing where none differ."""
-    versions = kit_class.versions_of(kit_class.colourways.all())
+    versions = kit_class.versions_of(colourways)
     if len(set(versions.values())) < 2:
         return {}
     try:

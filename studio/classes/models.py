@@ -115,8 +115,12 @@ class KitClass(models.Model):
 
     @property
     def listed(self) -> str:
-        """The versions that its kits are of, each once, a line each: what names its list."""
-        return "\n".join(dict.fromkeys(self.versions_of(self.colourways.all()).values())) or self.variant
+        """What names its list, as ``listed_of`` its colourways."""
+        return self.listed_of(self.colourways.all())
+
+    def listed_of(self, colourways: Iterable[Colourway]) -> str:
+        """The versions that the kits of these colourways are of, each once, a line each."""
+        return "\n".join(dict.fromkeys(self.versions_of(colourways).values())) or self.variant
 
     @property
     def kits(self) -> int:

@@ -49,7 +49,8 @@ def findings_of(
     found = check_lists(core, lists or [core], units, studio.habits, papers, supplies)
     known = {(f.code, f.where) for f in found}
     rows = [_finding_out(finding, core, voice) for finding in found]
-    for variant in core.variants:
+    # The versions that a list of several holds were checked above.
+    for variant in () if lists else core.variants:
         try:
             version = variant_of(core, variant.name)
         except UnknownNumberError:

@@ -2,7 +2,6 @@
 
 from __future__ import annotations
 
-from dataclasses import replace
 from typing import Any
 
 from django.db import transaction
@@ -19,7 +18,7 @@ from neat_sheaf.quick.writing import clauses_beyond_columns
 from neat_sheaf.wording import Voice
 from studio.accounts.models import Studio
 from studio.cupboard.convert import core_supply
-from studio.projects.convert import core_project, store_pieces
+from studio.projects.convert import store_pieces
 from studio.projects.findings import findings_of, papers_chosen
 from studio.projects.folding import folded_project
 from studio.projects.gluing import glue_out, worked_amounts
@@ -34,14 +33,13 @@ def project_out(project: Project, voice: Voice, version: str = "") -> ProjectOut
     """A project in the units of a voice, as one of its sister versions has it."""
     units = voice.units
     core = version_of(project, version)
-    listed = core_project(project)
     several = lists_of(project, version) if "\n" in version else ()
     chosen = papers_chosen(project)
     supplies = [core_supply(supply) for supply in project.studio.supplies.all()]
     folded, together, ways = folded_project(core, chosen, supplies, voice)
     return ProjectOut.model_validate(
         {
-            **project_document(replace(core, variants=listed.variants), units),
+            **project_document(core, units),
             "id": project.pk,
             "version": project.version,
             "units": units,

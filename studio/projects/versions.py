@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 from collections.abc import Iterable, Mapping
+from dataclasses import replace
 
 from neat_sheaf.errors import Fault
 from neat_sheaf.folding.sticking import worked_out
@@ -23,9 +24,10 @@ def version_of(project: Project, version: str) -> CoreProject:
 
     Names on several lines are several versions: their lists together.
     """
-    names = version.split("\n")
+    names, listed = version.split("\n"), core_project(project)
     try:
-        return mixed_list(core_project(project), {name: name for name in names}, project.studio)[0]
+        found = mixed_list(listed, {name: name for name in names}, project.studio)[0]
+        return replace(found, variants=listed.variants)
     except UnknownNumberError as error:
         raise FileError([Fault("version", error.message)]) from error
 

@@ -13,7 +13,7 @@ import resource
 import time
 from collections.abc import Callable
 from multiprocessing.connection import Connection
-from typing import Any
+from typing import Any, NamedTuple
 
 from neat_sheaf.errors import CannotPlanError, Fault, fault
 from neat_sheaf.formats.job_file import read_job
@@ -31,11 +31,11 @@ _GRACE = 10.0  # seconds from being told to stop until the process is ended
 _STOP = "stop"
 
 
-class Limits:
+class Limits(NamedTuple):
     """How long a plan may take, in seconds, and how much memory, in megabytes."""
 
-    def __init__(self, seconds: float, megabytes: int) -> None:
-        self.seconds, self.megabytes = seconds, megabytes
+    seconds: float
+    megabytes: int
 
 
 def outcome_of(plan: Any, faults: list[Fault]) -> dict[str, Any]:

@@ -100,6 +100,14 @@ def test_supplies_are_those_of_the_kits_that_take_them():
     assert totals["tape"] == 8 * Fraction(19, 2) * inch + 8 * Fraction(15, 2) * inch
 
 
+def test_what_a_list_says_twice_is_taken_twice():
+    document = written()
+    document["project"]["supplies"].insert(2, {"supply": "pads", "per_kit": "4"})
+    document["project"]["contents"] *= 2
+    totals = {total.supply: total.needed for total in supply_totals(read_job(json.dumps(document)))}
+    assert (totals["pads"], totals["seeds"]) == (16 * 8, 16 * 2)
+
+
 def test_a_bag_holds_what_its_version_has():
     tall, short = packing_of(half_short()).bags
     named = [{item.name: item.count for item in bag.items} for bag in (tall, short)]

@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+from collections import Counter
 from collections.abc import Iterable, Mapping, Sequence
 from dataclasses import replace
 from typing import TypeVar
@@ -118,26 +119,37 @@ def _renamed(piece: Piece, names: Mapping[str, str], version: str) -> Piece:
 def _uses(
     lists: Mapping[str, Project], called: Mapping[str, Mapping[str, str]], colourways: Mapping[str, str]
 ) -> list[SupplyUse]:
-    """What the versions take of supplies, each use once, with the colourways that take it if not all do."""
-    takers: dict[SupplyUse, list[str]] = {}
-    for version, own in lists.items():
-        names = called[version]
-        for use in own.supplies:
-            lifts = tuple(names.get(name, name) for name in use.lifts)
-            takers.setdefault(replace(use, lifts=lifts, typed=True), []).append(version)
-    return [replace(use, only=_only(versions, colourways)) for use, versions in takers.items()]
+    """What the versions take of supplies, with the colourways that take it if not all do."""
+    rows = {
+        version: [
+            replace(use, typed=True, lifts=tuple(called[version].get(name, name) for name in use.lifts))
+            for use in own.supplies
+        ]
+        for version, own in lists.items()
+    }
+    return [replace(use, only=_only(versions, colourways)) for use, versions in _shared(rows)]
 
 
 def _contents(
     lists: Mapping[str, Project], called: Mapping[str, Mapping[str, str]], colourways: Mapping[str, str]
 ) -> list[Content]:
-    """What goes inside in the versions, each once, with the colourways that have it if not all do."""
-    holders: dict[Content, list[str]] = {}
-    for version, own in lists.items():
-        for content in own.contents:
-            piece = called[version].get(content.piece, content.piece)
-            holders.setdefault(replace(content, piece=piece), []).append(version)
-    return [replace(content, only=_only(versions, colourways)) for content, versions in holders.items()]
+    """What goes inside in the versions, with the colourways that have it if not all do."""
+    rows = {
+        version: [replace(one, piece=called[version].get(one.piece, one.piece)) for one in own.contents]
+        for version, own in lists.items()
+    }
+    return [replace(content, only=_only(versions, colourways)) for content, versions in _shared(rows)]
+
+
+def _shared(rows: Mapping[str, Sequence[_Kept]]) -> Iterable[tuple[_Kept, list[str]]]:
+    """Each row and the versions that have it. One that a version has twice is there twice."""
+    found: dict[tuple[_Kept, int], list[str]] = {}
+    for version, own in rows.items():
+        before: Counter[_Kept] = Counter()
+        for row in own:
+            found.setdefault((row, before[row]), []).append(version)
+            before[row] += 1
+    return ((row, versions) for (row, _), versions in found.items())
 
 
 def _only(versions: Sequence[str], colourways: Mapping[str, str]) -> tuple[str, ...]:

@@ -1,6 +1,6 @@
 import { t } from '@lingui/core/macro'
 import { Trans } from '@lingui/react/macro'
-import { Alert, Button, PasswordInput } from '@mantine/core'
+import { Alert, Button } from '@mantine/core'
 import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query'
 import { type ReactNode, useState } from 'react'
 import { addresses, confirmAgain, endSessions, say, sessions } from '../api/accounts'
@@ -11,6 +11,7 @@ import { Ledger } from '../ui/tables/Ledger'
 import { Loaded } from '../ui/states/states'
 import classes from './Account.module.css'
 import { SecondFactor } from './SecondFactor'
+import { PasswordField } from './Fields'
 
 /** One's own account: password, second factor, where it is open, and deleting it. */
 export function Account() {
@@ -104,25 +105,18 @@ function Password() {
         change.mutate()
       }}
     >
-      <PasswordInput
+      <PasswordField
         label={t`Password now`}
-        required
-        withAsterisk={false}
-        autoComplete="current-password"
         value={before}
+        set={setBefore}
         error={said('current_password')}
-        onChange={(e) => setBefore(e.currentTarget.value)}
-        visibilityToggleButtonProps={{ 'aria-label': t`Show the password` }}
       />
-      <PasswordInput
+      <PasswordField
         label={t`New password`}
-        required
-        withAsterisk={false}
-        autoComplete="new-password"
         value={after}
+        set={setAfter}
+        fresh
         error={said('new_password')}
-        onChange={(e) => setAfter(e.currentTarget.value)}
-        visibilityToggleButtonProps={{ 'aria-label': t`Show the new password` }}
       />
       <Button type="submit" variant="default" loading={change.isPending}>
         <Trans>Change the password</Trans>
@@ -219,13 +213,11 @@ function Delete() {
           may want them.
         </Trans>
       </p>
-      <PasswordInput
+      <PasswordField
         label={t`Your password, to delete everything`}
-        autoComplete="current-password"
         value={password}
+        set={setPassword}
         error={refused ?? remove.error?.message}
-        onChange={(e) => setPassword(e.currentTarget.value)}
-        visibilityToggleButtonProps={{ 'aria-label': t`Show this password` }}
       />
       <Button type="submit" color="red" variant="outline" disabled={!password} loading={remove.isPending}>
         <Trans>Delete my account</Trans>

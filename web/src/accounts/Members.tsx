@@ -1,6 +1,6 @@
 import { t } from '@lingui/core/macro'
 import { Trans } from '@lingui/react/macro'
-import { ActionIcon, Alert, Button, Select, TextInput } from '@mantine/core'
+import { ActionIcon, Alert, Button, Select } from '@mantine/core'
 import { IconX } from '@tabler/icons-react'
 import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query'
 import { useState } from 'react'
@@ -12,6 +12,7 @@ import { useStudio } from '../ui/frame/session'
 import { Failed, Loaded } from '../ui/states/states'
 import { Ledger } from '../ui/tables/Ledger'
 import classes from './Account.module.css'
+import { MailField } from './Fields'
 
 type Role = Schemas['Role']
 type Member = Schemas['MemberOut']
@@ -202,15 +203,7 @@ function Ask() {
       }}
     >
       <div className={classes.ask}>
-        <TextInput
-          label={t`Mail address`}
-          type="email"
-          w={260}
-          required
-          withAsterisk={false}
-          value={email}
-          onChange={(e) => setEmail(e.currentTarget.value)}
-        />
+        <MailField value={email} set={setEmail} w={260} />
         <Select
           label={t`As`}
           w={260}

@@ -1,6 +1,6 @@
 import { t } from '@lingui/core/macro'
 import { Trans } from '@lingui/react/macro'
-import { Button, PasswordInput, TextInput } from '@mantine/core'
+import { Button } from '@mantine/core'
 import { useMutation, useQuery } from '@tanstack/react-query'
 import { useEffect, useState } from 'react'
 import { Link, useNavigate, useParams } from 'react-router'
@@ -9,6 +9,7 @@ import { asked } from '../api/queries'
 import { DoorCard } from './DoorCard'
 import { useArrival } from './SignIn'
 import classes from './SignIn.module.css'
+import { MailField, PasswordField } from './Fields'
 
 /** Ask for a mail with a link to choose another password. */
 export function Forgot() {
@@ -45,16 +46,7 @@ export function Forgot() {
       error={send.error}
       submit={() => send.mutate()}
     >
-      <TextInput
-        label={t`Mail address`}
-        type="email"
-        required
-        withAsterisk={false}
-        autoFocus
-        autoComplete="email"
-        value={email}
-        onChange={(e) => setEmail(e.currentTarget.value)}
-      />
+      <MailField value={email} set={setEmail} focus />
       <Button type="submit" size="md" loading={send.isPending} fullWidth mt="md">
         <Trans>Send the link</Trans>
       </Button>
@@ -75,17 +67,7 @@ export function Reset() {
   })
   return (
     <DoorCard title={t`Choose a password`} error={set.error} submit={() => set.mutate()}>
-      <PasswordInput
-        label={t`New password`}
-        description={t`eight characters or more`}
-        required
-        withAsterisk={false}
-        autoFocus
-        autoComplete="new-password"
-        value={password}
-        onChange={(e) => setPassword(e.currentTarget.value)}
-        visibilityToggleButtonProps={{ 'aria-label': t`Show the password` }}
-      />
+      <PasswordField label={t`New password`} value={password} set={setPassword} fresh focus />
       <Button type="submit" size="md" loading={set.isPending} fullWidth mt="md">
         <Trans>Keep it</Trans>
       </Button>

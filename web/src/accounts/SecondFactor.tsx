@@ -1,12 +1,13 @@
 import { t } from '@lingui/core/macro'
 import { Trans } from '@lingui/react/macro'
-import { Alert, Button, PasswordInput, TextInput } from '@mantine/core'
+import { Alert, Button, TextInput } from '@mantine/core'
 import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query'
 import { useState } from 'react'
 import { recoveryCodes, say, secondFactor, withoutSecondFactor } from '../api/accounts'
 import { api, ask } from '../api/client'
 import { Loaded } from '../ui/states/states'
 import classes from './Account.module.css'
+import { PasswordField } from './Fields'
 
 const KEY = ['account', 'second-factor']
 
@@ -51,14 +52,12 @@ function Password({ then }: { then: React.ReactNode }) {
         again.mutate()
       }}
     >
-      <PasswordInput
+      <PasswordField
         label={t`Your password once more`}
-        autoFocus
-        autoComplete="current-password"
         value={password}
+        set={setPassword}
+        focus
         error={again.error?.message}
-        onChange={(e) => setPassword(e.currentTarget.value)}
-        visibilityToggleButtonProps={{ 'aria-label': t`Show it` }}
       />
       <Button type="submit" loading={again.isPending}>
         <Trans>Go on</Trans>

@@ -1,6 +1,6 @@
 import { t } from '@lingui/core/macro'
 import { Trans } from '@lingui/react/macro'
-import { Button, PasswordInput, TextInput } from '@mantine/core'
+import { Button, TextInput } from '@mantine/core'
 import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query'
 import { useState } from 'react'
 import { Link } from 'react-router'
@@ -10,6 +10,7 @@ import { forgetAnswers } from '../api/offline'
 import { asked, keep } from '../api/queries'
 import { DoorCard } from './DoorCard'
 import classes from './SignIn.module.css'
+import { PasswordField } from './Fields'
 
 /** The form that lets a person in; over a page whose session ended it keeps that page as it was. */
 export function SignIn({ again = false, done }: { again?: boolean; done?: () => void }) {
@@ -71,15 +72,7 @@ export function SignIn({ again = false, done }: { again?: boolean; done?: () => 
         value={username}
         onChange={(e) => setUsername(e.currentTarget.value)}
       />
-      <PasswordInput
-        label={t`Password`}
-        required
-        withAsterisk={false}
-        autoComplete="current-password"
-        value={password}
-        onChange={(e) => setPassword(e.currentTarget.value)}
-        visibilityToggleButtonProps={{ 'aria-label': t`Show the password` }}
-      />
+      <PasswordField label={t`Password`} value={password} set={setPassword} />
       <Button type="submit" size="md" loading={signIn.isPending || arrive.isPending} fullWidth mt="md">
         <Trans>Sign in</Trans>
       </Button>

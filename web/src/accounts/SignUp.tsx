@@ -1,6 +1,6 @@
 import { t } from '@lingui/core/macro'
 import { Trans } from '@lingui/react/macro'
-import { Button, PasswordInput, TextInput } from '@mantine/core'
+import { Button } from '@mantine/core'
 import { useMutation } from '@tanstack/react-query'
 import { useState } from 'react'
 import { Link } from 'react-router'
@@ -9,6 +9,7 @@ import { Refused } from '../api/client'
 import { DoorCard } from './DoorCard'
 import { useArrival } from './SignIn'
 import classes from './SignIn.module.css'
+import { MailField, PasswordField } from './Fields'
 
 /** Make an account: an address and a password, nothing more. ``first``: nobody has one here yet. */
 export function SignUp(props: { first?: boolean; email?: string; says?: string; done?: () => void }) {
@@ -34,28 +35,8 @@ export function SignUp(props: { first?: boolean; email?: string; says?: string; 
       error={beside ? null : (make.error ?? arrive.error)}
       submit={() => make.mutate()}
     >
-      <TextInput
-        label={t`Mail address`}
-        type="email"
-        required
-        withAsterisk={false}
-        autoFocus
-        autoComplete="email"
-        value={email}
-        error={said('email')}
-        onChange={(e) => setEmail(e.currentTarget.value)}
-      />
-      <PasswordInput
-        label={t`Password`}
-        description={t`eight characters or more`}
-        required
-        withAsterisk={false}
-        autoComplete="new-password"
-        value={password}
-        error={said('password')}
-        onChange={(e) => setPassword(e.currentTarget.value)}
-        visibilityToggleButtonProps={{ 'aria-label': t`Show the password` }}
-      />
+      <MailField value={email} set={setEmail} focus error={said('email')} />
+      <PasswordField label={t`Password`} value={password} set={setPassword} fresh error={said('password')} />
       <Button type="submit" size="md" loading={make.isPending || arrive.isPending} fullWidth mt="md">
         <Trans>Make the account</Trans>
       </Button>

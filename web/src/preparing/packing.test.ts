@@ -40,7 +40,7 @@ test('a bag lacks what is not in it in full', () => {
   expect(missingIn(fern, 1, filled(fern, 1))).toEqual([])
 })
 
-test('what is taken out again opens the bag', () => {
+test('what is removed again opens the bag', () => {
   const ticks = { ...filled(fern, 2), ...closed(fern, 2, true) }
   expect(isClosed(fern, 2, ticks)).toBe(true)
   expect(isClosed(fern, 2, { ...ticks, ...put(fern, 2, b, false) })).toBe(false)

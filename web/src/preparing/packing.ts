@@ -24,7 +24,7 @@ export const missingIn = (row: BagRow, bag: number, ticks: Ticks): Item[] =>
 export const isClosed = (row: Counted, bag: number, ticks: Ticks) =>
   (ticks[keyOf(row, bag, 'closed')] ?? 0) > 0
 
-/** An item put into a bag, or taken out of it again; a bag that lacks something is open. */
+/** An item put into a bag, or removed again; a bag that lacks something is open. */
 export const put = (row: BagRow, bag: number, item: Item, inside: boolean): Ticks => ({
   [keyOf(row, bag, item.key)]: inside ? item.count : 0,
   ...(inside ? {} : { [keyOf(row, bag, 'closed')]: 0 }),
