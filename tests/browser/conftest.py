@@ -4,6 +4,7 @@ from __future__ import annotations
 
 import json
 import re
+import threading
 import time
 from collections.abc import Callable, Iterator
 from pathlib import Path
@@ -11,6 +12,7 @@ from typing import Any
 
 import pytest
 from django.contrib.auth.models import User
+from django.core.signals import request_finished, request_started
 from django.db import connection
 from selenium.common.exceptions import TimeoutException
 from selenium.webdriver.common.action_chains import ActionChains
@@ -118,7 +120,9 @@ def driver() -> Iterator[Any]:
 
 
 @pytest.fixture
-def page(driver: Any, live_server: Any, transactional_db: None, settings: Any) -> Iterator[Page]:
+def page(
+    driver: Any, live_server: Any, underway: Underway, transactional_db: None, settings: Any
+) -> Iterator[Page]:
     """A clean browser on the running application; it must not have complained at the end."""
     settings.PLAN_WAIT_SECONDS = 0  # every answer carries its plan
     # Of the whole browser: the driver's own command forgets those of the page it is on, a blank one.
@@ -129,24 +133,48 @@ def page(driver: Any, live_server: Any, transactional_db: None, settings: Any) -
     complaints = opened.complaints()
     driver.execute_cdp_cmd("Network.disable", {})
     driver.get("about:blank")
-    _until_the_server_rests()
+    underway.wait_for_rest()
     assert complaints == []
 
 
-def _until_the_server_rests() -> None:
-    """Wait for requests that the page left behind: the tables must not be emptied under them."""
-    busy = (
-        "SELECT count(*) FROM pg_stat_activity WHERE datname = current_database() "
-        "AND pid <> pg_backend_pid() AND state <> 'idle'"
-    )
-    quiet = 0
-    for _ in range(200):
-        with connection.cursor() as cursor:
-            cursor.execute(busy)
-            quiet = quiet + 1 if cursor.fetchone()[0] == 0 else 0
-        if quiet == 3:
-            return
-        time.sleep(0.05)
+class Underway:
+    """How many requests the server is answering: a table must not be emptied under one of them.
+
+    What the database is doing does not say it: a request that computes between two questions to the
+    database looks like rest.
+    """
+
+    def __init__(self) -> None:
+        self._count, self._lock = 0, threading.Lock()
+
+    def begun(self, **_: Any) -> None:
+        """A request has come in."""
+        with self._lock:
+            self._count += 1
+
+    def ended(self, **_: Any) -> None:
+        """A request was answered, or its asker went away."""
+        with self._lock:
+            self._count -= 1
+
+    def wait_for_rest(self, seconds: float = 60) -> None:
+        """Wait until nothing has been underway for a while; what never ends is a fault."""
+        until, quiet = time.monotonic() + seconds, 0
+        while quiet < 3:
+            assert time.monotonic() < until, f"{self._count} requests were never answered"
+            time.sleep(0.05)
+            quiet = quiet + 1 if self._count == 0 else 0
+
+
+@pytest.fixture(scope="session")
+def underway() -> Iterator[Underway]:
+    """The count of requests, kept from the server's own signals."""
+    found = Underway()
+    request_started.connect(found.begun)
+    request_finished.connect(found.ended)
+    yield found
+    request_started.disconnect(found.begun)
+    request_finished.disconnect(found.ended)
 
 
 @pytest.fixture(scope="session")
