@@ -162,7 +162,7 @@ from studio.tasks.apart import Limits, made_apart
 text = open("examples/potting-shed-tin.json").read()
 sizes = []
 for n in range({PLANS}):
-    made_apart(text, Limits(60, 2048), lambda *far: "")
+    made_apart("plan", text, Limits(60, 2048), lambda *far: "")
     if n % 50 == 49:
         sizes.append(int(re.search(r"VmRSS:\\s+(\\d+)", open("/proc/self/status").read())[1]))
 print(sizes[0], max(sizes), sizes[-1])

@@ -132,12 +132,14 @@ class SeatBreakpointsOut(Schema):
 
 
 @router.get(
-    "/classes/{class_id}/options", auth=reader, response={200: OptionsOut, 404: Problem, 422: Problem}
+    "/classes/{class_id}/options",
+    auth=reader,
+    response={200: OptionsOut, 202: Problem, 404: Problem, 422: Problem},
 )
 def options(request: HttpRequest, class_id: int) -> OptionsOut:
     """At most five plans to choose from, none of which another beats in price, time and layouts."""
     kit_class, job = class_and_job(request, class_id)
-    found = remembered("options", job, compare_options, kit_class.studio_id)
+    found = remembered("options", job, compare_options, kit_class)
     voice = voice_for(request)
     return OptionsOut(options=[_option(option, voice) for option in found])
 
@@ -240,13 +242,15 @@ def sizes(request: HttpRequest, class_id: int) -> SizesOut:
 
 
 @router.get(
-    "/classes/{class_id}/seats", auth=reader, response={200: SeatBreakpointsOut, 404: Problem, 422: Problem}
+    "/classes/{class_id}/seats",
+    auth=reader,
+    response={200: SeatBreakpointsOut, 202: Problem, 404: Problem, 422: Problem},
 )
 def seats(request: HttpRequest, class_id: int) -> SeatBreakpointsOut:
     """What every number of seats from 1 to 60 takes, and the last free seat."""
     kit_class, job = class_and_job(request, class_id)
     voice = voice_for(request)
-    found: SeatBreakpoints = remembered("seats", job, seat_breakpoints, kit_class.studio_id)
+    found: SeatBreakpoints = remembered("seats", job, seat_breakpoints, kit_class)
     before = (None, *found.rows)
     return SeatBreakpointsOut(
         rows=[
@@ -278,12 +282,14 @@ class FromStockOut(Schema):
 
 
 @router.get(
-    "/classes/{class_id}/stock", auth=reader, response={200: FromStockOut, 404: Problem, 422: Problem}
+    "/classes/{class_id}/stock",
+    auth=reader,
+    response={200: FromStockOut, 202: Problem, 404: Problem, 422: Problem},
 )
 def stock(request: HttpRequest, class_id: int) -> FromStockOut:
     """What can be made of what there is, and what one more pack gives."""
     kit_class, job = class_and_job(request, class_id)
-    found = remembered("stock", job, from_stock, kit_class.studio_id)
+    found = remembered("stock", job, from_stock, kit_class)
     names = names_of(job)
     return FromStockOut(
         kits=found.kits,

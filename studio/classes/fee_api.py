@@ -72,12 +72,16 @@ def _terms(sent: TermsIn) -> Terms:
     return Terms(margin, venue, tax, sent.step, sent.below)
 
 
-@router.get("/classes/{class_id}/fee", auth=reader, response={200: FeeOut, 404: Problem, 422: Problem})
+@router.get(
+    "/classes/{class_id}/fee",
+    auth=reader,
+    response={200: FeeOut, 202: Problem, 404: Problem, 422: Problem},
+)
 def fee(request: HttpRequest, class_id: int, sent: Query[TermsIn]) -> FeeOut:
     """The least fee that pays on these terms, and what a fee earns seat by seat."""
     kit_class, job = class_and_job(request, class_id)
     terms = _terms(sent)
-    found: SeatBreakpoints = remembered("seats", job, seat_breakpoints, kit_class.studio_id)
+    found: SeatBreakpoints = remembered("seats", job, seat_breakpoints, kit_class)
 
     def takings(seats: int, usual: Decimal | None) -> Fraction:
         return replace(job.klass, seats=seats, fee=usual or Decimal(0)).takings or Fraction(0)

@@ -56,7 +56,9 @@ class FewerOut(Schema):
 
 
 @router.get(
-    "/classes/{class_id}/fewer-packs", auth=reader, response={200: list[FewerOut], 404: Problem, 422: Problem}
+    "/classes/{class_id}/fewer-packs",
+    auth=reader,
+    response={200: list[FewerOut], 202: Problem, 404: Problem, 422: Problem},
 )
 def fewer_packs(request: HttpRequest, class_id: int) -> list[FewerOut]:
     """What one pack fewer of each thing to buy would take."""
@@ -64,7 +66,7 @@ def fewer_packs(request: HttpRequest, class_id: int) -> list[FewerOut]:
     planned = plan_of(job, whose(kit_class))
     if planned.plan is None:
         raise FileError(planned.faults or [fault("", "still-planning")])
-    rows = one_pack_fewer(job, planned.plan, remembered("seats", job, seat_breakpoints, kit_class.studio_id))
+    rows = one_pack_fewer(job, planned.plan, remembered("seats", job, seat_breakpoints, kit_class))
     names, aside = names_of(job), set_aside_elsewhere(kit_class.studio, [kit_class.pk])
     return [_out(row, names[row.of], aside, kit_class) for row in rows]
 

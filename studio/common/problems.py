@@ -17,6 +17,7 @@ __all__ = [
     "Problem",
     "RoleNeeded",
     "Stale",
+    "Underway",
     "fault_out",
     "message_out",
     "problem",
@@ -71,7 +72,7 @@ class RoleNeeded(Exception):  # noqa: N818 - named for what the person sees
 
 
 class Busy(Exception):  # noqa: N818 - named for what the person sees
-    """A studio computes ``most`` long answers already."""
+    """A studio has ``most`` tasks waiting or running already."""
 
     def __init__(self, most: int) -> None:
         super().__init__(most)
@@ -84,3 +85,7 @@ class Stale(Exception):  # noqa: N818 - named for what the person sees
     def __init__(self, what: str | Message, current: dict[str, Any]) -> None:
         super().__init__(str(what))
         self.what, self.current = what, current
+
+
+class Underway(Exception):  # noqa: N818 - named for what the person sees
+    """An answer that the workers compute: it is asked for again."""

@@ -20,6 +20,7 @@ from studio.accounts.habits_api import router as habits
 from studio.accounts.members_api import router as members
 from studio.accounts.tenancy import owner
 from studio.accounts.voice import voice_for
+from studio.archive.api import router as archive
 from studio.classes.advice_api import router as choices
 from studio.classes.api import router as classes
 from studio.classes.claims_api import router as claims
@@ -32,7 +33,7 @@ from studio.classes.files_api import router as class_files
 from studio.classes.year_api import router as year
 from studio.common.constraints import AT_ONCE, refusal_of
 from studio.common.door import CODES, KEYS, Door
-from studio.common.problems import Busy, RoleNeeded, Stale, fault_out, problem
+from studio.common.problems import Busy, RoleNeeded, Stale, Underway, fault_out, problem
 from studio.common.voices import plain_voice
 from studio.cupboard.api import router as cupboard
 from studio.cupboard.instead_api import router as instead
@@ -55,6 +56,7 @@ from studio.shopping.api import router as shopping
 from studio.shopping.orders_api import router as orders
 from studio.shopping.prices_api import router as prices
 from studio.shopping.suppliers import SupplierError
+from studio.tasks.api import router as tasks
 
 _log = logging.getLogger(__name__)
 
@@ -93,6 +95,8 @@ for router in (
     log,
     taught,
     handouts,
+    tasks,
+    archive,
 ):
     api.add_router("", router)
 
@@ -134,6 +138,11 @@ def _not_for_this_role(request: HttpRequest, error: RoleNeeded) -> HttpResponse:
 @api.exception_handler(Busy)
 def _busy(request: HttpRequest, error: Busy) -> HttpResponse:
     return _answer(request, 429, "busy", plain_voice(request).say("busy", most=error.most))
+
+
+@api.exception_handler(Underway)
+def _underway(request: HttpRequest, error: Underway) -> HttpResponse:
+    return _answer(request, 202, "underway", plain_voice(request).say("underway"))
 
 
 @api.exception_handler(Stale)

@@ -13,9 +13,11 @@ from PIL import Image, ImageOps, UnidentifiedImageError
 from neat_sheaf.errors import fault
 from neat_sheaf.formats.reading import FileError
 
-__all__ = ["remade"]
+__all__ = ["as_we_make_them", "remade"]
 
 _SIDE = 480  # pixels of the longer side
+_END = b"\xff\xd9"  # of a JPEG
+_LARGEST_SIDE = 1_600  # of any that we make
 _QUALITY = 82
 _KINDS = ("JPEG", "PNG", "WEBP")
 _MOST_PIXELS = 50_000_000
@@ -48,3 +50,15 @@ def remade(content: bytes, side: int = _SIDE) -> tuple[bytes, str]:
     out = io.BytesIO()
     ground.save(out, "JPEG", quality=_QUALITY, optimize=True)
     return out.getvalue(), f"#{mean.hex()}"
+
+
+def as_we_make_them(content: bytes) -> bool:
+    """Whether a file is a JPEG as ``remade`` gives it: nothing of a camera is in it, and it is no larger."""
+    try:
+        with warnings.catch_warnings():
+            warnings.simplefilter("error", Image.DecompressionBombWarning)
+            with Image.open(io.BytesIO(content), formats=("JPEG",)) as kept:
+                beside = {name for name, _ in getattr(kept, "applist", [])}
+                return max(kept.size) <= _LARGEST_SIDE and beside <= {"APP0"} and content.endswith(_END)
+    except (OSError, ValueError, SyntaxError, Image.DecompressionBombWarning, Image.DecompressionBombError):
+        return False

@@ -2,33 +2,26 @@
 
 from __future__ import annotations
 
-import io
 from typing import Any
 
 from django.http import HttpRequest, HttpResponse
-from ninja import Router
-from pypdf import PdfWriter
+from ninja import Router, Status
 
 from neat_sheaf.errors import fault
 from neat_sheaf.formats.reading import FileError
-from neat_sheaf.limits import MOST_PRINTED_PIECES
-from neat_sheaf.wording import Voice
 from studio.accounts.tenancy import reader
 from studio.accounts.voice import voice_for
-from studio.classes.files_api import cut_guide_of
-from studio.classes.models import KitClass
 from studio.classes.remembered import class_and_job
 from studio.common.downloads import download
 from studio.common.pages import PageSize
 from studio.common.problems import Problem
+from studio.common.voices import language_of
 from studio.handouts.class_file import write_class_file
 from studio.handouts.host import MOST_TABLES, cards_pdf, host_pdf
 from studio.handouts.scoring import scoring_pdf
 from studio.preparing.api import class_and_preparing
-from studio.preparing.packing_api import labels_of, packing_list_of
-from studio.preparing.services import Preparing
-from studio.projects.printing import printed_sheet
-from studio.projects.versions import version_of
+from studio.tasks.api import TaskOut, task_out
+from studio.tasks.for_studio import start
 
 router = Router(tags=["handouts"])
 
@@ -73,43 +66,21 @@ def table_cards(
     return _pdf(voice.say("file-cards", name=kit_class.name), pdf)
 
 
-@router.get("/classes/{class_id}/folder.pdf", auth=reader, response={200: bytes, 404: Problem, 422: Problem})
-def folder(request: HttpRequest, class_id: int, tables: int = 1, paper: PageSize = "letter") -> HttpResponse:
-    """Everything of a class in one file with bookmarks: guides, packing, labels, sheets, cards."""
-    (kit_class, found), voice = class_and_preparing(request, class_id), voice_for(request)
-    whole = PdfWriter()
-    for name, content in _parts(request, kit_class, found, _tables(tables), paper, voice):
-        whole.append(io.BytesIO(content), outline_item=name)
-    whole.add_metadata({"/Title": voice.say("file-folder", name=kit_class.name)})
-    out = io.BytesIO()
-    whole.write(out)
-    return _pdf(voice.say("file-folder", name=kit_class.name), out.getvalue())
-
-
-def _parts(
-    request: HttpRequest, kit_class: KitClass, found: Preparing, tables: int, paper: PageSize, voice: Voice
-) -> list[tuple[str, bytes]]:
-    project = found.job.project
-    if len(project.pieces) > MOST_PRINTED_PIECES:
-        many = {"found": len(project.pieces), "most": MOST_PRINTED_PIECES}
-        raise FileError([fault("", "too-many-printed.pieces", **many)])
-    sheet = "letter-3x10" if paper == "letter" else "a4-3x8"
-    name = kit_class.name
-    host = host_pdf(kit_class, found, tables, paper, voice)
-    scoring = scoring_pdf(kit_class, found.prepared.scoring, project.pieces, paper, voice)
-    return [
-        (voice.say("file-guide", name=name), cut_guide_of(kit_class, paper, voice)),
-        (voice.say("file-scoring", name=name), scoring),
-        (voice.say("file-packing", name=name), packing_list_of(kit_class, paper, voice)),
-        (voice.say("file-labels", name=name), labels_of(request, kit_class, sheet, voice)),
-        (voice.say("file-host", name=name), host),
-        (voice.say("file-cards", name=name), cards_pdf(kit_class, found, tables, paper, voice)),
-        *(
-            (version or project.name, printed_sheet(own, kit_class.studio, paper, voice, version))
-            for version in kit_class.listed.split("\n")
-            for own in [version_of(kit_class.project, version)]
-        ),
-    ]
+@router.post(
+    "/classes/{class_id}/folder",
+    auth=reader,
+    response={202: TaskOut, 404: Problem, 422: Problem, 429: Problem},
+)
+def folder(
+    request: HttpRequest, class_id: int, tables: int = 1, paper: PageSize = "letter"
+) -> Status[TaskOut]:
+    """Let everything of a class be written in one PDF with bookmarks; a worker does."""
+    kit_class, _ = class_and_preparing(request, class_id)
+    about = {
+        "class": kit_class.pk, "tables": _tables(tables), "paper": paper,
+        "language": language_of(request), "server": request.build_absolute_uri("/"),
+    }  # fmt: skip
+    return Status(202, task_out(start(kit_class.studio, "folder", about), voice_for(request)))
 
 
 @router.get(

@@ -178,22 +178,25 @@ def labels(request: HttpRequest, class_id: int, sheet: Query[OwnSheet]) -> HttpR
         faults: list[Fault] = []
         JsonValue(sheet.first, "first", "mm", faults).fault("first-label", most=on.count)
         raise FileError(faults)
-    pdf = _labels(request, kit_class, found, on, sheet.first, voice)
+    pdf = _labels(kit_class, found, on, sheet.first, voice, request.build_absolute_uri("/"))
     return download(voice.say("file-labels", name=kit_class.name), "pdf", pdf, "application/pdf")
 
 
-def labels_of(request: HttpRequest, kit_class: KitClass, sheet: str, voice: Voice) -> bytes:
-    """The labels of a class on a sheet known by its code, as PDF bytes. FileError for too many bags."""
+def labels_of(kit_class: KitClass, sheet: str, voice: Voice, server: str) -> bytes:
+    """The labels of a class on a sheet known by its code, as PDF bytes. FileError for too many bags.
+
+    ``server`` is its address, with a slash at the end: a label's code opens the bag there.
+    """
     _, found = packing_for(kit_class)
     _few_enough(found)
     on = next(one.sheet for one in LABEL_SHEETS if one.code == sheet)
-    return _labels(request, kit_class, found, on, 1, voice)
+    return _labels(kit_class, found, on, 1, voice, server)
 
 
 def _labels(
-    request: HttpRequest, kit_class: KitClass, found: Packing, on: LabelSheet, first: int, voice: Voice
+    kit_class: KitClass, found: Packing, on: LabelSheet, first: int, voice: Voice, server: str
 ) -> bytes:
-    address = _address(request.build_absolute_uri(f"/classes/{kit_class.pk}/pack"))
+    address = _address(f"{server}classes/{kit_class.pk}/pack")
     whose = in_bags(kit_class, _numbered(found))
     return labels_pdf(kit_class, found, on, first, address, whose, voice)
 

@@ -1,4 +1,4 @@
-"""A plan made in a process of its own, which may take so much time and so much memory and no more.
+"""Plans and answers made in a process of their own, which may take so much time and memory and no more.
 
 The process is forked from one that holds the core and nothing else: no Django, no connection, no thread.
 What it took goes when it ends, so that a worker is as small after two thousand plans as after one.
@@ -15,14 +15,17 @@ from collections.abc import Callable
 from multiprocessing.connection import Connection
 from typing import Any, NamedTuple
 
+from neat_sheaf.advice.from_stock import from_stock
+from neat_sheaf.advice.options import compare_options
+from neat_sheaf.advice.seats import seat_breakpoints
 from neat_sheaf.errors import CannotPlanError, Fault, fault
 from neat_sheaf.formats.job_file import read_job
-from neat_sheaf.formats.message_part import message_document
 from neat_sheaf.formats.plan_file import plan_document
+from neat_sheaf.job import Job
 from neat_sheaf.nesting.control import Progress, SearchControl
 from neat_sheaf.plan import plan_job
 
-__all__ = ["Limits", "made_apart", "outcome_of"]
+__all__ = ["WORK", "Limits", "Outcome", "made_apart"]
 
 _TOLD_EVERY = 0.25  # seconds
 _GRACE = 10.0  # seconds from being told to stop until the process is ended
@@ -38,27 +41,33 @@ class Limits(NamedTuple):
     megabytes: int
 
 
-def outcome_of(plan: Any, faults: list[Fault]) -> dict[str, Any]:
-    """What came of a task, as JSON values: the plan file, or why there is none."""
-    return {
-        "plan": None if plan is None else plan_document(plan),
-        "faults": [
-            {"path": found.path, "message": message_document(found.message)} for found in faults
-        ],
-    }  # fmt: skip
+class Outcome(NamedTuple):
+    """What came of it, or why nothing did."""
+
+    found: Any
+    faults: list[Fault]
+
+
+WORK: dict[str, Callable[[Job, SearchControl], Any]] = {
+    "plan": lambda job, control: plan_document(plan_job(job, control)),
+    "seats": lambda job, control: seat_breakpoints(job, control=control),
+    "options": compare_options,
+    "stock": from_stock,
+}
+"""What can be made of a job; a plan is given as its file."""
 
 
 def made_apart(
-    job: str, limits: Limits, told: Callable[[int | None, int], str]
-) -> dict[str, Any] | None:  # fmt: skip
-    """What comes of planning a job file; None where nobody wants it any more.
+    what: str, job: str, limits: Limits, told: Callable[[int | None, int], str]
+) -> Outcome | None:  # fmt: skip
+    """What comes of a job file (``what`` of ``WORK``); None where nobody wants it any more.
 
     ``told`` hears how far it is, now and then, and answers "" (go on), "stop" (the best so far) or "drop".
     """
     context = multiprocessing.get_context("forkserver")
     context.set_forkserver_preload([__name__])
     here, there = context.Pipe()
-    process = context.Process(target=_child, args=(there, job, limits.megabytes), daemon=True)
+    process = context.Process(target=_child, args=(there, what, job, limits.megabytes), daemon=True)
     process.start()
     there.close()
     try:
@@ -74,7 +83,7 @@ def made_apart(
 
 def _heard(
     here: Connection, limits: Limits, told: Callable[[int | None, int], str]
-) -> dict[str, Any] | None:  # fmt: skip
+) -> Outcome | None:  # fmt: skip
     """Listen to the process until it has an outcome, is ended, or is not wanted."""
     end = time.monotonic() + limits.seconds
     last: tuple[int | None, int] = (None, 0)
@@ -85,10 +94,9 @@ def _heard(
                 kind, found = here.recv()
             except EOFError:
                 # It was ended from outside: by the kernel, where the machine ran out of memory.
-                return outcome_of(None, [fault("", "planner-ended")])
+                return Outcome(None, [fault("", "planner-ended")])
             if kind == "done":
-                outcome: dict[str, Any] = found
-                return outcome
+                return Outcome(*found)
             last = found
         wish = told(*last)
         if wish == "drop":
@@ -98,11 +106,11 @@ def _heard(
             end = min(end, time.monotonic()) + _GRACE
             here.send(_STOP)
         elif stopping and time.monotonic() > end:
-            return outcome_of(None, [fault("", "planner-late", seconds=round(limits.seconds))])
+            return Outcome(None, [fault("", "planner-late", seconds=round(limits.seconds))])
 
 
-def _child(there: Connection, job: str, megabytes: int) -> None:
-    """In the process: plan, and say how far it is."""
+def _child(there: Connection, what: str, job: str, megabytes: int) -> None:
+    """In the process: work, and say how far it is."""
     resource.setrlimit(resource.RLIMIT_AS, (megabytes << 20, megabytes << 20))
     os.nice(10)  # Whoever waits for an answer comes before whoever waits for a plan.
     said = time.monotonic()
@@ -118,17 +126,17 @@ def _child(there: Connection, job: str, megabytes: int) -> None:
 
     control = SearchControl(on_progress=on_progress)
     with contextlib.suppress(EOFError, BrokenPipeError):
-        there.send(("done", _planned(job, control, megabytes)))
+        there.send(("done", tuple(_done(what, job, control, megabytes))))
 
 
-def _planned(job: str, control: SearchControl, megabytes: int) -> dict[str, Any]:
+def _done(what: str, job: str, control: SearchControl, megabytes: int) -> Outcome:
     try:
-        return outcome_of(plan_job(read_job(job), control), [])
+        return Outcome(WORK[what](read_job(job), control), [])
     except CannotPlanError as error:
-        return outcome_of(None, error.faults)
+        return Outcome(None, error.faults)
     except MemoryError:
-        return outcome_of(None, [fault("", "planner-memory", megabytes=megabytes)])
+        return Outcome(None, [fault("", "planner-memory", megabytes=megabytes)])
     except (EOFError, BrokenPipeError):
         raise
     except Exception as error:  # a boundary: whatever went wrong is one class's
-        return outcome_of(None, [fault("", "planner-failed", error=type(error).__name__)])
+        return Outcome(None, [fault("", "planner-failed", error=type(error).__name__)])

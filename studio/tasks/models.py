@@ -1,10 +1,12 @@
-"""Plans that are made beside the request that asked for them."""
+"""Plans, files and answers that are made beside the request that asked for them."""
 
 from __future__ import annotations
 
 from django.db import models
 
-__all__ = ["PlanTask"]
+from studio.accounts.models import Role, Studio
+
+__all__ = ["PlanTask", "StudioTask"]
 
 
 class PlanTask(models.Model):
@@ -29,3 +31,34 @@ class PlanTask(models.Model):
 
     def __str__(self) -> str:
         return f"plan {self.key}"
+
+
+class StudioTask(models.Model):
+    """Something that a worker does for a studio: write a file, put an archive in, work out an answer.
+
+    ``kind`` says what, ``about`` with what; ``given`` is the file that it works on. ``done`` of ``steps`` is
+    the progress. Once it is ``finished`` there is a file (``content``), an ``outcome``, or ``faults``. One
+    that is not wanted any more is deleted, and whoever works on it stops.
+    """
+
+    studio = models.ForeignKey(Studio, models.CASCADE, related_name="tasks")
+    kind = models.CharField(max_length=20)
+    role = models.CharField(max_length=6, choices=Role.choices)
+    about = models.JSONField(default=dict)
+    given = models.BinaryField(null=True)
+    done = models.IntegerField(default=0)
+    steps = models.IntegerField(default=0)
+    finished = models.DateTimeField(null=True)
+    name = models.CharField(max_length=200, default="")
+    media = models.CharField(max_length=100, default="")
+    content = models.BinaryField(null=True)
+    outcome = models.JSONField(null=True)
+    faults = models.JSONField(default=list)
+    made = models.DateTimeField(auto_now_add=True)
+    seen = models.DateTimeField(auto_now=True)
+
+    class Meta:
+        ordering = ["id"]
+
+    def __str__(self) -> str:
+        return f"{self.kind} {self.pk}"

@@ -24,9 +24,8 @@ from procrastinate.exceptions import AlreadyEnqueued
 
 from neat_sheaf.errors import CannotPlanError, Fault, fault
 from neat_sheaf.formats.job_file import write_job
-from neat_sheaf.formats.message_part import read_message
+from neat_sheaf.formats.message_part import read_faults
 from neat_sheaf.formats.plan_file import read_plan_document
-from neat_sheaf.formats.reading import JsonValue
 from neat_sheaf.job import Job
 from neat_sheaf.nesting.control import CancelledError, SearchControl
 from neat_sheaf.plan import Plan, plan_job
@@ -168,9 +167,7 @@ def _size(job: Job) -> int:
 
 def _read(outcome: dict[str, Any]) -> Planned:
     plan = None if outcome["plan"] is None else read_plan_document(outcome["plan"])
-    notes: list[Fault] = []
-    rows = JsonValue(outcome["faults"], "", "mm", notes)
     return Planned(
         plan,
-        list(rows.items(lambda row: Fault(str(row.value["path"]), read_message(row.key("message"))))),
+        read_faults(outcome["faults"]),
     )

@@ -11,10 +11,12 @@ from procrastinate import JobContext, RetryStrategy
 from procrastinate.contrib.django import app
 
 from neat_sheaf.errors import fault
-from studio.tasks.apart import Limits, made_apart, outcome_of
+from neat_sheaf.formats.message_part import fault_documents
+from studio.tasks.apart import Limits, Outcome, made_apart
+from studio.tasks.for_studio import carry_out, forget_old
 from studio.tasks.models import PlanTask
 
-__all__ = ["PLANS", "make_plan", "take_up_again"]
+__all__ = ["PLANS", "carry_out_task", "make_plan", "take_up_again"]
 
 PLANS = "plans"
 """The queue of plans."""
@@ -33,19 +35,24 @@ def make_plan(context: JobContext, key: str, job: str) -> None:
         if not PlanTask.objects.filter(key=key, outcome__isnull=True).exists():
             return
         limits = Limits(settings.PLAN_SECONDS, settings.PLAN_MEGABYTES)
-        found = made_apart(job, limits, lambda sheets, bound: _told(key, sheets, bound))
+        found = made_apart("plan", job, limits, lambda sheets, bound: _told(key, sheets, bound))
         if found is not None:
-            PlanTask.objects.filter(key=key).update(outcome=found)
+            PlanTask.objects.filter(key=key).update(outcome=_kept(found))
         old = PlanTask.objects.values_list("pk", flat=True)[_KEPT:]
         PlanTask.objects.filter(pk__in=list(old)).delete()
     except Exception as error:
         _log.exception("a plan could not be made")
         if context.job is not None and context.job.attempts + 1 >= _TRIES:
-            given_up = outcome_of(None, [fault("", "planner-failed", error=type(error).__name__)])
-            PlanTask.objects.filter(key=key).update(outcome=given_up)
+            given_up = Outcome(None, [fault("", "planner-failed", error=type(error).__name__)])
+            PlanTask.objects.filter(key=key).update(outcome=_kept(given_up))
         raise
     finally:
         close_old_connections()
+
+
+def _kept(outcome: Outcome) -> dict[str, Any]:
+    """What came of a plan, as JSON values: the plan file, or why there is none."""
+    return {"plan": outcome.found, "faults": fault_documents(outcome.faults)}
 
 
 def _told(key: str, sheets: int | None, bound: int) -> str:
@@ -56,6 +63,25 @@ def _told(key: str, sheets: int | None, bound: int) -> str:
     row.sheets, row.lower_bound = sheets, bound
     row.save(update_fields=["sheets", "lower_bound", "seen"])
     return "stop" if row.stop_early else ""
+
+
+@app.task(queue=PLANS, retry=RetryStrategy(max_attempts=_TRIES, wait=2), pass_context=True)
+def carry_out_task(context: JobContext, task: int) -> None:
+    """Do something for a studio: write a file, put an archive in, work out an answer."""
+    try:
+        carry_out(task, last=context.job is not None and context.job.attempts + 1 >= _TRIES)
+    finally:
+        close_old_connections()
+
+
+@app.periodic(cron="17 * * * *")
+@app.task(queue=PLANS, queueing_lock="forget-old", pass_context=True)
+def forget_old_tasks(context: JobContext, timestamp: int) -> None:
+    """Delete what was made for studios and is of yesterday."""
+    try:
+        forget_old()
+    finally:
+        close_old_connections()
 
 
 @app.periodic(cron="*/1 * * * *")

@@ -14,7 +14,6 @@ from django.core.cache import cache
 from django.core.management import call_command
 from django.db import connection
 from django.utils import timezone
-from procrastinate.contrib.django import app
 from procrastinate.contrib.django.models import ProcrastinateJob
 
 from neat_sheaf.formats.job_file import read_job, write_job
@@ -30,6 +29,7 @@ from studio.tasks import plans
 from studio.tasks.apart import Limits, made_apart
 from studio.tasks.models import PlanTask
 from studio.tasks.work import make_plan, take_up_again
+from tests.studio.working import forget_the_queue, work
 from tests.validator import faults_of
 
 EXAMPLE = (Path(__file__).parents[2] / "examples/seed-drawer.json").read_text()
@@ -47,15 +47,7 @@ def long(monkeypatch, settings, transactional_db):
 
     monkeypatch.setattr(plans, "_planned", longer)
     yield
-    # The queue's own tables are emptied by nobody else.
-    with connection.cursor() as cursor:
-        cursor.execute("TRUNCATE procrastinate_jobs, procrastinate_workers RESTART IDENTITY CASCADE")
-
-
-def work():
-    """Let a worker do everything that is in the queue."""
-    made = app.with_connector(app.connector.get_worker_connector())
-    made.run_worker(wait=False, install_signal_handlers=False, listen_notify=False, queues=["plans"])
+    forget_the_queue()
 
 
 def test_a_long_plan_is_made_by_a_worker_and_found_by_every_process(long, join, furnish):
@@ -150,19 +142,19 @@ def test_a_task_that_the_queue_lost_is_given_to_the_workers_again(long, join, fu
 
 def test_a_plan_apart_is_the_plan_that_the_core_makes():
     heard = []
-    found = made_apart(EXAMPLE, USUAL, lambda *far: heard.append(far) or "")
-    assert found["faults"] == []
-    assert read_plan_document(found["plan"]) == plan_job(read_job(EXAMPLE))
+    found = made_apart("plan", EXAMPLE, USUAL, lambda *far: heard.append(far) or "")
+    assert found.faults == []
+    assert read_plan_document(found.found) == plan_job(read_job(EXAMPLE))
 
 
 def test_a_plan_that_is_stopped_at_once_is_still_a_plan():
     for limits, wish in ((USUAL, "stop"), (Limits(0, 2048), "")):
-        found = made_apart(HARD, limits, lambda *far, wish=wish: wish)
-        assert faults_of(json.loads(HARD), found["plan"]) == []
+        found = made_apart("plan", HARD, limits, lambda *far, wish=wish: wish)
+        assert faults_of(json.loads(HARD), found.found) == []
 
 
 def test_a_plan_that_nobody_wants_any_more_leaves_nothing_behind():
-    assert made_apart(HARD, USUAL, lambda *far: "drop") is None
+    assert made_apart("plan", HARD, USUAL, lambda *far: "drop") is None
     assert multiprocessing.active_children() == []
 
 
@@ -172,21 +164,21 @@ def test_a_process_that_is_killed_is_said_and_not_waited_for():
             child.kill()
         return ""
 
-    found = made_apart(HARD, USUAL, told)
-    assert [fault["message"]["key"] for fault in found["faults"]] == ["planner-ended"]
+    found = made_apart("plan", HARD, USUAL, told)
+    assert [fault.message.key for fault in found.faults] == ["planner-ended"]
 
 
 def test_a_plan_past_its_memory_is_ended_with_words():
-    found = made_apart(EXAMPLE, Limits(60, 1), lambda *far: "")
-    assert found["plan"] is None
-    assert [fault["message"]["key"] for fault in found["faults"]] in (["planner-memory"], ["planner-ended"])
+    found = made_apart("plan", EXAMPLE, Limits(60, 1), lambda *far: "")
+    assert found.found is None
+    assert [fault.message.key for fault in found.faults] in (["planner-memory"], ["planner-ended"])
 
 
 def test_a_file_that_cannot_be_planned_says_why():
     big = EXAMPLE.replace('"width": "5 1/2"', '"width": "50"', 1)
-    found = made_apart(big, USUAL, lambda *far: "")
-    assert found["plan"] is None
-    assert [fault["message"]["key"] for fault in found["faults"]] == ["larger-than-paper.even-turned"]
+    found = made_apart("plan", big, USUAL, lambda *far: "")
+    assert found.found is None
+    assert [fault.message.key for fault in found.faults] == ["larger-than-paper.even-turned"]
 
 
 def test_a_new_version_of_the_application_shows_no_plan_of_the_old_one(join, furnish):
@@ -221,5 +213,5 @@ def test_every_plan_of_the_demo_that_takes_long_is_read_back_from_the_database(l
 
 def test_the_plan_of_a_class_is_the_same_by_a_worker_and_by_the_request(join, furnish):
     job = core_job(KitClass.objects.get(pk=furnish(join())["class"]["id"]))
-    found = made_apart(write_job(job), USUAL, lambda *far: "")
-    assert found["plan"] == plan_document(plans.plan_here(job).plan)
+    found = made_apart("plan", write_job(job), USUAL, lambda *far: "")
+    assert found.found == plan_document(plans.plan_here(job).plan)

@@ -52,6 +52,7 @@ def test_what_changes_something_is_not_a_readers():
     assert sent == {
         "/prices/compare", "/fold", "/stand", "/refit", "/lines", "/lines/mats", "/forms",
         "/projects/{project_id}/effects", "/classes/{class_id}/stop-early", "/members/{member_id}",
+        "/classes/{class_id}/folder", "/tasks/{task_id}",
     }  # fmt: skip
 
 

@@ -11,6 +11,7 @@ from neat_sheaf.formats.plan_file import plan_document
 from neat_sheaf.plan import plan_job
 from tests.validator import faults_of
 
+from .test_handouts import folder_of
 from .test_packing import pages_of
 
 SHORT = {
@@ -83,7 +84,7 @@ def test_the_file_that_is_written_is_judged_like_any_other(person, made):
 
 
 def test_the_folder_has_a_sheet_for_each_version(person, made):
-    pages = pages_of(person.ask("GET", f"/classes/{made['class']['id']}/folder.pdf"))
+    pages = pages_of(folder_of(person, f"/classes/{made['class']['id']}/folder"))
     text = "\n".join(page.extract_text() for page in pages)
     assert "Card, Short" in text
     guide = pages_of(person.ask("GET", f"/classes/{made['class']['id']}/cut-guide.pdf"))

@@ -10,6 +10,7 @@ from django.utils import timezone
 from studio.config.api import api
 from studio.cupboard.models import Photo
 from studio.shopping.models import Order
+from studio.tasks.models import StudioTask
 
 # What a stranger may ask: who is here, and what an invitation or the demo's own machine offers.
 OPEN = {("GET", "/session"), ("POST", "/demo"), ("GET", "/mailbox"), ("GET", "/join/{token}")}
@@ -47,6 +48,7 @@ def with_stock(person, made):
     more["member"], more["invitation"] = invited["members"][0], invited["invitations"][0]
     note = person.add(f"/classes/{made['class']['id']}/log/notes", about="next", text="Evening")
     more["note"] = note
+    more["task"] = {"id": StudioTask.objects.create(studio=person.studio, kind="folder", role="reader").pk}
     return made | more
 
 
@@ -65,6 +67,7 @@ def filled(path, made):
         "note",
         "member",
         "invitation",
+        "task",
     )
     names = {f"{thing}_id": thing for thing in things} | {"batch": "batch"}
     path = (

@@ -2,12 +2,13 @@
 
 from __future__ import annotations
 
-from collections.abc import Mapping
+from collections.abc import Iterable, Mapping
 from decimal import Decimal
 from enum import StrEnum
 from typing import Any, cast
 
 from neat_sheaf.checks import Level
+from neat_sheaf.errors import Fault
 from neat_sheaf.formats.reading import JsonValue
 from neat_sheaf.habits import LidFeel
 from neat_sheaf.measure.side import Side
@@ -15,7 +16,7 @@ from neat_sheaf.messages import Amount, Boxed, Measured, Message, Param, Several
 from neat_sheaf.project import FitKind, Portion
 from neat_sheaf.project.assembly import Caution
 
-__all__ = ["message_document", "read_message"]
+__all__ = ["fault_documents", "message_document", "read_faults", "read_message"]
 
 # The words that a message may hold as a parameter, by the name of what they are.
 _ENUMS: dict[str, type[StrEnum]] = {
@@ -90,3 +91,14 @@ def _read_param(node: JsonValue, depth: int) -> Param:
     elif "number" in value:
         return node.key("number").amount()
     raise node.fault("not-a-parameter")
+
+
+def fault_documents(faults: Iterable[Fault]) -> list[dict[str, Any]]:
+    """Faults as JSON values that ``read_faults`` reads back: the path and the message of each."""
+    return [{"path": one.path, "message": message_document(one.message)} for one in faults]
+
+
+def read_faults(documents: list[dict[str, Any]]) -> list[Fault]:
+    """Faults as they were kept."""
+    rows = JsonValue(documents, "", "mm", [])
+    return list(rows.items(lambda one: Fault(str(one.value["path"]), read_message(one.key("message")))))

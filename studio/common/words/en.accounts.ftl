@@ -24,3 +24,23 @@ mail-text =
         [helper] a helper, who prepares and ticks
        *[other] a reader, who looks on
     }. To join, open { $address } within two weeks.
+
+archive-too-large = An archive holds at most { $megabytes } MB.
+archive-not-a-zip = This is not a whole ZIP file; choose the archive as it was downloaded.
+archive-no-manifest = This ZIP is not an archive of a paper room: its manifest.json is missing or damaged.
+archive-version = This archive is of another version of the format than { $version }; bring it here with the program that made it.
+archive-missing = This file is missing from the archive; download it again.
+archive-unlisted = This file is not in the archive's manifest; remove it.
+archive-unknown-file = This file is of no use in an archive; remove it.
+archive-checksum = This file was changed or damaged: its checksum is not the one in the manifest.
+archive-not-empty = There is something in this paper room already. Start a new paper room and put the archive there.
+archive-object = Write an object here: {"{"} … {"}"}.
+archive-list = Write a list here: [ … ].
+archive-key-missing = This is missing here.
+archive-key-unknown = Nothing of this name belongs here.
+archive-number = Number the things of one kind 1, 2, 3 and so on, each once.
+archive-value = This cannot be kept here; docs/formats/studio-archive.md says what belongs here.
+archive-reference = There is no thing of this number in the archive.
+archive-photo = This is not a photograph as the program keeps them; put a JPEG without camera data here.
+archive-against-the-tables = Two things in this file contradict each other, such as one name given twice.
+archive-unreadable = This is complete, but the program cannot read what it says.

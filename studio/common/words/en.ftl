@@ -4,7 +4,9 @@
 
 not-found = There is nothing here, or it is not yours.
 signed-out = Sign in to go on; what you typed is kept here.
-busy = { $most } long answers are being computed for this paper room already; this one follows when one of them is done.
+busy = { $most } long tasks of this paper room wait or run already; start this one when one of them is done.
+underway = This takes a little longer and is being worked out; it follows by itself.
+task-failed = It failed ({ $error }); try once more.
 role-needed =
     .owner = Only an owner of this studio may do that; here you are a { $mine }. Ask an owner to do it.
     .helper = Only owners and helpers of this studio may do that; here you are a { $mine }. Ask an owner.

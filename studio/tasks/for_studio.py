@@ -1,0 +1,170 @@
+"""What a worker does for a studio: started, looked at, and carried out with its progress told."""
+
+from __future__ import annotations
+
+import contextlib
+import datetime as dt
+import logging
+from collections.abc import Callable, Iterator
+from contextlib import contextmanager
+from typing import Any, NamedTuple
+
+from django.conf import settings
+from django.db import connections, transaction
+from django.utils import timezone
+from django.utils.module_loading import import_string
+from procrastinate.contrib.django.models import ProcrastinateJob
+from procrastinate.exceptions import AlreadyEnqueued
+
+from neat_sheaf.errors import CannotPlanError, Fault, fault
+from neat_sheaf.formats.message_part import fault_documents, read_faults
+from neat_sheaf.formats.reading import FileError
+from studio.accounts.models import Role, Studio
+from studio.common.problems import Busy
+from studio.tasks.models import StudioTask
+
+__all__ = ["MOST_UNDERWAY", "Made", "NotWantedError", "Told", "carry_out", "faults_of", "forget_old", "start"]
+
+KINDS = {
+    "archive-out": "studio.archive.work.write",
+    "archive-in": "studio.archive.work.put_in",
+    "folder": "studio.handouts.work.write_folder",
+    "answer": "studio.classes.remembered.work_out",
+}
+"""What carries out each kind."""
+
+MOST_UNDERWAY = 6
+"""Tasks that one studio may have waiting or running."""
+
+_KEPT = dt.timedelta(days=1)
+_UNHEARD = dt.timedelta(minutes=1)
+
+_log = logging.getLogger(__name__)
+
+Told = Callable[[int, int], None]
+"""Hears how many steps of how many are done; raises NotWantedError where nobody waits for it any more."""
+
+
+class Made(NamedTuple):
+    """What came of a task: a file to fetch, or something to say."""
+
+    name: str = ""
+    media: str = ""
+    content: bytes | None = None
+    outcome: dict[str, Any] | None = None
+
+
+class NotWantedError(Exception):
+    """A task was deleted while it was carried out."""
+
+
+def start(
+    studio: Studio, kind: str, about: dict[str, Any], *, role: Role = Role.READER, given: bytes | None = None
+) -> StudioTask:
+    """Give a task to the workers; one that is underway with the same is the same. Busy where too many are."""
+    rows = StudioTask.objects.filter(studio=studio)
+    with transaction.atomic():
+        Studio.objects.select_for_update().get(pk=studio.pk)
+        rows.filter(kind=kind, about=about, finished__isnull=False).delete()
+        row = rows.filter(kind=kind, about=about, given__isnull=given is None, finished__isnull=True).first()
+        if row is not None and not _lost(row):
+            return row
+        if row is None:
+            if rows.filter(finished__isnull=True).count() >= MOST_UNDERWAY:
+                raise Busy(MOST_UNDERWAY)
+            row = StudioTask.objects.create(studio=studio, kind=kind, about=about, role=role, given=given)
+    if settings.PLAN_WAIT_SECONDS:
+        # The tasks of the queue are known once every application is there.
+        from studio.tasks.work import carry_out_task
+
+        with contextlib.suppress(AlreadyEnqueued):
+            carry_out_task.configure(
+                lock=_lock(row), queueing_lock=_queued(row.pk), priority=_AFTER_PLANS
+            ).defer(task=row.pk)  # fmt: skip
+    else:
+        carry_out(row.pk, last=True)
+        row.refresh_from_db()
+    return row
+
+
+_AFTER_PLANS = -10_000
+
+
+def _lock(row: StudioTask) -> str:
+    """Of one studio one answer or plan is worked out at a time, and one file is written."""
+    return f"studio-{row.studio_id}" if row.kind == "answer" else f"studio-files-{row.studio_id}"
+
+
+def _queued(pk: int) -> str:
+    return f"studio-task-{pk}"
+
+
+def _lost(row: StudioTask) -> bool:
+    """Whether nothing was heard of a task for a while, and the queue does not hold it either."""
+    if row.seen > timezone.now() - _UNHEARD:
+        return False
+    jobs = ProcrastinateJob.objects.filter(queueing_lock=_queued(row.pk), status__in=["todo", "doing"])
+    return not jobs.exists()
+
+
+def carry_out(pk: int, *, last: bool) -> None:
+    """Do a task and keep what comes of it; ``last``: it is not tried again where it fails."""
+    row = StudioTask.objects.select_related("studio").filter(pk=pk, finished__isnull=True).first()
+    if row is None:
+        return
+    try:
+        with _telling(pk) as told:
+            made: Made = import_string(KINDS[row.kind])(row, told)
+    except NotWantedError:
+        return
+    except (FileError, CannotPlanError) as error:
+        _finish(pk, Made(), error.faults)
+    except Exception as error:
+        _log.exception("a task failed")
+        if last:
+            _finish(pk, Made(), [fault("", "task-failed", error=type(error).__name__)])
+        raise
+    else:
+        _finish(pk, made, [])
+
+
+def _finish(pk: int, made: Made, faults: list[Fault]) -> None:
+    StudioTask.objects.filter(pk=pk).update(
+        finished=timezone.now(), given=None, name=made.name[:200], media=made.media, content=made.content,
+        outcome=made.outcome,
+        faults=fault_documents(faults),
+    )  # fmt: skip
+
+
+def faults_of(row: StudioTask) -> list[Fault]:
+    """Why a finished task has no file and no outcome."""
+    return read_faults(row.faults)
+
+
+@contextmanager
+def _telling(pk: int) -> Iterator[Told]:
+    """What hears of the progress, and keeps it where others see it before the work itself is kept."""
+    if not settings.PLAN_WAIT_SECONDS:
+        # It is done within the request; nobody else can look.
+        yield lambda done, steps: None
+        return
+    aside = connections.create_connection("default")
+
+    def told(done: int, steps: int) -> None:
+        with aside.cursor() as cursor:
+            cursor.execute(
+                "UPDATE tasks_studiotask SET done = %s, steps = %s, seen = now() WHERE id = %s",
+                [done, steps, pk],
+            )
+            if cursor.rowcount == 0:
+                raise NotWantedError
+
+    try:
+        yield told
+    finally:
+        aside.close()
+
+
+def forget_old() -> None:
+    """Delete the tasks of yesterday: a file that nobody fetched is written again when it is wanted."""
+    StudioTask.objects.filter(seen__lt=timezone.now() - _KEPT).delete()
