@@ -60,6 +60,7 @@ def _session(request: HttpRequest, member: Member | None) -> SessionOut:
 
 def _studio_out(studio: Studio) -> StudioOut:
     return StudioOut(
+        id=studio.pk,
         name=studio.name,
         units=studio.units,
         currency=studio.currency,

@@ -31,6 +31,7 @@ __all__ = [
 class StudioOut(Schema):
     """The studio's name, and how it measures, counts money and writes numbers and dates."""
 
+    id: int
     name: str
     units: str
     currency: str

@@ -3,7 +3,7 @@
 from __future__ import annotations
 
 from django.http import HttpRequest
-from ninja import Router, Status
+from ninja import Router, Schema, Status
 
 from neat_sheaf.errors import fault
 from neat_sheaf.formats.reading import FileError
@@ -13,7 +13,7 @@ from studio.accounts.voice import voice_for
 from studio.archive.container import MOST_BYTES
 from studio.archive.reading import is_empty
 from studio.common.problems import Problem
-from studio.tasks.api import TaskOut, task_out
+from studio.tasks.api import StudioTaskOut, task_out
 from studio.tasks.for_studio import start
 
 router = Router(tags=["archive"])
@@ -23,15 +23,30 @@ _ZIP = {"requestBody": {"required": True, "content": {"application/zip": {"schem
 }}}}}  # fmt: skip
 
 
-@router.post("/archive", auth=owner, response={202: TaskOut, 429: Problem})
-def write_archive(request: HttpRequest) -> Status[TaskOut]:
+class ArchiveOut(Schema):
+    """Whether this paper room is empty, so that an archive can be put in, and how large one may be."""
+
+    empty: bool
+    megabytes: int
+
+
+@router.get("/archive", auth=owner, response=ArchiveOut)
+def archive(request: HttpRequest) -> ArchiveOut:
+    """Whether an archive can be put in here."""
+    return ArchiveOut(empty=is_empty(studio_of(request)), megabytes=MOST_BYTES // 1_000_000)
+
+
+@router.post("/archive", auth=owner, response={202: StudioTaskOut, 429: Problem})
+def write_archive(request: HttpRequest) -> Status[StudioTaskOut]:
     """Let everything of the paper room be written into one file of open formats; a worker does."""
     task = start(studio_of(request), "archive-out", {}, role=Role.OWNER)
     return Status(202, task_out(task, voice_for(request)))
 
 
-@router.put("/archive", auth=owner, response={202: TaskOut, 422: Problem, 429: Problem}, openapi_extra=_ZIP)
-def put_archive_in(request: HttpRequest) -> Status[TaskOut]:
+@router.put(
+    "/archive", auth=owner, response={202: StudioTaskOut, 422: Problem, 429: Problem}, openapi_extra=_ZIP
+)
+def put_archive_in(request: HttpRequest) -> Status[StudioTaskOut]:
     """Put an archive, sent as it is, into this paper room, in which there must be nothing yet."""
     studio = studio_of(request)
     if not is_empty(studio):

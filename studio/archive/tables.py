@@ -11,7 +11,7 @@ from django.db import models
 
 from studio.accounts.models import Studio
 
-__all__ = ["NOT_KEPT", "NUMBER", "STUDIO", "STUDIO_FILE", "TABLES", "Table", "every_table"]
+__all__ = ["NOT_KEPT", "NUMBER", "STUDIO", "STUDIO_FILE", "TABLES", "Table", "described", "every_table"]
 
 
 @dataclass(frozen=True)
@@ -110,3 +110,18 @@ def every_table() -> list[Table]:
         return [table, *(one for part in table.parts for one in with_parts(part))]
 
     return [one for table in TABLES.values() for one in with_parts(table)]
+
+
+def described() -> str:
+    """Every table with its fields, as lines of Markdown: what docs/formats/studio-archive.md ends with."""
+
+    def lines(table: Table, of: type[models.Model], depth: int) -> list[str]:
+        plain = [f"`{one.name}`" for one in table.plain]
+        refers = [f"`{one.name}` (a {one.related_model.__name__.lower()})" for one in table.references(of)]
+        inside = [line for part in table.parts for line in lines(part, table.model, depth + 1)]
+        return [f"{'  ' * depth}- **{table.name}**: {', '.join([*plain, *refers])}", *inside]
+
+    rows = [f"- **studio**: {', '.join(f'`{one.name}`' for one in STUDIO.plain)}"]
+    for table in TABLES.values():
+        rows += lines(table, Studio, 0)
+    return "\n".join(rows) + "\n"

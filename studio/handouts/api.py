@@ -20,7 +20,7 @@ from studio.handouts.class_file import write_class_file
 from studio.handouts.host import MOST_TABLES, cards_pdf, host_pdf
 from studio.handouts.scoring import scoring_pdf
 from studio.preparing.api import class_and_preparing
-from studio.tasks.api import TaskOut, task_out
+from studio.tasks.api import StudioTaskOut, task_out
 from studio.tasks.for_studio import start
 
 router = Router(tags=["handouts"])
@@ -69,11 +69,11 @@ def table_cards(
 @router.post(
     "/classes/{class_id}/folder",
     auth=reader,
-    response={202: TaskOut, 404: Problem, 422: Problem, 429: Problem},
+    response={202: StudioTaskOut, 404: Problem, 422: Problem, 429: Problem},
 )
 def folder(
     request: HttpRequest, class_id: int, tables: int = 1, paper: PageSize = "letter"
-) -> Status[TaskOut]:
+) -> Status[StudioTaskOut]:
     """Let everything of a class be written in one PDF with bookmarks; a worker does."""
     kit_class, _ = class_and_preparing(request, class_id)
     about = {

@@ -16,7 +16,7 @@ from studio.common.problems import FaultOut, Problem, RoleNeeded, fault_out
 from studio.tasks.for_studio import faults_of
 from studio.tasks.models import StudioTask
 
-__all__ = ["TaskKind", "TaskOut", "task_out"]
+__all__ = ["StudioTaskOut", "TaskKind", "task_out"]
 
 router = Router(tags=["tasks"])
 
@@ -30,7 +30,7 @@ class RestoredOut(Schema):
     unknown: list[str]
 
 
-class TaskOut(Schema):
+class StudioTaskOut(Schema):
     """A task: ``done`` of ``steps``, 0 of 0 where it has not begun; once it is finished, what came of it.
 
     ``file`` is the name of the file that can be fetched.
@@ -46,10 +46,10 @@ class TaskOut(Schema):
     faults: list[FaultOut]
 
 
-def task_out(task: StudioTask, voice: Voice) -> TaskOut:
+def task_out(task: StudioTask, voice: Voice) -> StudioTaskOut:
     """A task as the API gives it."""
     faults = [FaultOut.model_validate(fault_out(one, voice)) for one in faults_of(task)]
-    return TaskOut(
+    return StudioTaskOut(
         id=task.pk,
         kind=cast("TaskKind", task.kind),
         done=task.done,
@@ -69,8 +69,8 @@ def _task(request: HttpRequest, task_id: int) -> StudioTask:
     return task
 
 
-@router.get("/tasks/{task_id}", auth=reader, response={200: TaskOut, 404: Problem})
-def task(request: HttpRequest, task_id: int) -> TaskOut:
+@router.get("/tasks/{task_id}", auth=reader, response={200: StudioTaskOut, 404: Problem})
+def task(request: HttpRequest, task_id: int) -> StudioTaskOut:
     """How far a task is, or what came of it."""
     return task_out(_task(request, task_id), voice_for(request))
 

@@ -3,6 +3,7 @@
 import io
 import json
 import zipfile
+from pathlib import Path
 
 import pytest
 from django.apps import apps
@@ -15,7 +16,7 @@ from neat_sheaf.formats.reading import FileError
 from studio.accounts.models import Member, Studio
 from studio.archive.container import pack, unpack
 from studio.archive.reading import is_empty, restore
-from studio.archive.tables import NOT_KEPT, STUDIO, every_table
+from studio.archive.tables import NOT_KEPT, STUDIO, described, every_table
 from studio.archive.writing import archive_of
 from studio.demo.loading import load_paper_room
 from tests.studio.made_up_rooms import FAR, Evening, far_keys, picture
@@ -80,6 +81,12 @@ def test_every_table_of_a_studio_is_in_the_archive_or_said_not_to_be():
     }
     assert ours == of_archive | NOT_KEPT
     assert not of_archive & NOT_KEPT
+
+
+def test_the_format_is_described_field_by_field():
+    """A field that is new makes a new version of the format, and is said in its description."""
+    said = (Path(__file__).parents[2] / "docs/formats/studio-archive.md").read_text()
+    assert said.endswith(described())
 
 
 @pytest.fixture

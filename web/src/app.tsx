@@ -23,6 +23,7 @@ const ScoringGuide = lazy(async () => ({
 }))
 const TableGuide = lazy(async () => ({ default: (await import('./teaching/TableGuide')).TableGuide }))
 const Account = lazy(async () => ({ default: (await import('./accounts/Account')).Account }))
+const Archive = lazy(async () => ({ default: (await import('./accounts/Archive')).Archive }))
 const Members = lazy(async () => ({ default: (await import('./accounts/Members')).Members }))
 const NewStudio = lazy(async () => ({ default: (await import('./accounts/NewStudio')).NewStudio }))
 const SignUp = lazy(async () => ({ default: (await import('./accounts/SignUp')).SignUp }))
@@ -71,6 +72,7 @@ export function App() {
                   <Route path="habits" element={<Habits />} />
                   <Route path="account" element={<Account />} />
                   <Route path="members" element={<Members />} />
+                  <Route path="archive" element={<Archive />} />
                   <Route
                     path="*"
                     element={

@@ -14,7 +14,7 @@ import { createRoot } from 'react-dom/client'
 import { BrowserRouter } from 'react-router'
 import { Refused, Unreachable } from './api/client'
 import { startWorker } from './api/offline'
-import { whileBusy } from './api/queries'
+import { whileUnderway } from './api/queries'
 import { App } from './app'
 import { loadCatalogue } from './i18n/language'
 import { theme } from './theme'
@@ -26,7 +26,7 @@ const queries = new QueryClient({
     queries: {
       networkMode: 'always',
       staleTime: 10_000,
-      retry: (failures, error) => (error instanceof Refused ? whileBusy(failures, error) : failures < 2),
+      retry: (failures, error) => (error instanceof Refused ? whileUnderway(failures, error) : failures < 2),
       retryDelay: (failures, error) => (error instanceof Refused ? 1_500 : 1_000 * 2 ** failures),
       // Away from the server it is asked again by itself until it answers.
       refetchInterval: (query) => (query.state.error instanceof Unreachable ? 4_000 : false),

@@ -3,6 +3,7 @@ import { Trans } from '@lingui/react/macro'
 import { Alert, Button } from '@mantine/core'
 import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query'
 import { type ReactNode, useState } from 'react'
+import { Link } from 'react-router'
 import { addresses, confirmAgain, endSessions, say, sessions } from '../api/accounts'
 import { api, ask, Refused } from '../api/client'
 import { asked } from '../api/queries'
@@ -209,8 +210,8 @@ function Delete() {
       <p>
         <Trans>
           Your account goes for good, and with it every paper room that nobody else belongs to: its lists,
-          classes, cupboard and people. It cannot be undone. Take job files and class files out first if you
-          may want them.
+          classes, cupboard and people. It cannot be undone. If you may want them again, first{' '}
+          <Link to="/archive">download everything in one file</Link>.
         </Trans>
       </p>
       <PasswordField

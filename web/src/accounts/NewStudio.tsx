@@ -25,16 +25,18 @@ export function NewStudio({ session, done }: { session: Session; done?: () => vo
   const currency = chosen.currency ?? usual.currency
   const sheet = chosen.sheet ?? usual.sheet
   const open = useMutation({
-    mutationFn: async () => {
-      const body = { name: name.trim(), place, units, currency, first_day: usual.first_day }
+    mutationFn: async (from: 'sheet' | 'archive') => {
+      const called = name.trim() || (from === 'archive' ? t`Paper room` : '')
+      const body = { name: called, place, units, currency, first_day: usual.first_day }
       const opened = await ask(api.POST('/api/studios', { body }))
-      await ask(api.POST('/api/plain-papers', { body: { size: sheet } }))
+      // An archive brings its own papers, into a room in which there is nothing.
+      if (from === 'sheet') await ask(api.POST('/api/plain-papers', { body: { size: sheet } }))
       return opened
     },
-    onSuccess: (opened) => {
+    onSuccess: (opened, from) => {
       keep.session(queries, opened)
       done?.()
-      void navigate('/')
+      void navigate(from === 'archive' ? '/archive' : '/')
     },
   })
   return (
@@ -42,7 +44,7 @@ export function NewStudio({ session, done }: { session: Session; done?: () => vo
       title={t`Your paper room`}
       says={t`All of this can be changed later, under How we work.`}
       error={open.error}
-      submit={() => open.mutate()}
+      submit={() => open.mutate('sheet')}
     >
       <TextInput
         label={t`What it is called`}
@@ -92,6 +94,9 @@ export function NewStudio({ session, done }: { session: Session; done?: () => vo
       />
       <Button type="submit" size="md" loading={open.isPending} fullWidth mt="md">
         <Trans>Open it</Trans>
+      </Button>
+      <Button variant="subtle" disabled={open.isPending} onClick={() => open.mutate('archive')}>
+        <Trans>Bring one from an archive</Trans>
       </Button>
       {session.studio ? (
         <Button component={Link} to="/" variant="subtle" color="gray">

@@ -5,6 +5,7 @@ import { api, ask } from '../api/client'
 export const MEMBERS = ['members']
 
 export const askedOf = {
+  archive: () => queryOptions({ queryKey: ['archive'], queryFn: () => ask(api.GET('/api/archive')) }),
   invitation: (token: string) =>
     queryOptions({
       queryKey: ['invitation', token],

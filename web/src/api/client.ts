@@ -88,15 +88,17 @@ function isProblem(value: unknown): value is Problem {
 }
 
 /** The data of an answer, or a thrown Refused or Unreachable. */
-export async function ask<T>(asked: Promise<Answer<T>>): Promise<T> {
+export async function ask<T>(asked: Promise<Answer<T>>): Promise<Exclude<T, Problem>> {
   let answer: Answer<T>
   try {
     answer = await asked
   } catch {
     throw new Unreachable()
   }
-  if (answer.response.ok) return answer.data as T
   const status = answer.response.status
+  // What the workers are still working out is no answer yet.
+  if (status === 202 && isProblem(answer.data)) throw new Refused(status, answer.data)
+  if (answer.response.ok) return answer.data as Exclude<T, Problem>
   if (status === 401) expiredListeners.forEach((notify) => notify())
   if (status === 502 || status === 503 || status === 504) throw new Unreachable()
   const problem = isProblem(answer.error)

@@ -104,9 +104,9 @@ export function newest<T extends { version?: number }>(
   return kept && (kept.version ?? 0) > (found.version ?? 0) ? kept : found
 }
 
-/** A paper room that computes enough already is asked again until it is this answer's turn. */
-export const whileBusy = (failures: number, error: Error) =>
-  error instanceof Refused && error.problem.code === 'busy' && failures < 60
+/** An answer that the workers compute is asked for again until it is there. */
+export const whileUnderway = (failures: number, error: Error) =>
+  error instanceof Refused && error.problem.code === 'underway' && failures < 300
 
 const ofClass = (id: number) => ({ params: { path: { class_id: id } } })
 
@@ -161,7 +161,7 @@ export const asked = {
       queryKey: keys.prepare(classId, version, planned),
       queryFn: () => ask(api.GET('/api/classes/{class_id}/prepare', ofClass(classId))),
       placeholderData: (before) => before,
-      retry: whileBusy,
+      retry: whileUnderway,
     }),
   ticks: (classId: number, guide: GuideName) =>
     queryOptions({
@@ -193,7 +193,7 @@ export const asked = {
     queryOptions({
       queryKey: keys.log(classId),
       queryFn: () => ask(api.GET('/api/classes/{class_id}/log', ofClass(classId))),
-      retry: whileBusy,
+      retry: whileUnderway,
     }),
   ready: (classId: number) =>
     queryOptions({
@@ -212,37 +212,37 @@ export const asked = {
       queryKey: keys.packing(classId, version),
       queryFn: () => ask(api.GET('/api/classes/{class_id}/packing', ofClass(classId))),
       placeholderData: (before) => before,
-      retry: whileBusy,
+      retry: whileUnderway,
     }),
   options: (classId: number, version: number | undefined, papers: unknown) =>
     queryOptions({
       queryKey: keys.options(classId, version, papers),
       queryFn: () => ask(api.GET('/api/classes/{class_id}/options', ofClass(classId))),
-      retry: whileBusy,
+      retry: whileUnderway,
     }),
   leftovers: (classId: number, version: number | undefined, papers: unknown) =>
     queryOptions({
       queryKey: keys.leftovers(classId, version, papers),
       queryFn: () => ask(api.GET('/api/classes/{class_id}/leftovers', ofClass(classId))),
-      retry: whileBusy,
+      retry: whileUnderway,
     }),
   sizes: (classId: number, version: number | undefined) =>
     queryOptions({
       queryKey: keys.sizes(classId, version),
       queryFn: () => ask(api.GET('/api/classes/{class_id}/sizes', ofClass(classId))),
-      retry: whileBusy,
+      retry: whileUnderway,
     }),
   stock: (classId: number, version: number | undefined) =>
     queryOptions({
       queryKey: keys.stock(classId, version),
       queryFn: () => ask(api.GET('/api/classes/{class_id}/stock', ofClass(classId))),
-      retry: whileBusy,
+      retry: whileUnderway,
     }),
   seats: (classId: number, version: number | undefined) =>
     queryOptions({
       queryKey: keys.seats(classId, version),
       queryFn: () => ask(api.GET('/api/classes/{class_id}/seats', ofClass(classId))),
-      retry: whileBusy,
+      retry: whileUnderway,
     }),
   papers: () => queryOptions({ queryKey: keys.papers, queryFn: () => ask(api.GET('/api/papers')) }),
   supplies: () => queryOptions({ queryKey: keys.supplies, queryFn: () => ask(api.GET('/api/supplies')) }),
@@ -266,14 +266,14 @@ export const asked = {
     queryOptions({
       queryKey: keys.fewer(classId, version, cost),
       queryFn: () => ask(api.GET('/api/classes/{class_id}/fewer-packs', ofClass(classId))),
-      retry: whileBusy,
+      retry: whileUnderway,
     }),
   /** How every figure came about; ``cost`` as for the fee. */
   explained: (classId: number, version: number | undefined, cost: unknown) =>
     queryOptions({
       queryKey: keys.explained(classId, version, cost),
       queryFn: () => ask(api.GET('/api/classes/{class_id}/explained', ofClass(classId))),
-      retry: whileBusy,
+      retry: whileUnderway,
     }),
   /** What to charge; ``cost`` is the plan's own, which changes with the prices of the cupboard. */
   fee: (classId: number, version: number | undefined, cost: unknown, terms: FeeTerms) =>
@@ -286,7 +286,7 @@ export const asked = {
           }),
         ),
       placeholderData: (before) => before,
-      retry: whileBusy,
+      retry: whileUnderway,
     }),
   claims: () => queryOptions({ queryKey: keys.claims, queryFn: () => ask(api.GET('/api/claims')) }),
   shops: () => queryOptions({ queryKey: keys.shops, queryFn: () => ask(api.GET('/api/prices')) }),

@@ -2453,20 +2453,20 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
-    "/api/classes/{class_id}/folder.pdf": {
+    "/api/classes/{class_id}/folder": {
         parameters: {
             query?: never;
             header?: never;
             path?: never;
             cookie?: never;
         };
+        get?: never;
+        put?: never;
         /**
          * Folder
-         * @description Everything of a class in one file with bookmarks: guides, packing, labels, sheets, cards.
+         * @description Let everything of a class be written in one PDF with bookmarks; a worker does.
          */
-        get: operations["studio_handouts_api_folder"];
-        put?: never;
-        post?: never;
+        post: operations["studio_handouts_api_folder"];
         delete?: never;
         options?: never;
         head?: never;
@@ -2487,6 +2487,78 @@ export interface paths {
         get: operations["studio_handouts_api_class_file"];
         put?: never;
         post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/tasks/{task_id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Task
+         * @description How far a task is, or what came of it.
+         */
+        get: operations["studio_tasks_api_task"];
+        put?: never;
+        post?: never;
+        /**
+         * End Task
+         * @description End a task, or forget what came of it.
+         */
+        delete: operations["studio_tasks_api_end_task"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/tasks/{task_id}/file": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Task File
+         * @description The file that a task has made.
+         */
+        get: operations["studio_tasks_api_task_file"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/archive": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Archive
+         * @description Whether an archive can be put in here.
+         */
+        get: operations["studio_archive_api_archive"];
+        /**
+         * Put Archive In
+         * @description Put an archive, sent as it is, into this paper room, in which there must be nothing yet.
+         */
+        put: operations["studio_archive_api_put_archive_in"];
+        /**
+         * Write Archive
+         * @description Let everything of the paper room be written into one file of open formats; a worker does.
+         */
+        post: operations["studio_archive_api_write_archive"];
         delete?: never;
         options?: never;
         head?: never;
@@ -2551,6 +2623,8 @@ export interface components {
          * @description The studio's name, and how it measures, counts money and writes numbers and dates.
          */
         StudioOut: {
+            /** Id */
+            id: number;
             /** Name */
             name: string;
             /** Units */
@@ -7690,6 +7764,52 @@ export interface components {
             /** Steps */
             steps: components["schemas"]["StepMedianOut"][];
         };
+        /**
+         * RestoredOut
+         * @description What an archive had in it; ``unknown`` are the names of people who do not belong to this studio.
+         */
+        RestoredOut: {
+            /** Things */
+            things: number;
+            /** Unknown */
+            unknown: string[];
+        };
+        /**
+         * StudioTaskOut
+         * @description A task: ``done`` of ``steps``, 0 of 0 where it has not begun; once it is finished, what came of it.
+         *
+         *     ``file`` is the name of the file that can be fetched.
+         */
+        StudioTaskOut: {
+            /** Id */
+            id: number;
+            /**
+             * Kind
+             * @enum {string}
+             */
+            kind: "archive-out" | "archive-in" | "folder" | "answer";
+            /** Done */
+            done: number;
+            /** Steps */
+            steps: number;
+            /** Finished */
+            finished: boolean;
+            /** File */
+            file: string | null;
+            restored: components["schemas"]["RestoredOut"] | null;
+            /** Faults */
+            faults: components["schemas"]["FaultOut"][];
+        };
+        /**
+         * ArchiveOut
+         * @description Whether this paper room is empty, so that an archive can be put in, and how large one may be.
+         */
+        ArchiveOut: {
+            /** Empty */
+            empty: boolean;
+            /** Megabytes */
+            megabytes: number;
+        };
     };
     responses: never;
     parameters: never;
@@ -10584,6 +10704,15 @@ export interface operations {
                     "application/json": components["schemas"]["OptionsOut"];
                 };
             };
+            /** @description Accepted */
+            202: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
             /** @description Not Found */
             404: {
                 headers: {
@@ -10704,6 +10833,15 @@ export interface operations {
                     "application/json": components["schemas"]["SeatBreakpointsOut"];
                 };
             };
+            /** @description Accepted */
+            202: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
             /** @description Not Found */
             404: {
                 headers: {
@@ -10742,6 +10880,15 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["FromStockOut"];
+                };
+            };
+            /** @description Accepted */
+            202: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
                 };
             };
             /** @description Not Found */
@@ -11074,6 +11221,15 @@ export interface operations {
                     "application/json": components["schemas"]["FeeOut"];
                 };
             };
+            /** @description Accepted */
+            202: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
             /** @description Not Found */
             404: {
                 headers: {
@@ -11152,6 +11308,15 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["FewerOut"][];
+                };
+            };
+            /** @description Accepted */
+            202: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
                 };
             };
             /** @description Not Found */
@@ -12950,13 +13115,13 @@ export interface operations {
         };
         requestBody?: never;
         responses: {
-            /** @description OK */
-            200: {
+            /** @description Accepted */
+            202: {
                 headers: {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": string;
+                    "application/json": components["schemas"]["StudioTaskOut"];
                 };
             };
             /** @description Not Found */
@@ -12970,6 +13135,15 @@ export interface operations {
             };
             /** @description Unprocessable Entity */
             422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Too Many Requests */
+            429: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -13012,6 +13186,188 @@ export interface operations {
             };
             /** @description Unprocessable Entity */
             422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    studio_tasks_api_task: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                task_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["StudioTaskOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    studio_tasks_api_end_task: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                task_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    studio_tasks_api_task_file: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                task_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": string;
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    studio_archive_api_archive: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ArchiveOut"];
+                };
+            };
+        };
+    };
+    studio_archive_api_put_archive_in: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/zip": string;
+            };
+        };
+        responses: {
+            /** @description Accepted */
+            202: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["StudioTaskOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Too Many Requests */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    studio_archive_api_write_archive: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Accepted */
+            202: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["StudioTaskOut"];
+                };
+            };
+            /** @description Too Many Requests */
+            429: {
                 headers: {
                     [name: string]: unknown;
                 };

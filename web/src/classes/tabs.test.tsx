@@ -27,7 +27,7 @@ const session: Session = {
   role: 'owner',
   studios: [],
   sign_up: { open: false, first: false, demo: false, mail: 'none' },
-  studio: { name: 'Room', units: 'in', currency: 'EUR', place: 'en-GB', first_day: 1 },
+  studio: { id: 1, name: 'Room', units: 'in', currency: 'EUR', place: 'en-GB', first_day: 1 },
 }
 
 /** What a tab says, with fractions and money as a person reads them. */

@@ -3,11 +3,23 @@ import { Trans } from '@lingui/react/macro'
 import { Button, Group, NumberInput, SegmentedControl } from '@mantine/core'
 import { IconFolder, IconPrinter } from '@tabler/icons-react'
 import { useState } from 'react'
+import { api, ask } from '../api/client'
+import { TaskState } from '../ui/tasks/TaskState'
+import { fetchFile, useTask } from '../ui/tasks/useTask'
 
 /** What is printed of a class, each by itself or all in one file, on Letter or A4. */
 export function Handouts({ classId }: { classId: number }) {
   const [tables, setTables] = useState(1)
-  const [paper, setPaper] = useState('letter')
+  const [paper, setPaper] = useState<'letter' | 'a4'>('letter')
+  const folder = useTask(
+    () =>
+      ask(
+        api.POST('/api/classes/{class_id}/folder', {
+          params: { path: { class_id: classId }, query: { tables, paper } },
+        }),
+      ),
+    fetchFile,
+  )
   const of = (file: string) =>
     `/api/classes/${classId}/${file}.pdf?${new URLSearchParams({ paper, tables: String(tables) }).toString()}`
   const prints = [
@@ -49,10 +61,15 @@ export function Handouts({ classId }: { classId: number }) {
             {print.label}
           </Button>
         ))}
-        <Button component="a" href={of('folder')} leftSection={<IconFolder size={18} aria-hidden />}>
+        <Button
+          leftSection={<IconFolder size={18} aria-hidden />}
+          loading={folder.underway}
+          onClick={() => folder.begin.mutate()}
+        >
           <Trans>Everything of the class in one file</Trans>
         </Button>
       </Group>
+      <TaskState of={folder} made={<Trans>It is ready:</Trans>} />
       <p className="soft">
         <Trans>
           In the one file: cut guide, scoring guide, packing list, labels, host’s sheet, table cards, the

@@ -18,7 +18,7 @@ const session: Session = {
   role: 'owner',
   studios: [],
   sign_up: { open: false, first: false, demo: false, mail: 'none' },
-  studio: { name: 'Ours', units: 'in', currency: 'EUR', place: 'en-GB', first_day: 1 },
+  studio: { id: 1, name: 'Ours', units: 'in', currency: 'EUR', place: 'en-GB', first_day: 1 },
 }
 
 let root: Root

@@ -36,7 +36,7 @@ export function Frame({ session }: { session: Session }) {
     await forgetAnswers()
     window.location.assign('/')
   }
-  const others = session.studios.filter((place) => place.name !== session.studio?.name)
+  const others = session.studios.filter((place) => place.id !== session.studio?.id)
   async function lookAt(id: number) {
     await api.PUT('/api/session/studio', { body: { id } })
     await forgetAnswers()
@@ -80,6 +80,11 @@ export function Frame({ session }: { session: Session }) {
             <Menu.Item component={NavLink} to="/members">
               <Trans>Who belongs here</Trans>
             </Menu.Item>
+            {session.role === 'owner' ? (
+              <Menu.Item component={NavLink} to="/archive">
+                <Trans>Everything in one file</Trans>
+              </Menu.Item>
+            ) : null}
             <Menu.Item component={NavLink} to="/account">
               <Trans>Your account</Trans>
             </Menu.Item>
