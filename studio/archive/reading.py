@@ -16,7 +16,7 @@ from studio.archive.checking import check_readable
 from studio.archive.container import unpack
 from studio.archive.references import ToKeys, rewritten
 from studio.archive.rows import Row, Rows
-from studio.archive.tables import STUDIO, STUDIO_FILE, TABLES, Table, every_table
+from studio.archive.tables import CHANGES, STUDIO, STUDIO_FILE, TABLES, Table, every_table
 
 __all__ = ["Restored", "is_empty", "restore"]
 
@@ -37,7 +37,8 @@ def is_empty(studio: Studio) -> bool:
     """Whether a paper room has nothing in it that an archive would have to go beside."""
     return not any(
         table.model._default_manager.filter(**{table.parent().name: studio}).exists()
-        for table in TABLES.values()
+        for name, table in TABLES.items()
+        if name != CHANGES
     )
 
 
@@ -48,6 +49,8 @@ def restore(studio: Studio, content: bytes, told: Told = lambda done, of: None) 
         held = Studio.objects.select_for_update().get(pk=studio.pk)
         if not is_empty(held):
             raise FileError([fault("", "archive-not-empty")])
+        # What was changed in the empty room makes way for what was changed in the one that is put in.
+        TABLES[CHANGES].model._default_manager.filter(studio=held).delete()
         return _Keeper(held, rows).restored(told)
 
 

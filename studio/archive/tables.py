@@ -11,7 +11,17 @@ from django.db import models
 
 from studio.accounts.models import Studio
 
-__all__ = ["NOT_KEPT", "NUMBER", "STUDIO", "STUDIO_FILE", "TABLES", "Table", "described", "every_table"]
+__all__ = [
+    "CHANGES",
+    "NOT_KEPT",
+    "NUMBER",
+    "STUDIO",
+    "STUDIO_FILE",
+    "TABLES",
+    "Table",
+    "described",
+    "every_table",
+]
 
 
 @dataclass(frozen=True)
@@ -69,6 +79,10 @@ STUDIO = Table("accounts.Studio")
 STUDIO_FILE = "studio.json"
 
 
+CHANGES = "changes"
+"""The table of who changed what."""
+
+
 def _under(label: str, *parts: str | Table, file: bool = False) -> Table:
     return Table(label, tuple(one if isinstance(one, Table) else Table(one) for one in parts), file)
 
@@ -96,6 +110,7 @@ TABLES = {
     ),
     "orders": _under("shopping.Order", "shopping.OrderLine"),
     "movements": _under("cupboard.Movement"),
+    CHANGES: _under("audit.Change"),
 }  # fmt: skip
 """The tables by the names of their files."""
 

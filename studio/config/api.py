@@ -21,6 +21,7 @@ from studio.accounts.members_api import router as members
 from studio.accounts.tenancy import owner
 from studio.accounts.voice import voice_for
 from studio.archive.api import router as archive
+from studio.audit.api import router as audit
 from studio.classes.advice_api import router as choices
 from studio.classes.api import router as classes
 from studio.classes.claims_api import router as claims
@@ -97,6 +98,7 @@ for router in (
     handouts,
     tasks,
     archive,
+    audit,
 ):
     api.add_router("", router)
 

@@ -52,6 +52,7 @@ INSTALLED_APPS = [
     "studio.cupboard",
     "studio.projects",
     "studio.classes",
+    "studio.audit",
     "studio.shopping",
     "studio.preparing",
     "studio.people",
@@ -74,6 +75,7 @@ MIDDLEWARE = [
     "django.contrib.auth.middleware.AuthenticationMiddleware",
     "allauth.account.middleware.AccountMiddleware",
     "allauth.usersessions.middleware.UserSessionsMiddleware",
+    "studio.audit.noting.Noting",
     "django.middleware.clickjacking.XFrameOptionsMiddleware",
 ]
 ROOT_URLCONF = "studio.config.urls"
