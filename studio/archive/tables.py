@@ -110,7 +110,7 @@ TABLES = {
     ),
     "orders": _under("shopping.Order", "shopping.OrderLine"),
     "movements": _under("cupboard.Movement"),
-    CHANGES: _under("audit.Change"),
+    CHANGES: _under("audit.Noted"),
 }  # fmt: skip
 """The tables by the names of their files."""
 

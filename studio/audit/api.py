@@ -9,7 +9,7 @@ from django.http import HttpRequest
 from ninja import Router, Schema
 
 from studio.accounts.tenancy import reader, studio_of
-from studio.audit.models import FIELDS, Change
+from studio.audit.models import FIELDS, Noted
 
 router = Router(tags=["audit"])
 
@@ -26,7 +26,7 @@ class DifferenceOut(Schema):
     now: Any
 
 
-class ChangeOut(Schema):
+class NotedOut(Schema):
     """What one person did to one thing, from ``first`` to ``at``. ``thing`` is null once it is deleted.
 
     ``by`` is null where the account is deleted.
@@ -43,19 +43,19 @@ class ChangeOut(Schema):
     differences: list[DifferenceOut]
 
 
-class ChangesOut(Schema):
+class NotedListOut(Schema):
     """The newest first; ``more``: there are older ones."""
 
-    changes: list[ChangeOut]
+    changes: list[NotedOut]
     more: bool
 
 
-@router.get("/changes", auth=reader, response=ChangesOut)
+@router.get("/changes", auth=reader, response=NotedListOut)
 def changes(
     request: HttpRequest, kind: Kind | None = None, thing: int | None = None, skip: int = 0
-) -> ChangesOut:
+) -> NotedListOut:
     """What was changed in the studio, or of one thing, the newest first; ``skip`` leaves out so many."""
-    rows = Change.objects.filter(studio=studio_of(request)).select_related("by")
+    rows = Noted.objects.filter(studio=studio_of(request)).select_related("by")
     if kind is not None:
         rows = rows.filter(kind=kind)
     if thing is not None and kind in FIELDS:
@@ -63,12 +63,12 @@ def changes(
         rows = rows.filter(**{FIELDS[kind]: thing if 0 < thing < 2**63 else 0})
     skip = min(max(skip, 0), 1_000_000)
     found = list(rows[skip : skip + _PAGE + 1])
-    return ChangesOut(changes=[_out(row) for row in found[:_PAGE]], more=len(found) > _PAGE)
+    return NotedListOut(changes=[_out(row) for row in found[:_PAGE]], more=len(found) > _PAGE)
 
 
-def _out(row: Change) -> ChangeOut:
+def _out(row: Noted) -> NotedOut:
     keys = row.project_id, row.kit_class_id, row.paper_id, row.supply_id, row.pack_id
-    return ChangeOut(
+    return NotedOut(
         id=row.pk,
         kind=row.kind,  # type: ignore[arg-type]
         thing=next((key for key in keys if key is not None), None),

@@ -21,7 +21,7 @@ from studio.accounts.tenancy import member_of
 from studio.audit.deeds import DEEDS, Deed
 from studio.audit.differences import differences
 from studio.audit.documents import MODELS, document_of, version_of
-from studio.audit.models import FIELDS, Change
+from studio.audit.models import FIELDS, Noted
 
 __all__ = ["MOST_CHANGES", "Noting", "note"]
 
@@ -123,7 +123,7 @@ def note(
     time = timezone.now()
     field = FIELDS.get(deed.kind)
     of = {field: thing} if field and thing is not None else {}
-    rows = Change.objects.select_for_update().filter(studio=studio, kind=deed.kind)
+    rows = Noted.objects.select_for_update().filter(studio=studio, kind=deed.kind)
     rows = rows.filter(**of) if of else rows.filter(name=name, **dict.fromkeys(FIELDS.values()))
     last = rows.order_by("-at", "-pk").first()
     together = (
@@ -145,9 +145,9 @@ def note(
         return
     rows.filter(base__isnull=False).update(base=None)
     known = was is not None and now is not None
-    Change.objects.create(
+    Noted.objects.create(
         studio=studio, kind=deed.kind, name=name, deed=deed.name, by=by, first=time, at=time,
         base=was if known else None, differences=differences(was, now) if known else [], **of,
     )  # fmt: skip
-    old = Change.objects.filter(studio=studio).values_list("pk", flat=True)[MOST_CHANGES:]
-    Change.objects.filter(pk__in=list(old)).delete()
+    old = Noted.objects.filter(studio=studio).values_list("pk", flat=True)[MOST_CHANGES:]
+    Noted.objects.filter(pk__in=list(old)).delete()

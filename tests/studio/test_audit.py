@@ -12,7 +12,7 @@ from studio.accounts.models import Member
 from studio.audit import noting
 from studio.audit.deeds import DEEDS, NOT_NOTED
 from studio.audit.differences import MOST_DIFFERENCES, differences
-from studio.audit.models import Change
+from studio.audit.models import Noted
 from tests.studio.conftest import Person
 from tests.studio.test_tenancy import body_for, filled, operations, undone, with_stock
 
@@ -33,9 +33,9 @@ def test_what_is_done_is_noted_and_what_is_refused_is_not(person, furnish):
     wrong = []
     for (method, path), deed in DEEDS.items():
         with undone():
-            Change.objects.all().delete()
+            Noted.objects.all().delete()
             answer = person.ask(method, filled(path, made), body_for(path, made))
-            rows = list(Change.objects.values_list("deed", "kind", "by__username"))
+            rows = list(Noted.objects.values_list("deed", "kind", "by__username"))
             # A save of what is there already is a save, and changes nothing.
             same = deed.name == "changed" and rows == []
             expected = [] if answer.status_code >= 300 or same else [(deed.name, deed.kind, "ours")]
@@ -46,7 +46,7 @@ def test_what_is_done_is_noted_and_what_is_refused_is_not(person, furnish):
 
 def test_a_change_says_what_was_and_what_is(person, furnish):
     made = furnish(person)
-    Change.objects.all().delete()
+    Noted.objects.all().delete()
     project = made["project"]
     project["pieces"][0]["width"] = "4 1/2"
     project["pieces"].append({"name": "Tag", "paper": "body", "width": "1", "height": "2"})
@@ -79,7 +79,7 @@ def test_papers_and_supplies_are_said_by_their_names(person, furnish):
 def test_saves_that_follow_each_other_are_one_change(person, furnish, monkeypatch):
     kit_class = furnish(person)["class"]
     path = f"/classes/{kit_class['id']}"
-    Change.objects.all().delete()
+    Noted.objects.all().delete()
     for seats in (8, 9, 12):
         kit_class = person.save(path, kit_class | {"seats": seats})
     (row,) = noted(person)
@@ -88,10 +88,10 @@ def test_saves_that_follow_each_other_are_one_change(person, furnish, monkeypatc
     kit_class = person.save(path, kit_class | {"seats": 7})
     assert noted(person) == []
     kit_class = person.save(path, kit_class | {"seats": 8})
-    Change.objects.update(at=Change.objects.get().at - noting.TOGETHER)
+    Noted.objects.update(at=Noted.objects.get().at - noting.TOGETHER)
     person.save(path, kit_class | {"seats": 9})
     assert [row["differences"][0]["now"] for row in noted(person)] == [9, 8]
-    assert Change.objects.exclude(base=None).count() == 1
+    assert Noted.objects.exclude(base=None).count() == 1
 
 
 def test_what_another_did_between_is_not_said_to_be_ones_own(person, furnish):
@@ -102,7 +102,7 @@ def test_what_another_did_between_is_not_said_to_be_ones_own(person, furnish):
     client = Client()
     client.force_login(user, backend="django.contrib.auth.backends.ModelBackend")
     wren = Person(client, person.studio)
-    Change.objects.all().delete()
+    Noted.objects.all().delete()
     kit_class = person.save(path, kit_class | {"seats": 8})
     kit_class = wren.save(path, kit_class | {"place": "Barn"})
     kit_class = person.save(path, kit_class | {"samples": 2})
@@ -115,7 +115,7 @@ def test_what_another_did_between_is_not_said_to_be_ones_own(person, furnish):
 def test_a_save_between_the_look_and_the_answer_is_not_taken_for_ones_own(person, furnish, monkeypatch):
     kit_class = furnish(person)["class"]
     path = f"/classes/{kit_class['id']}"
-    Change.objects.all().delete()
+    Noted.objects.all().delete()
     versions = iter([1, 5])
     monkeypatch.setattr(noting, "version_of", lambda thing: next(versions))
     person.save(path, kit_class | {"seats": 9})
@@ -139,14 +139,14 @@ def test_no_name_of_a_person_of_a_class_is_in_the_record(person, furnish):
     person.add(f"{path}/log/notes", about="next", text="Marigold was late")
     assert person.ask("DELETE", f"/people/{somebody['id']}").status_code == 204
     assert "people" in {row["deed"] for row in noted(person)}
-    assert "Marigold" not in str(list(Change.objects.values()))
+    assert "Marigold" not in str(list(Noted.objects.values()))
 
 
 def test_only_so_many_are_kept_and_they_come_in_pages(person, monkeypatch):
     monkeypatch.setattr(noting, "MOST_CHANGES", 50)
     for number in range(52):
         person.add("/packs", name=f"Pack {number}", sheets=12)
-    assert Change.objects.count() == 50
+    assert Noted.objects.count() == 50
     first = person.get("/changes")
     rest = person.get("/changes?skip=40")
     assert (len(first["changes"]), first["more"], len(rest["changes"]), rest["more"]) == (40, True, 10, False)
@@ -165,7 +165,7 @@ def test_what_nobody_can_note_does_not_stop_the_work(person, monkeypatch):
 
 def test_a_change_of_long_ago_is_another(person):
     person.ask("PUT", "/studio", person.get("/studio") | {"helpers": 2})
-    Change.objects.update(at=Change.objects.get().at - timedelta(days=1))
+    Noted.objects.update(at=Noted.objects.get().at - timedelta(days=1))
     person.ask("PUT", "/studio", person.get("/studio") | {"helpers": 3})
     assert [row["differences"][0]["was"] for row in noted(person, kind="studio")] == [2, 1]
 

@@ -1,9 +1,11 @@
 """The door of the API: hostile text and odd requests get one shape of answer, and nothing is lost."""
 
 import json
+from collections import Counter
 
 import pytest
 from django.test import Client, override_settings
+from ninja import Schema
 
 from neat_sheaf.limits import LONGEST_NAME, MOST_KEYS
 
@@ -257,3 +259,16 @@ def test_the_pages_ask_for_nothing_and_the_api_is_kept_nowhere(person):
     assert "camera=()" in page["Permissions-Policy"]
     answer = person.ask("GET", "/papers")
     assert answer["Cache-Control"] == "no-store"
+
+
+def test_no_two_shapes_of_the_api_have_one_name():
+    """The OpenAPI document knows a shape by its name alone: of two, one would be said to be the other."""
+
+    def under(shape):
+        for one in shape.__subclasses__():
+            yield one
+            yield from under(one)
+
+    ours = {one for one in under(Schema) if one.__module__.startswith("studio.")}
+    twice = {name: n for name, n in Counter(one.__name__ for one in ours).items() if n > 1}
+    assert twice == {}

@@ -23,6 +23,7 @@ const ScoringGuide = lazy(async () => ({
 }))
 const TableGuide = lazy(async () => ({ default: (await import('./teaching/TableGuide')).TableGuide }))
 const Account = lazy(async () => ({ default: (await import('./accounts/Account')).Account }))
+const AllChanges = lazy(async () => ({ default: (await import('./accounts/AllChanges')).AllChanges }))
 const Archive = lazy(async () => ({ default: (await import('./accounts/Archive')).Archive }))
 const Members = lazy(async () => ({ default: (await import('./accounts/Members')).Members }))
 const NewStudio = lazy(async () => ({ default: (await import('./accounts/NewStudio')).NewStudio }))
@@ -73,6 +74,7 @@ export function App() {
                   <Route path="account" element={<Account />} />
                   <Route path="members" element={<Members />} />
                   <Route path="archive" element={<Archive />} />
+                  <Route path="changes" element={<AllChanges />} />
                   <Route
                     path="*"
                     element={

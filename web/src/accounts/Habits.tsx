@@ -3,6 +3,7 @@ import { Trans } from '@lingui/react/macro'
 import { Button, Checkbox, Group, NumberInput, SegmentedControl, Select, TextInput } from '@mantine/core'
 import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query'
 import { type FormEvent, useState } from 'react'
+import { Link } from 'react-router'
 import { api, ask, Refused, type Schemas } from '../api/client'
 import { asked, studioChanged } from '../api/queries'
 import { Learned } from '../log/Learned'
@@ -88,7 +89,7 @@ function Form({ kept }: { kept: Doc }) {
       <p className="soft">
         <Trans>
           What the checks judge by. Instructors differ in these; none of them is wrong. Every list of the
-          studio is checked again when they change.
+          studio is checked again when they change. <Link to="/changes">Who changed what</Link>
         </Trans>
       </p>
       {save.error && !faults?.length ? <Failed error={save.error} /> : null}

@@ -2565,6 +2565,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/changes": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Changes
+         * @description What was changed in the studio, or of one thing, the newest first; ``skip`` leaves out so many.
+         */
+        get: operations["studio_audit_api_changes"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
 }
 export type webhooks = Record<string, never>;
 export interface components {
@@ -7809,6 +7829,63 @@ export interface components {
             empty: boolean;
             /** Megabytes */
             megabytes: number;
+        };
+        /**
+         * DifferenceOut
+         * @description A place in a document, and what was and is there; an empty way: ``now`` places are different.
+         */
+        DifferenceOut: {
+            /** Way */
+            way: string[];
+            /** Was */
+            was: unknown;
+            /** Now */
+            now: unknown;
+        };
+        /**
+         * NotedListOut
+         * @description The newest first; ``more``: there are older ones.
+         */
+        NotedListOut: {
+            /** Changes */
+            changes: components["schemas"]["NotedOut"][];
+            /** More */
+            more: boolean;
+        };
+        /**
+         * NotedOut
+         * @description What one person did to one thing, from ``first`` to ``at``. ``thing`` is null once it is deleted.
+         *
+         *     ``by`` is null where the account is deleted.
+         */
+        NotedOut: {
+            /** Id */
+            id: number;
+            /**
+             * Kind
+             * @enum {string}
+             */
+            kind: "project" | "class" | "paper" | "supply" | "pack" | "studio";
+            /** Thing */
+            thing: number | null;
+            /** Name */
+            name: string;
+            /** Deed */
+            deed: string;
+            /** By */
+            by: string | null;
+            /**
+             * First
+             * Format: date-time
+             */
+            first: string;
+            /**
+             * At
+             * Format: date-time
+             */
+            at: string;
+            /** Differences */
+            differences: components["schemas"]["DifferenceOut"][];
         };
     };
     responses: never;
@@ -13373,6 +13450,30 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    studio_audit_api_changes: {
+        parameters: {
+            query?: {
+                kind?: ("project" | "class" | "paper" | "supply" | "pack" | "studio") | null;
+                thing?: number | null;
+                skip?: number;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["NotedListOut"];
                 };
             };
         };

@@ -8,6 +8,7 @@ import { api, ask, type ClassIn, type KitClass, type Paper, type Project, type S
 import { asked, changed, keep } from '../api/queries'
 import { dayOf } from '../i18n/format'
 import { useShortcuts } from '../ui/frame/useShortcuts'
+import { HistoryButton } from '../ui/history/Changes'
 import { SaveMark, UndoButtons } from '../ui/saving/SaveMark'
 import { StaleSave } from '../ui/saving/StaleSave'
 import { useAutosave, useUndoKeys } from '../ui/saving/useAutosave'
@@ -130,6 +131,7 @@ export function ClassEditor({ kitClass, project, papers, supplies }: Props) {
               <span className={classes.state}>
                 <UndoButtons {...autosave} />
                 <SaveMark status={status} problem={problem} />
+                <HistoryButton kind="class" id={kitClass.id} name={doc.name} />
               </span>
             </p>
           </div>

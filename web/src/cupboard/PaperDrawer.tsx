@@ -178,7 +178,13 @@ function Opened({ paper, close }: { paper: Paper; close: () => void }) {
       <UseInstead paper={paper} />
       <StockHistory of="paper" id={paper.id} unit="" units={studio.units} />
       <MergeSplit of="paper" row={paper} unit="" close={close} />
-      <StockItemFoot item={item} removeLabel={t`Remove this paper`} />
+      <StockItemFoot
+        item={item}
+        removeLabel={t`Remove this paper`}
+        kind="paper"
+        id={paper.id}
+        name={paper.name}
+      />
       <StaleSave autosave={item.autosave} draftOf={(theirs) => theirs} />
     </Drawer>
   )

@@ -111,7 +111,13 @@ function Opened({ supply, close }: { supply: Supply; close: () => void }) {
         units={studio.units}
       />
       <MergeSplit of="supply" row={supply} unit={unit.slice(2)} close={close} />
-      <StockItemFoot item={item} removeLabel={t`Remove this supply`} />
+      <StockItemFoot
+        item={item}
+        removeLabel={t`Remove this supply`}
+        kind="supply"
+        id={supply.id}
+        name={supply.name}
+      />
       <StaleSave autosave={item.autosave} draftOf={(theirs) => theirs} />
     </Drawer>
   )

@@ -6,6 +6,7 @@ import { notifications } from '@mantine/notifications'
 import { useQueryClient } from '@tanstack/react-query'
 import { changed } from '../api/queries'
 import type { SaveState } from '../ui/saving/autosave'
+import { HistoryButton } from '../ui/history/Changes'
 import { SaveMark } from '../ui/saving/SaveMark'
 import { useAutosave } from '../ui/saving/useAutosave'
 import classes from './Cupboard.module.css'
@@ -84,10 +85,18 @@ interface StockItem {
 }
 
 /** The foot of its drawer: whether it is saved, and the button that removes it. */
-export function StockItemFoot({ item, removeLabel }: { item: StockItem; removeLabel: string }) {
+export function StockItemFoot(props: {
+  item: StockItem
+  removeLabel: string
+  kind: 'paper' | 'supply'
+  id: number
+  name: string
+}) {
+  const { item, removeLabel, kind, id, name } = props
   return (
     <div className={classes.foot}>
       <SaveMark status={item.autosave.status} problem={item.autosave.problem} />
+      <HistoryButton kind={kind} id={id} name={name} />
       <Button variant="subtle" color="red" size="sm" onClick={() => void item.remove()}>
         {removeLabel}
       </Button>

@@ -11,6 +11,7 @@ import { number } from '../i18n/format'
 import { type IndexTab, IndexTabs } from '../ui/frame/IndexTabs'
 import { TaughtTab } from '../log/TaughtTab'
 import { useStudio } from '../ui/frame/session'
+import { HistoryButton } from '../ui/history/Changes'
 import { SaveMark, UndoButtons } from '../ui/saving/SaveMark'
 import { StaleSave } from '../ui/saving/StaleSave'
 import { useAutosave, useUndoKeys } from '../ui/saving/useAutosave'
@@ -75,6 +76,7 @@ export function ProjectEditor({ project, papers }: { project: Project; papers: P
         <span className={classes.state}>
           <UndoButtons {...autosave} />
           <SaveMark status={status} problem={problem} />
+          <HistoryButton kind="project" id={project.id} name={project.name} />
           <Files project={project} />
         </span>
       </div>

@@ -80,6 +80,9 @@ export function Frame({ session }: { session: Session }) {
             <Menu.Item component={NavLink} to="/members">
               <Trans>Who belongs here</Trans>
             </Menu.Item>
+            <Menu.Item component={NavLink} to="/changes">
+              <Trans>Who changed what</Trans>
+            </Menu.Item>
             {session.role === 'owner' ? (
               <Menu.Item component={NavLink} to="/archive">
                 <Trans>Everything in one file</Trans>

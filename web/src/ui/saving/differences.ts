@@ -10,7 +10,7 @@ export interface Difference {
 type Doc = Record<string, unknown>
 
 /** What the fields of our documents are called; another is called by its key. */
-function nameOf(key: string): string {
+export function nameOf(key: string): string {
   const names: Record<string, string> = {
     along: t`along`,
     at: t`at`,
@@ -142,7 +142,8 @@ function nameOf(key: string): string {
   return names[key] ?? key.replaceAll('_', ' ')
 }
 
-function said(value: unknown): string {
+/** A value of a document in words. */
+export function said(value: unknown): string {
   if (value === null || value === undefined || value === '') return t`nothing`
   if (Array.isArray(value)) return value.length ? value.map(said).join(', ') : t`none`
   if (typeof value === 'object') {
