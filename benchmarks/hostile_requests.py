@@ -22,6 +22,7 @@ sys.path.insert(0, str(Path(__file__).parents[1]))
 os.environ.setdefault("DJANGO_SETTINGS_MODULE", "studio.config.settings")
 # Every plan is waited for, so that a fault in one is the answer's.
 os.environ.setdefault("NEAT_SHEAF_PLAN_WAIT", "0")
+os.environ.setdefault("NEAT_SHEAF_PER_MINUTE", "0,0,0")
 
 REQUESTS, SEED = 6_000, 2026
 

@@ -65,7 +65,8 @@ def main() -> int:
     """Serve, load and measure; 1 where a promise is broken."""
     password = secrets.token_urlsafe(9)
     environment = {
-        **os.environ, "NEAT_SHEAF_DEBUG": "0", "NEAT_SHEAF_HTTPS": "0", "LOAD_PASSWORD": password,
+        **os.environ, "NEAT_SHEAF_DEBUG": "0", "NEAT_SHEAF_HTTPS": "0",
+        "NEAT_SHEAF_PER_MINUTE": "0,0,0", "LOAD_PASSWORD": password,
         "NEAT_SHEAF_SECRET_KEY": secrets.token_urlsafe(48), "LOAD_STUDIOS": str(STUDIOS),
     }  # fmt: skip
     kept = True

@@ -24,7 +24,7 @@ def served_demo() -> Iterator[tuple[str, str]]:
     password = secrets.token_urlsafe(9)
     environment = {
         **os.environ, "NEAT_SHEAF_DEMO_PASSWORD": password, "NEAT_SHEAF_OPEN_DEMO": f"demo:{password}",
-        "NEAT_SHEAF_SIGN_UP": "open", "NEAT_SHEAF_MAILBOX": "1",
+        "NEAT_SHEAF_SIGN_UP": "open", "NEAT_SHEAF_MAILBOX": "1", "NEAT_SHEAF_PER_MINUTE": "0,0,0",
     }  # fmt: skip
     manage = [sys.executable, str(CHECKOUT / "manage.py")]
     for command in (["migrate", "-v", "0"], ["load_demo"]):

@@ -4,6 +4,7 @@ from __future__ import annotations
 
 from typing import Any, TypeVar
 
+from allauth.account.adapter import get_adapter
 from django.contrib.auth.models import User
 from django.db import models
 from django.http import HttpRequest
@@ -18,12 +19,14 @@ from studio.common.problems import RoleNeeded, Stale
 __all__ = [
     "STUDIO_KEY",
     "account",
+    "address_of_stranger",
     "check_version",
     "helper",
     "member_of",
     "own",
     "owner",
     "reader",
+    "studio_asked",
     "studio_of",
     "user_of",
 ]
@@ -86,6 +89,17 @@ def member_of(request: HttpRequest) -> Member | None:
         found = (places.filter(studio_id=chosen).first() if chosen else None) or places.order_by("pk").first()
         setattr(request, _MEMBER, found)
     return found
+
+
+def studio_asked(request: HttpRequest) -> int | None:
+    """The key of the studio that is asked; None for a stranger."""
+    member = member_of(request)
+    return None if member is None else member.studio_id
+
+
+def address_of_stranger(request: HttpRequest) -> str | None:
+    """The address that somebody who is not signed in asks from; None for one who is."""
+    return None if request.user.is_authenticated else str(get_adapter().get_client_ip(request))
 
 
 def user_of(request: HttpRequest) -> User:

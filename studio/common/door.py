@@ -118,7 +118,9 @@ class AccountsDoor:
         if request.path.startswith("/_allauth/") and request.method not in ("GET", "HEAD"):
             try:
                 sent = json.loads(request.body or b"{}")
-            except (ValueError, RecursionError, RequestDataTooBig):
+            except RequestDataTooBig:
+                return refusal(request, 413)
+            except (ValueError, RecursionError):
                 return refusal(request, 400)
             if any(_unwritable(sent, "")):
                 return refusal(request, 400)

@@ -3,14 +3,15 @@
 from __future__ import annotations
 
 import logging
+from math import ceil
 from typing import Any
 
-from django.core.exceptions import ObjectDoesNotExist
+from django.core.exceptions import ObjectDoesNotExist, RequestDataTooBig
 from django.db import DataError, IntegrityError, InterfaceError, OperationalError
 from django.db.models import ProtectedError
 from django.http import Http404, HttpRequest, HttpResponse
 from ninja import NinjaAPI
-from ninja.errors import AuthenticationError, HttpError, ValidationError
+from ninja.errors import AuthenticationError, HttpError, Throttled, ValidationError
 
 from neat_sheaf.errors import CannotPlanError, Fault
 from neat_sheaf.formats.reading import FileError
@@ -18,7 +19,7 @@ from neat_sheaf.messages import Message, several
 from studio.accounts.api import router as accounts
 from studio.accounts.habits_api import router as habits
 from studio.accounts.members_api import router as members
-from studio.accounts.tenancy import owner
+from studio.accounts.tenancy import address_of_stranger, owner, studio_asked
 from studio.accounts.voice import voice_for
 from studio.archive.api import router as archive
 from studio.audit.api import router as audit
@@ -35,6 +36,7 @@ from studio.classes.year_api import router as year
 from studio.common.constraints import AT_ONCE, refusal_of
 from studio.common.door import CODES, KEYS, Door
 from studio.common.problems import Busy, RoleNeeded, Stale, Underway, fault_out, problem
+from studio.common.throttling import PerMinute
 from studio.common.voices import plain_voice
 from studio.cupboard.api import router as cupboard
 from studio.cupboard.instead_api import router as instead
@@ -61,7 +63,14 @@ from studio.tasks.api import router as tasks
 
 _log = logging.getLogger(__name__)
 
-api = NinjaAPI(title="Neat Sheaf", version="1", auth=owner, docs_url=None, parser=Door())
+api = NinjaAPI(
+    title="Neat Sheaf", version="1", auth=owner, docs_url=None, parser=Door(),
+    throttle=[
+        PerMinute("account", lambda request: request.user.pk),
+        PerMinute("studio", studio_asked),
+        PerMinute("address", address_of_stranger),
+    ],
+)  # fmt: skip
 for router in (
     accounts,
     members,
@@ -184,6 +193,19 @@ def _away(request: HttpRequest, error: Exception) -> HttpResponse:
 
 def _words(request: HttpRequest, said: Message) -> str:
     return plain_voice(request).words(said)
+
+
+@api.exception_handler(RequestDataTooBig)
+def _too_large(request: HttpRequest, error: RequestDataTooBig) -> HttpResponse:
+    return _answer(request, 413, CODES[413], plain_voice(request).say(KEYS[413]))
+
+
+@api.exception_handler(Throttled)
+def _too_many_requests(request: HttpRequest, error: Throttled) -> HttpResponse:
+    seconds = ceil(error.wait or 1)
+    answer = _answer(request, 429, "too-fast", plain_voice(request).say("too-fast", seconds=seconds))
+    answer.headers["Retry-After"] = str(seconds)
+    return answer
 
 
 @api.exception_handler(HttpError)

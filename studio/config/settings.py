@@ -9,6 +9,7 @@ NEAT_SHEAF_SIGN_UP      open: whoever comes may make an account; invited (the de
 NEAT_SHEAF_SMTP         host:port of the server that takes mail; also _SMTP_USER, _SMTP_PASSWORD, _SMTP_TLS
 NEAT_SHEAF_FROM         the address that mail comes from
 NEAT_SHEAF_PROXIES      how many proxies stand in front of this server
+NEAT_SHEAF_PER_MINUTE   requests a minute of an account, a studio and an address: 600,1500,300; 0 is no limit
 """
 
 import os
@@ -118,8 +119,22 @@ CACHES = {
         "BACKEND": "django.core.cache.backends.db.DatabaseCache",
         "LOCATION": "computed",
         "OPTIONS": {"MAX_ENTRIES": 2000},
-    }
+    },
+    # Of this process alone: how many requests came this minute, and from whom.
+    "requests": {
+        "BACKEND": "django.core.cache.backends.locmem.LocMemCache",
+        "LOCATION": "requests",
+        "OPTIONS": {"MAX_ENTRIES": 50_000},
+    },
 }
+# Requests a minute to each web process: of an account, of a studio, of an address nobody is signed in from.
+REQUESTS_A_MINUTE = dict(
+    zip(
+        ("account", "studio", "address"),
+        map(int, os.environ.get("NEAT_SHEAF_PER_MINUTE", "600,1500,300").split(",")),
+        strict=True,
+    )
+)
 
 AUTHENTICATION_BACKENDS = [
     "django.contrib.auth.backends.ModelBackend",

@@ -125,6 +125,7 @@ def page(
 ) -> Iterator[Page]:
     """A clean browser on the running application; it must not have complained at the end."""
     settings.PLAN_WAIT_SECONDS = 0  # every answer carries its plan
+    settings.REQUESTS_A_MINUTE = {}
     # Of the whole browser: the driver's own command forgets those of the page it is on, a blank one.
     driver.execute_cdp_cmd("Network.clearBrowserCookies", {})
     driver.execute_cdp_cmd("Storage.clearDataForOrigin", {"origin": live_server.url, "storageTypes": "all"})

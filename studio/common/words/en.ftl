@@ -23,7 +23,19 @@ cannot-cut = It cannot be cut as it is.
 bad-request = What was sent cannot be read.
 forbidden = This page is no longer the one you signed in with: load it again, then try once more.
 not-allowed = This cannot be done here.
-too-much = That is too much at once.
+too-much = That is more than can be sent at once: at most 4 MB.
+too-fast = That was too many requests within a minute; go on in { $seconds ->
+        [one] 1 second
+       *[other] { $seconds } seconds
+    }.
+too-many-kept =
+    .project = A paper room keeps at most { $most } projects; delete one that is not used any more.
+    .kitclass = A paper room keeps at most { $most } classes; delete one that is long over.
+    .paper = A paper room keeps at most { $most } papers; remove one that is not used any more.
+    .supply = A paper room keeps at most { $most } supplies; remove one that is not used any more.
+    .pack = A paper room keeps at most { $most } packs of designs; remove one that is not used any more.
+    .photo = A paper room keeps at most { $most } photographs; remove one that is not needed.
+    .order = A paper room keeps at most { $most } orders.
 only-json = Only JSON is taken here.
 away = The database cannot be reached. Nothing is lost; this page tries again by itself.
 failed = The server could not answer ({ $status }).

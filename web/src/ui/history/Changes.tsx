@@ -54,7 +54,7 @@ export function Changes({ kind, thing }: { kind?: Kind; thing?: number }) {
         const rows = pages.flatMap((page) => page.changes)
         return rows.length === 0 ? (
           <p className="soft">
-            <Trans>Nothing has been changed yet since changes are kept.</Trans>
+            <Trans>No changes yet.</Trans>
           </p>
         ) : (
           <>
