@@ -25,6 +25,7 @@ import { NotPlanned, StillPlanning } from './PlanState'
 import { LogTab } from '../log/LogTab'
 import { PackTab } from '../preparing/PackTab'
 import { PeopleTab } from '../people/PeopleTab'
+import { For, needsOfTab, useMay } from '../ui/frame/May'
 import { PrepareTab } from '../preparing/PrepareTab'
 import { SeatStepper } from './SeatStepper'
 import { SheetsTab } from './SheetsTab'
@@ -43,6 +44,7 @@ interface Props {
 export function ClassEditor({ kitClass, project, papers, supplies }: Props) {
   const tab = useParams().tab ?? 'kit'
   const queries = useQueryClient()
+  const allowed = useMay()
   const [moved, setMoved] = useState<string[]>([])
   const before = useRef(kitClass)
   const packs = useQuery(asked.packs())
@@ -145,17 +147,19 @@ export function ClassEditor({ kitClass, project, papers, supplies }: Props) {
         <p className={classes.moved} role="status" aria-live="polite">
           {moved.length ? (
             moved.join(' · ')
-          ) : (
+          ) : allowed ? (
             <span className="soft">
               <Trans>Press + or − to change the seats; what changes is said here.</Trans>
             </span>
-          )}
+          ) : null}
         </p>
         <ClassTabs kitClass={kitClass} project={project} active={tab} />
       </div>
       <div className={classes.body} data-busy={busy}>
         {kitClass.planned.working ? <StillPlanning kitClass={kitClass} /> : null}
-        <TabBody tab={tab} />
+        <For needs={needsOfTab(tab)}>
+          <TabBody tab={tab} />
+        </For>
       </div>
       <StaleSave
         autosave={autosave}

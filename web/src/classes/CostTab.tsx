@@ -12,6 +12,7 @@ import { useClass } from './context'
 import { Extras } from './Extras'
 import { Fee } from './Fee'
 import { OtherFees } from './OtherFees'
+import { For } from '../ui/frame/May'
 import { Why } from './Why'
 
 type Measure = 'material_used' | 'sheets_opened' | 'cash_out'
@@ -115,7 +116,9 @@ export function CostTab({ plan }: { plan: Plan }) {
       />
       <Extras />
       <OtherFees />
-      <Fee />
+      <For needs="reader">
+        <Fee />
+      </For>
     </>
   )
 }

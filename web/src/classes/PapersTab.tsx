@@ -14,6 +14,7 @@ import { withColourway, withPaper } from './draft'
 import { FewerPacks } from './FewerPacks'
 import { FromStock } from './FromStock'
 import { PaperShopping } from './PaperShopping'
+import { For } from '../ui/frame/May'
 import { SetAside } from './SetAside'
 
 type Colourway = NonNullable<ClassIn['colourways']>[number]
@@ -47,7 +48,9 @@ export function PapersTab() {
       <PaperShopping />
       <FewerPacks />
       <SetAside />
-      <FromStock />
+      <For needs="reader">
+        <FromStock />
+      </For>
     </>
   )
 }

@@ -5,6 +5,7 @@ import { IconMinus, IconPlus } from '@tabler/icons-react'
 import type { ClassIn } from '../api/client'
 import { kits, samples, spares } from '../i18n/counts'
 import { number } from '../i18n/format'
+import { useMay } from '../ui/frame/May'
 import classes from './ClassPage.module.css'
 import { kitsOf, readyOf } from './draft'
 
@@ -17,6 +18,7 @@ interface Props {
 
 /** Seats, always in reach; + and − on the keyboard do the same. */
 export function SeatStepper({ draft, busy, step, set }: Props) {
+  const allowed = useMay()
   return (
     <div className={classes.stepper} data-busy={busy}>
       <ActionIcon
@@ -24,7 +26,7 @@ export function SeatStepper({ draft, busy, step, set }: Props) {
         size={46}
         aria-label={t`One seat fewer`}
         onClick={() => step(-1)}
-        disabled={(draft.seats ?? 0) === 0}
+        disabled={!allowed || (draft.seats ?? 0) === 0}
       >
         <IconMinus size={22} />
       </ActionIcon>
@@ -43,7 +45,13 @@ export function SeatStepper({ draft, busy, step, set }: Props) {
           <Trans>seats</Trans>
         </span>
       </div>
-      <ActionIcon variant="filled" size={46} aria-label={t`One seat more`} onClick={() => step(1)}>
+      <ActionIcon
+        variant="filled"
+        size={46}
+        aria-label={t`One seat more`}
+        onClick={() => step(1)}
+        disabled={!allowed}
+      >
         <IconPlus size={22} />
       </ActionIcon>
       <p>

@@ -16,6 +16,7 @@ import { Size } from '../ui/text/Length'
 import { freeName } from '../ui/text/names'
 import classes from './Cupboard.module.css'
 import { PaperDrawer } from './PaperDrawer'
+import { For } from '../ui/frame/May'
 import { SupplyDrawer } from './SupplyDrawer'
 
 const newPaper = (name: string): PaperIn => ({
@@ -76,15 +77,17 @@ export function Cupboard() {
         <h1>
           <Trans>Cupboard</Trans>
         </h1>
-        <TextInput
-          className={classes.find}
-          aria-label={t`Find in the cupboard`}
-          placeholder={t`Find by name, code, shelf or shop`}
-          leftSection={<IconSearch size={18} />}
-          data-find
-          value={sought}
-          onChange={(e) => setSought(e.currentTarget.value)}
-        />
+        <For needs="reader">
+          <TextInput
+            className={classes.find}
+            aria-label={t`Find in the cupboard`}
+            placeholder={t`Find by name, code, shelf or shop`}
+            leftSection={<IconSearch size={18} />}
+            data-find
+            value={sought}
+            onChange={(e) => setSought(e.currentTarget.value)}
+          />
+        </For>
         <Button
           leftSection={<IconPlus size={18} />}
           loading={addPaper.isPending}

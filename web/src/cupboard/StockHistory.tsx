@@ -9,6 +9,7 @@ import { momentOf } from '../i18n/format'
 import { Loaded } from '../ui/states/states'
 import { Size } from '../ui/text/Length'
 import type { Units } from '../ui/text/length'
+import { For } from '../ui/frame/May'
 import classes from './StockHistory.module.css'
 
 interface Props {
@@ -39,7 +40,9 @@ export function StockHistory({ of, id, unit, units }: Props) {
       <h3 id={`history-${of}-${id}`}>
         <Trans>How the count came about</Trans>
       </h3>
-      <MoveByHand of={of} id={id} unit={unit} />
+      <For needs="helper">
+        <MoveByHand of={of} id={id} unit={unit} />
+      </For>
       <Loaded query={rows}>
         {(found) =>
           found.length === 0 ? (

@@ -27,6 +27,7 @@ import {
 } from './packing'
 import classes from './Pack.module.css'
 import type { Ticks } from './tickQueue'
+import { For } from '../ui/frame/May'
 import { useTicks } from './useTicks'
 
 /** What goes in each bag, ticked by piece or by bag, and what lies on the table. */
@@ -100,7 +101,9 @@ function Shown({ packing }: { packing: Packing }) {
           </ul>
         </section>
       ) : null}
-      <Labels packing={packing} />
+      <For needs="reader">
+        <Labels packing={packing} />
+      </For>
       {open ? (
         <BagSheet
           bag={open.number}

@@ -17,6 +17,7 @@ import { Evenings } from './Evenings'
 import { Handouts } from './Handouts'
 import classes from './Prepare.module.css'
 import { leftOf, scoreSteps } from './scoreSteps'
+import { For } from '../ui/frame/May'
 import { useTicks } from './useTicks'
 
 type Prepare = Schemas['PrepareOut']
@@ -133,7 +134,9 @@ function Shown({ found }: { found: Prepare }) {
         <h2 id="paper">
           <Trans>On paper</Trans>
         </h2>
-        <Handouts classId={saved.id} />
+        <For needs="reader">
+          <Handouts classId={saved.id} />
+        </For>
       </section>
     </>
   )

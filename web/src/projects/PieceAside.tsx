@@ -18,6 +18,7 @@ import { Distances, fieldOf } from './Distances'
 import { foldFieldOf, HandFolds } from './HandFolds'
 import { InWords } from './InWords'
 import { MatPanels } from './MatPanels'
+import { For } from '../ui/frame/May'
 import classes from './Piece.module.css'
 
 /** It comes when it is first asked for: a list is written without it. */
@@ -92,14 +93,16 @@ export function PieceAside(props: {
         <FoldedLine folded={status === 'saved' ? project.folded[index] : undefined} />
         {folding && shown ? (
           <Suspense fallback={<p className="soft">{t`Folding…`}</p>}>
-            <FoldIt
-              index={index}
-              actions={actions}
-              piece={shown}
-              lit={panel}
-              light={setPanel}
-              complete={(whole) => set(whole, 'slits')}
-            />
+            <For needs="reader">
+              <FoldIt
+                index={index}
+                actions={actions}
+                piece={shown}
+                lit={panel}
+                light={setPanel}
+                complete={(whole) => set(whole, 'slits')}
+              />
+            </For>
           </Suspense>
         ) : null}
         {creased && byHand ? (

@@ -1,4 +1,5 @@
 import type { ComponentProps } from 'react'
+import { useMay } from '../frame/May'
 import { FracWords } from '../text/FracWords'
 import classes from './LengthInput.module.css'
 
@@ -12,6 +13,7 @@ export function Cell({ error, ...field }: Props) {
       autoComplete="off"
       data-error={error || undefined}
       aria-invalid={error || undefined}
+      readOnly={!useMay()}
       {...field}
     />
   )

@@ -11,10 +11,11 @@ import {
 } from '@tabler/icons-react'
 import { useQueryClient } from '@tanstack/react-query'
 import { Suspense } from 'react'
-import { NavLink, Outlet } from 'react-router'
+import { NavLink, Outlet, useLocation } from 'react-router'
 import { api, type Session } from '../../api/client'
 import { forgetAnswers } from '../../api/offline'
 import classes from './Frame.module.css'
+import { For, LookedAtBy, needsOf } from './May'
 import { Shortcuts } from './Shortcuts'
 import { Fetching } from '../states/states'
 
@@ -110,19 +111,26 @@ export function Frame({ session }: { session: Session }) {
       </header>
       {session.role === 'reader' ? (
         <p className={classes.banner} role="note">
-          <Trans>You look on here: what you change is not kept. Ask an owner if you should do more.</Trans>
+          <Trans>
+            You look on here, and print; nothing can be changed. Ask an owner if you should do more.
+          </Trans>
         </p>
       ) : session.role === 'helper' ? (
         <p className={classes.banner} role="note">
           <Trans>
-            You help here: cutting, ticks, counts and the log are kept; lists and classes are an owner’s.
+            You help here: cutting, ticks, counts and the log are yours; lists and classes are an owner’s to
+            change.
           </Trans>
         </p>
       ) : null}
       <Shortcuts />
       <main id="main" tabIndex={-1} className={classes.main}>
         <Suspense fallback={<Fetching />}>
-          <Outlet context={session} />
+          <LookedAtBy role={session.role ?? 'reader'}>
+            <For needs={needsOf(useLocation().pathname)}>
+              <Outlet context={session} />
+            </For>
+          </LookedAtBy>
         </Suspense>
       </main>
     </div>

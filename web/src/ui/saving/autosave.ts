@@ -36,6 +36,7 @@ export class Autosaver<Doc, Saved> {
   private listeners = new Set<() => void>()
   private timer: ReturnType<typeof setTimeout> | undefined
   private flying = false
+  private allowed = true
   private unsent = false
   private past: Kept<Doc>[] = []
   private future: Doc[] = []
@@ -56,6 +57,11 @@ export class Autosaver<Doc, Saved> {
 
   readonly snapshot = (): SaveState<Doc> => this.state
 
+  /** Whether whoever looks may change it; what they may not is not even changed on the screen. */
+  allow(allowed: boolean): void {
+    this.allowed = allowed
+  }
+
   /** Save this way from now on: the page was drawn again, or opened again before the last save was through. */
   use(saving: Saving<Doc, Saved>): void {
     this.saving = saving
@@ -63,6 +69,7 @@ export class Autosaver<Doc, Saved> {
 
   /** Change the document. Changes of one `mark` in a row are undone together. */
   change(doc: Doc, mark = '', delay = this.saving.delay ?? 450): void {
+    if (!this.allowed) return
     const now = Date.now()
     const goesOn = mark !== '' && mark === this.lastMark.mark && now - this.lastMark.at < COALESCE_MS
     if (!goesOn) this.past = [...this.past.slice(-99), { doc: this.state.doc }]

@@ -1,4 +1,5 @@
 import { useEffect, useState, useSyncExternalStore } from 'react'
+import { useMay } from '../frame/May'
 import { useShortcuts } from '../frame/useShortcuts'
 import { Autosaver, type SaveState, type Saving } from './autosave'
 
@@ -24,7 +25,9 @@ export function useAutosave<Doc, Saved>(
     return left?.pending ? left : new Autosaver(newest.doc, newest.version, saving)
   })
   const state = useSyncExternalStore(saver.subscribe, saver.snapshot)
+  const allowed = useMay()
   useEffect(() => saver.use(saving))
+  useEffect(() => saver.allow(allowed), [saver, allowed])
   useEffect(() => saver.adopt(newest.doc, newest.version), [saver, newest.doc, newest.version])
   useEffect(() => {
     const leaving = (event: BeforeUnloadEvent) => {
