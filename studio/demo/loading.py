@@ -11,6 +11,8 @@ from django.utils import timezone
 
 from neat_sheaf.preparing.packing import bags_of
 from studio.accounts.models import Member, Studio
+from studio.audit.deeds import Deed
+from studio.audit.noting import note
 from studio.classes.convert import core_job
 from studio.classes.models import Choice, Colourway, KitClass
 from studio.classes.services.cutting import begin, mark_done
@@ -57,6 +59,12 @@ def load_paper_room(username: str, password: str) -> Studio:
     projects = {row["name"]: _project(studio, row, supplies) for row in paper_room.PROJECTS}
     for row in paper_room.CLASSES:
         _class(studio, row, projects, papers)
+    for kind, things in (
+        ("pack", studio.packs), ("paper", studio.papers), ("supply", studio.supplies),
+        ("project", studio.projects), ("class", studio.classes),
+    ):  # fmt: skip
+        for thing in things.order_by("pk"):
+            note(studio, user, Deed("made", kind), thing, str(thing))
     return studio
 
 

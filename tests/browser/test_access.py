@@ -51,6 +51,8 @@ def screens():
         "/year": "Earned an hour",
         "/account": "Where you are signed in",
         "/members": "Ask somebody in",
+        "/archive": "Download everything",
+        "/changes": "Who changed what",
         "/studios/new": "Cuts mostly from",
     }
 

@@ -1,13 +1,20 @@
 """What is too much is refused with words: too many requests, too much at once, too much to keep."""
 
+import re
+
 import pytest
 from django.conf import settings as configured
 from django.core.cache import caches
 from django.test import Client
 
 from studio.accounts import room
+from studio.accounts.services.joining import MOST_INVITED, MOST_STUDIOS
+from studio.archive.container import MOST_BYTES
+from studio.audit.noting import MOST_CHANGES
 from studio.common import throttling
 from studio.common.throttling import PerMinute
+from studio.people.services import MOST_PEOPLE
+from studio.tasks.for_studio import MOST_UNDERWAY
 from tests.studio.test_archive import picture
 
 
@@ -125,3 +132,39 @@ def test_every_kind_that_is_limited_says_so_in_its_own_words():
     keys = catalogue("en", folders=(WORDS,)).keys
     for label in room.MOST_KEPT:
         assert f"too-many-kept.{apps.get_model(label)._meta.model_name}" in keys
+
+
+def test_the_limits_that_are_said_to_whoever_runs_a_server_are_the_programs_own():
+    said = (configured.ROOT / "docs" / "deploy.md").read_text()
+    table = said[said.index("### What is too much") : said.index("A test holds the numbers")]
+
+    def written(number):
+        return f"{number:,}".replace(",", " ")
+
+    rates = configured_rates()
+    assert f"{written(rates['account'])} of an account, {written(rates['studio'])} of a studio" in table
+    assert f"{written(rates['address'])} of an address" in table
+    sent = configured.DATA_UPLOAD_MAX_MEMORY_SIZE // 1_000_000
+    assert f"{sent} MB; an archive {MOST_BYTES // 1_000_000} MB" in table
+    assert f"{WORDED[MOST_UNDERWAY]} tasks waiting" in table
+    for kind, word in KEPT_WORDS.items():
+        row = next(line for line in table.splitlines() if line.startswith("| what a studio keeps"))
+        before = row[: row.index(word)]
+        assert written(room.MOST_KEPT[kind]) == re.findall(r"\d(?: ?\d)*", before)[-1], kind
+    assert written(MOST_CHANGES) == written(room.MOST_KEPT["shopping.Order"])
+    assert f"| {MOST_STUDIOS}, {MOST_INVITED}, {written(MOST_PEOPLE)} |" in table
+
+
+WORDED = {6: "six"}
+KEPT_WORDS = {
+    "projects.Project": "projects", "classes.KitClass": "classes", "cupboard.Paper": "papers",
+    "cupboard.Supply": "supplies", "cupboard.Photo": "photographs", "cupboard.Pack": "packs of designs",
+    "shopping.Order": "orders",
+}  # fmt: skip
+
+
+def configured_rates():
+    """What the settings say where nobody says otherwise."""
+    text = (configured.ROOT / "studio" / "config" / "settings.py").read_text()
+    (numbers,) = re.findall(r'"NEAT_SHEAF_PER_MINUTE", "([\d,]+)"', text)
+    return dict(zip(("account", "studio", "address"), map(int, numbers.split(",")), strict=True))
