@@ -8,6 +8,8 @@ from __future__ import annotations
 import hashlib
 import io
 import json
+import lzma
+import struct
 import zipfile
 import zlib
 from collections.abc import Mapping
@@ -56,8 +58,8 @@ def unpack(content: bytes) -> dict[str, bytes]:
                 raise FileError([fault("", "archive-too-large", megabytes=MOST_BYTES // 1_000_000)])
             # What unpacks to more than it says is cut off there, and its checksum is then wrong.
             held = {one.filename: packed.open(one).read(one.file_size) for one in entries}
-    except (zipfile.BadZipFile, zlib.error, EOFError, OSError, NotImplementedError, RuntimeError,
-            ValueError, KeyError, OverflowError) as error:  # fmt: skip
+    except (zipfile.BadZipFile, zlib.error, lzma.LZMAError, struct.error, EOFError, OSError, RuntimeError,
+            NotImplementedError, ValueError, KeyError, OverflowError) as error:  # fmt: skip
         raise FileError([fault("", "archive-not-a-zip")]) from error
     listed = _listed(held.pop(_MANIFEST, b""))
     faults = [fault(path, "archive-missing") for path in listed if path not in held]

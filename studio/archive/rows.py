@@ -139,14 +139,13 @@ class Rows:
 
     def _value(self, one: models.Field[Any, Any], value: Any, path: str) -> Any:
         """A value as its field takes it; None, and a fault, where it does not."""
-        if isinstance(one, models.JSONField):
-            value = _floats(value)
-        elif value is None and one.null:
-            return None
-        elif not _is_of(one, value):
-            self.fault(path, "archive-value")
+        if value is None and one.null:
             return None
         try:
+            if isinstance(one, models.JSONField):
+                value = _floats(value)
+            elif not _is_of(one, value):
+                raise ValueError(path)
             if any(unwritable(text) for text in _texts(value)):
                 raise ValueError(path)
             found = one.to_python(value)
@@ -155,7 +154,7 @@ class Rows:
                 one.validate(found, None)
                 one.run_validators(found)
             return found
-        except (ValidationError, TypeError, ValueError, ArithmeticError):
+        except (ValidationError, TypeError, ValueError, ArithmeticError, RecursionError):
             self.fault(path, "archive-value")
             return None
 

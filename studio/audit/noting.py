@@ -11,7 +11,7 @@ from dataclasses import dataclass
 from typing import Any
 
 from django.contrib.auth.models import User
-from django.db import DatabaseError, models, transaction
+from django.db import models, transaction
 from django.http import HttpRequest
 from django.http.response import HttpResponse, HttpResponseBase
 from django.utils import timezone
@@ -58,8 +58,7 @@ class Noting:
         if before is not None and response.status_code < 300:
             try:
                 _note_answered(before, response)
-            except DatabaseError:
-                # What was asked for is done and answered; that it was not noted is the server's to know.
+            except Exception:  # a boundary: what was asked for is done, and its answer stands
                 _log.exception("a change was not noted")
         return response
 
@@ -85,8 +84,17 @@ class Noting:
             before.name = str(thing)[:400]
             before.version = version_of(thing)
             if deed.name == "changed":
-                before.document = document_of(thing)
+                before.document = _looked_at(thing)
         request._neat_sheaf_before = before  # type: ignore[attr-defined]
+
+
+def _looked_at(thing: models.Model) -> dict[str, Any] | None:
+    """The document of a thing; None where it cannot be read, which is the endpoint's own to say."""
+    try:
+        return document_of(thing)
+    except Exception:  # a boundary: whoever saves what was spoilt may be about to put it right
+        _log.exception("a thing could not be looked at")
+        return None
 
 
 def _thing(before: _Before) -> models.Model | None:

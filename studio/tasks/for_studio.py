@@ -6,7 +6,7 @@ import contextlib
 import datetime as dt
 import logging
 from collections.abc import Callable, Iterator
-from contextlib import contextmanager
+from contextlib import AbstractContextManager, contextmanager
 from typing import Any, NamedTuple
 
 from django.conf import settings
@@ -113,8 +113,9 @@ def carry_out(pk: int, *, last: bool) -> None:
     if row is None:
         return
     try:
-        with _telling(pk) as told:
+        with _telling(pk) as told, _kept_together(row.kind):
             made: Made = import_string(KINDS[row.kind])(row, told)
+            _finish(pk, made, [])
     except NotWantedError:
         return
     except (FileError, CannotPlanError) as error:
@@ -124,8 +125,11 @@ def carry_out(pk: int, *, last: bool) -> None:
         if last:
             _finish(pk, Made(), [fault("", "task-failed", error=type(error).__name__)])
         raise
-    else:
-        _finish(pk, made, [])
+
+
+def _kept_together(kind: str) -> AbstractContextManager[object]:
+    """An archive is in and said to be in at once: put in twice, it would be refused by itself."""
+    return transaction.atomic() if kind == "archive-in" else contextlib.nullcontext()
 
 
 def _finish(pk: int, made: Made, faults: list[Fault]) -> None:

@@ -19,6 +19,7 @@ from studio.archive.reading import is_empty, restore
 from studio.archive.tables import NOT_KEPT, STUDIO, described, every_table
 from studio.archive.writing import archive_of
 from studio.demo.loading import load_paper_room
+from studio.tasks.models import StudioTask
 from tests.studio.made_up_rooms import FAR, Evening, far_keys, picture
 
 ONE_STUDIO = settings(max_examples=25, suppress_health_check=[HealthCheck.function_scoped_fixture])
@@ -281,3 +282,50 @@ def test_an_archive_that_cannot_be_read_is_answered_with_what_is_wrong(person):
     sent = person.client.generic("PUT", "/api/archive", b"PK", content_type="application/zip")
     assert (sent.status_code, sent.json()["restored"]) == (202, None)
     assert "not a whole ZIP" in sent.json()["faults"][0]["message"]
+
+
+@settings(max_examples=150, suppress_health_check=[HealthCheck.function_scoped_fixture])
+@given(st.data())
+def test_a_file_with_other_bytes_is_refused_or_is_the_same(room, data):
+    _, files = room
+    content = bytearray(pack(files))
+    for _ in range(data.draw(st.integers(1, 4))):
+        place = data.draw(st.integers(0, len(content) - 1))
+        content[place : place + data.draw(st.integers(1, 9))] = data.draw(st.binary(max_size=9))
+    try:
+        held = unpack(bytes(content))
+    except FileError as error:
+        assert error.faults  # noqa: PT017 - other bytes may as well be of no effect
+    else:
+        assert held == files
+
+
+def test_a_value_nested_too_deep_is_a_fault_of_its_place(room):
+    _, files = room
+    path = "projects/1.json"
+    text = json.dumps(json.loads(files[path]) | {"tools": 0})
+    deep = text.replace('"tools": 0', f'"tools": {"[" * 900}{"]" * 900}')
+    (found,) = faults_of(another(), pack({**files, path: deep.encode()}))
+    assert found[0].startswith("projects/1.json")
+
+
+def test_an_archive_that_is_put_in_says_so_in_the_same_moment(room, monkeypatch):
+    """A worker that ends between the two would otherwise refuse its own work when it is tried again."""
+    from studio.tasks import for_studio
+
+    _, files = room
+    studio = another()
+    row = StudioTask.objects.create(studio=studio, kind="archive-in", role="owner", given=pack(files))
+
+    def ended(*_):
+        raise SystemExit
+
+    with monkeypatch.context() as patched:
+        patched.setattr(for_studio, "_finish", ended)
+        with pytest.raises(SystemExit):
+            for_studio.carry_out(row.pk, last=False)
+    assert is_empty(studio)
+    for_studio.carry_out(row.pk, last=False)
+    row.refresh_from_db()
+    assert (row.finished is not None, row.faults, row.given) == (True, [], None)
+    assert not is_empty(studio)

@@ -159,8 +159,12 @@ def test_what_nobody_can_note_does_not_stop_the_work(person, monkeypatch):
     def fails(*_):
         raise DatabaseError
 
-    monkeypatch.setattr(noting, "note", fails)
-    assert person.add("/packs", name="Garden", sheets=12)
+    with monkeypatch.context() as patched:
+        patched.setattr(noting, "note", fails)
+        pack = person.add("/packs", name="Garden", sheets=12)
+    monkeypatch.setattr(noting, "document_of", fails)
+    assert person.save(f"/packs/{pack['id']}", pack | {"sheets": 6})["sheets"] == 6
+    assert [(row["deed"], row["differences"]) for row in noted(person)] == [("changed", [])]
 
 
 def test_a_change_of_long_ago_is_another(person):
