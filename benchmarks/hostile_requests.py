@@ -34,7 +34,7 @@ VALUES: list[Any] = [
     ["1"] * 2_500, {"": 1}, {"a": {"b": {}}}, [1, "2", None], "1, 2; 3", "２", "½", "1\u20444", "\n", "\t",
 ]  # fmt: skip
 # These take long enough that few of them are asked for.
-SLOW = ("options", "sizes", "seats", ".pdf")
+SLOW = ("options", "sizes", "seats", ".pdf", "folder")
 DESCRIPTION = Path(__file__).parents[1] / "docs" / "formats" / "api.openapi.json"
 
 

@@ -100,6 +100,10 @@ PLAN_WAIT_SECONDS = float(os.environ.get("NEAT_SHEAF_PLAN_WAIT", "0.6"))
 # What a worker gives to a plan: after so many seconds the best so far is taken, past so many megabytes none.
 PLAN_SECONDS = float(os.environ.get("NEAT_SHEAF_PLAN_SECONDS", "120"))
 PLAN_MEGABYTES = int(os.environ.get("NEAT_SHEAF_PLAN_MEGABYTES", "2048"))
+# The same for a file that is written, or an archive that is put in: a process of its own each.
+TASK_SECONDS = float(os.environ.get("NEAT_SHEAF_TASK_SECONDS", "300"))
+TASK_MEGABYTES = int(os.environ.get("NEAT_SHEAF_TASK_MEGABYTES", "2048"))
+TASKS_APART = True
 PROCRASTINATE_IMPORT_PATHS = ["studio.tasks.work", "studio.tasks.mail"]
 
 # Shops that the server may ask for prices and send orders to: name=address, parted by semicolons.

@@ -23,7 +23,18 @@ from studio.accounts.models import Role, Studio
 from studio.common.problems import Busy
 from studio.tasks.models import StudioTask
 
-__all__ = ["MOST_UNDERWAY", "Made", "NotWantedError", "Told", "carry_out", "faults_of", "forget_old", "start"]
+__all__ = [
+    "MOST_UNDERWAY",
+    "Made",
+    "NotWantedError",
+    "Told",
+    "carry_out",
+    "fail",
+    "faults_of",
+    "forget_old",
+    "start",
+    "works_apart",
+]
 
 KINDS = {
     "archive-out": "studio.archive.work.write",
@@ -120,6 +131,8 @@ def carry_out(pk: int, *, last: bool) -> None:
         return
     except (FileError, CannotPlanError) as error:
         _finish(pk, Made(), error.faults)
+    except MemoryError:
+        _finish(pk, Made(), [fault("", "task-memory", megabytes=settings.TASK_MEGABYTES)])
     except Exception as error:
         _log.exception("a task failed")
         if last:
@@ -138,6 +151,17 @@ def _finish(pk: int, made: Made, faults: list[Fault]) -> None:
         outcome=made.outcome,
         faults=fault_documents(faults),
     )  # fmt: skip
+
+
+def fail(pk: int, why: Fault) -> None:
+    """End a task that has not come to an end by itself."""
+    if StudioTask.objects.filter(pk=pk, finished__isnull=True).exists():
+        _finish(pk, Made(), [why])
+
+
+def works_apart(pk: int) -> bool:
+    """Whether a task looks after a process of its own already, as long answers do."""
+    return StudioTask.objects.filter(pk=pk, kind="answer").exists()
 
 
 def faults_of(row: StudioTask) -> list[Fault]:

@@ -3,17 +3,21 @@
 from __future__ import annotations
 
 import logging
+import os
+import subprocess
+import sys
 from typing import Any
+from urllib.parse import quote
 
 from django.conf import settings
-from django.db import close_old_connections
+from django.db import close_old_connections, connection
 from procrastinate import JobContext, RetryStrategy
 from procrastinate.contrib.django import app
 
 from neat_sheaf.errors import fault
 from neat_sheaf.formats.message_part import fault_documents
 from studio.tasks.apart import Limits, Outcome, made_apart
-from studio.tasks.for_studio import carry_out, forget_old
+from studio.tasks.for_studio import carry_out, fail, forget_old, works_apart
 from studio.tasks.models import PlanTask
 
 __all__ = ["PLANS", "carry_out_task", "make_plan", "take_up_again"]
@@ -68,10 +72,40 @@ def _told(key: str, sheets: int | None, bound: int) -> str:
 @app.task(queue=PLANS, retry=RetryStrategy(max_attempts=_TRIES, wait=2), pass_context=True)
 def carry_out_task(context: JobContext, task: int) -> None:
     """Do something for a studio: write a file, put an archive in, work out an answer."""
+    last = context.job is not None and context.job.attempts + 1 >= _TRIES
     try:
-        carry_out(task, last=context.job is not None and context.job.attempts + 1 >= _TRIES)
+        if settings.TASKS_APART and not works_apart(task):
+            _in_a_process(task, last=last)
+        else:
+            carry_out(task, last=last)
     finally:
-        close_old_connections()
+        connection.close()
+
+
+def _in_a_process(task: int, *, last: bool) -> None:
+    """Carry a task out in a process of its own: what writes pages never gives back all it took."""
+    command = [sys.executable, str(settings.ROOT / "manage.py"), "carry_out", str(task)]
+    try:
+        done = subprocess.run(  # noqa: S603 - our own program, and a number
+            [*command, "--last"] if last else command, timeout=settings.TASK_SECONDS, check=False,
+            env={**os.environ, **_database()}, cwd=settings.ROOT,
+        )  # fmt: skip
+    except subprocess.TimeoutExpired:
+        fail(task, fault("", "task-late", seconds=round(settings.TASK_SECONDS)))
+        return
+    if done.returncode:
+        if last:
+            fail(task, fault("", "task-ended"))
+        raise ChildProcessError(done.returncode)
+
+
+def _database() -> dict[str, str]:
+    """Where this process's own database is: a test has another than the environment says."""
+    known = connection.settings_dict
+    user = quote(str(known["USER"]), safe="")
+    password = f":{quote(str(known['PASSWORD']), safe='')}" if known["PASSWORD"] else ""
+    at = f"{known['HOST'] or '127.0.0.1'}:{known['PORT'] or 5432}"
+    return {"DATABASE_URL": f"postgres://{user}{password}@{at}/{known['NAME']}"}
 
 
 @app.periodic(cron="17 * * * *")

@@ -53,6 +53,7 @@ def _quick_and_clean(settings: Any, db: None) -> None:
     settings.PLAN_WAIT_SECONDS = 0
     # Tests ask faster than any person.
     settings.REQUESTS_A_MINUTE = {}
+    settings.TASKS_APART = False
     # Each test client makes the middleware again, and that would look through every static file.
     settings.WHITENOISE_AUTOREFRESH = True
     settings.EMAIL_BACKEND = "studio.mailbox.backend.Mailbox"

@@ -22,7 +22,7 @@ from studio.tasks import for_studio
 from studio.tasks.apart import WORK, Limits, made_apart
 from studio.tasks.for_studio import MOST_UNDERWAY, Made, NotWantedError, carry_out, forget_old, start
 from studio.tasks.models import StudioTask
-from tests.studio.working import forget_the_queue, work
+from tests.studio.working import forget_the_queue, wait_until_alone, work
 
 ANSWERS = {"seats": seat_breakpoints, "options": compare_options, "stock": from_stock}
 
@@ -232,3 +232,36 @@ def test_nothing_is_carried_out_that_is_not_wanted(join):
     gone = StudioTask(studio=person.studio, kind="folder", about={"class": 0, "language": "en"})
     with pytest.raises(NotWantedError):
         write_folder(gone, lambda done, steps: None)
+
+
+@pytest.fixture
+def apart(settings, transactional_db):
+    """Workers carry files out in processes of their own, as they do where people wait for them."""
+    settings.PLAN_WAIT_SECONDS, settings.TASKS_APART = 5, True
+    yield settings
+    forget_the_queue()
+    wait_until_alone()
+
+
+def test_a_file_is_written_in_a_process_of_its_own(apart, join):
+    person = join()
+    said = person.ask("POST", "/archive").json()
+    work()
+    done = person.get(f"/tasks/{said['id']}")
+    assert (done["finished"], done["faults"], done["file"].endswith(".zip")) == (True, [], True)
+    assert person.ask("GET", f"/tasks/{said['id']}/file").content[:2] == b"PK"
+
+
+def test_a_process_past_its_time_or_its_memory_is_ended_with_words(apart, join, monkeypatch):
+    person = join()
+    apart.TASK_SECONDS = 0.2
+    said = person.ask("POST", "/archive").json()
+    work()
+    assert [one["code"] for one in person.get(f"/tasks/{said['id']}")["faults"]] == ["task-late"]
+    apart.TASK_SECONDS = 60
+    monkeypatch.setenv("NEAT_SHEAF_TASK_MEGABYTES", "1")
+    monkeypatch.setattr("studio.tasks.work._TRIES", 1)
+    said = person.ask("POST", "/archive").json()
+    work()
+    (fault,) = person.get(f"/tasks/{said['id']}")["faults"]
+    assert fault["code"] in ("task-memory", "task-ended")

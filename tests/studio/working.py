@@ -2,10 +2,12 @@
 
 from __future__ import annotations
 
+import time
+
 from django.db import connection
 from procrastinate.contrib.django import app
 
-__all__ = ["forget_the_queue", "work"]
+__all__ = ["forget_the_queue", "wait_until_alone", "work"]
 
 
 def work() -> None:
@@ -18,3 +20,17 @@ def forget_the_queue() -> None:
     """The queue's own tables are emptied by nobody else."""
     with connection.cursor() as cursor:
         cursor.execute("TRUNCATE procrastinate_jobs, procrastinate_workers RESTART IDENTITY CASCADE")
+
+
+def wait_until_alone() -> None:
+    """What a process that was ended had open is closed by the server a moment later."""
+    others = (
+        "SELECT count(*) FROM pg_stat_activity WHERE datname = current_database() AND pid <> pg_backend_pid()"
+    )
+    for _ in range(200):
+        with connection.cursor() as cursor:
+            cursor.execute(others)
+            if cursor.fetchone()[0] == 0:
+                return
+        time.sleep(0.05)
+    raise AssertionError("somebody else is still at the database")
