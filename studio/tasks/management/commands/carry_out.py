@@ -18,6 +18,8 @@ class Command(BaseCommand):
     """``carry_out KEY``, within the memory that a task may take."""
 
     help = "Carry out one task of a studio."
+    # The worker that starts it was checked; the whole API would be loaded for it here.
+    requires_system_checks = ()
 
     def add_arguments(self, parser: CommandParser) -> None:
         """The key of the task, and whether it is tried again where it fails."""
