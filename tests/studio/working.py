@@ -6,6 +6,7 @@ import time
 
 from django.db import connection
 from procrastinate.contrib.django import app
+from procrastinate.periodic import PeriodicRegistry
 
 __all__ = ["forget_the_queue", "wait_until_alone", "work"]
 
@@ -13,6 +14,8 @@ __all__ = ["forget_the_queue", "wait_until_alone", "work"]
 def work() -> None:
     """Let a worker do everything that is in the queue."""
     made = app.with_connector(app.connector.get_worker_connector())
+    # What is due by the clock is not; broken off in the middle of it a worker leaves its connection open.
+    made.periodic_registry = PeriodicRegistry()
     made.run_worker(wait=False, install_signal_handlers=False, listen_notify=False, queues=["plans"])
 
 
