@@ -36,7 +36,7 @@ def test_an_account_that_asks_too_often_is_told_when_to_go_on(few, person):
     assert "go on in 60 seconds" in answer.json()["message"]
 
 
-def test_the_next_minute_begins_anew(few, person, monkeypatch):
+def test_the_next_minute_counts_from_nothing(few, person, monkeypatch):
     for _ in range(6):
         person.ask("GET", "/packs")
     monkeypatch.setattr(throttling.time, "time", lambda: 1_000_000_081.0)
