@@ -93,7 +93,9 @@ def test_a_helper_is_asked_in_and_ticks_but_does_not_change_the_class(page, pape
     page.open(f"/classes/{kit_class.pk}/kit")
     page.says("Every kit holds")
     page.press("+")
-    page.says("Only an owner")
+    assert not page.field("One seat more").is_enabled()
+    page.open(f"/classes/{kit_class.pk}/papers")
+    page.says("Which paper for what")
     assert KitClass.objects.get(pk=kit_class.pk).seats == 14
 
 

@@ -41,7 +41,14 @@ def test_signing_in_and_out(member):
     assert (session["user"], session["studio"]) == (None, None)
     assert sign_in(client, "tansy", "potting-shed-7").status_code == 200
     session = client.get("/api/session").json()
-    studio = {"name": "Tansy", "units": "in", "currency": "GBP", "place": "en-GB", "first_day": 1}
+    studio = {
+        "id": member.studio.pk,
+        "name": "Tansy",
+        "units": "in",
+        "currency": "GBP",
+        "place": "en-GB",
+        "first_day": 1,
+    }
     assert (session["user"], session["role"], session["studio"]) == ("tansy", "owner", studio)
     assert client.get("/api/papers").status_code == 200
     assert client.delete("/api/session").status_code == 204
