@@ -17,6 +17,7 @@ from typing import Any
 
 from neat_sheaf.errors import Fault, fault
 from neat_sheaf.formats.reading import FileError, load_json
+from neat_sheaf.limits import MOST_FAULTS
 
 __all__ = ["FORMAT", "MOST_BYTES", "json_bytes", "pack", "unpack"]
 
@@ -69,7 +70,7 @@ def unpack(content: bytes) -> dict[str, bytes]:
         if path in held and (len(held[path]), _sum(held[path])) != expected
     ]  # fmt: skip
     if faults:
-        raise FileError(faults[:100])
+        raise FileError(faults[:MOST_FAULTS])
     return held
 
 
@@ -93,7 +94,7 @@ def _listed(manifest: bytes) -> dict[str, tuple[int, str]]:
             case _:
                 faults.append(fault(f"{_MANIFEST}.files[{number}]", "archive-no-manifest"))
     if faults:
-        raise FileError(faults[:100])
+        raise FileError(faults[:MOST_FAULTS])
     return listed
 
 

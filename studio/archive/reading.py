@@ -17,10 +17,9 @@ from studio.archive.container import unpack
 from studio.archive.references import ToKeys, rewritten
 from studio.archive.rows import Row, Rows
 from studio.archive.tables import CHANGES, STUDIO, STUDIO_FILE, TABLES, Table, every_table
+from studio.tasks.for_studio import Told
 
 __all__ = ["Restored", "is_empty", "restore"]
-
-Told = Callable[[int, int], None]
 
 _AT_ONCE = 500  # rows
 
@@ -78,6 +77,8 @@ class _Keeper:
 
     def _keep(self, table: Table) -> None:
         rows = self.rows.of[table.model]
+        if not rows:
+            return
         to_keys = self._to_keys()
         later = [one for one in table.references() if one.related_model is table.model]
         for row in rows:
@@ -105,7 +106,7 @@ class _Keeper:
                 self._refer(row, other)
         self.rows.stop_at_faults()
         again = [one.name for one in (*stamps, *later)]
-        if rows and again:
+        if again:
             table.model._default_manager.bulk_update(
                 [row.thing for row in rows], again, batch_size=_AT_ONCE
             )  # fmt: skip

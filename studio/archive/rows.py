@@ -13,15 +13,14 @@ from django.db import models
 
 from neat_sheaf.errors import Fault, fault
 from neat_sheaf.formats.reading import FileError, load_json
-from neat_sheaf.plain_text import unwritable
+from neat_sheaf.limits import MOST_FAULTS
 from studio.accounts.models import Studio
 from studio.archive.tables import NUMBER, STUDIO, STUDIO_FILE, TABLES, Table, every_table
+from studio.common.door import unwritable_in
 from studio.cupboard.models import Photo
 from studio.cupboard.photos import as_we_make_them
 
 __all__ = ["Row", "Rows"]
-
-_MOST_FAULTS = 100
 
 
 @dataclass
@@ -59,7 +58,7 @@ class Rows:
     def stop_at_faults(self) -> None:
         """FileError with the faults so far, where there are any."""
         if self._faults:
-            raise FileError(self._faults[:_MOST_FAULTS])
+            raise FileError(self._faults[:MOST_FAULTS])
 
     def _document(self, path: str) -> Any:
         """The JSON of a file, which is then read; None, and a fault, where it is none."""
@@ -146,7 +145,7 @@ class Rows:
                 value = _floats(value)
             elif not _is_of(one, value):
                 raise ValueError(path)
-            if any(unwritable(text) for text in _texts(value)):
+            if any(unwritable_in(value, path)):
                 raise ValueError(path)
             found = one.to_python(value)
             # What is empty may be empty: the tables take it, and forms are what asks for more.
@@ -201,16 +200,3 @@ def _floats(value: Any) -> Any:
             return {key: _floats(one) for key, one in value.items()}
         case _:
             return value
-
-
-def _texts(value: Any) -> list[str]:
-    """Every text in a JSON value, the names of keys among them."""
-    match value:
-        case str():
-            return [value]
-        case list():
-            return [text for one in value for text in _texts(one)]
-        case dict():
-            return [text for key, one in value.items() for text in (key, *_texts(one))]
-        case _:
-            return []

@@ -16,13 +16,11 @@ from studio.archive.container import json_bytes, pack
 from studio.archive.references import ToNumbers, rewritten
 from studio.archive.tables import NUMBER, STUDIO, STUDIO_FILE, TABLES, Table, every_table
 from studio.cupboard.models import Photo
+from studio.tasks.for_studio import Told
 
 __all__ = ["ROWS_A_FILE", "archive_of"]
 
 ROWS_A_FILE = 2_000
-
-Told = Callable[[int, int], None]
-"""Hears how many steps of how many are done."""
 
 
 def archive_of(studio: Studio, told: Told = lambda done, of: None) -> bytes:

@@ -21,7 +21,18 @@ from neat_sheaf.plain_text import unwritable
 from studio.common.problems import problem
 from studio.common.voices import plain_voice
 
-__all__ = ["CODES", "KEYS", "AccountsDoor", "ApiShape", "Door", "Permissions", "away", "failed", "refusal"]
+__all__ = [
+    "CODES",
+    "KEYS",
+    "AccountsDoor",
+    "ApiShape",
+    "Door",
+    "Permissions",
+    "away",
+    "failed",
+    "refusal",
+    "unwritable_in",
+]
 
 KEYS = {
     400: "bad-request",
@@ -47,7 +58,7 @@ class Door(Parser):
         except UnicodeDecodeError as error:
             raise FileError([fault("", "sent-bytes", byte=str(error.start))]) from error
         found = load_json(text)
-        faults = list(_unwritable(found, ""))
+        faults = list(unwritable_in(found, ""))
         if faults:
             raise FileError(faults[:MOST_FAULTS])
         return cast(dict[str, Any], found)
@@ -57,13 +68,13 @@ class Door(Parser):
     ) -> dict[str, Any]:
         """What follows the ``?``. Raises FileError for text that cannot be kept."""
         found = super().parse_querydict(data, list_fields, request)
-        faults = list(_unwritable(found, ""))
+        faults = list(unwritable_in(found, ""))
         if faults:
             raise FileError(faults)
         return found
 
 
-def _unwritable(value: Any, path: str) -> Iterator[Fault]:
+def unwritable_in(value: Any, path: str) -> Iterator[Fault]:
     """A fault for each text, and each key, with a character that nothing keeps."""
     if isinstance(value, str):
         if sign := unwritable(value):
@@ -73,10 +84,10 @@ def _unwritable(value: Any, path: str) -> Iterator[Fault]:
             if sign := unwritable(str(key)):
                 yield fault(path, "sent-key", sign=sign)
             else:
-                yield from _unwritable(inner, f"{path}.{key}" if path else str(key))
+                yield from unwritable_in(inner, f"{path}.{key}" if path else str(key))
     elif isinstance(value, list):
         for number, inner in enumerate(value):
-            yield from _unwritable(inner, f"{path}[{number}]")
+            yield from unwritable_in(inner, f"{path}[{number}]")
 
 
 _FORMS = ("multipart/form-data", "application/x-www-form-urlencoded")
@@ -122,7 +133,7 @@ class AccountsDoor:
                 return refusal(request, 413)
             except (ValueError, RecursionError):
                 return refusal(request, 400)
-            if any(_unwritable(sent, "")):
+            if any(unwritable_in(sent, "")):
                 return refusal(request, 400)
         return self.get_response(request)
 

@@ -13,7 +13,6 @@ from django.conf import settings
 from django.db import connections, transaction
 from django.utils import timezone
 from django.utils.module_loading import import_string
-from procrastinate.contrib.django.models import ProcrastinateJob
 from procrastinate.exceptions import AlreadyEnqueued
 
 from neat_sheaf.errors import CannotPlanError, Fault, fault
@@ -22,6 +21,7 @@ from neat_sheaf.formats.reading import FileError
 from studio.accounts.models import Role, Studio
 from studio.common.problems import Busy
 from studio.tasks.models import StudioTask
+from studio.tasks.queue import lost
 
 __all__ = [
     "MOST_UNDERWAY",
@@ -48,7 +48,6 @@ MOST_UNDERWAY = 6
 """Tasks that one studio may have waiting or running."""
 
 _KEPT = dt.timedelta(days=1)
-_UNHEARD = dt.timedelta(minutes=1)
 
 _log = logging.getLogger(__name__)
 
@@ -78,7 +77,7 @@ def start(
         Studio.objects.select_for_update().get(pk=studio.pk)
         rows.filter(kind=kind, about=about, finished__isnull=False).delete()
         row = rows.filter(kind=kind, about=about, given__isnull=given is None, finished__isnull=True).first()
-        if row is not None and not _lost(row):
+        if row is not None and not lost(row, _queued(row.pk)):
             return row
         if row is None:
             if rows.filter(finished__isnull=True).count() >= MOST_UNDERWAY:
@@ -108,14 +107,6 @@ def _lock(row: StudioTask) -> str:
 
 def _queued(pk: int) -> str:
     return f"studio-task-{pk}"
-
-
-def _lost(row: StudioTask) -> bool:
-    """Whether nothing was heard of a task for a while, and the queue does not hold it either."""
-    if row.seen > timezone.now() - _UNHEARD:
-        return False
-    jobs = ProcrastinateJob.objects.filter(queueing_lock=_queued(row.pk), status__in=["todo", "doing"])
-    return not jobs.exists()
 
 
 def carry_out(pk: int, *, last: bool) -> None:

@@ -8,7 +8,6 @@ every process of every server finds it.
 from __future__ import annotations
 
 import contextlib
-import datetime as dt
 import hashlib
 import logging
 import time
@@ -18,8 +17,6 @@ from typing import Any
 from django.conf import settings
 from django.core.cache import cache
 from django.db import transaction
-from django.utils import timezone
-from procrastinate.contrib.django.models import ProcrastinateJob
 from procrastinate.exceptions import AlreadyEnqueued
 
 from neat_sheaf.errors import CannotPlanError, Fault, fault
@@ -30,11 +27,11 @@ from neat_sheaf.job import Job
 from neat_sheaf.nesting.control import CancelledError, SearchControl
 from neat_sheaf.plan import Plan, plan_job
 from studio.tasks.models import PlanTask
+from studio.tasks.queue import lost
 
 __all__ = ["Planned", "Whose", "Working", "key_of", "plan_here", "plan_of", "stop_early"]
 
 _HOUR = 3600
-_UNHEARD = dt.timedelta(minutes=1)
 
 _log = logging.getLogger(__name__)
 
@@ -88,7 +85,7 @@ def plan_of(job: Job, whose: Whose) -> Planned:
         row = PlanTask.objects.filter(key=key).first()
         if row is not None:
             if row.outcome is None:
-                if _lost(row):
+                if lost(row, row.key):
                     return _given_to_the_workers(key, text, job, whose)
                 return Planned(None, [], Working(row.sheets, row.lower_bound))
             found = _read(row.outcome)
@@ -147,17 +144,6 @@ def _given_to_the_workers(key: str, text: str, job: Job, whose: Whose) -> Planne
             lock=f"studio-{whose.studio}", queueing_lock=key, priority=-_size(job)
         ).defer(key=key, job=text)  # fmt: skip
     return Planned(None, [], Working(None, 0))
-
-
-def _lost(row: PlanTask) -> bool:
-    """Whether nothing was heard of a task for a while, and the queue does not hold it either."""
-    if row.seen > timezone.now() - _UNHEARD:
-        return False
-    waiting = ProcrastinateJob.objects.filter(queueing_lock=row.key, status__in=["todo", "doing"])
-    if waiting.exists():
-        return False
-    row.save(update_fields=["seen"])
-    return True
 
 
 def _size(job: Job) -> int:

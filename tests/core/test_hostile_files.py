@@ -20,6 +20,7 @@ from neat_sheaf.formats.price_list_file import (
 from neat_sheaf.formats.reading import FileError
 from neat_sheaf.messages import Message
 from neat_sheaf.wording import Voice
+from tests.spoiling import ways_into
 
 EXAMPLES = [path.read_text() for path in sorted((Path(__file__).parents[2] / "examples").glob("*.json"))]
 WORDS = Voice("in", "en-GB", "en")
@@ -36,14 +37,6 @@ ANYTHING = st.recursive(
     lambda inner: st.lists(inner, max_size=3) | st.dictionaries(st.text(max_size=4), inner, max_size=3),
     max_leaves=6,
 )  # fmt: skip
-
-
-def ways_into(value, path=()):
-    """Every place in a JSON value."""
-    yield path
-    inside = value.items() if isinstance(value, dict) else enumerate(value) if isinstance(value, list) else ()
-    for key, inner in inside:
-        yield from ways_into(inner, (*path, key))
 
 
 def at(document, way):

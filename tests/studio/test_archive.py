@@ -20,6 +20,7 @@ from studio.archive.tables import NOT_KEPT, STUDIO, described, every_table
 from studio.archive.writing import archive_of
 from studio.demo.loading import load_paper_room
 from studio.tasks.models import StudioTask
+from tests.spoiling import ways_into
 from tests.studio.made_up_rooms import FAR, Evening, far_keys, picture
 
 ONE_STUDIO = settings(max_examples=25, suppress_health_check=[HealthCheck.function_scoped_fixture])
@@ -122,14 +123,6 @@ def can_be_read(person):
     for row in person.get("/classes"):
         for part in OF_A_CLASS:
             assert person.ask("GET", f"/classes/{row['id']}{part}").status_code in (200, 404, 422), part
-
-
-def ways_into(value, path=()):
-    """Every place in a JSON value."""
-    yield path
-    inside = value.items() if isinstance(value, dict) else enumerate(value) if isinstance(value, list) else ()
-    for key, inner in inside:
-        yield from ways_into(inner, (*path, key))
 
 
 WRONG = st.one_of(
