@@ -6,6 +6,7 @@ import datetime as dt
 from typing import Annotated, Literal
 
 from ninja import Field, Schema
+from pydantic import AfterValidator, WithJsonSchema
 
 from neat_sheaf.limits import LONGEST_DRYING
 from studio.accounts.models import Measure, Role
@@ -13,6 +14,20 @@ from studio.accounts.places import DEFAULT_PLACE
 
 Weekday = Annotated[int, Field(ge=0, le=6)]
 Sticking = Literal["tape", "glue", "runner"]
+
+
+def _on_the_wall(value: dt.time) -> dt.time:
+    if value.tzinfo is not None:
+        raise ValueError("a time of the clock on the wall, without a zone: 19:30")
+    return value
+
+
+# JSON Schema's own format for a time (RFC 3339) asks for a zone; a clock on the wall has none.
+ClockTime = Annotated[
+    dt.time,
+    AfterValidator(_on_the_wall),
+    WithJsonSchema({"type": "string", "pattern": r"^([01]\d|2[0-3]):[0-5]\d(:[0-5]\d)?$"}),
+]
 
 __all__ = [
     "ChosenStudio",
@@ -130,10 +145,8 @@ class HabitsDoc(Schema):
     plate_long: str = "8 1/2 in"
     evening_minutes: int = Field(120, ge=15, le=1440)
     helpers: int = Field(1, ge=1, le=20)
-    evening_from: dt.time = dt.time(19, 30)
-    evening_days: list[Annotated[int, Field(ge=0, le=6)]] = Field(
-        [0, 1, 2, 3, 4, 5, 6], min_length=1, max_length=7
-    )
+    evening_from: ClockTime = dt.time(19, 30)
+    evening_days: list[Weekday] = Field([0, 1, 2, 3, 4, 5, 6], min_length=1, max_length=7)
     people_months: int | None = Field(None, ge=0, le=240)
     place: str = DEFAULT_PLACE
     first_day: int = Field(1, ge=0, le=6)

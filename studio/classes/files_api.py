@@ -20,7 +20,7 @@ from studio.classes.models import CuttingRun, KitClass
 from studio.classes.planning import plan_of_class
 from studio.classes.printing import cut_guide
 from studio.classes.services.cutting import rounds_of
-from studio.common.downloads import download
+from studio.common.downloads import Pdf, Svg, download
 from studio.common.pages import PageSize
 from studio.common.problems import Problem
 
@@ -53,9 +53,7 @@ def cut_guide_of(kit_class: KitClass, paper: PageSize, voice: Voice) -> bytes:
     return cut_guide(kit_class, rounds, names, paper, voice)
 
 
-@router.get(
-    "/classes/{class_id}/cut-guide.pdf", auth=reader, response={200: bytes, 404: Problem, 422: Problem}
-)
+@router.get("/classes/{class_id}/cut-guide.pdf", auth=reader, response={200: Pdf, 404: Problem, 422: Problem})
 def guide(request: HttpRequest, class_id: int, paper: PageSize = "letter") -> HttpResponse:
     """Every layout drawn, and the order of cutting to tick off."""
     found, voice = _class(request, class_id), voice_for(request)
@@ -64,7 +62,7 @@ def guide(request: HttpRequest, class_id: int, paper: PageSize = "letter") -> Ht
 
 
 @router.get(
-    "/classes/{class_id}/layouts/{letter}.svg", auth=reader, response={200: str, 404: Problem, 422: Problem}
+    "/classes/{class_id}/layouts/{letter}.svg", auth=reader, response={200: Svg, 404: Problem, 422: Problem}
 )
 def layout(request: HttpRequest, class_id: int, letter: str) -> HttpResponse:
     """One layout at true size."""

@@ -17,7 +17,7 @@ from studio.accounts.models import Studio
 from studio.accounts.tenancy import own, owner, reader, studio_of
 from studio.accounts.voice import voice_for
 from studio.classes.models import KitClass
-from studio.common.downloads import SPREADSHEET, download
+from studio.common.downloads import SPREADSHEET, Csv, Spreadsheet, download
 from studio.common.problems import Problem
 from studio.cupboard.convert import plain_price
 
@@ -198,7 +198,7 @@ def _table(held: Sequence[Held]) -> list[Sequence[CellValue]]:
     return rows
 
 
-@router.get("/year.csv", auth=reader, response={200: str})
+@router.get("/year.csv", auth=reader, response={200: Csv})
 def as_csv(request: HttpRequest, year: int = 0) -> HttpResponse:
     """A year's closed classes as a table."""
     held = [held for _, held in _closed(studio_of(request), _year(year))]
@@ -206,7 +206,7 @@ def as_csv(request: HttpRequest, year: int = 0) -> HttpResponse:
     return download(name, "csv", table_csv(_table(held)), "text/csv; charset=utf-8")
 
 
-@router.get("/year.xlsx", auth=reader, response={200: bytes})
+@router.get("/year.xlsx", auth=reader, response={200: Spreadsheet})
 def as_spreadsheet(request: HttpRequest, year: int = 0) -> HttpResponse:
     """A year's closed classes as a spreadsheet."""
     held = [held for _, held in _closed(studio_of(request), _year(year))]

@@ -10,7 +10,6 @@ from django.core.exceptions import ObjectDoesNotExist, RequestDataTooBig
 from django.db import DataError, IntegrityError, InterfaceError, OperationalError
 from django.db.models import ProtectedError
 from django.http import Http404, HttpRequest, HttpResponse
-from ninja import NinjaAPI
 from ninja.errors import AuthenticationError, HttpError, Throttled, ValidationError
 
 from neat_sheaf.errors import CannotPlanError, Fault
@@ -38,6 +37,7 @@ from studio.common.door import CODES, KEYS, Door
 from studio.common.problems import Busy, RoleNeeded, Stale, Underway, fault_out, problem
 from studio.common.throttling import PerMinute
 from studio.common.voices import plain_voice
+from studio.config.described import DescribedAPI
 from studio.cupboard.api import router as cupboard
 from studio.cupboard.instead_api import router as instead
 from studio.cupboard.ledger_api import router as ledger
@@ -63,7 +63,7 @@ from studio.tasks.api import router as tasks
 
 _log = logging.getLogger(__name__)
 
-api = NinjaAPI(
+api = DescribedAPI(
     title="Neat Sheaf", version="1", auth=owner, docs_url=None, parser=Door(),
     throttle=[
         PerMinute("account", lambda request: request.user.pk),

@@ -13,6 +13,7 @@ from ninja import Router, Schema, Status
 from neat_sheaf.errors import fault
 from neat_sheaf.formats.reading import FileError
 from studio.accounts.tenancy import helper, own, reader, studio_of
+from studio.common.downloads import Jpeg
 from studio.common.problems import Problem
 from studio.cupboard.models import Paper, Photo
 from studio.cupboard.photos import remade
@@ -64,7 +65,7 @@ def drop_photo(request: HttpRequest, paper_id: int) -> Status[None]:
     return Status(204, None)
 
 
-@router.get("/photos/{photo_id}", auth=reader, response={200: bytes, 404: Problem})
+@router.get("/photos/{photo_id}", auth=reader, response={200: Jpeg, 404: Problem})
 def photo(request: HttpRequest, photo_id: int) -> HttpResponse:
     """A photograph as JPEG. One that is changed has another number, so a browser may keep it."""
     found = get_object_or_404(Photo, pk=photo_id, studio=studio_of(request))

@@ -12,7 +12,7 @@ from neat_sheaf.formats.reading import FileError
 from studio.accounts.tenancy import reader
 from studio.accounts.voice import voice_for
 from studio.classes.remembered import class_and_job
-from studio.common.downloads import download
+from studio.common.downloads import Pdf, download
 from studio.common.pages import PageSize
 from studio.common.problems import Problem
 from studio.common.voices import language_of
@@ -36,7 +36,7 @@ def _tables(tables: int) -> int:
     return tables
 
 
-@router.get("/classes/{class_id}/scoring.pdf", auth=reader, response={200: bytes, 404: Problem, 422: Problem})
+@router.get("/classes/{class_id}/scoring.pdf", auth=reader, response={200: Pdf, 404: Problem, 422: Problem})
 def scoring_guide(request: HttpRequest, class_id: int, paper: PageSize = "letter") -> HttpResponse:
     """The scoring guide: every stop of the board once, with a square to tick for each step."""
     (kit_class, found), voice = class_and_preparing(request, class_id), voice_for(request)
@@ -44,7 +44,7 @@ def scoring_guide(request: HttpRequest, class_id: int, paper: PageSize = "letter
     return _pdf(voice.say("file-scoring", name=kit_class.name), pdf)
 
 
-@router.get("/classes/{class_id}/host.pdf", auth=reader, response={200: bytes, 404: Problem, 422: Problem})
+@router.get("/classes/{class_id}/host.pdf", auth=reader, response={200: Pdf, 404: Problem, 422: Problem})
 def host_sheet(
     request: HttpRequest, class_id: int, tables: int = 1, paper: PageSize = "letter"
 ) -> HttpResponse:
@@ -55,7 +55,7 @@ def host_sheet(
 
 
 @router.get(
-    "/classes/{class_id}/table-cards.pdf", auth=reader, response={200: bytes, 404: Problem, 422: Problem}
+    "/classes/{class_id}/table-cards.pdf", auth=reader, response={200: Pdf, 404: Problem, 422: Problem}
 )
 def table_cards(
     request: HttpRequest, class_id: int, tables: int = 1, paper: PageSize = "letter"

@@ -14,7 +14,7 @@ from neat_sheaf.preparing.letters import letters_of
 from studio.accounts.tenancy import own, owner, reader, studio_of
 from studio.accounts.voice import voice_for
 from studio.classes.models import KitClass
-from studio.common.downloads import download
+from studio.common.downloads import Csv, download
 from studio.common.problems import Problem
 from studio.people.models import Attendee
 from studio.people.services import (
@@ -163,7 +163,7 @@ def follow(request: HttpRequest, class_id: int, payload: FollowsIn) -> PeopleOut
     return _out(kit_class)
 
 
-@router.get("/classes/{class_id}/people.csv", auth=reader, response={200: bytes, 404: Problem})
+@router.get("/classes/{class_id}/people.csv", auth=reader, response={200: Csv, 404: Problem})
 def table(request: HttpRequest, class_id: int) -> HttpResponse:
     """The list as CSV."""
     kit_class = _class(request, class_id)

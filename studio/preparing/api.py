@@ -21,7 +21,7 @@ from neat_sheaf.wording import Voice
 from studio.accounts.tenancy import helper, own, reader
 from studio.accounts.voice import voice_for
 from studio.classes.models import KitClass
-from studio.common.downloads import download
+from studio.common.downloads import Calendar, download
 from studio.common.problems import Problem
 from studio.preparing.keys import marks_key, stroke_key, table_key
 from studio.preparing.schemas import (
@@ -197,7 +197,7 @@ def notes(request: HttpRequest, class_id: int, guide: GuideName) -> dict[str, st
 
 
 @router.get(
-    "/classes/{class_id}/evenings.ics", auth=reader, response={200: bytes, 404: Problem, 422: Problem}
+    "/classes/{class_id}/evenings.ics", auth=reader, response={200: Calendar, 404: Problem, 422: Problem}
 )
 def calendar(request: HttpRequest, class_id: int) -> HttpResponse:
     """The class, its evenings and the day to order by, for a calendar (RFC 5545)."""

@@ -23,7 +23,7 @@ from neat_sheaf.wording import Voice
 from studio.accounts.tenancy import own, reader, studio_of
 from studio.accounts.voice import voice_for
 from studio.classes.models import KitClass
-from studio.common.downloads import download
+from studio.common.downloads import Pdf, download
 from studio.common.pages import PageSize
 from studio.common.problems import Problem
 from studio.cupboard.convert import core_supply
@@ -149,7 +149,7 @@ def _on_table(one: OnTable, voice: Voice) -> str:
     return voice.say(key, name=one.name, count=one.count)
 
 
-@router.get("/classes/{class_id}/packing.pdf", auth=reader, response={200: bytes, 404: Problem, 422: Problem})
+@router.get("/classes/{class_id}/packing.pdf", auth=reader, response={200: Pdf, 404: Problem, 422: Problem})
 def packing_list(request: HttpRequest, class_id: int, paper: PageSize = "letter") -> HttpResponse:
     """The packing list: each colourway's bags with a square to tick, and what lies on the table."""
     kit_class, voice = _class(request, class_id), voice_for(request)
@@ -167,7 +167,7 @@ def packing_list_of(kit_class: KitClass, paper: PageSize, voice: Voice) -> bytes
     return packing_pdf(kit_class, found, table, weights, posted, paper, voice)
 
 
-@router.get("/classes/{class_id}/labels.pdf", auth=reader, response={200: bytes, 404: Problem, 422: Problem})
+@router.get("/classes/{class_id}/labels.pdf", auth=reader, response={200: Pdf, 404: Problem, 422: Problem})
 def labels(request: HttpRequest, class_id: int, sheet: Query[OwnSheet]) -> HttpResponse:
     """A label for each bag, on a common sheet or one of one's own; its code opens the bag on this server."""
     kit_class, voice = _class(request, class_id), voice_for(request)

@@ -2,6 +2,8 @@
 
 from __future__ import annotations
 
+from typing import Any
+
 from django.db import transaction
 from django.http import Http404, HttpRequest, HttpResponse
 from ninja import Field, Router, Schema, Status
@@ -24,7 +26,7 @@ from neat_sheaf.stock import Paper
 from studio.accounts.models import Studio
 from studio.accounts.tenancy import own, owner, reader, studio_of
 from studio.accounts.voice import voice_for
-from studio.common.downloads import download
+from studio.common.downloads import Csv, Pdf, Svg, download
 from studio.common.pages import PageSize
 from studio.common.problems import Problem
 from studio.cupboard.convert import core_paper, core_supply
@@ -54,7 +56,7 @@ def _piece(project: CoreProject, number: int) -> Piece:
     return project.pieces[number]
 
 
-@router.get("/projects/{project_id}/list.csv", auth=reader, response={200: str, 404: Problem, 422: Problem})
+@router.get("/projects/{project_id}/list.csv", auth=reader, response={200: Csv, 404: Problem, 422: Problem})
 def table(request: HttpRequest, project_id: int, version: str = "") -> HttpResponse:
     """The list as a table for a spreadsheet."""
     found, project = _project(request, project_id, version)
@@ -64,7 +66,7 @@ def table(request: HttpRequest, project_id: int, version: str = "") -> HttpRespo
 
 
 @router.get(
-    "/projects/{project_id}/pieces/{number}.svg", auth=reader, response={200: str, 404: Problem, 422: Problem}
+    "/projects/{project_id}/pieces/{number}.svg", auth=reader, response={200: Svg, 404: Problem, 422: Problem}
 )
 def drawing(request: HttpRequest, project_id: int, number: int, version: str = "") -> HttpResponse:
     """One piece (from 0) at true size."""
@@ -76,7 +78,7 @@ def drawing(request: HttpRequest, project_id: int, number: int, version: str = "
 @router.get(
     "/projects/{project_id}/pieces/{number}/folded.svg",
     auth=reader,
-    response={200: str, 404: Problem, 422: Problem},
+    response={200: Svg, 404: Problem, 422: Problem},
 )
 def folded_drawing(request: HttpRequest, project_id: int, number: int, version: str = "") -> HttpResponse:
     """The folded piece (from 0) as an isometric line drawing; not found where that is not known."""
@@ -91,7 +93,7 @@ def folded_drawing(request: HttpRequest, project_id: int, number: int, version: 
 @router.get(
     "/projects/{project_id}/pieces/{number}.fold",
     auth=reader,
-    response={200: str, 404: Problem, 422: Problem},
+    response={200: dict[str, Any], 404: Problem, 422: Problem},
 )
 def fold_file(request: HttpRequest, project_id: int, number: int, version: str = "") -> HttpResponse:
     """One piece (from 0) as a FOLD file: its creases, and the folded form where it is known."""
@@ -105,7 +107,7 @@ def fold_file(request: HttpRequest, project_id: int, number: int, version: str =
 @router.get(
     "/projects/{project_id}/pieces/{number}/template.pdf",
     auth=reader,
-    response={200: bytes, 404: Problem, 422: Problem},
+    response={200: Pdf, 404: Problem, 422: Problem},
 )
 def template(
     request: HttpRequest, project_id: int, number: int, paper: PageSize = "letter", version: str = ""
@@ -119,9 +121,7 @@ def template(
     return download(f"{found.name} {piece.name} template", "pdf", pdf, "application/pdf")
 
 
-@router.get(
-    "/projects/{project_id}/sheet.pdf", auth=reader, response={200: bytes, 404: Problem, 422: Problem}
-)
+@router.get("/projects/{project_id}/sheet.pdf", auth=reader, response={200: Pdf, 404: Problem, 422: Problem})
 def sheet(
     request: HttpRequest, project_id: int, paper: PageSize = "letter", version: str = ""
 ) -> HttpResponse:
@@ -134,7 +134,9 @@ def sheet(
     return download(found.name, "pdf", pdf, "application/pdf")
 
 
-@router.get("/projects/{project_id}/job.json", auth=reader, response={200: str, 404: Problem, 422: Problem})
+@router.get(
+    "/projects/{project_id}/job.json", auth=reader, response={200: dict[str, Any], 404: Problem, 422: Problem}
+)
 def job_file(request: HttpRequest, project_id: int) -> HttpResponse:
     """The project as a job file for one kit; a role that no class has chosen a paper for takes Letter."""
     found, project = _project(request, project_id, "")

@@ -21,6 +21,7 @@ from neat_sheaf.wording import english
 from studio.accounts.models import Measure
 from studio.accounts.tenancy import reader, studio_of
 from studio.accounts.voice import voice_for
+from studio.common.downloads import Svg
 from studio.common.problems import Problem
 from studio.projects.schemas import ProjectIn
 
@@ -61,7 +62,7 @@ def forms(request: HttpRequest) -> list[FormOut]:
     ]
 
 
-@router.get("/forms/{code}.svg", auth=reader, response={200: str, 404: Problem})
+@router.get("/forms/{code}.svg", auth=reader, response={200: Svg, 404: Problem})
 def form_drawing(request: HttpRequest, code: str) -> HttpResponse:
     """A form as a line drawing, in a size that shows it."""
     if code not in FORMS:

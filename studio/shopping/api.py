@@ -17,7 +17,7 @@ from neat_sheaf.wording import Voice
 from studio.accounts.models import Studio
 from studio.accounts.tenancy import helper, reader, studio_of
 from studio.accounts.voice import voice_for
-from studio.common.downloads import download
+from studio.common.downloads import Csv, Pdf, download
 from studio.common.pages import PageSize, fractions, printed
 from studio.common.problems import Problem
 from studio.cupboard.ledger_api import amount_out, unit_of
@@ -159,7 +159,7 @@ def untick(request: HttpRequest, batch: str) -> Status[None]:
     return Status(204, None)
 
 
-@router.get("/shopping.csv", auth=reader, response={200: str})
+@router.get("/shopping.csv", auth=reader, response={200: Csv})
 def as_table(request: HttpRequest, classes: str = "") -> HttpResponse:
     """The list as a table: a row for each thing to buy."""
     studio = studio_of(request)
@@ -177,7 +177,7 @@ def as_table(request: HttpRequest, classes: str = "") -> HttpResponse:
     return download(voice_for(request).say("file-shopping"), "csv", text, "text/csv; charset=utf-8")
 
 
-@router.get("/shopping.pdf", auth=reader, response={200: bytes})
+@router.get("/shopping.pdf", auth=reader, response={200: Pdf})
 def as_page(request: HttpRequest, classes: str = "", paper: PageSize = "letter") -> HttpResponse:
     """The list to take to the shop, with a box to tick for each thing to buy."""
     studio, voice = studio_of(request), voice_for(request)

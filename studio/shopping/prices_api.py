@@ -5,7 +5,7 @@ from __future__ import annotations
 import base64
 import binascii
 from decimal import Decimal
-from typing import Literal
+from typing import Any, Literal
 
 from django.http import HttpRequest, HttpResponse
 from ninja import Field, Router, Schema
@@ -26,7 +26,7 @@ from neat_sheaf.stock.price_list import Answer, Change, Compared, PackUnit, Pric
 from studio.accounts.models import Studio
 from studio.accounts.tenancy import owner, reader, studio_of
 from studio.accounts.voice import voice_for
-from studio.common.downloads import SPREADSHEET, download
+from studio.common.downloads import SPREADSHEET, Csv, Spreadsheet, download
 from studio.common.problems import Problem
 from studio.cupboard.convert import plain_price
 from studio.shopping.prices import Taken, list_of_shop, shops_of, stocked_of, take_over
@@ -158,14 +158,14 @@ def take(request: HttpRequest, payload: ChangesIn) -> ChangedOut:
     return ChangedOut(changed=take_over(studio_of(request), taken))
 
 
-@router.get("/prices.csv", auth=reader, response={200: str})
+@router.get("/prices.csv", auth=reader, response={200: Csv})
 def as_csv(request: HttpRequest, shop: str = "") -> HttpResponse:
     """The cupboard's own price list as a table, of one shop or of all."""
     prices = list_of_shop(studio_of(request), shop)
     return download(_called(request, shop), "csv", price_list_csv(prices), "text/csv; charset=utf-8")
 
 
-@router.get("/prices.xlsx", auth=reader, response={200: bytes})
+@router.get("/prices.xlsx", auth=reader, response={200: Spreadsheet})
 def as_spreadsheet(request: HttpRequest, shop: str = "") -> HttpResponse:
     """The cupboard's own price list as a spreadsheet, of one shop or of all."""
     prices = list_of_shop(studio_of(request), shop)
@@ -173,7 +173,7 @@ def as_spreadsheet(request: HttpRequest, shop: str = "") -> HttpResponse:
     return download(_called(request, shop), "xlsx", price_list_xlsx(prices, title), SPREADSHEET)
 
 
-@router.get("/prices.json", auth=reader, response={200: str})
+@router.get("/prices.json", auth=reader, response={200: dict[str, Any]})
 def as_json(request: HttpRequest, shop: str = "") -> HttpResponse:
     """The cupboard's own price list as JSON, of one shop or of all."""
     prices = list_of_shop(studio_of(request), shop)

@@ -11,7 +11,7 @@ from neat_sheaf.wording import Voice
 from studio.accounts.models import Role
 from studio.accounts.tenancy import member_of, own, reader
 from studio.accounts.voice import voice_for
-from studio.common.downloads import download
+from studio.common.downloads import TaskFile, download
 from studio.common.problems import FaultOut, Problem, RoleNeeded, fault_out
 from studio.tasks.for_studio import faults_of
 from studio.tasks.models import StudioTask
@@ -75,7 +75,7 @@ def task(request: HttpRequest, task_id: int) -> StudioTaskOut:
     return task_out(_task(request, task_id), voice_for(request))
 
 
-@router.get("/tasks/{task_id}/file", auth=reader, response={200: bytes, 404: Problem})
+@router.get("/tasks/{task_id}/file", auth=reader, response={200: TaskFile, 404: Problem})
 def task_file(request: HttpRequest, task_id: int) -> HttpResponse:
     """The file that a task has made."""
     found: Any = _task(request, task_id)

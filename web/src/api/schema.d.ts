@@ -2932,7 +2932,6 @@ export interface components {
             helpers: number;
             /**
              * Evening From
-             * Format: time
              * @default 19:30:00
              */
             evening_from: string;
@@ -7914,6 +7913,15 @@ export interface operations {
                     "application/json": components["schemas"]["SessionOut"];
                 };
             };
+            /** @description Any other refusal: a code for programs, words for people. */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
         };
     };
     studio_accounts_api_sign_out: {
@@ -7931,6 +7939,15 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content?: never;
+            };
+            /** @description Any other refusal: a code for programs, words for people. */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
             };
         };
     };
@@ -7958,6 +7975,15 @@ export interface operations {
             };
             /** @description Not Found */
             404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Any other refusal: a code for programs, words for people. */
+            default: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -7998,6 +8024,15 @@ export interface operations {
                     "application/json": components["schemas"]["Problem"];
                 };
             };
+            /** @description Any other refusal: a code for programs, words for people. */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
         };
     };
     studio_accounts_api_look_at_the_demo: {
@@ -8020,6 +8055,15 @@ export interface operations {
             };
             /** @description Not Found */
             404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Any other refusal: a code for programs, words for people. */
+            default: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -8060,6 +8104,15 @@ export interface operations {
                     "application/json": components["schemas"]["Problem"];
                 };
             };
+            /** @description Any other refusal: a code for programs, words for people. */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
         };
     };
     studio_accounts_api_close_account: {
@@ -8091,6 +8144,15 @@ export interface operations {
                     "application/json": components["schemas"]["Problem"];
                 };
             };
+            /** @description Any other refusal: a code for programs, words for people. */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
         };
     };
     studio_accounts_members_api_members: {
@@ -8109,6 +8171,15 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["MembersOut"];
+                };
+            };
+            /** @description Any other refusal: a code for programs, words for people. */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
                 };
             };
         };
@@ -8155,6 +8226,15 @@ export interface operations {
                     "application/json": components["schemas"]["Problem"];
                 };
             };
+            /** @description Any other refusal: a code for programs, words for people. */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
         };
     };
     studio_accounts_members_api_end_membership: {
@@ -8186,6 +8266,15 @@ export interface operations {
             };
             /** @description Unprocessable Entity */
             422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Any other refusal: a code for programs, words for people. */
+            default: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -8226,6 +8315,15 @@ export interface operations {
                     "application/json": components["schemas"]["Problem"];
                 };
             };
+            /** @description Any other refusal: a code for programs, words for people. */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
         };
     };
     studio_accounts_members_api_take_back: {
@@ -8248,6 +8346,15 @@ export interface operations {
             };
             /** @description Not Found */
             404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Any other refusal: a code for programs, words for people. */
+            default: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -8286,6 +8393,15 @@ export interface operations {
                     "application/json": components["schemas"]["Problem"];
                 };
             };
+            /** @description Any other refusal: a code for programs, words for people. */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
         };
     };
     studio_accounts_members_api_join: {
@@ -8308,6 +8424,15 @@ export interface operations {
             };
             /** @description Not Found */
             404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Any other refusal: a code for programs, words for people. */
+            default: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -8344,6 +8469,15 @@ export interface operations {
                     "application/json": components["schemas"]["Problem"];
                 };
             };
+            /** @description Any other refusal: a code for programs, words for people. */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
         };
     };
     studio_accounts_habits_api_habits: {
@@ -8362,6 +8496,15 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["HabitsDoc"];
+                };
+            };
+            /** @description Any other refusal: a code for programs, words for people. */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
                 };
             };
         };
@@ -8406,6 +8549,15 @@ export interface operations {
                     "application/json": components["schemas"]["Problem"];
                 };
             };
+            /** @description Any other refusal: a code for programs, words for people. */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
         };
     };
     studio_cupboard_api_papers: {
@@ -8424,6 +8576,15 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["PaperOut"][];
+                };
+            };
+            /** @description Any other refusal: a code for programs, words for people. */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
                 };
             };
         };
@@ -8459,6 +8620,15 @@ export interface operations {
                     "application/json": components["schemas"]["Problem"];
                 };
             };
+            /** @description Any other refusal: a code for programs, words for people. */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
         };
     };
     studio_cupboard_api_plan_on_plain: {
@@ -8485,6 +8655,15 @@ export interface operations {
             };
             /** @description Unprocessable Entity */
             422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Any other refusal: a code for programs, words for people. */
+            default: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -8545,6 +8724,15 @@ export interface operations {
                     "application/json": components["schemas"]["Problem"];
                 };
             };
+            /** @description Any other refusal: a code for programs, words for people. */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
         };
     };
     studio_cupboard_api_drop_paper: {
@@ -8583,6 +8771,15 @@ export interface operations {
                     "application/json": components["schemas"]["Problem"];
                 };
             };
+            /** @description Any other refusal: a code for programs, words for people. */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
         };
     };
     studio_cupboard_api_packs: {
@@ -8601,6 +8798,15 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["PackOut"][];
+                };
+            };
+            /** @description Any other refusal: a code for programs, words for people. */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
                 };
             };
         };
@@ -8629,6 +8835,15 @@ export interface operations {
             };
             /** @description Unprocessable Entity */
             422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Any other refusal: a code for programs, words for people. */
+            default: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -8689,6 +8904,15 @@ export interface operations {
                     "application/json": components["schemas"]["Problem"];
                 };
             };
+            /** @description Any other refusal: a code for programs, words for people. */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
         };
     };
     studio_cupboard_api_drop_pack: {
@@ -8718,6 +8942,15 @@ export interface operations {
                     "application/json": components["schemas"]["Problem"];
                 };
             };
+            /** @description Any other refusal: a code for programs, words for people. */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
         };
     };
     studio_cupboard_api_supplies: {
@@ -8736,6 +8969,15 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["SupplyOut"][];
+                };
+            };
+            /** @description Any other refusal: a code for programs, words for people. */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
                 };
             };
         };
@@ -8764,6 +9006,15 @@ export interface operations {
             };
             /** @description Unprocessable Entity */
             422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Any other refusal: a code for programs, words for people. */
+            default: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -8824,6 +9075,15 @@ export interface operations {
                     "application/json": components["schemas"]["Problem"];
                 };
             };
+            /** @description Any other refusal: a code for programs, words for people. */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
         };
     };
     studio_cupboard_api_drop_supply: {
@@ -8862,6 +9122,15 @@ export interface operations {
                     "application/json": components["schemas"]["Problem"];
                 };
             };
+            /** @description Any other refusal: a code for programs, words for people. */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
         };
     };
     studio_cupboard_ledger_api_paper_movements: {
@@ -8886,6 +9155,15 @@ export interface operations {
             };
             /** @description Not Found */
             404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Any other refusal: a code for programs, words for people. */
+            default: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -8937,6 +9215,15 @@ export interface operations {
                     "application/json": components["schemas"]["Problem"];
                 };
             };
+            /** @description Any other refusal: a code for programs, words for people. */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
         };
     };
     studio_cupboard_ledger_api_supply_movements: {
@@ -8961,6 +9248,15 @@ export interface operations {
             };
             /** @description Not Found */
             404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Any other refusal: a code for programs, words for people. */
+            default: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -9012,6 +9308,15 @@ export interface operations {
                     "application/json": components["schemas"]["Problem"];
                 };
             };
+            /** @description Any other refusal: a code for programs, words for people. */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
         };
     };
     studio_cupboard_ledger_api_undo_movement: {
@@ -9052,6 +9357,15 @@ export interface operations {
                     "application/json": components["schemas"]["Problem"];
                 };
             };
+            /** @description Any other refusal: a code for programs, words for people. */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
         };
     };
     studio_cupboard_ledger_api_claims: {
@@ -9070,6 +9384,15 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["ClaimOut"][];
+                };
+            };
+            /** @description Any other refusal: a code for programs, words for people. */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
                 };
             };
         };
@@ -9096,6 +9419,15 @@ export interface operations {
             };
             /** @description Not Found */
             404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Any other refusal: a code for programs, words for people. */
+            default: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -9147,6 +9479,15 @@ export interface operations {
                     "application/json": components["schemas"]["Problem"];
                 };
             };
+            /** @description Any other refusal: a code for programs, words for people. */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
         };
     };
     studio_cupboard_photos_api_drop_photo: {
@@ -9176,6 +9517,15 @@ export interface operations {
                     "application/json": components["schemas"]["Problem"];
                 };
             };
+            /** @description Any other refusal: a code for programs, words for people. */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
         };
     };
     studio_cupboard_photos_api_photo: {
@@ -9195,11 +9545,20 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": string;
+                    "image/jpeg": string;
                 };
             };
             /** @description Not Found */
             404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Any other refusal: a code for programs, words for people. */
+            default: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -9251,6 +9610,15 @@ export interface operations {
                     "application/json": components["schemas"]["Problem"];
                 };
             };
+            /** @description Any other refusal: a code for programs, words for people. */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
         };
     };
     studio_cupboard_merging_api_split_a_paper: {
@@ -9288,6 +9656,15 @@ export interface operations {
             };
             /** @description Unprocessable Entity */
             422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Any other refusal: a code for programs, words for people. */
+            default: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -9339,6 +9716,15 @@ export interface operations {
                     "application/json": components["schemas"]["Problem"];
                 };
             };
+            /** @description Any other refusal: a code for programs, words for people. */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
         };
     };
     studio_cupboard_merging_api_split_a_supply: {
@@ -9383,6 +9769,15 @@ export interface operations {
                     "application/json": components["schemas"]["Problem"];
                 };
             };
+            /** @description Any other refusal: a code for programs, words for people. */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
         };
     };
     studio_projects_api_projects: {
@@ -9401,6 +9796,15 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["ProjectRow"][];
+                };
+            };
+            /** @description Any other refusal: a code for programs, words for people. */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
                 };
             };
         };
@@ -9429,6 +9833,15 @@ export interface operations {
             };
             /** @description Unprocessable Entity */
             422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Any other refusal: a code for programs, words for people. */
+            default: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -9472,6 +9885,15 @@ export interface operations {
             };
             /** @description Unprocessable Entity */
             422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Any other refusal: a code for programs, words for people. */
+            default: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -9532,6 +9954,15 @@ export interface operations {
                     "application/json": components["schemas"]["Problem"];
                 };
             };
+            /** @description Any other refusal: a code for programs, words for people. */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
         };
     };
     studio_projects_api_drop_project: {
@@ -9563,6 +9994,15 @@ export interface operations {
             };
             /** @description Conflict */
             409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Any other refusal: a code for programs, words for people. */
+            default: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -9603,6 +10043,15 @@ export interface operations {
                     "application/json": components["schemas"]["Problem"];
                 };
             };
+            /** @description Any other refusal: a code for programs, words for people. */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
         };
     };
     studio_projects_lines_api_mats: {
@@ -9629,6 +10078,15 @@ export interface operations {
             };
             /** @description Unprocessable Entity */
             422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Any other refusal: a code for programs, words for people. */
+            default: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -9669,6 +10127,15 @@ export interface operations {
                     "application/json": components["schemas"]["Problem"];
                 };
             };
+            /** @description Any other refusal: a code for programs, words for people. */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
         };
     };
     studio_projects_folding_api_stand: {
@@ -9695,6 +10162,15 @@ export interface operations {
             };
             /** @description Unprocessable Entity */
             422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Any other refusal: a code for programs, words for people. */
+            default: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -9744,6 +10220,15 @@ export interface operations {
                     "application/json": components["schemas"]["Problem"];
                 };
             };
+            /** @description Any other refusal: a code for programs, words for people. */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
         };
     };
     studio_projects_forms_api_forms: {
@@ -9762,6 +10247,15 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["FormOut"][];
+                };
+            };
+            /** @description Any other refusal: a code for programs, words for people. */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
                 };
             };
         };
@@ -9797,6 +10291,15 @@ export interface operations {
                     "application/json": components["schemas"]["Problem"];
                 };
             };
+            /** @description Any other refusal: a code for programs, words for people. */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
         };
     };
     studio_projects_forms_api_form_drawing: {
@@ -9816,11 +10319,20 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": string;
+                    "image/svg+xml": string;
                 };
             };
             /** @description Not Found */
             404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Any other refusal: a code for programs, words for people. */
+            default: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -9849,7 +10361,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": string;
+                    "text/csv": string;
                 };
             };
             /** @description Not Found */
@@ -9863,6 +10375,15 @@ export interface operations {
             };
             /** @description Unprocessable Entity */
             422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Any other refusal: a code for programs, words for people. */
+            default: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -9892,7 +10413,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": string;
+                    "image/svg+xml": string;
                 };
             };
             /** @description Not Found */
@@ -9906,6 +10427,15 @@ export interface operations {
             };
             /** @description Unprocessable Entity */
             422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Any other refusal: a code for programs, words for people. */
+            default: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -9935,7 +10465,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": string;
+                    "image/svg+xml": string;
                 };
             };
             /** @description Not Found */
@@ -9949,6 +10479,15 @@ export interface operations {
             };
             /** @description Unprocessable Entity */
             422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Any other refusal: a code for programs, words for people. */
+            default: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -9978,7 +10517,9 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": string;
+                    "application/json": {
+                        [key: string]: unknown;
+                    };
                 };
             };
             /** @description Not Found */
@@ -9992,6 +10533,15 @@ export interface operations {
             };
             /** @description Unprocessable Entity */
             422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Any other refusal: a code for programs, words for people. */
+            default: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -10022,7 +10572,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": string;
+                    "application/pdf": string;
                 };
             };
             /** @description Not Found */
@@ -10036,6 +10586,15 @@ export interface operations {
             };
             /** @description Unprocessable Entity */
             422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Any other refusal: a code for programs, words for people. */
+            default: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -10065,7 +10624,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": string;
+                    "application/pdf": string;
                 };
             };
             /** @description Not Found */
@@ -10079,6 +10638,15 @@ export interface operations {
             };
             /** @description Unprocessable Entity */
             422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Any other refusal: a code for programs, words for people. */
+            default: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -10105,7 +10673,9 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": string;
+                    "application/json": {
+                        [key: string]: unknown;
+                    };
                 };
             };
             /** @description Not Found */
@@ -10119,6 +10689,15 @@ export interface operations {
             };
             /** @description Unprocessable Entity */
             422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Any other refusal: a code for programs, words for people. */
+            default: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -10159,6 +10738,15 @@ export interface operations {
                     "application/json": components["schemas"]["Problem"];
                 };
             };
+            /** @description Any other refusal: a code for programs, words for people. */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
         };
     };
     studio_classes_api_bench: {
@@ -10179,6 +10767,15 @@ export interface operations {
                     "application/json": components["schemas"]["Bench"];
                 };
             };
+            /** @description Any other refusal: a code for programs, words for people. */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
         };
     };
     studio_classes_api_classes: {
@@ -10197,6 +10794,15 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["ClassRow"][];
+                };
+            };
+            /** @description Any other refusal: a code for programs, words for people. */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
                 };
             };
         };
@@ -10241,6 +10847,15 @@ export interface operations {
                     "application/json": components["schemas"]["Problem"];
                 };
             };
+            /** @description Any other refusal: a code for programs, words for people. */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
         };
     };
     studio_classes_api_one_class: {
@@ -10267,6 +10882,15 @@ export interface operations {
             };
             /** @description Not Found */
             404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Any other refusal: a code for programs, words for people. */
+            default: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -10327,6 +10951,15 @@ export interface operations {
                     "application/json": components["schemas"]["Problem"];
                 };
             };
+            /** @description Any other refusal: a code for programs, words for people. */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
         };
     };
     studio_classes_api_drop_class: {
@@ -10356,6 +10989,15 @@ export interface operations {
                     "application/json": components["schemas"]["Problem"];
                 };
             };
+            /** @description Any other refusal: a code for programs, words for people. */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
         };
     };
     studio_classes_api_stop_planning: {
@@ -10378,6 +11020,15 @@ export interface operations {
             };
             /** @description Not Found */
             404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Any other refusal: a code for programs, words for people. */
+            default: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -10427,6 +11078,15 @@ export interface operations {
                     "application/json": components["schemas"]["Problem"];
                 };
             };
+            /** @description Any other refusal: a code for programs, words for people. */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
         };
     };
     studio_classes_api_plan_file: {
@@ -10469,6 +11129,15 @@ export interface operations {
                     "application/json": components["schemas"]["Problem"];
                 };
             };
+            /** @description Any other refusal: a code for programs, words for people. */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
         };
     };
     studio_classes_cutting_api_cutting: {
@@ -10493,6 +11162,15 @@ export interface operations {
             };
             /** @description Not Found */
             404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Any other refusal: a code for programs, words for people. */
+            default: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -10540,6 +11218,15 @@ export interface operations {
                     "application/json": components["schemas"]["Problem"];
                 };
             };
+            /** @description Any other refusal: a code for programs, words for people. */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
         };
     };
     studio_classes_cutting_api_start_over: {
@@ -10571,6 +11258,15 @@ export interface operations {
             };
             /** @description Unprocessable Entity */
             422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Any other refusal: a code for programs, words for people. */
+            default: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -10631,6 +11327,15 @@ export interface operations {
                     "application/json": components["schemas"]["Problem"];
                 };
             };
+            /** @description Any other refusal: a code for programs, words for people. */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
         };
     };
     studio_classes_cutting_api_accept_changes: {
@@ -10664,6 +11369,15 @@ export interface operations {
             };
             /** @description Unprocessable Entity */
             422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Any other refusal: a code for programs, words for people. */
+            default: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -10715,6 +11429,15 @@ export interface operations {
                     "application/json": components["schemas"]["Problem"];
                 };
             };
+            /** @description Any other refusal: a code for programs, words for people. */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
         };
     };
     studio_classes_cutting_api_good_again: {
@@ -10752,6 +11475,15 @@ export interface operations {
             };
             /** @description Unprocessable Entity */
             422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Any other refusal: a code for programs, words for people. */
+            default: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -10808,6 +11540,15 @@ export interface operations {
                     "application/json": components["schemas"]["Problem"];
                 };
             };
+            /** @description Any other refusal: a code for programs, words for people. */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
         };
     };
     studio_classes_advice_api_left_over: {
@@ -10848,6 +11589,15 @@ export interface operations {
                     "application/json": components["schemas"]["Problem"];
                 };
             };
+            /** @description Any other refusal: a code for programs, words for people. */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
         };
     };
     studio_classes_advice_api_sizes: {
@@ -10881,6 +11631,15 @@ export interface operations {
             };
             /** @description Unprocessable Entity */
             422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Any other refusal: a code for programs, words for people. */
+            default: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -10937,6 +11696,15 @@ export interface operations {
                     "application/json": components["schemas"]["Problem"];
                 };
             };
+            /** @description Any other refusal: a code for programs, words for people. */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
         };
     };
     studio_classes_advice_api_stock: {
@@ -10979,6 +11747,15 @@ export interface operations {
             };
             /** @description Unprocessable Entity */
             422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Any other refusal: a code for programs, words for people. */
+            default: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -11030,6 +11807,15 @@ export interface operations {
                     "application/json": components["schemas"]["Problem"];
                 };
             };
+            /** @description Any other refusal: a code for programs, words for people. */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
         };
     };
     studio_classes_effects_api_effects: {
@@ -11074,6 +11860,15 @@ export interface operations {
                     "application/json": components["schemas"]["Problem"];
                 };
             };
+            /** @description Any other refusal: a code for programs, words for people. */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
         };
     };
     studio_classes_files_api_guide: {
@@ -11095,7 +11890,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": string;
+                    "application/pdf": string;
                 };
             };
             /** @description Not Found */
@@ -11109,6 +11904,15 @@ export interface operations {
             };
             /** @description Unprocessable Entity */
             422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Any other refusal: a code for programs, words for people. */
+            default: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -11136,7 +11940,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": string;
+                    "image/svg+xml": string;
                 };
             };
             /** @description Not Found */
@@ -11150,6 +11954,15 @@ export interface operations {
             };
             /** @description Unprocessable Entity */
             422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Any other refusal: a code for programs, words for people. */
+            default: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -11197,6 +12010,15 @@ export interface operations {
                     "application/json": components["schemas"]["Problem"];
                 };
             };
+            /** @description Any other refusal: a code for programs, words for people. */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
         };
     };
     studio_classes_claims_api_set_free: {
@@ -11219,6 +12041,15 @@ export interface operations {
             };
             /** @description Not Found */
             404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Any other refusal: a code for programs, words for people. */
+            default: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -11261,6 +12092,15 @@ export interface operations {
             };
             /** @description Unprocessable Entity */
             422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Any other refusal: a code for programs, words for people. */
+            default: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -11325,6 +12165,15 @@ export interface operations {
                     "application/json": components["schemas"]["Problem"];
                 };
             };
+            /** @description Any other refusal: a code for programs, words for people. */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
         };
     };
     studio_classes_explained_api_explained: {
@@ -11358,6 +12207,15 @@ export interface operations {
             };
             /** @description Unprocessable Entity */
             422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Any other refusal: a code for programs, words for people. */
+            default: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -11414,6 +12272,15 @@ export interface operations {
                     "application/json": components["schemas"]["Problem"];
                 };
             };
+            /** @description Any other refusal: a code for programs, words for people. */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
         };
     };
     studio_classes_year_api_year: {
@@ -11434,6 +12301,15 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["YearOut"];
+                };
+            };
+            /** @description Any other refusal: a code for programs, words for people. */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
                 };
             };
         };
@@ -11478,6 +12354,15 @@ export interface operations {
                     "application/json": components["schemas"]["Problem"];
                 };
             };
+            /** @description Any other refusal: a code for programs, words for people. */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
         };
     };
     studio_classes_year_api_as_csv: {
@@ -11497,7 +12382,16 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": string;
+                    "text/csv": string;
+                };
+            };
+            /** @description Any other refusal: a code for programs, words for people. */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
                 };
             };
         };
@@ -11519,7 +12413,16 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": string;
+                    "application/vnd.openxmlformats-officedocument.spreadsheetml.sheet": string;
+                };
+            };
+            /** @description Any other refusal: a code for programs, words for people. */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
                 };
             };
         };
@@ -11542,6 +12445,15 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["ShoppingOut"];
+                };
+            };
+            /** @description Any other refusal: a code for programs, words for people. */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
                 };
             };
         };
@@ -11577,6 +12489,15 @@ export interface operations {
             };
             /** @description Unprocessable Entity */
             422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Any other refusal: a code for programs, words for people. */
+            default: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -11622,6 +12543,15 @@ export interface operations {
                     "application/json": components["schemas"]["Problem"];
                 };
             };
+            /** @description Any other refusal: a code for programs, words for people. */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
         };
     };
     studio_shopping_api_as_table: {
@@ -11641,7 +12571,16 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": string;
+                    "text/csv": string;
+                };
+            };
+            /** @description Any other refusal: a code for programs, words for people. */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
                 };
             };
         };
@@ -11664,7 +12603,16 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": string;
+                    "application/pdf": string;
+                };
+            };
+            /** @description Any other refusal: a code for programs, words for people. */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
                 };
             };
         };
@@ -11685,6 +12633,15 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["ShopOut"][];
+                };
+            };
+            /** @description Any other refusal: a code for programs, words for people. */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
                 };
             };
         };
@@ -11727,6 +12684,15 @@ export interface operations {
                     "application/json": components["schemas"]["Problem"];
                 };
             };
+            /** @description Any other refusal: a code for programs, words for people. */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
         };
     };
     studio_shopping_prices_api_read_list: {
@@ -11753,6 +12719,15 @@ export interface operations {
             };
             /** @description Unprocessable Entity */
             422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Any other refusal: a code for programs, words for people. */
+            default: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -11802,6 +12777,15 @@ export interface operations {
                     "application/json": components["schemas"]["Problem"];
                 };
             };
+            /** @description Any other refusal: a code for programs, words for people. */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
         };
     };
     studio_shopping_prices_api_as_csv: {
@@ -11821,7 +12805,16 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": string;
+                    "text/csv": string;
+                };
+            };
+            /** @description Any other refusal: a code for programs, words for people. */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
                 };
             };
         };
@@ -11843,7 +12836,16 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": string;
+                    "application/vnd.openxmlformats-officedocument.spreadsheetml.sheet": string;
+                };
+            };
+            /** @description Any other refusal: a code for programs, words for people. */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
                 };
             };
         };
@@ -11865,7 +12867,18 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": string;
+                    "application/json": {
+                        [key: string]: unknown;
+                    };
+                };
+            };
+            /** @description Any other refusal: a code for programs, words for people. */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
                 };
             };
         };
@@ -11886,6 +12899,15 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["OrderOut"][];
+                };
+            };
+            /** @description Any other refusal: a code for programs, words for people. */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
                 };
             };
         };
@@ -11939,6 +12961,15 @@ export interface operations {
                     "application/json": components["schemas"]["Problem"];
                 };
             };
+            /** @description Any other refusal: a code for programs, words for people. */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
         };
     };
     studio_shopping_orders_api_arrived: {
@@ -11976,6 +13007,15 @@ export interface operations {
             };
             /** @description Unprocessable Entity */
             422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Any other refusal: a code for programs, words for people. */
+            default: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -12023,6 +13063,15 @@ export interface operations {
                     "application/json": components["schemas"]["Problem"];
                 };
             };
+            /** @description Any other refusal: a code for programs, words for people. */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
         };
     };
     studio_preparing_api_prepare: {
@@ -12063,6 +13112,15 @@ export interface operations {
                     "application/json": components["schemas"]["Problem"];
                 };
             };
+            /** @description Any other refusal: a code for programs, words for people. */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
         };
     };
     studio_preparing_api_ticks: {
@@ -12090,6 +13148,15 @@ export interface operations {
             };
             /** @description Not Found */
             404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Any other refusal: a code for programs, words for people. */
+            default: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -12144,6 +13211,15 @@ export interface operations {
                     "application/json": components["schemas"]["Problem"];
                 };
             };
+            /** @description Any other refusal: a code for programs, words for people. */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
         };
     };
     studio_preparing_api_notes: {
@@ -12178,6 +13254,15 @@ export interface operations {
                     "application/json": components["schemas"]["Problem"];
                 };
             };
+            /** @description Any other refusal: a code for programs, words for people. */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
         };
     };
     studio_preparing_api_calendar: {
@@ -12197,7 +13282,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": string;
+                    "text/calendar": string;
                 };
             };
             /** @description Not Found */
@@ -12211,6 +13296,15 @@ export interface operations {
             };
             /** @description Unprocessable Entity */
             422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Any other refusal: a code for programs, words for people. */
+            default: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -12258,6 +13352,15 @@ export interface operations {
                     "application/json": components["schemas"]["Problem"];
                 };
             };
+            /** @description Any other refusal: a code for programs, words for people. */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
         };
     };
     studio_preparing_packing_api_packing_list: {
@@ -12279,7 +13382,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": string;
+                    "application/pdf": string;
                 };
             };
             /** @description Not Found */
@@ -12293,6 +13396,15 @@ export interface operations {
             };
             /** @description Unprocessable Entity */
             422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Any other refusal: a code for programs, words for people. */
+            default: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -12331,7 +13443,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": string;
+                    "application/pdf": string;
                 };
             };
             /** @description Not Found */
@@ -12345,6 +13457,15 @@ export interface operations {
             };
             /** @description Unprocessable Entity */
             422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Any other refusal: a code for programs, words for people. */
+            default: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -12376,6 +13497,15 @@ export interface operations {
             };
             /** @description Not Found */
             404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Any other refusal: a code for programs, words for people. */
+            default: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -12427,6 +13557,15 @@ export interface operations {
                     "application/json": components["schemas"]["Problem"];
                 };
             };
+            /** @description Any other refusal: a code for programs, words for people. */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
         };
     };
     studio_people_api_change: {
@@ -12471,6 +13610,15 @@ export interface operations {
                     "application/json": components["schemas"]["Problem"];
                 };
             };
+            /** @description Any other refusal: a code for programs, words for people. */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
         };
     };
     studio_people_api_remove: {
@@ -12493,6 +13641,15 @@ export interface operations {
             };
             /** @description Not Found */
             404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Any other refusal: a code for programs, words for people. */
+            default: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -12535,6 +13692,15 @@ export interface operations {
                     "application/json": components["schemas"]["Problem"];
                 };
             };
+            /** @description Any other refusal: a code for programs, words for people. */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
         };
     };
     studio_people_api_table: {
@@ -12554,11 +13720,20 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": string;
+                    "text/csv": string;
                 };
             };
             /** @description Not Found */
             404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Any other refusal: a code for programs, words for people. */
+            default: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -12610,6 +13785,15 @@ export interface operations {
                     "application/json": components["schemas"]["Problem"];
                 };
             };
+            /** @description Any other refusal: a code for programs, words for people. */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
         };
     };
     studio_log_api_log: {
@@ -12643,6 +13827,15 @@ export interface operations {
             };
             /** @description Unprocessable Entity */
             422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Any other refusal: a code for programs, words for people. */
+            default: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -12694,6 +13887,15 @@ export interface operations {
                     "application/json": components["schemas"]["Problem"];
                 };
             };
+            /** @description Any other refusal: a code for programs, words for people. */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
         };
     };
     studio_log_api_took: {
@@ -12731,6 +13933,15 @@ export interface operations {
             };
             /** @description Unprocessable Entity */
             422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Any other refusal: a code for programs, words for people. */
+            default: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -12782,6 +13993,15 @@ export interface operations {
                     "application/json": components["schemas"]["Problem"];
                 };
             };
+            /** @description Any other refusal: a code for programs, words for people. */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
         };
     };
     studio_log_api_ready: {
@@ -12806,6 +14026,15 @@ export interface operations {
             };
             /** @description Not Found */
             404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Any other refusal: a code for programs, words for people. */
+            default: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -12857,6 +14086,15 @@ export interface operations {
                     "application/json": components["schemas"]["Problem"];
                 };
             };
+            /** @description Any other refusal: a code for programs, words for people. */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
         };
     };
     studio_log_api_drop_note: {
@@ -12879,6 +14117,15 @@ export interface operations {
             };
             /** @description Not Found */
             404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Any other refusal: a code for programs, words for people. */
+            default: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -12924,6 +14171,15 @@ export interface operations {
                     "application/json": components["schemas"]["Problem"];
                 };
             };
+            /** @description Any other refusal: a code for programs, words for people. */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
         };
     };
     studio_log_api_reopen_class: {
@@ -12962,6 +14218,15 @@ export interface operations {
                     "application/json": components["schemas"]["Problem"];
                 };
             };
+            /** @description Any other refusal: a code for programs, words for people. */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
         };
     };
     studio_log_taught_api_learned: {
@@ -12980,6 +14245,15 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["LearnedOut"][];
+                };
+            };
+            /** @description Any other refusal: a code for programs, words for people. */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
                 };
             };
         };
@@ -13010,6 +14284,15 @@ export interface operations {
             };
             /** @description Not Found */
             404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Any other refusal: a code for programs, words for people. */
+            default: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -13048,6 +14331,15 @@ export interface operations {
                     "application/json": components["schemas"]["Problem"];
                 };
             };
+            /** @description Any other refusal: a code for programs, words for people. */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
         };
     };
     studio_handouts_api_scoring_guide: {
@@ -13069,7 +14361,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": string;
+                    "application/pdf": string;
                 };
             };
             /** @description Not Found */
@@ -13083,6 +14375,15 @@ export interface operations {
             };
             /** @description Unprocessable Entity */
             422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Any other refusal: a code for programs, words for people. */
+            default: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -13112,7 +14413,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": string;
+                    "application/pdf": string;
                 };
             };
             /** @description Not Found */
@@ -13126,6 +14427,15 @@ export interface operations {
             };
             /** @description Unprocessable Entity */
             422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Any other refusal: a code for programs, words for people. */
+            default: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -13155,7 +14465,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": string;
+                    "application/pdf": string;
                 };
             };
             /** @description Not Found */
@@ -13169,6 +14479,15 @@ export interface operations {
             };
             /** @description Unprocessable Entity */
             422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Any other refusal: a code for programs, words for people. */
+            default: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -13228,6 +14547,15 @@ export interface operations {
                     "application/json": components["schemas"]["Problem"];
                 };
             };
+            /** @description Any other refusal: a code for programs, words for people. */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
         };
     };
     studio_handouts_api_class_file: {
@@ -13270,6 +14598,15 @@ export interface operations {
                     "application/json": components["schemas"]["Problem"];
                 };
             };
+            /** @description Any other refusal: a code for programs, words for people. */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
         };
     };
     studio_tasks_api_task: {
@@ -13294,6 +14631,15 @@ export interface operations {
             };
             /** @description Not Found */
             404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Any other refusal: a code for programs, words for people. */
+            default: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -13330,6 +14676,15 @@ export interface operations {
                     "application/json": components["schemas"]["Problem"];
                 };
             };
+            /** @description Any other refusal: a code for programs, words for people. */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
         };
     };
     studio_tasks_api_task_file: {
@@ -13349,11 +14704,21 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": string;
+                    "application/pdf": string;
+                    "application/zip": string;
                 };
             };
             /** @description Not Found */
             404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Any other refusal: a code for programs, words for people. */
+            default: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -13379,6 +14744,15 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["ArchiveOut"];
+                };
+            };
+            /** @description Any other refusal: a code for programs, words for people. */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
                 };
             };
         };
@@ -13423,6 +14797,15 @@ export interface operations {
                     "application/json": components["schemas"]["Problem"];
                 };
             };
+            /** @description Any other refusal: a code for programs, words for people. */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
         };
     };
     studio_archive_api_write_archive: {
@@ -13452,6 +14835,15 @@ export interface operations {
                     "application/json": components["schemas"]["Problem"];
                 };
             };
+            /** @description Any other refusal: a code for programs, words for people. */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
         };
     };
     studio_audit_api_changes: {
@@ -13474,6 +14866,15 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["NotedListOut"];
+                };
+            };
+            /** @description Any other refusal: a code for programs, words for people. */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
                 };
             };
         };
