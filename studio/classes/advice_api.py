@@ -23,6 +23,7 @@ from neat_sheaf.plan import Plan
 from neat_sheaf.wording import Voice
 from studio.accounts.tenancy import reader
 from studio.accounts.voice import voice_for
+from studio.classes.models import KitClass
 from studio.classes.planning import whose
 from studio.classes.remembered import class_and_job, remembered
 from studio.common.problems import MessageOut, Problem, message_out
@@ -222,12 +223,16 @@ def left_over(request: HttpRequest, class_id: int) -> LeftoversOut:
     )  # fmt: skip
 
 
-@router.get("/classes/{class_id}/sizes", auth=reader, response={200: SizesOut, 404: Problem, 422: Problem})
+@router.get(
+    "/classes/{class_id}/sizes",
+    auth=reader,
+    response={200: SizesOut, 202: Problem, 404: Problem, 422: Problem},
+)
 def sizes(request: HttpRequest, class_id: int) -> SizesOut:
     """For each role what other sheet sizes would take, and which fail and why."""
     kit_class, job = class_and_job(request, class_id)
     voice = voice_for(request)
-    cupboard = [core_paper(p) for p in kit_class.studio.papers.prefetch_related("offcuts")]
+    found = remembered("sizes", _with_cupboard(job, kit_class), size_advice, kit_class)
     return SizesOut(
         sizes=[
             SizeOut(
@@ -236,9 +241,18 @@ def sizes(request: HttpRequest, class_id: int) -> SizesOut:
                 per_kit=None if row.per_kit is None else str(row.per_kit),
                 fails=None if row.fails is None else message_out(row.fails, voice), chosen=row.chosen,
             )
-            for row in size_advice(job, cupboard)
+            for row in found
         ]
     )  # fmt: skip
+
+
+def _with_cupboard(job: Job, kit_class: KitClass) -> Job:
+    """The job with every paper of the studio to choose from, in the cupboard's order."""
+    known = {paper.id: paper for paper in job.papers}
+    rows = kit_class.studio.papers.prefetch_related("offcuts")
+    cupboard = {row.id: row for row in map(core_paper, rows)}
+    papers = {key: known.get(key, paper) for key, paper in cupboard.items()}
+    return replace(job, papers=tuple((papers | known).values()))
 
 
 @router.get(

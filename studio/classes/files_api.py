@@ -14,17 +14,22 @@ from neat_sheaf.limits import MOST_PRINTED_LAYOUTS
 from neat_sheaf.messages import Sized
 from neat_sheaf.pinned import Round
 from neat_sheaf.wording import Voice
+from studio.accounts.models import Studio
 from studio.accounts.tenancy import own, reader
 from studio.accounts.voice import voice_for
 from studio.classes.models import CuttingRun, KitClass
 from studio.classes.planning import plan_of_class
 from studio.classes.printing import cut_guide
 from studio.classes.services.cutting import rounds_of
-from studio.common.downloads import Pdf, Svg, download
+from studio.common.downloads import Svg, download
 from studio.common.pages import PageSize
 from studio.common.problems import Problem
+from studio.tasks.for_studio import NotWantedError
+from studio.tasks.prints import PDF_ANSWERS, About, PdfAnswer, Written, pdf_answer
 
 router = Router(tags=["files"])
+
+_MS_A_LAYOUT = 90  # measured: milliseconds that a layout of a guide takes
 
 
 def _rounds(kit_class: KitClass) -> Sequence[Round]:
@@ -38,27 +43,44 @@ def _rounds(kit_class: KitClass) -> Sequence[Round]:
     return [Round(planned.plan.sheet_plan)]
 
 
+def class_about(studio: Studio, about: About) -> KitClass:
+    """The class that a print is of. NotWantedError where it is gone."""
+    found = KitClass.objects.select_related("studio", "project").filter(studio=studio)
+    kit_class = found.filter(pk=about["class"]).first()
+    if kit_class is None:
+        raise NotWantedError
+    return kit_class
+
+
 def _class(request: HttpRequest, class_id: int) -> KitClass:
     return own(KitClass.objects.select_related("studio", "project"), request, class_id)
 
 
-def cut_guide_of(kit_class: KitClass, paper: PageSize, voice: Voice) -> bytes:
-    """The cut guide of a class as PDF bytes. FileError where it has no plan, or too many layouts to print."""
-    rounds = _rounds(kit_class)
+def _printable(rounds: Sequence[Round]) -> int:
+    """How many layouts there are to print. FileError for more than a guide can have."""
     layouts = sum(1 for one in rounds for _ in one.sheets.layouts)
     if layouts > MOST_PRINTED_LAYOUTS:
         many = {"found": layouts, "most": MOST_PRINTED_LAYOUTS}
         raise FileError([fault("", "too-many-printed.layouts", **many)])
-    names = {str(p.pk): p.name for p in kit_class.studio.papers.all()}
-    return cut_guide(kit_class, rounds, names, paper, voice)
+    return layouts
 
 
-@router.get("/classes/{class_id}/cut-guide.pdf", auth=reader, response={200: Pdf, 404: Problem, 422: Problem})
-def guide(request: HttpRequest, class_id: int, paper: PageSize = "letter") -> HttpResponse:
+@router.get("/classes/{class_id}/cut-guide.pdf", auth=reader, response=PDF_ANSWERS)
+def guide(request: HttpRequest, class_id: int, paper: PageSize = "letter") -> PdfAnswer:
     """Every layout drawn, and the order of cutting to tick off."""
-    found, voice = _class(request, class_id), voice_for(request)
-    pdf = cut_guide_of(found, paper, voice)
-    return download(voice.say("file-guide", name=found.name), "pdf", pdf, "application/pdf")
+    layouts = _printable(_rounds(_class(request, class_id)))
+    about = {"class": class_id, "paper": paper}
+    return pdf_answer(request, "cut-guide", about, layouts * _MS_A_LAYOUT)
+
+
+def write_cut_guide(studio: Studio, about: About, voice: Voice) -> Written:
+    """The cut guide of a class. FileError where it has no plan, or too many layouts to print."""
+    found = class_about(studio, about)
+    rounds = _rounds(found)
+    _printable(rounds)
+    names = {str(p.pk): p.name for p in studio.papers.all()}
+    pdf = cut_guide(found, rounds, names, about["paper"], voice)
+    return Written(voice.say("file-guide", name=found.name), pdf)
 
 
 @router.get(

@@ -97,6 +97,8 @@ DATABASES = {
 DEFAULT_AUTO_FIELD = "django.db.models.BigAutoField"
 # A plan that takes longer than this (seconds) is given to the workers; 0: every request waits for it.
 PLAN_WAIT_SECONDS = float(os.environ.get("NEAT_SHEAF_PLAN_WAIT", "0.6"))
+# A print that is likely to take longer than this is written by a worker; 0: every one.
+PRINT_MILLISECONDS = int(os.environ.get("NEAT_SHEAF_PRINT_MILLISECONDS", "1500"))
 # What a worker gives to a plan: after so many seconds the best so far is taken, past so many megabytes none.
 PLAN_SECONDS = float(os.environ.get("NEAT_SHEAF_PLAN_SECONDS", "120"))
 PLAN_MEGABYTES = int(os.environ.get("NEAT_SHEAF_PLAN_MEGABYTES", "2048"))

@@ -5,14 +5,19 @@ from __future__ import annotations
 from typing import Any
 
 from django.http import HttpRequest, HttpResponse
+from django.utils import timezone
 from ninja import Router, Status
 
 from neat_sheaf.errors import fault
 from neat_sheaf.formats.reading import FileError
+from neat_sheaf.wording import Voice
+from studio.accounts.models import Studio
 from studio.accounts.tenancy import reader
 from studio.accounts.voice import voice_for
+from studio.classes.files_api import class_about
+from studio.classes.models import KitClass
 from studio.classes.remembered import class_and_job
-from studio.common.downloads import Pdf, download
+from studio.common.downloads import download
 from studio.common.pages import PageSize
 from studio.common.problems import Problem
 from studio.common.voices import language_of
@@ -20,14 +25,16 @@ from studio.handouts.class_file import write_class_file
 from studio.handouts.host import MOST_TABLES, cards_pdf, host_pdf
 from studio.handouts.scoring import scoring_pdf
 from studio.preparing.api import class_and_preparing
+from studio.preparing.services import Preparing, preparing_of
+from studio.projects.printing import printable
 from studio.tasks.api import StudioTaskOut, task_out
 from studio.tasks.for_studio import start
+from studio.tasks.prints import PDF_ANSWERS, About, PdfAnswer, Written, pdf_answer
 
 router = Router(tags=["handouts"])
 
-
-def _pdf(name: str, content: bytes) -> HttpResponse:
-    return download(name, "pdf", content, "application/pdf")
+# Measured: milliseconds that a piece of the scoring guide takes, and a step of a card or the host's sheet.
+_MS_A_PIECE, _MS_A_STEP = 80, 15
 
 
 def _tables(tables: int) -> int:
@@ -36,34 +43,59 @@ def _tables(tables: int) -> int:
     return tables
 
 
-@router.get("/classes/{class_id}/scoring.pdf", auth=reader, response={200: Pdf, 404: Problem, 422: Problem})
-def scoring_guide(request: HttpRequest, class_id: int, paper: PageSize = "letter") -> HttpResponse:
+def _prepared(studio: Studio, about: About) -> tuple[KitClass, Preparing]:
+    kit_class = class_about(studio, about)
+    return kit_class, preparing_of(kit_class, timezone.localdate())
+
+
+@router.get("/classes/{class_id}/scoring.pdf", auth=reader, response=PDF_ANSWERS)
+def scoring_guide(request: HttpRequest, class_id: int, paper: PageSize = "letter") -> PdfAnswer:
     """The scoring guide: every stop of the board once, with a square to tick for each step."""
-    (kit_class, found), voice = class_and_preparing(request, class_id), voice_for(request)
-    pdf = scoring_pdf(kit_class, found.prepared.scoring, found.job.project.pieces, paper, voice)
-    return _pdf(voice.say("file-scoring", name=kit_class.name), pdf)
+    _, found = class_and_preparing(request, class_id)
+    pieces = printable(found.job.project.pieces)
+    return pdf_answer(request, "scoring", {"class": class_id, "paper": paper}, pieces * _MS_A_PIECE)
 
 
-@router.get("/classes/{class_id}/host.pdf", auth=reader, response={200: Pdf, 404: Problem, 422: Problem})
-def host_sheet(
-    request: HttpRequest, class_id: int, tables: int = 1, paper: PageSize = "letter"
-) -> HttpResponse:
+def write_scoring_guide(studio: Studio, about: About, voice: Voice) -> Written:
+    """The scoring guide of a class. FileError for too many pieces."""
+    kit_class, found = _prepared(studio, about)
+    pieces = found.job.project.pieces
+    printable(pieces)
+    pdf = scoring_pdf(kit_class, found.prepared.scoring, pieces, about["paper"], voice)
+    return Written(voice.say("file-scoring", name=kit_class.name), pdf)
+
+
+@router.get("/classes/{class_id}/host.pdf", auth=reader, response=PDF_ANSWERS)
+def host_sheet(request: HttpRequest, class_id: int, tables: int = 1, paper: PageSize = "letter") -> PdfAnswer:
     """The host's sheet: the steps with their times, what each table needs, what can go wrong."""
-    (kit_class, found), voice = class_and_preparing(request, class_id), voice_for(request)
-    pdf = host_pdf(kit_class, found, _tables(tables), paper, voice)
-    return _pdf(voice.say("file-host", name=kit_class.name), pdf)
+    _, found = class_and_preparing(request, class_id)
+    about = {"class": class_id, "paper": paper, "tables": _tables(tables)}
+    return pdf_answer(request, "host", about, len(found.prepared.table) * _MS_A_STEP)
 
 
-@router.get(
-    "/classes/{class_id}/table-cards.pdf", auth=reader, response={200: Pdf, 404: Problem, 422: Problem}
-)
+def write_host_sheet(studio: Studio, about: About, voice: Voice) -> Written:
+    """The host's sheet of a class."""
+    kit_class, found = _prepared(studio, about)
+    pdf = host_pdf(kit_class, found, about["tables"], about["paper"], voice)
+    return Written(voice.say("file-host", name=kit_class.name), pdf)
+
+
+@router.get("/classes/{class_id}/table-cards.pdf", auth=reader, response=PDF_ANSWERS)
 def table_cards(
     request: HttpRequest, class_id: int, tables: int = 1, paper: PageSize = "letter"
-) -> HttpResponse:
+) -> PdfAnswer:
     """A card to fold for each table, with the steps and the cautions."""
-    (kit_class, found), voice = class_and_preparing(request, class_id), voice_for(request)
-    pdf = cards_pdf(kit_class, found, _tables(tables), paper, voice)
-    return _pdf(voice.say("file-cards", name=kit_class.name), pdf)
+    _, found = class_and_preparing(request, class_id)
+    steps = _tables(tables) * (1 + 2 * len(found.prepared.table))
+    about = {"class": class_id, "paper": paper, "tables": tables}
+    return pdf_answer(request, "cards", about, steps * _MS_A_STEP)
+
+
+def write_cards(studio: Studio, about: About, voice: Voice) -> Written:
+    """The cards for the tables of a class."""
+    kit_class, found = _prepared(studio, about)
+    pdf = cards_pdf(kit_class, found, about["tables"], about["paper"], voice)
+    return Written(voice.say("file-cards", name=kit_class.name), pdf)
 
 
 @router.post(

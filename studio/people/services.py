@@ -16,6 +16,7 @@ from neat_sheaf.messages import message
 from studio.accounts.models import Studio
 from studio.classes.models import KitClass
 from studio.people.models import Attendee
+from studio.tasks.for_studio import forget_files
 
 __all__ = [
     "COLUMNS",
@@ -94,6 +95,7 @@ def remove_person(person: Attendee) -> None:
     """Delete a person: nothing of them is kept."""
     kit_class = person.kit_class
     person.delete()
+    forget_files(kit_class.studio)
     follow_people(kit_class)
 
 
@@ -130,6 +132,8 @@ def forget_people(studio: Studio, today: dt.date) -> int:
     months = today.year * 12 + today.month - 1 - studio.people_months
     last = dt.date(months // 12, months % 12 + 1, min(today.day, 28))
     gone, _ = Attendee.objects.filter(kit_class__studio=studio, kit_class__date__lt=last).delete()
+    if gone:
+        forget_files(studio)
     return gone
 
 

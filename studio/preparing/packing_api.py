@@ -7,32 +7,36 @@ from math import ceil
 from typing import Literal
 from urllib.parse import urlencode
 
-from django.http import HttpRequest, HttpResponse
+from django.http import HttpRequest
 from ninja import Query, Router, Schema
 
-from neat_sheaf.errors import Fault
+from neat_sheaf.errors import Fault, fault
 from neat_sheaf.folding.enclosing import takers
 from neat_sheaf.formats.reading import Faulty, FileError, JsonValue
 from neat_sheaf.limits import MOST_PIECES
-from neat_sheaf.measure.length import Length
+from neat_sheaf.measure.length import Length, Unit
 from neat_sheaf.messages import Boxed, Measured, several
 from neat_sheaf.preparing.labels import LABEL_SHEETS, LabelSheet, LabelSheetError
 from neat_sheaf.preparing.packing import Bag, ItemKind, OnTable, Packing, bags_of
 from neat_sheaf.stock import SupplyUnit
 from neat_sheaf.wording import Voice
+from studio.accounts.models import Studio
 from studio.accounts.tenancy import own, reader, studio_of
 from studio.accounts.voice import voice_for
+from studio.classes.files_api import class_about
 from studio.classes.models import KitClass
-from studio.common.downloads import Pdf, download
 from studio.common.pages import PageSize
 from studio.common.problems import Problem
 from studio.cupboard.convert import core_supply
 from studio.people.services import in_bags
 from studio.preparing.packing import bag_key, item_words, labels_pdf, packing_for, packing_pdf
+from studio.tasks.prints import PDF_ANSWERS, About, PdfAnswer, Written, pdf_answer
 
 router = Router(tags=["preparing"])
 
 _MOST_BAGS = 2_000  # with labels of their own in one file
+# Measured: milliseconds that a label takes, and a line or a square of a packing list.
+_MS_A_LABEL, _MS_A_LINE = 28, 4
 
 
 class ItemOut(Schema):
@@ -149,73 +153,78 @@ def _on_table(one: OnTable, voice: Voice) -> str:
     return voice.say(key, name=one.name, count=one.count)
 
 
-@router.get("/classes/{class_id}/packing.pdf", auth=reader, response={200: Pdf, 404: Problem, 422: Problem})
-def packing_list(request: HttpRequest, class_id: int, paper: PageSize = "letter") -> HttpResponse:
+@router.get("/classes/{class_id}/packing.pdf", auth=reader, response=PDF_ANSWERS)
+def packing_list(request: HttpRequest, class_id: int, paper: PageSize = "letter") -> PdfAnswer:
     """The packing list: each colourway's bags with a square to tick, and what lies on the table."""
-    kit_class, voice = _class(request, class_id), voice_for(request)
-    pdf = packing_list_of(kit_class, paper, voice)
-    return download(voice.say("file-packing", name=kit_class.name), "pdf", pdf, "application/pdf")
+    _, found = packing_for(_class(request, class_id))
+    lines = _printable(found) + sum(len(bag.items) for bag in found.bags)
+    about = {"class": class_id, "paper": paper}
+    return pdf_answer(request, "packing", about, lines * _MS_A_LINE)
 
 
-def packing_list_of(kit_class: KitClass, paper: PageSize, voice: Voice) -> bytes:
-    """The packing list of a class as PDF bytes. FileError for too many bags."""
+def write_packing_list(studio: Studio, about: About, voice: Voice) -> Written:
+    """The packing list of a class. FileError for too many bags."""
+    kit_class = class_about(studio, about)
     _, found = packing_for(kit_class)
-    _few_enough(found)
+    _printable(found)
     table = [_on_table(one, voice) for one in found.table]
     weights = {bag.colourway: _weight(bag, voice) for bag in found.bags}
     posted = [(one.name, one.colourway) for one in kit_class.people.filter(posted=True, waiting=False)]
-    return packing_pdf(kit_class, found, table, weights, posted, paper, voice)
+    pdf = packing_pdf(kit_class, found, table, weights, posted, about["paper"], voice)
+    return Written(voice.say("file-packing", name=kit_class.name), pdf)
 
 
-@router.get("/classes/{class_id}/labels.pdf", auth=reader, response={200: Pdf, 404: Problem, 422: Problem})
-def labels(request: HttpRequest, class_id: int, sheet: Query[OwnSheet]) -> HttpResponse:
+@router.get("/classes/{class_id}/labels.pdf", auth=reader, response=PDF_ANSWERS)
+def labels(request: HttpRequest, class_id: int, sheet: Query[OwnSheet]) -> PdfAnswer:
     """A label for each bag, on a common sheet or one of one's own; its code opens the bag on this server."""
-    kit_class, voice = _class(request, class_id), voice_for(request)
+    _, found = packing_for(_class(request, class_id))
+    bags = _printable(found)
+    _sheet(sheet, studio_of(request).measure)
+    about = labels_about(class_id, sheet, request.build_absolute_uri("/"))
+    return pdf_answer(request, "labels", about, bags * _MS_A_LABEL)
+
+
+def labels_about(class_id: int, sheet: OwnSheet, server: str) -> About:
+    """What labels are of. ``server`` is its address, with a slash at the end: a code opens the bag there."""
+    return {"class": class_id, "labels": sheet.model_dump(), "server": server}
+
+
+def write_labels(studio: Studio, about: About, voice: Voice) -> Written:
+    """The labels of a class. FileError for too many bags, or a sheet that there cannot be."""
+    kit_class, asked = class_about(studio, about), OwnSheet(**about["labels"])
     _, found = packing_for(kit_class)
-    _few_enough(found)
-    on = _sheet(sheet, request)
-    if not 1 <= sheet.first <= on.count:
-        faults: list[Fault] = []
-        JsonValue(sheet.first, "first", "mm", faults).fault("first-label", most=on.count)
-        raise FileError(faults)
-    pdf = _labels(kit_class, found, on, sheet.first, voice, request.build_absolute_uri("/"))
-    return download(voice.say("file-labels", name=kit_class.name), "pdf", pdf, "application/pdf")
-
-
-def labels_of(kit_class: KitClass, sheet: str, voice: Voice, server: str) -> bytes:
-    """The labels of a class on a sheet known by its code, as PDF bytes. FileError for too many bags.
-
-    ``server`` is its address, with a slash at the end: a label's code opens the bag there.
-    """
-    _, found = packing_for(kit_class)
-    _few_enough(found)
-    on = next(one.sheet for one in LABEL_SHEETS if one.code == sheet)
-    return _labels(kit_class, found, on, 1, voice, server)
-
-
-def _labels(
-    kit_class: KitClass, found: Packing, on: LabelSheet, first: int, voice: Voice, server: str
-) -> bytes:
-    address = _address(f"{server}classes/{kit_class.pk}/pack")
+    _printable(found)
+    on = _sheet(asked, studio.measure)
+    address = _address(f"{about['server']}classes/{kit_class.pk}/pack")
     whose = in_bags(kit_class, _numbered(found))
-    return labels_pdf(kit_class, found, on, first, address, whose, voice)
+    pdf = labels_pdf(kit_class, found, on, asked.first, address, whose, voice)
+    return Written(voice.say("file-labels", name=kit_class.name), pdf)
 
 
-def _few_enough(found: Packing) -> None:
+def _printable(found: Packing) -> int:
+    """How many bags there are. FileError for more than one file can have."""
     bags = sum(bag.kits for bag in found.bags)
     if bags > _MOST_BAGS or any(len(bag.items) > MOST_PIECES for bag in found.bags):
         faults: list[Fault] = []
         JsonValue(None, "", "mm", faults).fault("too-many-bags", found=bags, most=_MOST_BAGS)
         raise FileError(faults)
+    return bags
 
 
-def _sheet(asked: OwnSheet, request: HttpRequest) -> LabelSheet:
-    """The sheet by its code, or its own measures; FileError with every fault."""
+def _sheet(asked: OwnSheet, units: Unit) -> LabelSheet:
+    """The sheet by its code, or its own measures, and a first place on it; FileError with every fault."""
+    on = _measured(asked, units)
+    if not 1 <= asked.first <= on.count:
+        raise FileError([fault("first", "first-label", most=on.count)])
+    return on
+
+
+def _measured(asked: OwnSheet, units: Unit) -> LabelSheet:
     known = {one.code: one.sheet for one in LABEL_SHEETS}
     if asked.sheet in known:
         return known[asked.sheet]
     faults: list[Fault] = []
-    root = JsonValue(asked.model_dump(), "", studio_of(request).measure, faults)
+    root = JsonValue(asked.model_dump(), "", units, faults)
     if asked.sheet != "own":
         root.key("sheet").fault("unknown-sheet", sheets=several([*known, "own"], "or"))
         raise FileError(faults)

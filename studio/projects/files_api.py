@@ -17,12 +17,13 @@ from neat_sheaf.formats.folded_svg import write_folded_svg
 from neat_sheaf.formats.job_file import read_job, write_job
 from neat_sheaf.formats.reading import FileError
 from neat_sheaf.formats.svg_file import write_svg
-from neat_sheaf.limits import LARGEST_FILE, MOST_PRINTED_PIECES
+from neat_sheaf.limits import LARGEST_FILE
 from neat_sheaf.measure.length import MILLIMETRE, inches, millimetres
 from neat_sheaf.messages import Measured
 from neat_sheaf.project import Piece
 from neat_sheaf.project import Project as CoreProject
 from neat_sheaf.stock import Paper
+from neat_sheaf.wording import Voice
 from studio.accounts.models import Studio
 from studio.accounts.tenancy import own, owner, reader, studio_of
 from studio.accounts.voice import voice_for
@@ -34,14 +35,17 @@ from studio.projects.convert import store_pieces
 from studio.projects.findings import papers_chosen
 from studio.projects.importing import import_project
 from studio.projects.models import Project
-from studio.projects.printing import printed_sheet
+from studio.projects.printing import printable, printed_sheet
 from studio.projects.schemas import ProjectOut
 from studio.projects.services import project_out
 from studio.projects.tracing import printed_template
 from studio.projects.versions import version_of
+from studio.tasks.for_studio import NotWantedError
+from studio.tasks.prints import PDF_ANSWERS, About, PdfAnswer, Written, pdf_answer
 
 router = Router(tags=["files"])
 
+_MS_A_PIECE = 75  # measured: milliseconds that a piece of a sheet takes
 LARGEST_TEMPLATE = 1_000 * MILLIMETRE  # a metre: a few dozen pages
 
 
@@ -121,17 +125,23 @@ def template(
     return download(f"{found.name} {piece.name} template", "pdf", pdf, "application/pdf")
 
 
-@router.get("/projects/{project_id}/sheet.pdf", auth=reader, response={200: Pdf, 404: Problem, 422: Problem})
-def sheet(
-    request: HttpRequest, project_id: int, paper: PageSize = "letter", version: str = ""
-) -> HttpResponse:
+@router.get("/projects/{project_id}/sheet.pdf", auth=reader, response=PDF_ANSWERS)
+def sheet(request: HttpRequest, project_id: int, paper: PageSize = "letter", version: str = "") -> PdfAnswer:
     """The cut-and-score sheet for attendees."""
-    found, project = _project(request, project_id, version)
-    if len(project.pieces) > MOST_PRINTED_PIECES:
-        found_many = {"found": len(project.pieces), "most": MOST_PRINTED_PIECES}
-        raise FileError([fault("", "too-many-printed.pieces", **found_many)])
-    pdf = printed_sheet(project, found.studio, paper, voice_for(request), version)
-    return download(found.name, "pdf", pdf, "application/pdf")
+    _, project = _project(request, project_id, version)
+    pieces = printable(project.pieces)
+    about = {"project": project_id, "paper": paper, "version": version}
+    return pdf_answer(request, "sheet", about, pieces * _MS_A_PIECE)
+
+
+def write_sheet(studio: Studio, about: About, voice: Voice) -> Written:
+    """The sheet for attendees of a project."""
+    found = studio.projects.filter(pk=about["project"]).first()
+    if found is None:
+        raise NotWantedError
+    project, version = version_of(found, about["version"]), about["version"]
+    name = f"{found.name} {version}".strip()
+    return Written(name, printed_sheet(project, studio, about["paper"], voice, version))
 
 
 @router.get(

@@ -11,10 +11,13 @@ from typing import TypedDict
 
 from django.utils.safestring import SafeString, mark_safe
 
+from neat_sheaf.errors import fault
 from neat_sheaf.folding import Form
 from neat_sheaf.folding.together import folded_in
 from neat_sheaf.formats.folded_svg import isometric
+from neat_sheaf.formats.reading import FileError
 from neat_sheaf.formats.svg_file import piece_drawing
+from neat_sheaf.limits import MOST_PRINTED_PIECES
 from neat_sheaf.measure.length import MILLIMETRE, Length, write_length
 from neat_sheaf.measure.lettering import letter_of
 from neat_sheaf.measure.side import Side
@@ -42,7 +45,7 @@ from studio.accounts.models import Studio
 from studio.common.pages import PageSize, fractions, printed
 from studio.cupboard.models import Supply
 
-__all__ = ["printed_sheet", "scale_for"]
+__all__ = ["printable", "printed_sheet", "scale_for"]
 
 # Words of a step after which the thing stands. Common practice.
 _FOLDING = re.compile(r"\b(fold|glue|close|stick|tape|form|assemble|wrap|build)", re.IGNORECASE)
@@ -63,6 +66,14 @@ class _PieceRow(TypedDict):
     drawing: SafeString
     folded: SafeString
     solid: SafeString
+
+
+def printable(pieces: Sequence[Piece]) -> int:
+    """How many pieces there are to print. FileError for more than a sheet can have."""
+    if len(pieces) > MOST_PRINTED_PIECES:
+        many = {"found": len(pieces), "most": MOST_PRINTED_PIECES}
+        raise FileError([fault("", "too-many-printed.pieces", **many)])
+    return len(pieces)
 
 
 def scale_for(project: Project) -> int:

@@ -17,7 +17,7 @@ from neat_sheaf.wording import Voice
 from studio.accounts.models import Studio
 from studio.accounts.tenancy import helper, reader, studio_of
 from studio.accounts.voice import voice_for
-from studio.common.downloads import Csv, Pdf, download
+from studio.common.downloads import Csv, download
 from studio.common.pages import PageSize, fractions, printed
 from studio.common.problems import Problem
 from studio.cupboard.ledger_api import amount_out, unit_of
@@ -33,8 +33,11 @@ from studio.shopping.schemas import (
 )
 from studio.shopping.services import Listed, bought_today, buy, listed, unbuy
 from studio.shopping.suppliers import suppliers
+from studio.tasks.prints import PDF_ANSWERS, About, PdfAnswer, Written, pdf_answer
 
 router = Router(tags=["shopping"])
+
+_MS_A_ROW = 14  # measured: milliseconds that a row of the printed list takes
 
 COLUMNS = ("shop", "name", "packs", "pack holds", "unit", "needed", "here", "set aside for others", "price",
            "currency", "left over", "order by", "for")  # fmt: skip
@@ -94,8 +97,8 @@ def _cheaper(row: ShoppingRow, supply: Supply | None, studio: Studio) -> Cheaper
     return CheaperOut(packs=packs, price=str(rounded(price, studio.currency)), saves=str(saves))
 
 
-def _out(found: Listed, studio: Studio, request: HttpRequest) -> ShoppingOut:
-    voice, named = voice_for(request), _rows_of(studio)
+def _out(found: Listed, studio: Studio, voice: Voice) -> ShoppingOut:
+    named = _rows_of(studio)
     rows = [_row(row, named[row.goods.kind, int(row.goods.id)], studio) for row in found.rows]
     rows.sort(key=lambda row: (row.shop == "", row.shop.casefold()))
     buying = [row for row in rows if row.packs]
@@ -134,7 +137,7 @@ def _chosen(classes: str) -> set[int] | None:
 def shopping(request: HttpRequest, classes: str = "") -> ShoppingOut:
     """What to buy for the chosen classes (keys parted by commas), or for all that are to come."""
     studio = studio_of(request)
-    return _out(listed(studio, _chosen(classes)), studio, request)
+    return _out(listed(studio, _chosen(classes)), studio, voice_for(request))
 
 
 @router.post("/shopping/bought", auth=helper, response={204: None, 404: Problem, 422: Problem})
@@ -162,8 +165,8 @@ def untick(request: HttpRequest, batch: str) -> Status[None]:
 @router.get("/shopping.csv", auth=reader, response={200: Csv})
 def as_table(request: HttpRequest, classes: str = "") -> HttpResponse:
     """The list as a table: a row for each thing to buy."""
-    studio = studio_of(request)
-    out = _out(listed(studio, _chosen(classes)), studio, request)
+    studio, voice = studio_of(request), voice_for(request)
+    out = _out(listed(studio, _chosen(classes)), studio, voice)
     rows = [
         (
             row.shop, row.name, row.packs, row.pack_size, row.unit, row.needed, row.here, row.kept,
@@ -174,20 +177,26 @@ def as_table(request: HttpRequest, classes: str = "") -> HttpResponse:
         if row.packs
     ]  # fmt: skip
     text = table_csv([COLUMNS, *rows])
-    return download(voice_for(request).say("file-shopping"), "csv", text, "text/csv; charset=utf-8")
+    return download(voice.say("file-shopping"), "csv", text, "text/csv; charset=utf-8")
 
 
-@router.get("/shopping.pdf", auth=reader, response={200: Pdf})
-def as_page(request: HttpRequest, classes: str = "", paper: PageSize = "letter") -> HttpResponse:
+@router.get("/shopping.pdf", auth=reader, response=PDF_ANSWERS)
+def as_page(request: HttpRequest, classes: str = "", paper: PageSize = "letter") -> PdfAnswer:
     """The list to take to the shop, with a box to tick for each thing to buy."""
-    studio, voice = studio_of(request), voice_for(request)
-    out = _out(listed(studio, _chosen(classes)), studio, request)
+    rows = sum(1 for row in listed(studio_of(request), _chosen(classes)).rows if row.packs)
+    about = {"classes": classes, "paper": paper}
+    return pdf_answer(request, "shopping", about, rows * _MS_A_ROW)
+
+
+def write_list(studio: Studio, about: About, voice: Voice) -> Written:
+    """The shopping list of the chosen classes, or of all that are to come."""
+    out = _out(listed(studio, _chosen(about["classes"])), studio, voice)
     shops: dict[str, list[dict[str, object]]] = {}
     for row in out.rows:
         if row.packs:
             shops.setdefault(row.shop, []).append(_printed(row, out.currency, voice))
     pdf = printed(
-        "shopping.html", paper, voice,
+        "shopping.html", about["paper"], voice,
         {
             "studio": studio,
             "shops": [(shop or voice.say("shopping.any-shop"), rows) for shop, rows in shops.items()],
@@ -197,7 +206,7 @@ def as_page(request: HttpRequest, classes: str = "", paper: PageSize = "letter")
             "unpriced": out.unpriced,
         },
     )  # fmt: skip
-    return download(voice.say("file-shopping"), "pdf", pdf, "application/pdf")
+    return Written(voice.say("file-shopping"), pdf)
 
 
 def _printed(row: ShoppingRowOut, currency: str, voice: Voice) -> dict[str, object]:

@@ -18,6 +18,7 @@ from typing import Any, NamedTuple
 from neat_sheaf.advice.from_stock import from_stock
 from neat_sheaf.advice.options import compare_options
 from neat_sheaf.advice.seats import seat_breakpoints
+from neat_sheaf.advice.sizes import size_advice
 from neat_sheaf.errors import CannotPlanError, Fault, fault
 from neat_sheaf.formats.job_file import read_job
 from neat_sheaf.formats.plan_file import plan_document
@@ -52,6 +53,7 @@ WORK: dict[str, Callable[[Job, SearchControl], Any]] = {
     "plan": lambda job, control: plan_document(plan_job(job, control)),
     "seats": lambda job, control: seat_breakpoints(job, control=control),
     "options": compare_options,
+    "sizes": lambda job, control: size_advice(job, control=control),
     "stock": from_stock,
 }
 """What can be made of a job; a plan is given as its file."""

@@ -20,7 +20,7 @@ __all__ = ["StudioTaskOut", "TaskKind", "task_out"]
 
 router = Router(tags=["tasks"])
 
-TaskKind = Literal["archive-out", "archive-in", "folder", "answer"]
+TaskKind = Literal["archive-out", "archive-in", "folder", "print", "answer"]
 
 
 class RestoredOut(Schema):

@@ -24,6 +24,7 @@ from studio.tasks.models import StudioTask
 from studio.tasks.queue import lost
 
 __all__ = [
+    "MOST_FILES",
     "MOST_UNDERWAY",
     "Made",
     "NotWantedError",
@@ -31,6 +32,7 @@ __all__ = [
     "carry_out",
     "fail",
     "faults_of",
+    "forget_files",
     "forget_old",
     "start",
     "works_apart",
@@ -40,12 +42,16 @@ KINDS = {
     "archive-out": "studio.archive.work.write",
     "archive-in": "studio.archive.work.put_in",
     "folder": "studio.handouts.work.write_folder",
+    "print": "studio.tasks.prints.write_print",
     "answer": "studio.classes.remembered.work_out",
 }
 """What carries out each kind."""
 
 MOST_UNDERWAY = 6
 """Tasks that one studio may have waiting or running."""
+
+MOST_FILES = 20
+"""Files that wait to be fetched by one studio: the oldest go."""
 
 _KEPT = dt.timedelta(days=1)
 
@@ -76,6 +82,8 @@ def start(
     with transaction.atomic():
         Studio.objects.select_for_update().get(pk=studio.pk)
         rows.filter(kind=kind, about=about, finished__isnull=False).delete()
+        files = rows.filter(content__isnull=False).order_by("-pk")
+        rows.filter(pk__in=list(files.values_list("pk", flat=True)[MOST_FILES:])).delete()
         row = rows.filter(kind=kind, about=about, given__isnull=given is None, finished__isnull=True).first()
         if row is not None and not lost(row, _queued(row.pk)):
             return row
@@ -182,6 +190,11 @@ def _telling(pk: int) -> Iterator[Told]:
         yield told
     finally:
         aside.close()
+
+
+def forget_files(studio: Studio) -> None:
+    """Delete the files that were written: they may name somebody who is not there any more."""
+    StudioTask.objects.filter(studio=studio, content__isnull=False).delete()
 
 
 def forget_old() -> None:

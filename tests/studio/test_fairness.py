@@ -13,6 +13,7 @@ from pypdf import PdfReader
 from neat_sheaf.advice.from_stock import from_stock
 from neat_sheaf.advice.options import compare_options
 from neat_sheaf.advice.seats import seat_breakpoints
+from neat_sheaf.advice.sizes import size_advice
 from neat_sheaf.formats.job_file import write_job
 from neat_sheaf.nesting.control import CancelledError
 from studio.classes import advice_api
@@ -24,7 +25,9 @@ from studio.tasks.for_studio import MOST_UNDERWAY, Made, NotWantedError, carry_o
 from studio.tasks.models import StudioTask
 from tests.studio.working import forget_the_queue, wait_until_alone, work
 
-ANSWERS = {"seats": seat_breakpoints, "options": compare_options, "stock": from_stock}
+ANSWERS = {
+    "seats": seat_breakpoints, "options": compare_options, "stock": from_stock, "sizes": size_advice,
+}  # fmt: skip
 
 
 @pytest.fixture
@@ -35,7 +38,7 @@ def long(monkeypatch, settings, transactional_db):
     def longer(job, control):
         raise CancelledError
 
-    for name in ("seat_breakpoints", "compare_options", "from_stock"):
+    for name in ("seat_breakpoints", "compare_options", "from_stock", "size_advice"):
         monkeypatch.setattr(advice_api, name, longer)
     yield
     forget_the_queue()

@@ -259,11 +259,11 @@ def test_two_changes_in_each_other_s_way_are_to_be_tried_again(person, monkeypat
 
 def test_more_pages_than_anybody_prints_are_refused_with_their_number(person, furnish, monkeypatch):
     from studio.classes import files_api as class_files
-    from studio.projects import files_api as project_files
+    from studio.projects import printing
 
     made = furnish(person)
     monkeypatch.setattr(class_files, "MOST_PRINTED_LAYOUTS", 0)
-    monkeypatch.setattr(project_files, "MOST_PRINTED_PIECES", 0)
+    monkeypatch.setattr(printing, "MOST_PRINTED_PIECES", 0)
     for path, words in ((f"/classes/{made['class']['id']}/cut-guide.pdf", "has 1 layouts"),
                         (f"/projects/{made['project']['id']}/sheet.pdf", "has 1 pieces")):  # fmt: skip
         answer = person.ask("GET", path)

@@ -4953,6 +4953,42 @@ export interface components {
             taken: string[];
         };
         /**
+         * RestoredOut
+         * @description What an archive had in it; ``unknown`` are the names of people who do not belong to this studio.
+         */
+        RestoredOut: {
+            /** Things */
+            things: number;
+            /** Unknown */
+            unknown: string[];
+        };
+        /**
+         * StudioTaskOut
+         * @description A task: ``done`` of ``steps``, 0 of 0 where it has not begun; once it is finished, what came of it.
+         *
+         *     ``file`` is the name of the file that can be fetched.
+         */
+        StudioTaskOut: {
+            /** Id */
+            id: number;
+            /**
+             * Kind
+             * @enum {string}
+             */
+            kind: "archive-out" | "archive-in" | "folder" | "print" | "answer";
+            /** Done */
+            done: number;
+            /** Steps */
+            steps: number;
+            /** Finished */
+            finished: boolean;
+            /** File */
+            file: string | null;
+            restored: components["schemas"]["RestoredOut"] | null;
+            /** Faults */
+            faults: components["schemas"]["FaultOut"][];
+        };
+        /**
          * JobText
          * @description A job file's text.
          */
@@ -7784,42 +7820,6 @@ export interface components {
             steps: components["schemas"]["StepMedianOut"][];
         };
         /**
-         * RestoredOut
-         * @description What an archive had in it; ``unknown`` are the names of people who do not belong to this studio.
-         */
-        RestoredOut: {
-            /** Things */
-            things: number;
-            /** Unknown */
-            unknown: string[];
-        };
-        /**
-         * StudioTaskOut
-         * @description A task: ``done`` of ``steps``, 0 of 0 where it has not begun; once it is finished, what came of it.
-         *
-         *     ``file`` is the name of the file that can be fetched.
-         */
-        StudioTaskOut: {
-            /** Id */
-            id: number;
-            /**
-             * Kind
-             * @enum {string}
-             */
-            kind: "archive-out" | "archive-in" | "folder" | "answer";
-            /** Done */
-            done: number;
-            /** Steps */
-            steps: number;
-            /** Finished */
-            finished: boolean;
-            /** File */
-            file: string | null;
-            restored: components["schemas"]["RestoredOut"] | null;
-            /** Faults */
-            faults: components["schemas"]["FaultOut"][];
-        };
-        /**
          * ArchiveOut
          * @description Whether this paper room is empty, so that an archive can be put in, and how large one may be.
          */
@@ -10627,6 +10627,15 @@ export interface operations {
                     "application/pdf": string;
                 };
             };
+            /** @description Accepted */
+            202: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["StudioTaskOut"];
+                };
+            };
             /** @description Not Found */
             404: {
                 headers: {
@@ -10638,6 +10647,15 @@ export interface operations {
             };
             /** @description Unprocessable Entity */
             422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Too Many Requests */
+            429: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -11620,6 +11638,15 @@ export interface operations {
                     "application/json": components["schemas"]["SizesOut"];
                 };
             };
+            /** @description Accepted */
+            202: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
             /** @description Not Found */
             404: {
                 headers: {
@@ -11893,6 +11920,15 @@ export interface operations {
                     "application/pdf": string;
                 };
             };
+            /** @description Accepted */
+            202: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["StudioTaskOut"];
+                };
+            };
             /** @description Not Found */
             404: {
                 headers: {
@@ -11904,6 +11940,15 @@ export interface operations {
             };
             /** @description Unprocessable Entity */
             422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Too Many Requests */
+            429: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -12604,6 +12649,42 @@ export interface operations {
                 };
                 content: {
                     "application/pdf": string;
+                };
+            };
+            /** @description Accepted */
+            202: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["StudioTaskOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Too Many Requests */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
                 };
             };
             /** @description Any other refusal: a code for programs, words for people. */
@@ -13385,6 +13466,15 @@ export interface operations {
                     "application/pdf": string;
                 };
             };
+            /** @description Accepted */
+            202: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["StudioTaskOut"];
+                };
+            };
             /** @description Not Found */
             404: {
                 headers: {
@@ -13396,6 +13486,15 @@ export interface operations {
             };
             /** @description Unprocessable Entity */
             422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Too Many Requests */
+            429: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -13446,6 +13545,15 @@ export interface operations {
                     "application/pdf": string;
                 };
             };
+            /** @description Accepted */
+            202: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["StudioTaskOut"];
+                };
+            };
             /** @description Not Found */
             404: {
                 headers: {
@@ -13457,6 +13565,15 @@ export interface operations {
             };
             /** @description Unprocessable Entity */
             422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Too Many Requests */
+            429: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -14364,6 +14481,15 @@ export interface operations {
                     "application/pdf": string;
                 };
             };
+            /** @description Accepted */
+            202: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["StudioTaskOut"];
+                };
+            };
             /** @description Not Found */
             404: {
                 headers: {
@@ -14375,6 +14501,15 @@ export interface operations {
             };
             /** @description Unprocessable Entity */
             422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Too Many Requests */
+            429: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -14416,6 +14551,15 @@ export interface operations {
                     "application/pdf": string;
                 };
             };
+            /** @description Accepted */
+            202: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["StudioTaskOut"];
+                };
+            };
             /** @description Not Found */
             404: {
                 headers: {
@@ -14427,6 +14571,15 @@ export interface operations {
             };
             /** @description Unprocessable Entity */
             422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Too Many Requests */
+            429: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -14468,6 +14621,15 @@ export interface operations {
                     "application/pdf": string;
                 };
             };
+            /** @description Accepted */
+            202: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["StudioTaskOut"];
+                };
+            };
             /** @description Not Found */
             404: {
                 headers: {
@@ -14479,6 +14641,15 @@ export interface operations {
             };
             /** @description Unprocessable Entity */
             422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Too Many Requests */
+            429: {
                 headers: {
                     [name: string]: unknown;
                 };
