@@ -70,7 +70,7 @@ def pdf_answer(request: HttpRequest, what: str, about: About, milliseconds: int)
 
 def write_print(task: StudioTask, told: Told) -> Made:
     """Write a print as its task says it. CannotPlanError, FileError, NotWantedError."""
-    told(0, 0)
+    told(0, 1)
     voice = voice_of(task.studio, task.about["language"])
     written = writer_of(task.about["what"])(task.studio, task.about, voice)
     return Made(f"{written.name}.pdf", "application/pdf", written.content)

@@ -10,6 +10,7 @@ import { keep } from '../api/queries'
 import { layouts, settings, steps, strokes } from '../i18n/counts'
 import { number } from '../i18n/format'
 import { useStudio } from '../ui/frame/session'
+import { usePrint } from '../ui/tasks/print'
 import { FracWords } from '../ui/text/FracWords'
 import { whole } from '../ui/text/fractions'
 import { Size } from '../ui/text/Length'
@@ -170,7 +171,9 @@ function Changes({ changes, add }: { changes: Cutting['changes']; add: () => voi
 }
 
 function GuideMenu({ classId }: { classId: number }) {
-  const href = (paper: 'letter' | 'a4') => `/api/classes/${classId}/cut-guide.pdf?paper=${paper}`
+  const print = usePrint()
+  const guide = (paper: 'letter' | 'a4') =>
+    print({ href: `/api/classes/${classId}/cut-guide.pdf?paper=${paper}`, name: t`Cut guide` })
   return (
     <Menu position="bottom-end" withinPortal>
       <Menu.Target>
@@ -184,10 +187,10 @@ function GuideMenu({ classId }: { classId: number }) {
         </Button>
       </Menu.Target>
       <Menu.Dropdown>
-        <Menu.Item component="a" href={href('letter')}>
+        <Menu.Item component="a" {...guide('letter')}>
           <Trans>PDF on Letter</Trans>
         </Menu.Item>
-        <Menu.Item component="a" href={href('a4')}>
+        <Menu.Item component="a" {...guide('a4')}>
           <Trans>PDF on A4</Trans>
         </Menu.Item>
       </Menu.Dropdown>

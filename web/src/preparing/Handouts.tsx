@@ -4,6 +4,7 @@ import { Button, Group, NumberInput, SegmentedControl } from '@mantine/core'
 import { IconFolder, IconPrinter } from '@tabler/icons-react'
 import { useState } from 'react'
 import { api, ask } from '../api/client'
+import { usePrint } from '../ui/tasks/print'
 import { TaskState } from '../ui/tasks/TaskState'
 import { fetchFile, useTask } from '../ui/tasks/useTask'
 
@@ -20,6 +21,7 @@ export function Handouts({ classId }: { classId: number }) {
       ),
     fetchFile,
   )
+  const print = usePrint()
   const of = (file: string) =>
     `/api/classes/${classId}/${file}.pdf?${new URLSearchParams({ paper, tables: String(tables) }).toString()}`
   const prints = [
@@ -50,15 +52,15 @@ export function Handouts({ classId }: { classId: number }) {
         />
       </Group>
       <Group gap="sm" mt="sm">
-        {prints.map((print) => (
+        {prints.map((one) => (
           <Button
-            key={print.file}
+            key={one.file}
             component="a"
-            href={of(print.file)}
+            {...print({ href: of(one.file), name: one.label })}
             variant="default"
             leftSection={<IconPrinter size={18} aria-hidden />}
           >
-            {print.label}
+            {one.label}
           </Button>
         ))}
         <Button

@@ -4,6 +4,7 @@ import { Button, Group, NumberInput, Select, TextInput } from '@mantine/core'
 import { useState } from 'react'
 import { useClass } from '../classes/context'
 import { useStudio } from '../ui/frame/session'
+import { usePrint } from '../ui/tasks/print'
 import type { Packing } from './packing'
 import classes from './Pack.module.css'
 
@@ -26,6 +27,7 @@ export function Labels({ packing }: { packing: Packing }) {
   const [first, setFirst] = useState(1)
   const [page, setPage] = useState('a4')
   const [own, setOwn] = useState<Record<string, string>>({ columns: '3', rows: '8' })
+  const print = usePrint()
   const query = new URLSearchParams({ sheet, first: String(first) })
   if (sheet === 'own') for (const [key, value] of Object.entries({ ...own, page })) query.set(key, value)
   const measured = sheet !== 'own' || (own.width && own.height)
@@ -57,10 +59,11 @@ export function Labels({ packing }: { packing: Packing }) {
         />
         <Button
           component="a"
-          href={measured ? `/api/classes/${saved.id}/labels.pdf?${query}` : undefined}
+          {...(measured
+            ? print({ href: `/api/classes/${saved.id}/labels.pdf?${query}`, name: t`Labels` })
+            : {})}
           disabled={!measured}
           variant="default"
-          target="_blank"
         >
           <Trans>Labels</Trans>
         </Button>
@@ -68,9 +71,8 @@ export function Labels({ packing }: { packing: Packing }) {
           <Button
             key={size}
             component="a"
-            href={`/api/classes/${saved.id}/packing.pdf?paper=${size}`}
+            {...print({ href: `/api/classes/${saved.id}/packing.pdf?paper=${size}`, name: t`Packing list` })}
             variant="default"
-            target="_blank"
           >
             {t`Packing list, ${pages()[size] ?? size}`}
           </Button>

@@ -3,6 +3,7 @@ import { Trans } from '@lingui/react/macro'
 import { Button, Menu } from '@mantine/core'
 import { IconChevronDown, IconFileDownload } from '@tabler/icons-react'
 import type { Project } from '../api/client'
+import { usePrint } from '../ui/tasks/print'
 
 /** The project as files: printed, for a spreadsheet, for the command line, a piece at true size. */
 export function FilesMenu({ project }: { project: Project }) {
@@ -10,6 +11,8 @@ export function FilesMenu({ project }: { project: Project }) {
   const sheet = project.units === 'in' ? 'letter' : 'a4'
   const sheetName = sheet === 'letter' ? t`Letter` : t`A4`
   const folding = (project.pieces ?? []).flatMap((piece, n) => (piece.scores?.length ? [{ piece, n }] : []))
+  const print = usePrint()
+  const sheetOf = (version: string) => (version ? t`Sheet for attendees, ${version}` : t`Sheet for attendees`)
   const base = `/api/projects/${project.id}`
   return (
     <Menu position="bottom-end" withinPortal>
@@ -28,11 +31,17 @@ export function FilesMenu({ project }: { project: Project }) {
           const query = version ? `&version=${encodeURIComponent(version)}` : ''
           return (
             <div key={version}>
-              <Menu.Label>{version ? t`Sheet for attendees, ${version}` : t`Sheet for attendees`}</Menu.Label>
-              <Menu.Item component="a" href={`${base}/sheet.pdf?paper=letter${query}`}>
+              <Menu.Label>{sheetOf(version)}</Menu.Label>
+              <Menu.Item
+                component="a"
+                {...print({ href: `${base}/sheet.pdf?paper=letter${query}`, name: sheetOf(version) })}
+              >
                 <Trans>PDF on Letter</Trans>
               </Menu.Item>
-              <Menu.Item component="a" href={`${base}/sheet.pdf?paper=a4${query}`}>
+              <Menu.Item
+                component="a"
+                {...print({ href: `${base}/sheet.pdf?paper=a4${query}`, name: sheetOf(version) })}
+              >
                 <Trans>PDF on A4</Trans>
               </Menu.Item>
             </div>

@@ -10,6 +10,7 @@ import { asked, changed } from '../api/queries'
 import { packs as packsOf } from '../i18n/counts'
 import { dayOf, money, timeOf } from '../i18n/format'
 import { Empty, Loaded } from '../ui/states/states'
+import { usePrint } from '../ui/tasks/print'
 import { FracWords } from '../ui/text/FracWords'
 import { OnTheWay, SendOrder } from './Orders'
 import classes from './Shopping.module.css'
@@ -56,6 +57,7 @@ export function Shopping() {
 }
 
 function TakeAlong({ query }: { query: string }) {
+  const print = usePrint()
   const to = (kind: string) => `/api/shopping.${kind}?classes=${query}`
   return (
     <Menu position="bottom-end" withinPortal>
@@ -65,10 +67,10 @@ function TakeAlong({ query }: { query: string }) {
         </Button>
       </Menu.Target>
       <Menu.Dropdown>
-        <Menu.Item component="a" href={`${to('pdf')}&paper=letter`}>
+        <Menu.Item component="a" {...print({ href: `${to('pdf')}&paper=letter`, name: t`Shopping list` })}>
           <Trans>PDF, Letter</Trans>
         </Menu.Item>
-        <Menu.Item component="a" href={`${to('pdf')}&paper=a4`}>
+        <Menu.Item component="a" {...print({ href: `${to('pdf')}&paper=a4`, name: t`Shopping list` })}>
           <Trans>PDF, A4</Trans>
         </Menu.Item>
         <Menu.Item component="a" href={to('csv')}>

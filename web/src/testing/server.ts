@@ -4,8 +4,8 @@ type Answer = (path: string, request: Request) => unknown
 
 const held: { answer: Answer } = { answer: () => [] }
 
-globalThis.fetch = async (request) => {
-  const asked = request as Request
+globalThis.fetch = async (request, init) => {
+  const asked = request instanceof Request ? request : new Request(new URL(request, 'http://here'), init)
   const body = await held.answer(new URL(asked.url, 'http://here').pathname, asked)
   if (body instanceof Response) return body
   return new Response(JSON.stringify(body), { headers: { 'content-type': 'application/json' } })

@@ -18,6 +18,7 @@ import classes from './Frame.module.css'
 import { For, LookedAtBy, needsOf } from './May'
 import { Shortcuts } from './Shortcuts'
 import { Fetching } from '../states/states'
+import { Printing } from '../tasks/Printing'
 
 const places = () => [
   { to: '/', label: t`Bench`, icon: IconHome },
@@ -125,13 +126,15 @@ export function Frame({ session }: { session: Session }) {
       ) : null}
       <Shortcuts />
       <main id="main" tabIndex={-1} className={classes.main}>
-        <Suspense fallback={<Fetching />}>
-          <LookedAtBy role={session.role ?? 'reader'}>
-            <For needs={needsOf(useLocation().pathname)}>
-              <Outlet context={session} />
-            </For>
-          </LookedAtBy>
-        </Suspense>
+        <Printing>
+          <Suspense fallback={<Fetching />}>
+            <LookedAtBy role={session.role ?? 'reader'}>
+              <For needs={needsOf(useLocation().pathname)}>
+                <Outlet context={session} />
+              </For>
+            </LookedAtBy>
+          </Suspense>
+        </Printing>
       </main>
     </div>
   )

@@ -16,12 +16,14 @@ export function TaskState({ of, made }: { of: Running; made?: ReactNode }) {
         <div className={classes.far}>
           <Progress
             aria-label={t`How far it is`}
-            value={task?.steps ? (100 * task.done) / task.steps : 100}
+            value={task && task.steps > 1 ? (100 * task.done) / task.steps : 100}
             animated
             className={classes.bar}
           />
           <span>
-            {task?.steps ? (
+            {task?.steps === 1 ? (
+              <Trans>Being written</Trans>
+            ) : task?.steps ? (
               <Trans>
                 {task.done} of {task.steps} done
               </Trans>

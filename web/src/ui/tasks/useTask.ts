@@ -14,13 +14,17 @@ export interface Running {
 
 const ASKED_EVERY = 700 // ms
 
-/** A task of the workers: started, looked at until it is finished, ended where nobody waits any more. */
-export function useTask<V = void>(start: (given: V) => Promise<Task>, done?: (task: Task) => void) {
+/**
+ * A task of the workers: started, looked at until it is finished, ended where nobody waits any more. Where
+ * `start` gives null it was done without one.
+ */
+export function useTask<V = void>(start: (given: V) => Promise<Task | null>, done?: (task: Task) => void) {
   const queries = useQueryClient()
   const [id, setId] = useState<number | null>(null)
   const begin = useMutation({
     mutationFn: start,
     onSuccess: (task) => {
+      if (!task) return
       queries.setQueryData(['task', task.id], task)
       setId(task.id)
     },
