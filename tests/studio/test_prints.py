@@ -4,6 +4,7 @@ import io
 
 import pdfplumber
 import pytest
+from django.utils import timezone
 
 from studio.tasks.for_studio import MOST_FILES, start
 from studio.tasks.models import StudioTask
