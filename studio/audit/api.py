@@ -10,6 +10,7 @@ from ninja import Router, Schema
 
 from studio.accounts.tenancy import reader, studio_of
 from studio.audit.models import FIELDS, Noted
+from studio.audit.noting import MOST_CHANGES
 
 router = Router(tags=["audit"])
 
@@ -44,10 +45,11 @@ class NotedOut(Schema):
 
 
 class NotedListOut(Schema):
-    """The newest first; ``more``: there are older ones."""
+    """The newest first; ``more``: there are older ones. ``most`` changes of a studio are kept."""
 
     changes: list[NotedOut]
     more: bool
+    most: int
 
 
 @router.get("/changes", auth=reader, response=NotedListOut)
@@ -63,7 +65,9 @@ def changes(
         rows = rows.filter(**{FIELDS[kind]: thing if 0 < thing < 2**63 else 0})
     skip = min(max(skip, 0), 1_000_000)
     found = list(rows[skip : skip + _PAGE + 1])
-    return NotedListOut(changes=[_out(row) for row in found[:_PAGE]], more=len(found) > _PAGE)
+    return NotedListOut(
+        changes=[_out(row) for row in found[:_PAGE]], more=len(found) > _PAGE, most=MOST_CHANGES
+    )
 
 
 def _out(row: Noted) -> NotedOut:

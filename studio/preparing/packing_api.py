@@ -40,7 +40,7 @@ _MS_A_LABEL, _MS_A_LINE = 28, 4
 
 
 class ItemOut(Schema):
-    """So many of one thing in a bag; ``says`` in words, ``short`` what to do where there are too few."""
+    """So many of one thing in a bag; ``says`` in words."""
 
     key: str
     kind: ItemKind

@@ -2,7 +2,6 @@
 
 from __future__ import annotations
 
-import json
 import re
 import threading
 import time
@@ -13,7 +12,6 @@ from typing import Any
 import pytest
 from django.contrib.auth.models import User
 from django.core.signals import request_finished, request_started
-from django.db import connection
 from selenium.common.exceptions import TimeoutException
 from selenium.webdriver.common.action_chains import ActionChains
 from selenium.webdriver.common.by import By
@@ -22,11 +20,10 @@ from selenium.webdriver.remote.webelement import WebElement
 from selenium.webdriver.support.ui import WebDriverWait
 
 from studio.accounts.models import Member, Studio
-from studio.demo.loading import load_paper_room
+from tests.paper_room import NAME, PASSWORD, put_paper_room
 from tools.chromium import open_chromium
 
 ROOT = Path(__file__).parents[2]
-NAME, PASSWORD = "keeper", "seed-swap-evening"
 SEVERE = "SEVERE"
 
 
@@ -39,6 +36,12 @@ class Page:
     def open(self, path: str) -> None:
         """Go to a place of the application."""
         self.driver.get(self.address + path)
+
+    def go(self, path: str) -> None:
+        """Go to a place within the application, as its own links do: nothing is loaded again."""
+        self.driver.execute_script(
+            "history.pushState(null, '', arguments[0]); dispatchEvent(new PopStateEvent('popstate'))", path
+        )
 
     def until(self, what: Callable[[Any], Any], seconds: float = 15) -> Any:
         """Wait for something true."""
@@ -178,24 +181,10 @@ def underway() -> Iterator[Underway]:
     request_finished.disconnect(found.ended)
 
 
-@pytest.fixture(scope="session")
-def kept() -> dict[str, str]:
-    """What tests of one process begin with, once it was made: planning the demo takes a while."""
-    return {}
-
-
 @pytest.fixture
-def paper_room(transactional_db: None, kept: dict[str, str]) -> Studio:
-    """The demo's paper room, with its keeper: made once, and put back row by row for each test."""
-    if "paper room" in kept:
-        connection.creation.deserialize_db_from_string(kept["paper room"])
-        return Studio.objects.get()
-    studio = load_paper_room(NAME, PASSWORD)
-    rows = json.loads(connection.creation.serialize_db_to_string())
-    # What the database makes by itself is there already.
-    by_itself = ("contenttypes.contenttype", "auth.permission")
-    kept["paper room"] = json.dumps([row for row in rows if row["model"] not in by_itself])
-    return studio
+def paper_room(transactional_db: None) -> Studio:
+    """The demo's paper room, with its keeper."""
+    return put_paper_room()
 
 
 @pytest.fixture

@@ -9,7 +9,7 @@ import pdfplumber
 import pytest
 
 from studio.classes.models import KitClass
-from studio.demo.loading import load_paper_room
+from tests.paper_room import put_paper_room
 
 from .conftest import Person
 
@@ -21,7 +21,7 @@ SVG = "{http://www.w3.org/2000/svg}"
 @pytest.fixture
 def keeper(db, client):
     """The keeper of the demo's paper room, and her first class with its plan."""
-    studio = load_paper_room("keeper", "seed-swap-evening")
+    studio = put_paper_room()
     client.force_login(studio.members.get().user, backend="django.contrib.auth.backends.ModelBackend")
     return Person(client, studio)
 

@@ -11,7 +11,7 @@ from django.core.management import call_command
 from neat_sheaf.checks import Level
 from studio.classes.planning import plan_of_class
 from studio.config.api import api
-from studio.demo.loading import load_paper_room
+from tests.paper_room import put_paper_room
 
 ROOT = Path(__file__).parents[2]
 
@@ -48,7 +48,7 @@ def test_the_demo_is_loaded_once_and_plans(monkeypatch):
 
 @pytest.mark.django_db
 def test_every_class_of_the_demo_is_planned_and_one_piece_has_the_mistake_to_find():
-    studio = load_paper_room("keeper", "seed-swap-evening")
+    studio = put_paper_room()
     plans = [plan_of_class(kit_class).plan for kit_class in studio.classes.all()]
     assert all(plans)
     warnings = {c.code for plan in plans for c in plan.findings if c.level is not Level.NOTE}

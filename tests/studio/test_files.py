@@ -10,14 +10,15 @@ import pdfplumber
 import pytest
 
 from neat_sheaf.formats.job_file import read_job
+from neat_sheaf.project.assembly import Step
 from neat_sheaf.quick import Known, read_line
 from studio.accounts.models import Studio
 from studio.accounts.voice import voice_of
 from studio.common.pages import fractions
-from studio.demo.loading import load_paper_room
 from studio.projects.convert import core_project
 from studio.projects.models import Project
 from studio.projects.printing import printed_sheet, scale_for
+from tests.paper_room import put_paper_room
 
 from .conftest import a_piece
 
@@ -26,7 +27,7 @@ POINT = Decimal("25.4") / 72  # mm; ISO 32000: the unit of a page is 1/72 in.
 
 @pytest.fixture
 def paper_room(db):
-    return load_paper_room("keeper", "seed-swap-evening")
+    return put_paper_room()
 
 
 def printed(name, paper="letter"):
@@ -114,6 +115,21 @@ def test_the_sheet_says_where_a_window_or_notch_lies(db, line, note):
     )
     pdf = pdfplumber.open(io.BytesIO(printed_sheet(project, studio, "a4", voice_of(studio))))
     assert note in " ".join(pdf.pages[0].extract_text().split())
+
+
+def test_no_page_of_the_sheet_holds_the_cautions_alone(db):
+    studio = Studio.objects.create(name="Mine")
+    project = core_project(Project.objects.create(studio=studio, name="Frames"))
+    pages = []
+    # The page is full somewhere among these, so that the cautions come on the next.
+    for count in range(18, 24):
+        steps = tuple(Step(says=f"Step {n} is done") for n in range(count))
+        pdf = pdfplumber.open(
+            io.BytesIO(printed_sheet(replace(project, steps=steps), studio, "a4", voice_of(studio)))
+        )
+        pages.append(len(pdf.pages))
+        assert f"Step {count - 1} is done" in pdf.pages[-1].extract_text()
+    assert {*pages} == {1, 2}
 
 
 def test_what_is_typed_cannot_become_part_of_the_page(db):

@@ -14,7 +14,7 @@ from studio.audit.noting import MOST_CHANGES
 from studio.common import throttling
 from studio.common.throttling import PerMinute
 from studio.people.services import MOST_PEOPLE
-from studio.tasks.for_studio import MOST_UNDERWAY
+from studio.tasks.for_studio import MOST_FILES, MOST_UNDERWAY
 from tests.studio.test_archive import picture
 
 
@@ -147,6 +147,7 @@ def test_the_limits_that_are_said_to_whoever_runs_a_server_are_the_programs_own(
     sent = configured.DATA_UPLOAD_MAX_MEMORY_SIZE // 1_000_000
     assert f"{sent} MB; an archive {MOST_BYTES // 1_000_000} MB" in table
     assert f"{WORDED[MOST_UNDERWAY]} tasks waiting" in table
+    assert f"wait to be fetched | {MOST_FILES}, for a day |" in table
     for kind, word in KEPT_WORDS.items():
         row = next(line for line in table.splitlines() if line.startswith("| what a studio keeps"))
         before = row[: row.index(word)]

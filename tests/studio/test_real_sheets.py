@@ -4,7 +4,7 @@ import pytest
 
 from studio.classes.models import KitClass
 from studio.cupboard.models import Paper
-from studio.demo.loading import load_paper_room
+from tests.paper_room import put_paper_room
 
 from .conftest import Person
 
@@ -12,7 +12,7 @@ from .conftest import Person
 @pytest.fixture
 def keeper(db, client):
     """The keeper of the demo's paper room."""
-    studio = load_paper_room("keeper", "seed-swap-evening")
+    studio = put_paper_room()
     client.force_login(studio.members.get().user, backend="django.contrib.auth.backends.ModelBackend")
     return Person(client, studio)
 

@@ -13,8 +13,8 @@ export function AllChanges() {
       </h1>
       <p className="soft">
         <Trans>
-          The last 5,000 changes are kept. What one person does to one thing within a quarter of an hour is
-          one change. How a count in the cupboard came about is with the paper or supply itself.
+          What one person does to one thing within a quarter of an hour is one change. How a count in the
+          cupboard came about is with the paper or supply itself.
         </Trans>
       </p>
       <Changes />

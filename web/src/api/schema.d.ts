@@ -7300,7 +7300,7 @@ export interface components {
         ItemKind: "piece" | "supply" | "content" | "sheet";
         /**
          * ItemOut
-         * @description So many of one thing in a bag; ``says`` in words, ``short`` what to do where there are too few.
+         * @description So many of one thing in a bag; ``says`` in words.
          */
         ItemOut: {
             /** Key */
@@ -7843,13 +7843,15 @@ export interface components {
         };
         /**
          * NotedListOut
-         * @description The newest first; ``more``: there are older ones.
+         * @description The newest first; ``more``: there are older ones. ``most`` changes of a studio are kept.
          */
         NotedListOut: {
             /** Changes */
             changes: components["schemas"]["NotedOut"][];
             /** More */
             more: boolean;
+            /** Most */
+            most: number;
         };
         /**
          * NotedOut

@@ -6,7 +6,7 @@ import { useInfiniteQuery } from '@tanstack/react-query'
 import { useState } from 'react'
 import { Link } from 'react-router'
 import { api, ask } from '../../api/client'
-import { momentOf } from '../../i18n/format'
+import { momentOf, number } from '../../i18n/format'
 import { Loaded } from '../states/states'
 import classes from './Changes.module.css'
 import { type Change, deedOf, differenceOf } from './words'
@@ -71,7 +71,11 @@ export function Changes({ kind, thing }: { kind?: Kind; thing?: number }) {
               >
                 <Trans>Show older ones</Trans>
               </Button>
-            ) : null}
+            ) : (
+              <p className="soft">
+                <Trans>The newest {number(pages[0]?.most ?? 0)} changes of the whole room are kept.</Trans>
+              </p>
+            )}
           </>
         )
       }}
