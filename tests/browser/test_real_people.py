@@ -112,7 +112,7 @@ def test_a_forgotten_password_is_chosen_again_by_the_mails_link(page, paper_room
     page.click("Keep it")
     page.says("Neat Sheaf")
     page.driver.delete_all_cookies()
-    page.sign_in("keeper@example.org", OWN)
+    page.come_in("keeper@example.org", OWN)
     page.says("Next on the bench")
 
 
