@@ -142,6 +142,7 @@ def page(
     """A clean browser on the running application; it must not have complained at the end."""
     settings.PLAN_WAIT_SECONDS = 0  # every answer carries its plan
     settings.REQUESTS_A_MINUTE = {}
+    settings.PASSWORD_HASHERS = ["django.contrib.auth.hashers.MD5PasswordHasher"]
     # Of the whole browser: the driver's own command forgets those of the page it is on, a blank one.
     driver.execute_cdp_cmd("Network.clearBrowserCookies", {})
     driver.execute_cdp_cmd("Storage.clearDataForOrigin", {"origin": live_server.url, "storageTypes": "all"})
@@ -179,7 +180,7 @@ class Underway:
         until, quiet = time.monotonic() + seconds, 0
         while quiet < 3:
             assert time.monotonic() < until, f"{self._count} requests were never answered"
-            time.sleep(0.05)
+            time.sleep(0.02)
             quiet = quiet + 1 if self._count == 0 else 0
 
 
@@ -195,13 +196,13 @@ def underway() -> Iterator[Underway]:
 
 
 @pytest.fixture
-def paper_room(transactional_db: None) -> Studio:
+def paper_room(page: Page) -> Studio:
     """The demo's paper room, with its keeper."""
     return put_paper_room()
 
 
 @pytest.fixture
-def empty_room(transactional_db: None) -> Studio:
+def empty_room(page: Page) -> Studio:
     """A studio with nothing in it."""
     studio = Studio.objects.create(name="Bare table")
     Member.objects.create(user=User.objects.create_user(NAME, password=PASSWORD), studio=studio)

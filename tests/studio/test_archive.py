@@ -23,7 +23,7 @@ from studio.tasks.models import StudioTask
 from tests.spoiling import ways_into
 from tests.studio.made_up_rooms import FAR, Evening, far_keys, picture
 
-ONE_STUDIO = settings(max_examples=25, suppress_health_check=[HealthCheck.function_scoped_fixture])
+ONE_STUDIO = settings(max_examples=16, suppress_health_check=[HealthCheck.function_scoped_fixture])
 
 
 def another(of=None):
