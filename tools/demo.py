@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+import compileall
 import contextlib
 import ctypes
 import fcntl
@@ -15,6 +16,7 @@ import subprocess
 import sys
 import tempfile
 import time
+import urllib.request
 from pathlib import Path
 from typing import IO, Any, NamedTuple
 
@@ -70,14 +72,19 @@ def _only_one(folder: Path) -> IO[str]:
 
 
 def _until_it_answers(server: subprocess.Popen[bytes], port: int) -> None:
-    """Wait until the server takes connections, so that the printed address works at once."""
-    for _ in range(300):
+    """Wait until the server answers, so that the printed address works at once.
+
+    It takes connections before its processes have loaded what they answer with.
+    """
+    end = time.monotonic() + 90
+    while time.monotonic() < end:
         if server.poll() is not None:
             raise SystemExit("The server did not start; what it said is above.")
-        with contextlib.suppress(OSError), socket.create_connection(("127.0.0.1", port), timeout=1):
+        address = f"http://127.0.0.1:{port}/health/live"
+        with contextlib.suppress(OSError), urllib.request.urlopen(address, timeout=30):
             return
         time.sleep(0.1)
-    raise SystemExit("The server did not answer within half a minute.")
+    raise SystemExit("The server did not answer within a minute and a half.")
 
 
 class _Program(NamedTuple):
@@ -95,7 +102,7 @@ def _program(home: Path) -> _Program:
     Root runs it as ``nobody``, from here where that account can read it, and else from a copy that it
     can read. SystemExit where even Python itself is out of its reach.
     """
-    environment = {"HOME": str(home), "XDG_CACHE_HOME": str(home), "PYTHONDONTWRITEBYTECODE": "1"}
+    environment = {"HOME": str(home), "XDG_CACHE_HOME": str(home)}
     if os.geteuid() != 0:
         return _Program(CHECKOUT, sys.executable, environment, {})
     account = pwd.getpwnam("nobody")
@@ -109,6 +116,9 @@ def _program(home: Path) -> _Program:
     for name, of in (("src", CHECKOUT / "src"), ("studio", CHECKOUT / "studio"), ("site", site),
                      ("web/dist", CHECKOUT / "web" / "dist")):  # fmt: skip
         _copy(of, where / name)
+    # Whoever runs it writes nothing here: every process would compile it for itself.
+    for name in ("src", "studio"):
+        compileall.compile_dir(where / name, quiet=1)
     shutil.copy2(CHECKOUT / "manage.py", where)
     if not _reaches(str(python), where / "manage.py", nobody):
         # Python itself is in somebody's home: its own folder too, without what it does not run on.
@@ -132,8 +142,8 @@ def _program(home: Path) -> _Program:
 
 
 def _copy(of: Path, to: Path) -> None:
-    """A folder again, without what Python does not run on."""
-    leave = shutil.ignore_patterns("idlelib", "site-packages", "__pycache__")
+    """A folder again, without what Python does not run on; what is compiled of it stays compiled."""
+    leave = shutil.ignore_patterns("idlelib", "site-packages")
     shutil.copytree(of, to, copy_function=_linked, symlinks=True, ignore=leave)
 
 

@@ -15,6 +15,9 @@ from tools.cluster import throwaway
 
 ROOT = Path(__file__).parents[2]
 
+# All on one process: each would make a server and the demo of its own.
+pytestmark = pytest.mark.xdist_group("keeping")
+
 
 @pytest.fixture(scope="module")
 def server():
