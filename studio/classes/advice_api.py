@@ -27,7 +27,7 @@ from studio.classes.models import KitClass
 from studio.classes.planning import whose
 from studio.classes.remembered import class_and_job, remembered
 from studio.common.problems import MessageOut, Problem, message_out
-from studio.cupboard.convert import core_paper
+from studio.cupboard.convert import core_pack, core_paper
 from studio.projects.convert import core_project
 from studio.tasks.plans import plan_of
 
@@ -247,12 +247,15 @@ def sizes(request: HttpRequest, class_id: int) -> SizesOut:
 
 
 def _with_cupboard(job: Job, kit_class: KitClass) -> Job:
-    """The job with every paper of the studio to choose from, in the cupboard's order."""
+    """The job with every paper of the studio to choose from, in the cupboard's order, and their packs."""
     known = {paper.id: paper for paper in job.papers}
     rows = kit_class.studio.papers.prefetch_related("offcuts")
     cupboard = {row.id: row for row in map(core_paper, rows)}
     papers = {key: known.get(key, paper) for key, paper in cupboard.items()}
-    return replace(job, papers=tuple((papers | known).values()))
+    packs = {pack.id: pack for pack in map(core_pack, kit_class.studio.packs.all())}
+    return replace(
+        job, papers=tuple((papers | known).values()), packs=tuple((packs | job.packs_by_id).values())
+    )
 
 
 @router.get(

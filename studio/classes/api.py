@@ -29,6 +29,7 @@ from studio.common.downloads import download
 from studio.common.problems import Problem, fault_out
 from studio.cupboard.convert import plain_price
 from studio.projects.models import Project
+from studio.tasks.for_studio import forget_files
 
 router = Router(tags=["classes"])
 
@@ -178,7 +179,9 @@ def stop_planning(request: HttpRequest, class_id: int) -> Status[None]:
 @router.delete("/classes/{class_id}", auth=owner, response={204: None, 404: Problem})
 def drop_class(request: HttpRequest, class_id: int) -> Status[None]:
     """Delete a class."""
-    _own_class(request, class_id).delete()
+    found = _own_class(request, class_id)
+    found.delete()
+    forget_files(found.studio)
     return Status(204, None)
 
 

@@ -6,7 +6,7 @@ from collections.abc import Callable, Mapping
 from typing import Any, NamedTuple
 
 from django.conf import settings
-from django.http import HttpRequest, HttpResponse
+from django.http import Http404, HttpRequest, HttpResponse
 from django.utils.module_loading import import_string
 from ninja import Status
 
@@ -18,7 +18,7 @@ from studio.common.downloads import Pdf, download
 from studio.common.problems import Problem
 from studio.common.voices import language_of
 from studio.tasks.api import StudioTaskOut, task_out
-from studio.tasks.for_studio import Made, Told, start
+from studio.tasks.for_studio import Made, NotWantedError, Told, start
 from studio.tasks.models import StudioTask
 
 __all__ = ["PDF_ANSWERS", "PRINTS", "About", "PdfAnswer", "Written", "pdf_answer", "write_print", "writer_of"]
@@ -62,7 +62,11 @@ def pdf_answer(request: HttpRequest, what: str, about: About, milliseconds: int)
     """
     studio, voice = studio_of(request), voice_for(request)
     if milliseconds <= settings.PRINT_MILLISECONDS:
-        written = writer_of(what)(studio, about, voice)
+        try:
+            written = writer_of(what)(studio, about, voice)
+        except NotWantedError as error:
+            # It was deleted while it was asked for.
+            raise Http404 from error
         return download(written.name, "pdf", written.content, "application/pdf")
     task = start(studio, "print", {"what": what, "language": language_of(request), **about})
     return Status(202, task_out(task, voice))

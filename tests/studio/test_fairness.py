@@ -14,15 +14,17 @@ from neat_sheaf.advice.from_stock import from_stock
 from neat_sheaf.advice.options import compare_options
 from neat_sheaf.advice.seats import seat_breakpoints
 from neat_sheaf.advice.sizes import size_advice
-from neat_sheaf.formats.job_file import write_job
+from neat_sheaf.formats.job_file import read_job, write_job
 from neat_sheaf.nesting.control import CancelledError
 from studio.classes import advice_api
+from studio.classes.advice_api import _with_cupboard
 from studio.classes.convert import core_job
 from studio.handouts.work import write_folder
 from studio.tasks import for_studio
 from studio.tasks.apart import WORK, Limits, made_apart
 from studio.tasks.for_studio import MOST_UNDERWAY, Made, NotWantedError, carry_out, forget_old, start
 from studio.tasks.models import StudioTask
+from tests.paper_room import put_paper_room
 from tests.studio.working import forget_the_queue, wait_until_alone, work
 
 ANSWERS = {
@@ -57,6 +59,14 @@ def test_a_long_answer_is_worked_out_by_a_worker_and_is_the_same(long, join, fur
     key = StudioTask.objects.get().about["key"]
     assert cache.get(key) == ANSWERS[kind](job)
     assert person.get(path)
+
+
+def test_other_sizes_are_the_same_from_a_file_with_the_whole_cupboard(db):
+    # Designs of packs that no class takes are in it: a worker is given the file.
+    for kit_class in put_paper_room().classes.all():
+        job = _with_cupboard(core_job(kit_class), kit_class)
+        assert {paper.pack for paper in job.papers} > {""}
+        assert size_advice(read_job(write_job(job))) == size_advice(job)
 
 
 def test_how_the_class_was_before_is_worked_out_for_nobody(long, join, furnish):

@@ -6,7 +6,7 @@ import pdfplumber
 import pytest
 from django.utils import timezone
 
-from studio.tasks.for_studio import MOST_FILES, start
+from studio.tasks.for_studio import MOST_FILES, NotWantedError, start
 from studio.tasks.models import StudioTask
 from studio.tasks.prints import PRINTS
 from tests.studio.working import forget_the_queue, work
@@ -109,6 +109,24 @@ def test_nothing_of_a_person_stays_in_a_file_that_was_written(settings, way):
     assert person.ask("GET", f"/tasks/{task}/file").status_code == 404
     again = person.ask("GET", path).json()["id"]
     assert not any("Ida Marsh" in page for page in said_in(person.ask("GET", f"/tasks/{again}/file")))
+
+
+def test_nothing_of_a_class_that_is_deleted_stays_in_a_file(settings, way):
+    person, path = way("labels")
+    settings.PRINT_MILLISECONDS = 0
+    task = person.ask("GET", path).json()["id"]
+    assert person.ask("GET", f"/tasks/{task}/file").status_code == 200
+    assert person.ask("DELETE", path.split("/labels")[0]).status_code == 204
+    assert person.ask("GET", f"/tasks/{task}/file").status_code == 404
+
+
+def test_what_is_deleted_while_it_is_printed_is_not_there(way, monkeypatch):
+    def gone(*_):
+        raise NotWantedError
+
+    monkeypatch.setattr("studio.preparing.packing_api.write_labels", gone)
+    person, path = way("labels")
+    assert person.ask("GET", path).status_code == 404
 
 
 def test_only_the_newest_files_wait_to_be_fetched(join):
