@@ -29,7 +29,7 @@ from studio.tasks.prints import PDF_ANSWERS, About, PdfAnswer, Written, pdf_answ
 
 router = Router(tags=["files"])
 
-_MS_A_LAYOUT = 90  # measured: milliseconds that a layout of a guide takes
+_MS_A_LAYOUT = 150  # measured: milliseconds that a layout of a guide takes, 145 to 175
 
 
 def _rounds(kit_class: KitClass) -> Sequence[Round]:
