@@ -3,7 +3,7 @@ SHELL := /bin/bash
 .DEFAULT_GOAL := help
 export PATH := $(CURDIR)/.venv/node-bin:$(PATH)
 PY := .venv/bin/python
-# Checks and tests run in debug; the demo takes it out again and serves with secure defaults.
+# Checks and tests run in debug; the demo turns that off and serves with secure defaults.
 DEBUG := NEAT_SHEAF_DEBUG=1
 
 .PHONY: help demo backup restore test check lint types core web-test shots bench load api lock setup setup-test setup-bench
