@@ -2,12 +2,15 @@
 
 from __future__ import annotations
 
+from collections.abc import Iterable
 from dataclasses import dataclass, replace
 
 from neat_sheaf.checks import Finding
 from neat_sheaf.checks.versions import check_job
 from neat_sheaf.costing import (
+    Account,
     Cost,
+    CostLine,
     PackTotal,
     PaperTotal,
     SupplyTotal,
@@ -21,9 +24,10 @@ from neat_sheaf.cutting.plan import CuttingPlan, PaperPlan, SheetPlan
 from neat_sheaf.cutting.sheets import OptionCache, plan_sheets
 from neat_sheaf.errors import CannotPlanError
 from neat_sheaf.job import Job
+from neat_sheaf.measure.money import rounded
 from neat_sheaf.nesting.control import SearchControl
 
-__all__ = ["Plan", "plan_job", "with_kits"]
+__all__ = ["Plan", "plan_job", "with_account", "with_kits"]
 
 
 @dataclass(frozen=True, slots=True)
@@ -96,6 +100,47 @@ def plan_job(job: Job, control: SearchControl | None = None, cache: OptionCache 
         cost=cost(job, totals, supplies, bought),
         findings=tuple(findings),
     )
+
+
+def with_account(plan: Plan, job: Job, account: Iterable[Account]) -> Plan:
+    """The plan with the packs to buy that an account of its class says, and what those cost.
+
+    The plan itself counts with what was here when it was made: what was cut, miscut, ordered or came since
+    is in the account alone. What is not in the account needs nothing bought any more.
+    """
+    packs = {(row.goods.kind, row.goods.id): row.packs for row in account}
+    price = {("paper", one.id): one.pack_price for one in job.papers}
+    price |= {("pack", one.id): one.price for one in job.packs}
+    price |= {("supply", one.id): one.pack_price for one in job.supplies}
+
+    def lined(line: CostLine) -> CostLine:
+        key = line.kind, line.id
+        cash = rounded((price.get(key) or 0) * packs.get(key, 0), job.currency)
+        return replace(line, amounts=replace(line.amounts, cash_out=cash))
+
+    papers = [
+        one if job.paper(one.paper).pack
+        else replace(one, packs=packs.get(("paper", one.paper), 0), line=lined(one.line))
+        for one in plan.paper_totals
+    ]  # fmt: skip
+    bought = []
+    for one in plan.packs:
+        count = packs.get(("pack", one.pack), 0)
+        more = count - one.packs
+        left = tuple((paper, sheets + more * job.paper(paper).pack_sheets) for paper, sheets in one.left)
+        own = sum(
+            paper.pack_sheets for paper in job.papers if paper.pack == one.pack and paper.id in dict(left)
+        )
+        others = max(0, job.packs_by_id[one.pack].sheets - own) * count
+        bought.append(replace(one, packs=count, left=left, others=others, line=lined(one.line)))
+    supplies = [
+        replace(one, packs=packs.get(("supply", one.supply), 0), line=lined(one.line))
+        for one in plan.supplies
+    ]
+    return replace(
+        plan, paper_totals=tuple(papers), packs=tuple(bought), supplies=tuple(supplies),
+        cost=cost(job, papers, supplies, bought),
+    )  # fmt: skip
 
 
 def with_kits(job: Job, kits: int) -> Job:

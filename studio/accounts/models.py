@@ -5,14 +5,16 @@ from __future__ import annotations
 import datetime as dt
 from fractions import Fraction
 from typing import Literal, cast
+from zoneinfo import ZoneInfo
 
 from django.conf import settings
 from django.db import models
+from django.utils import timezone
 
 from neat_sheaf.habits import Habits, LidFeel, Ridge, School, Scoring
 from neat_sheaf.measure.length import Length, Unit
 from neat_sheaf.pace import Pace
-from studio.accounts.places import DEFAULT_PLACE
+from studio.accounts.places import DEFAULT_PLACE, DEFAULT_ZONE
 
 __all__ = ["Invitation", "Measure", "Member", "Role", "Studio"]
 
@@ -42,6 +44,8 @@ class Studio(models.Model):
     currency = models.CharField(max_length=3, default="EUR")
     place = models.CharField(max_length=12, default=DEFAULT_PLACE)
     first_day = models.SmallIntegerField(default=1)
+    # Where its days begin and end, by the name of the time zone database.
+    time_zone = models.CharField(max_length=64, default=DEFAULT_ZONE)
     scoring = models.CharField(max_length=5, default="blade")
     groove_nm = models.BigIntegerField(default=3_175_000)
     plate_nm = models.BigIntegerField(default=152_400_000)
@@ -118,6 +122,18 @@ class Studio(models.Model):
 
     def __str__(self) -> str:
         return self.name
+
+    def today(self) -> dt.date:
+        """The day that it is where the studio is. Nothing else may ask what day it is."""
+        return self.day_of(timezone.now())
+
+    def day_of(self, moment: dt.datetime) -> dt.date:
+        """The day that a moment is on where the studio is."""
+        return timezone.localdate(moment, ZoneInfo(self.time_zone))
+
+    def day_begins(self, day: dt.date) -> dt.datetime:
+        """The first moment of a day where the studio is; a day may have 23 or 25 hours."""
+        return dt.datetime.combine(day, dt.time(), ZoneInfo(self.time_zone))
 
     @property
     def measure(self) -> Unit:

@@ -19,7 +19,7 @@ MOST_KEPT = {
     "cupboard.Supply": 2_000,
     "cupboard.Pack": 1_000,
     "cupboard.Photo": 2_000,
-    "shopping.Order": 5_000,
+    "cupboard.Order": 5_000,
 }
 """Of each kind, by its model."""
 

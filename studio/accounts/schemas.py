@@ -89,12 +89,13 @@ class ChosenStudio(Schema):
 
 
 class NewStudio(Schema):
-    """A studio to open."""
+    """A studio to open. Without a ``time_zone`` its days are those of its place."""
 
     name: str = Field(min_length=1, max_length=120)
     units: Measure = "in"
     currency: str = Field("EUR", pattern=r"^[A-Z]{3}$")
     place: str = DEFAULT_PLACE
+    time_zone: str = Field("", max_length=64)
     first_day: Weekday = 1
 
 
@@ -123,7 +124,8 @@ class HabitsDoc(Schema):
     changes; a bare number takes ``units``. ``hour_worth`` and ``sheet_worth`` are decimal text in the
     studio's currency, null where nobody said. Kits are prepared ``evening_minutes`` an evening by so many
     ``helpers``, from a time and on some days of the week (0 is Monday). The people of
-    a class are deleted ``people_months`` after it; null keeps them.
+    a class are deleted ``people_months`` after it; null keeps them. Its days begin and end by the clock of
+    ``time_zone`` (a name of the time zone database); an empty one is that of its place.
     """
 
     version: int = 0
@@ -149,6 +151,7 @@ class HabitsDoc(Schema):
     evening_days: list[Weekday] = Field([0, 1, 2, 3, 4, 5, 6], min_length=1, max_length=7)
     people_months: int | None = Field(None, ge=0, le=240)
     place: str = DEFAULT_PLACE
+    time_zone: str = Field("", max_length=64)
     first_day: int = Field(1, ge=0, le=6)
     hour_worth: str | None = None
     sheet_worth: str | None = None

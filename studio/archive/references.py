@@ -59,7 +59,7 @@ _WAYS: dict[str, list[tuple[str, str]]] = {
     "classes.CuttingRun.spoilt": [("paper", "*.paper")],
     "projects.Variant.more": [("supply", "supplies.*.supply")],
     "accounts.Studio.revoked": [("supply-", "*")],
-    "preparing.Tick.key": [("bag", "")],
+    "classes.Tick.key": [("bag", "")],
     "cupboard.Movement.batch": [("batch", "")],
 }
 # Of a field: those whose own keys say which thing.

@@ -105,10 +105,10 @@ TABLES = {
     ),
     "classes": _under(
         "classes.KitClass", _under("classes.Colourway", "classes.Choice"), "classes.CuttingRun",
-        "cupboard.Claim", "preparing.Tick", "people.Attendee", "log.ClassLog", "log.Used", "log.LogNote",
+        "cupboard.Claim", "classes.Tick", "people.Attendee", "log.ClassLog", "log.Used", "log.LogNote",
         file=True,
     ),
-    "orders": _under("shopping.Order", "shopping.OrderLine"),
+    "orders": _under("cupboard.Order", "cupboard.OrderLine"),
     "movements": _under("cupboard.Movement"),
     CHANGES: _under("audit.Noted"),
 }  # fmt: skip

@@ -2,8 +2,6 @@
 
 from __future__ import annotations
 
-from django.utils import timezone
-
 from studio.archive.reading import restore
 from studio.archive.writing import archive_of
 from studio.tasks.for_studio import Made, Told
@@ -14,7 +12,7 @@ __all__ = ["put_in", "write"]
 
 def write(task: StudioTask, told: Told) -> Made:
     """Everything of the studio in one file."""
-    name = f"{task.studio.name} {timezone.localdate().isoformat()}.zip"
+    name = f"{task.studio.name} {task.studio.today().isoformat()}.zip"
     return Made(name, "application/zip", archive_of(task.studio, told))
 
 

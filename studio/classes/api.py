@@ -18,11 +18,12 @@ from neat_sheaf.wording import Voice
 from studio.accounts.models import Measure
 from studio.accounts.tenancy import check_version, own, owner, reader, studio_of
 from studio.accounts.voice import voice_for
+from studio.classes.account import planned_with_account
 from studio.classes.bench import Bench, bench_of
 from studio.classes.convert import core_job, left_out_of
 from studio.classes.models import KitClass
 from studio.classes.plan_out import plan_out
-from studio.classes.planning import plan_of_class, stop_early
+from studio.classes.planning import stop_early
 from studio.classes.schemas import ClassIn, ClassOut, ClassRow, ColourwayOut, PlannedOut
 from studio.classes.services.storing import store_class
 from studio.common.downloads import download
@@ -94,7 +95,7 @@ def _class_out(kit_class: KitClass, voice: Voice) -> ClassOut:
 
 
 def _planned_out(kit_class: KitClass, voice: Voice) -> PlannedOut:
-    planned = plan_of_class(kit_class)
+    planned = planned_with_account(kit_class)
     return PlannedOut.model_validate(
         {
             "plan": None if planned.plan is None else plan_out(planned.plan, voice),
@@ -204,7 +205,7 @@ def job_file(request: HttpRequest, class_id: int) -> HttpResponse:
 def plan_file(request: HttpRequest, class_id: int) -> HttpResponse:
     """The class's plan as a plan file."""
     found = _own_class(request, class_id)
-    planned = plan_of_class(found)
+    planned = planned_with_account(found)
     if planned.plan is None:
         raise FileError(planned.faults or [fault("", "still-planning")])
     text = write_plan(planned.plan, voice_for(request))

@@ -3,22 +3,18 @@
 from __future__ import annotations
 
 import datetime as dt
-from collections import Counter
 from typing import Literal
 
-from django.utils import timezone
 from ninja import Schema
 
 from neat_sheaf.checks import Level
 from neat_sheaf.messages import Message, Param, message, several
 from neat_sheaf.plan import Plan
-from neat_sheaf.project import Project
 from neat_sheaf.wording import Voice
 from studio.accounts.models import Studio
+from studio.classes.account import StudioAccount, account_for, is_to_come
 from studio.classes.models import KitClass
-from studio.classes.planning import plan_of_class
 from studio.classes.services.cutting import steps_in
-from studio.projects.convert import core_project
 from studio.tasks.plans import Planned
 
 __all__ = ["Bench", "bench_of"]
@@ -76,33 +72,32 @@ class Bench(Schema):
 
 def bench_of(studio: Studio, voice: Voice) -> Bench:
     """The studio's bench as of today."""
-    today = timezone.localdate()
-    coming: list[BenchClass] = []
-    past: list[BenchClass] = []
-    needed: Counter[int] = Counter()
-    listed: dict[int, Project] = {}
-    for kit_class in studio.classes.select_related("project", "studio", "cutting_run"):
-        if kit_class.date is not None and kit_class.date < today:
-            # What is past is looked at, not planned again.
-            past.append(_card(kit_class, Planned(None, []), today, voice))
-            continue
-        if kit_class.project_id not in listed:
-            listed[kit_class.project_id] = core_project(kit_class.project)
-        planned = plan_of_class(kit_class, listed[kit_class.project_id])
-        coming.append(_card(kit_class, planned, today, voice))
-        for paper in planned.plan.papers if planned.plan else ():
-            needed[int(paper.paper)] += paper.sheets
-    low = [
+    today = studio.today()
+    account = account_for(studio)
+    coming = [_card(row, account.alone(row), today, voice) for row in account.coming]
+    rows = studio.classes.select_related("project", "studio", "cutting_run").prefetch_related("colourways")
+    # What is past is looked at, not planned again.
+    past = [_card(row, Planned(None, []), today, voice) for row in rows if not is_to_come(row, today)]
+    past.sort(key=lambda c: (c.date is not None, c.date, c.name), reverse=True)
+    return Bench(coming=coming, past=past, low=_low(studio, account))
+
+
+def _low(studio: Studio, account: StudioAccount) -> list[LowPaper]:
+    """The papers that all coming classes together are short of."""
+    short = {
+        int(part.id): part
+        for row in account.amounts
+        if row.goods.kind != "supply"
+        for part in row.parts
+        if part.short
+    }
+    return [
         LowPaper(
             id=p.pk, name=p.name, motif=p.motif, ground=p.ground, ink=p.ink,
-            on_hand=p.on_hand, needed=needed[p.pk],
+            on_hand=p.on_hand, needed=int(short[p.pk].needed),
         )
-        for p in studio.papers.filter(pk__in=needed)
-        if needed[p.pk] > p.on_hand
+        for p in studio.papers.filter(pk__in=short)
     ]  # fmt: skip
-    coming.sort(key=lambda c: (c.date is None, c.date, c.name))
-    past.sort(key=lambda c: (c.date, c.name), reverse=True)
-    return Bench(coming=coming, past=past, low=low)
 
 
 def _card(kit_class: KitClass, planned: Planned, today: dt.date, voice: Voice) -> BenchClass:
@@ -130,7 +125,7 @@ def _card(kit_class: KitClass, planned: Planned, today: dt.date, voice: Voice) -
 def _next_step(kit_class: KitClass, planned: Planned, today: dt.date) -> tuple[Message, Tab, bool]:
     """What to do next, on which tab, and whether nothing else can be done before."""
     plan = planned.plan
-    if kit_class.date is not None and kit_class.date < today:
+    if not is_to_come(kit_class, today):
         return message("next-step.past"), "kit", False
     if planned.working is not None:
         return message("next-step.planning"), "sheets", False

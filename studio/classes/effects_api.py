@@ -6,7 +6,6 @@ import datetime as dt
 
 from django.db.models import Q
 from django.http import HttpRequest
-from django.utils import timezone
 from ninja import Router, Schema
 
 from studio.accounts.tenancy import own, reader, studio_of
@@ -50,7 +49,7 @@ def effects(request: HttpRequest, project_id: int, payload: ProjectIn) -> list[E
     document = payload.model_dump(by_alias=True, exclude={"version", "units"}, exclude_none=True)
     changed = read_document(document, studio, payload.units or studio.measure)
     kept = core_project(found)
-    ahead = Q(date__isnull=True) | Q(date__gte=timezone.localdate())
+    ahead = Q(date__isnull=True) | Q(date__gte=studio.today())
     coming = KitClass.objects.filter(ahead, project=found).order_by("date", "id")
     rows = []
     for kit_class in coming[:MOST_CLASSES]:

@@ -7,7 +7,6 @@ from collections.abc import Sequence
 from decimal import Decimal
 
 from django.http import HttpRequest, HttpResponse
-from django.utils import timezone
 from ninja import Field, Router, Schema, Status
 
 from neat_sheaf.costing.year import Held, YearTotal, year_totals
@@ -93,7 +92,7 @@ class ResultIn(Schema):
 def _closed(studio: Studio, year: int) -> list[tuple[KitClass, Held]]:
     """The closed classes of a year, by day; one without a date is of the day on which it was closed."""
     rows = studio.classes.filter(figures__isnull=False, finished__isnull=False)
-    held = [(row, _held(row, row.date or timezone.localdate(row.finished))) for row in rows]
+    held = [(row, _held(row, row.date or studio.day_of(row.finished))) for row in rows if row.finished]
     return sorted(
         ((row, one) for row, one in held if one.day.year == year), key=lambda pair: (pair[1].day, pair[0].pk)
     )
@@ -147,7 +146,8 @@ def _total_out(total: YearTotal) -> YearTotalOut:
 @router.get("/year", auth=reader, response=YearOut)
 def year(request: HttpRequest, year: int | None = None) -> YearOut:
     """A year of classes; this one, where none is named."""
-    studio, today = studio_of(request), timezone.localdate()
+    studio = studio_of(request)
+    today = studio.today()
     chosen = today.year if year is None else min(max(year, 1), dt.MAXYEAR)
     rows = _closed(studio, chosen)
     past = studio.classes.filter(date__year=chosen, date__lt=today, figures__isnull=True)
@@ -201,19 +201,21 @@ def _table(held: Sequence[Held]) -> list[Sequence[CellValue]]:
 @router.get("/year.csv", auth=reader, response={200: Csv})
 def as_csv(request: HttpRequest, year: int = 0) -> HttpResponse:
     """A year's closed classes as a table."""
-    held = [held for _, held in _closed(studio_of(request), _year(year))]
-    name = voice_for(request).say("file-year", year=str(_year(year)))
+    studio = studio_of(request)
+    held = [held for _, held in _closed(studio, _year(year, studio))]
+    name = voice_for(request).say("file-year", year=str(_year(year, studio)))
     return download(name, "csv", table_csv(_table(held)), "text/csv; charset=utf-8")
 
 
 @router.get("/year.xlsx", auth=reader, response={200: Spreadsheet})
 def as_spreadsheet(request: HttpRequest, year: int = 0) -> HttpResponse:
     """A year's closed classes as a spreadsheet."""
-    held = [held for _, held in _closed(studio_of(request), _year(year))]
-    name = voice_for(request).say("file-year", year=str(_year(year)))
+    studio = studio_of(request)
+    held = [held for _, held in _closed(studio, _year(year, studio))]
+    name = voice_for(request).say("file-year", year=str(_year(year, studio)))
     return download(name, "xlsx", table_xlsx(name, _table(held)), SPREADSHEET)
 
 
-def _year(year: int) -> int:
+def _year(year: int, studio: Studio) -> int:
     """The year asked for, this one where none was."""
-    return min(max(year, 1), dt.MAXYEAR) if year else timezone.localdate().year
+    return min(max(year, 1), dt.MAXYEAR) if year else studio.today().year

@@ -106,7 +106,7 @@ PLAN_MEGABYTES = int(os.environ.get("NEAT_SHEAF_PLAN_MEGABYTES", "2048"))
 TASK_SECONDS = float(os.environ.get("NEAT_SHEAF_TASK_SECONDS", "300"))
 TASK_MEGABYTES = int(os.environ.get("NEAT_SHEAF_TASK_MEGABYTES", "2048"))
 TASKS_APART = True
-PROCRASTINATE_IMPORT_PATHS = ["studio.tasks.work", "studio.tasks.mail"]
+PROCRASTINATE_IMPORT_PATHS = ["studio.tasks.work", "studio.tasks.mail", "studio.people.work"]
 
 # Shops that the server may ask for prices and send orders to: name=address, parted by semicolons.
 SUPPLIERS = [

@@ -11,7 +11,6 @@ from typing import NamedTuple
 
 from django.db import transaction
 from django.db.models import Q, Sum
-from django.utils import timezone
 
 from neat_sheaf.errors import fault
 from neat_sheaf.formats.reading import FileError
@@ -72,7 +71,7 @@ def used_by(studio: Studio, *, miscuts: bool = False) -> Used:
 def claims_of(studio: Studio, used: Used | None = None) -> Iterator[Held]:
     """Every claim that holds today, with what is left of it; ``used`` where it was asked for already."""
     used = used_by(studio) if used is None else used
-    today = timezone.localdate()
+    today = studio.today()
     rows = Claim.objects.filter(studio=studio).select_related("kit_class")
     for claim in rows.filter(Q(kit_class__date__isnull=True) | Q(kit_class__date__gte=today)):
         thing = thing_of(claim)

@@ -7,7 +7,6 @@ from typing import Any
 
 from django.contrib.auth.models import User
 from django.db import transaction
-from django.utils import timezone
 
 from neat_sheaf.preparing.packing import bags_of
 from studio.accounts.models import Member, Studio
@@ -87,7 +86,7 @@ def _class(studio: Studio, row: dict[str, Any], projects: dict[str, int], papers
     kit_class = KitClass.objects.create(
         studio=studio,
         project_id=projects[row["project"]],
-        date=timezone.localdate() + timedelta(days=row["in_days"]),
+        date=studio.today() + timedelta(days=row["in_days"]),
         **{key: row[key] for key in ("name", "place", "seats", "samples", "spares", "fee")},
     )
     for position, colourway in enumerate(row["colourways"]):

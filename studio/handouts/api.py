@@ -5,7 +5,6 @@ from __future__ import annotations
 from typing import Any
 
 from django.http import HttpRequest, HttpResponse
-from django.utils import timezone
 from ninja import Router, Status
 
 from neat_sheaf.errors import fault
@@ -14,6 +13,7 @@ from neat_sheaf.wording import Voice
 from studio.accounts.models import Studio
 from studio.accounts.tenancy import reader
 from studio.accounts.voice import voice_for
+from studio.classes.evenings import Preparing, preparing_of
 from studio.classes.files_api import class_about
 from studio.classes.models import KitClass
 from studio.classes.remembered import class_and_job
@@ -25,7 +25,6 @@ from studio.handouts.class_file import write_class_file
 from studio.handouts.host import MOST_TABLES, cards_pdf, host_pdf
 from studio.handouts.scoring import scoring_pdf
 from studio.preparing.api import class_and_preparing
-from studio.preparing.services import Preparing, preparing_of
 from studio.projects.printing import printable
 from studio.tasks.api import StudioTaskOut, task_out
 from studio.tasks.for_studio import start
@@ -46,7 +45,7 @@ def _tables(tables: int) -> int:
 
 def _prepared(studio: Studio, about: About) -> tuple[KitClass, Preparing]:
     kit_class = class_about(studio, about)
-    return kit_class, preparing_of(kit_class, timezone.localdate())
+    return kit_class, preparing_of(kit_class)
 
 
 @router.get("/classes/{class_id}/scoring.pdf", auth=reader, response=PDF_ANSWERS)

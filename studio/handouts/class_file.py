@@ -7,9 +7,8 @@ from typing import Any
 
 from neat_sheaf.formats.job_file import job_document
 from neat_sheaf.job import Job
-from studio.classes.models import CuttingRun, KitClass
+from studio.classes.models import CuttingRun, KitClass, Tick
 from studio.log.models import ClassLog, Used
-from studio.preparing.models import Tick
 
 __all__ = ["FORMAT", "class_document", "write_class_file"]
 

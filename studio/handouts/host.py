@@ -13,10 +13,10 @@ from neat_sheaf.preparing.packing import OnTable, packing_of
 from neat_sheaf.preparing.tasks import AtTable, Prepared
 from neat_sheaf.stock import SupplyUnit
 from neat_sheaf.wording import Voice
+from studio.classes.evenings import Preparing
 from studio.classes.models import KitClass
 from studio.common.pages import PageSize, fractions, printed
 from studio.log.models import LogNote
-from studio.preparing.services import Preparing
 
 __all__ = ["MOST_TABLES", "cards_pdf", "host_pdf"]
 

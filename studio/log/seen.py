@@ -9,13 +9,12 @@ from django.db.models import Q, Sum
 
 from neat_sheaf.learning.observing import TimedStep
 from neat_sheaf.stock.ledger import Cause
-from studio.classes.models import CuttingRun, KitClass
+from studio.classes.models import CuttingRun, KitClass, Tick
 from studio.classes.services.cutting import rounds_of
 from studio.cupboard.claims import LOG_BATCH
 from studio.cupboard.ledger import Thing
 from studio.cupboard.models import Movement
 from studio.log.planned import ClassPlan
-from studio.preparing.models import Tick
 
 __all__ = ["cut_steps", "score_steps", "seconds_in", "seen_things"]
 

@@ -9,7 +9,7 @@ from django.db import transaction
 
 from neat_sheaf.errors import fault
 from neat_sheaf.formats.reading import FileError
-from studio.classes.models import Colourway, KitClass
+from studio.classes.models import Colourway, KitClass, Tick
 from studio.cupboard.ledger import Thing
 from studio.cupboard.models import Paper, Photo, Supply
 from studio.cupboard.photos import remade
@@ -17,7 +17,6 @@ from studio.log.closing import moved_by_log, settle
 from studio.log.learning import learn
 from studio.log.models import ClassLog, LogNote, Used
 from studio.log.planned import as_planned
-from studio.preparing.models import Tick
 
 __all__ = ["MOST_NOTES", "add_note", "ready_for", "say_left", "say_took", "say_used"]
 

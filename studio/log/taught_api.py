@@ -16,7 +16,7 @@ from neat_sheaf.wording import Voice
 from studio.accounts.models import Studio
 from studio.accounts.tenancy import own, owner, reader, studio_of
 from studio.accounts.voice import voice_for
-from studio.classes.models import KitClass
+from studio.classes.models import KitClass, Tick
 from studio.common.problems import Problem
 from studio.log.learning import SPARES, of_supply, revoke, taught
 from studio.log.models import ClassLog
@@ -24,7 +24,6 @@ from studio.log.planned import as_planned
 from studio.log.reporting import note_out
 from studio.log.schemas import LearnedOut, NoteOut, RevokeIn
 from studio.log.seen import seconds_in
-from studio.preparing.models import Tick
 from studio.projects.models import Project
 
 router = Router(tags=["log"])

@@ -6,7 +6,6 @@ from collections.abc import Iterable
 from typing import Any
 
 from django.http import Http404, HttpRequest, HttpResponse
-from django.utils import timezone
 from ninja import Field, Router, Schema, Status
 
 from neat_sheaf.formats.table_file import LARGEST, read_csv_rows
@@ -130,7 +129,7 @@ def _values(payload: PersonIn) -> dict[str, Any]:
 def people(request: HttpRequest, class_id: int) -> PeopleOut:
     """The people of a class. Those of classes that are long over are deleted first, if the studio says so."""
     kit_class = _class(request, class_id)
-    forget_people(kit_class.studio, timezone.localdate())
+    forget_people(kit_class.studio)
     return _out(kit_class)
 
 

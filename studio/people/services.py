@@ -2,17 +2,18 @@
 
 from __future__ import annotations
 
-import datetime as dt
 from collections import Counter
 from collections.abc import Sequence
 from typing import Any
 
 from django.db import transaction
+from django.db.models import Q
 
 from neat_sheaf.errors import Fault, fault
 from neat_sheaf.formats.reading import FileError, JsonValue
 from neat_sheaf.formats.table_file import Row, fault_at, table_csv
 from neat_sheaf.messages import message
+from neat_sheaf.schedule.days import months_before
 from studio.accounts.models import Studio
 from studio.classes.models import KitClass
 from studio.people.models import Attendee
@@ -125,13 +126,18 @@ def follow_people(kit_class: KitClass) -> None:
         one.save(update_fields=["share"])
 
 
-def forget_people(studio: Studio, today: dt.date) -> int:
-    """Delete the people of classes that were so many months ago as the studio says; how many went."""
+def forget_people(studio: Studio) -> int:
+    """Delete the people of classes that were so many months ago as the studio says; how many went.
+
+    A class without a date is of the day on which it was closed.
+    """
     if studio.people_months is None:
         return 0
-    months = today.year * 12 + today.month - 1 - studio.people_months
-    last = dt.date(months // 12, months % 12 + 1, min(today.day, 28))
-    gone, _ = Attendee.objects.filter(kit_class__studio=studio, kit_class__date__lt=last).delete()
+    last = months_before(studio.today(), studio.people_months)
+    old = Q(kit_class__date__lt=last) | Q(
+        kit_class__date__isnull=True, kit_class__finished__lt=studio.day_begins(last)
+    )
+    gone, _ = Attendee.objects.filter(old, kit_class__studio=studio).delete()
     if gone:
         forget_files(studio)
     return gone

@@ -5,7 +5,6 @@ from __future__ import annotations
 import datetime as dt
 
 from django.http import HttpRequest, HttpResponse
-from django.utils import timezone
 from ninja import Router
 
 from neat_sheaf.errors import CannotPlanError
@@ -20,6 +19,8 @@ from neat_sheaf.project.assembly import cautions_for
 from neat_sheaf.wording import Voice
 from studio.accounts.tenancy import helper, own, reader
 from studio.accounts.voice import voice_for
+from studio.classes.account import account_for
+from studio.classes.evenings import Preparing, done_in, preparing_of
 from studio.classes.models import KitClass
 from studio.common.downloads import Calendar, download
 from studio.common.problems import Problem
@@ -39,7 +40,7 @@ from studio.preparing.schemas import (
     TaskOut,
     TicksIn,
 )
-from studio.preparing.services import Preparing, Said, done_in, notes_in, preparing_of, tick
+from studio.preparing.services import Said, notes_in, tick
 
 router = Router(tags=["preparing"])
 
@@ -52,7 +53,7 @@ def class_and_preparing(request: HttpRequest, class_id: int) -> tuple[KitClass, 
     """A class of one's own and what is prepared for it. FileError where it has no papers yet."""
     kit_class = _class(request, class_id)
     try:
-        return kit_class, preparing_of(kit_class, timezone.localdate())
+        return kit_class, preparing_of(kit_class)
     except CannotPlanError as error:
         raise FileError(error.faults) from error
 
@@ -96,9 +97,14 @@ def _out(found: Preparing, kit_class: KitClass, voice: Voice) -> PrepareOut:
         evening_minutes=studio.evening_minutes,
         helpers=studio.helpers,
         late=found.late,
-        order_by=found.order_by,
+        order_by=_order_by(kit_class),
         planned=any(one.kind is Kind.CUT for one in prepared.tasks),
     )
+
+
+def _order_by(kit_class: KitClass) -> dt.date | None:
+    """The last day to order what this class is short of, as its shopping list says."""
+    return account_for(kit_class.studio, [kit_class.pk]).order_by
 
 
 def _at_table(one: AtTable, job: Job, voice: Voice) -> AtTableOut:
@@ -212,9 +218,10 @@ def _events(kit_class: KitClass, found: Preparing, voice: Voice) -> list[Calenda
     name, begins = kit_class.name, kit_class.studio.evening_from
     said = {one.key: voice.words(one.says) for one in found.prepared.tasks}
     events = []
-    if found.order_by is not None:
+    order_by = _order_by(kit_class)
+    if order_by is not None:
         title = voice.say("calendar-order", name=name)
-        events.append(CalendarEvent(f"class-{kit_class.pk}-order@neat-sheaf", found.order_by, title))
+        events.append(CalendarEvent(f"class-{kit_class.pk}-order@neat-sheaf", order_by, title))
     for number, day in enumerate(found.days):
         parts = [part for part in found.evenings.parts if part.evening == number]
         keys = dict.fromkeys(part.key for part in parts)

@@ -5,10 +5,9 @@ from __future__ import annotations
 from decimal import Decimal
 
 from django.http import HttpRequest, HttpResponse
-from django.utils import timezone
 from ninja import Router, Status
 
-from neat_sheaf.costing import ShoppingRow
+from neat_sheaf.costing import Account
 from neat_sheaf.costing.offers import price_of
 from neat_sheaf.formats.table_file import table_csv
 from neat_sheaf.measure.money import rounded
@@ -17,6 +16,7 @@ from neat_sheaf.wording import Voice
 from studio.accounts.models import Studio
 from studio.accounts.tenancy import helper, reader, studio_of
 from studio.accounts.voice import voice_for
+from studio.classes.account import StudioAccount, account_for
 from studio.common.downloads import Csv, download
 from studio.common.pages import PageSize, fractions, printed
 from studio.common.problems import Problem
@@ -31,7 +31,7 @@ from studio.shopping.schemas import (
     ShoppingOut,
     ShoppingRowOut,
 )
-from studio.shopping.services import Listed, bought_today, buy, listed, unbuy
+from studio.shopping.services import bought_today, buy, unbuy
 from studio.shopping.suppliers import suppliers
 from studio.tasks.prints import PDF_ANSWERS, About, PdfAnswer, Written, pdf_answer
 
@@ -51,7 +51,7 @@ def _rows_of(studio: Studio) -> dict[tuple[str, int], Paper | Pack | Supply]:
     }
 
 
-def _row(row: ShoppingRow, of: Paper | Pack | Supply, studio: Studio) -> ShoppingRowOut:
+def _row(row: Account, of: Paper | Pack | Supply, studio: Studio) -> ShoppingRowOut:
     supply = of if isinstance(of, Supply) else None
     units = studio.measure
 
@@ -77,14 +77,14 @@ def _row(row: ShoppingRow, of: Paper | Pack | Supply, studio: Studio) -> Shoppin
         shop=of.shop,
         code=of.code,
         order_by=row.order_by,
-        late=row.order_by is not None and row.order_by < timezone.localdate(),
+        late=row.order_by is not None and row.order_by < studio.today(),
         discontinued=of.discontinued,
         classes=list(row.classes),
         cheaper=_cheaper(row, supply, studio),
     )
 
 
-def _cheaper(row: ShoppingRow, supply: Supply | None, studio: Studio) -> CheaperOut | None:
+def _cheaper(row: Account, supply: Supply | None, studio: Studio) -> CheaperOut | None:
     """Packs of other sizes that cost less, in words."""
     if not row.cheaper or row.price is None:
         return None
@@ -97,7 +97,7 @@ def _cheaper(row: ShoppingRow, supply: Supply | None, studio: Studio) -> Cheaper
     return CheaperOut(packs=packs, price=str(rounded(price, studio.currency)), saves=str(saves))
 
 
-def _out(found: Listed, studio: Studio, voice: Voice) -> ShoppingOut:
+def _out(found: StudioAccount, studio: Studio, voice: Voice) -> ShoppingOut:
     named = _rows_of(studio)
     rows = [_row(row, named[row.goods.kind, int(row.goods.id)], studio) for row in found.rows]
     rows.sort(key=lambda row: (row.shop == "", row.shop.casefold()))
@@ -137,7 +137,7 @@ def _chosen(classes: str) -> set[int] | None:
 def shopping(request: HttpRequest, classes: str = "") -> ShoppingOut:
     """What to buy for the chosen classes (keys parted by commas), or for all that are to come."""
     studio = studio_of(request)
-    return _out(listed(studio, _chosen(classes)), studio, voice_for(request))
+    return _out(account_for(studio, _chosen(classes)), studio, voice_for(request))
 
 
 @router.post("/shopping/bought", auth=helper, response={204: None, 404: Problem, 422: Problem})
@@ -166,7 +166,7 @@ def untick(request: HttpRequest, batch: str) -> Status[None]:
 def as_table(request: HttpRequest, classes: str = "") -> HttpResponse:
     """The list as a table: a row for each thing to buy."""
     studio, voice = studio_of(request), voice_for(request)
-    out = _out(listed(studio, _chosen(classes)), studio, voice)
+    out = _out(account_for(studio, _chosen(classes)), studio, voice)
     rows = [
         (
             row.shop, row.name, row.packs, row.pack_size, row.unit, row.needed, row.here, row.kept,
@@ -183,14 +183,14 @@ def as_table(request: HttpRequest, classes: str = "") -> HttpResponse:
 @router.get("/shopping.pdf", auth=reader, response=PDF_ANSWERS)
 def as_page(request: HttpRequest, classes: str = "", paper: PageSize = "letter") -> PdfAnswer:
     """The list to take to the shop, with a box to tick for each thing to buy."""
-    rows = sum(1 for row in listed(studio_of(request), _chosen(classes)).rows if row.packs)
+    rows = sum(1 for row in account_for(studio_of(request), _chosen(classes)).rows if row.packs)
     about = {"classes": classes, "paper": paper}
     return pdf_answer(request, "shopping", about, rows * _MS_A_ROW)
 
 
 def write_list(studio: Studio, about: About, voice: Voice) -> Written:
     """The shopping list of the chosen classes, or of all that are to come."""
-    out = _out(listed(studio, _chosen(about["classes"])), studio, voice)
+    out = _out(account_for(studio, _chosen(about["classes"])), studio, voice)
     shops: dict[str, list[dict[str, object]]] = {}
     for row in out.rows:
         if row.packs:
@@ -201,7 +201,7 @@ def write_list(studio: Studio, about: About, voice: Voice) -> Written:
             "studio": studio,
             "shops": [(shop or voice.say("shopping.any-shop"), rows) for shop, rows in shops.items()],
             "classes": [row for row in out.classes if row.chosen],
-            "date": voice.date(timezone.localdate()),
+            "date": voice.date(studio.today()),
             "total": voice.money(Amount(Decimal(out.total), studio.currency)),
             "unpriced": out.unpriced,
         },

@@ -2,7 +2,6 @@
 
 from __future__ import annotations
 
-import datetime as dt
 from collections.abc import Iterable, Mapping
 from dataclasses import dataclass
 from decimal import Decimal
@@ -17,11 +16,10 @@ from neat_sheaf.formats.reading import FileError
 from neat_sheaf.stock.ledger import Cause
 from studio.accounts.models import Studio
 from studio.cupboard.ledger import Because, Thing, move, undo
-from studio.cupboard.models import Movement, Pack, Paper, Supply
-from studio.shopping.models import Order, OrderLine
+from studio.cupboard.models import Movement, Order, OrderLine, Pack, Paper, Supply
 from studio.shopping.suppliers import send_order, supplier_called
 
-__all__ = ["Ordered", "Wanted", "close", "open_orders", "ordered_of", "place", "reopen"]
+__all__ = ["Wanted", "close", "open_orders", "place", "reopen"]
 
 
 @dataclass(frozen=True, slots=True)
@@ -31,15 +29,6 @@ class Wanted:
     kind: str
     key: int
     packs: int
-
-
-@dataclass(frozen=True, slots=True)
-class Ordered:
-    """What is on the way of one thing: packs, the amount in its own unit, and when the last of it comes."""
-
-    packs: int
-    amount: Decimal
-    arrives: dt.date
 
 
 def place(studio: Studio, shop: str, reference: str, wanted: Iterable[Wanted], by: int | None) -> Order:
@@ -81,7 +70,7 @@ def place(studio: Studio, shop: str, reference: str, wanted: Iterable[Wanted], b
 
 def _same(order: Order, wanted: list[Wanted]) -> Order:
     """The order that has this reference already. FileError where it is of something else."""
-    lines = {(*_kind_and_key(line), line.packs) for line in order.lines.all()}
+    lines = {(*line.thing, line.packs) for line in order.lines.all()}
     if lines != {(one.kind, one.key, one.packs) for one in wanted}:
         raise FileError([fault("reference", "other-order")])
     return order
@@ -101,34 +90,11 @@ def _size_of(row: Paper | Pack | Supply) -> Decimal:
     return Decimal(row.sheets) if isinstance(row, Pack) else row.pack_size
 
 
-def open_orders(studio: Studio, today: dt.date) -> list[Order]:
+def open_orders(studio: Studio) -> list[Order]:
     """What is on the way, the next to come first; then what was closed today."""
-    rows = studio.orders.filter(Q(closed__isnull=True) | Q(closed__date=today))
+    rows = studio.orders.filter(Q(closed__isnull=True) | Q(closed__gte=studio.day_begins(studio.today())))
     found = rows.prefetch_related("lines__paper", "lines__pack", "lines__supply")
     return sorted(found, key=lambda row: (row.closed is not None, row.arrives, row.pk))
-
-
-def ordered_of(studio: Studio) -> dict[tuple[str, int], Ordered]:
-    """What is on the way of each thing, by kind and key."""
-    found: dict[tuple[str, int], Ordered] = {}
-    for line in OrderLine.objects.filter(order__studio=studio, order__closed__isnull=True).select_related(
-        "order"
-    ):
-        kind, key = _kind_and_key(line)
-        before = found.get((kind, key), Ordered(0, Decimal(0), line.order.arrives))
-        found[kind, key] = Ordered(
-            before.packs + line.packs,
-            before.amount + line.pack_size * line.packs,
-            max(before.arrives, line.order.arrives),
-        )
-    return found
-
-
-def _kind_and_key(line: OrderLine) -> tuple[str, int]:
-    for kind, key in (("paper", line.paper_id), ("pack", line.pack_id), ("supply", line.supply_id)):
-        if key is not None:
-            return kind, key
-    raise ValueError(line)
 
 
 @transaction.atomic
@@ -159,7 +125,7 @@ def _things(line: OrderLine) -> list[tuple[Thing, Decimal]]:
         return [
             (Thing("paper", row.pk), Decimal(row.pack_sheets)) for row in line.pack.designs.order_by("pk")
         ]
-    kind, key = _kind_and_key(line)
+    kind, key = line.thing
     return [(Thing(kind, key), line.pack_size)]
 
 

@@ -6,15 +6,13 @@ import datetime as dt
 from typing import Literal
 
 from django.http import HttpRequest
-from django.utils import timezone
 from ninja import Field, Router, Schema, Status
 
 from studio.accounts.models import Studio
 from studio.accounts.tenancy import helper, own, owner, reader, studio_of
 from studio.common.problems import Problem
 from studio.cupboard.ledger_api import amount_out, unit_of
-from studio.cupboard.models import Supply
-from studio.shopping.models import Order, OrderLine
+from studio.cupboard.models import Order, OrderLine, Supply
 from studio.shopping.orders import Wanted, close, open_orders, place, reopen
 
 router = Router(tags=["orders"])
@@ -85,7 +83,7 @@ def _out(order: Order, studio: Studio) -> OrderOut:
         shop=order.shop,
         number=order.number,
         arrives=order.arrives,
-        due=order.arrives <= timezone.localdate(),
+        due=order.arrives <= studio.today(),
         closed=order.closed is not None,
         lines=[_line(line, studio) for line in order.lines.all()],
     )
@@ -95,7 +93,7 @@ def _out(order: Order, studio: Studio) -> OrderOut:
 def orders(request: HttpRequest) -> list[OrderOut]:
     """What is on the way, the next to come first, and what came today."""
     studio = studio_of(request)
-    return [_out(order, studio) for order in open_orders(studio, timezone.localdate())]
+    return [_out(order, studio) for order in open_orders(studio)]
 
 
 @router.post("/orders", auth=owner, response={201: OrderOut, 404: Problem, 422: Problem, 502: Problem})

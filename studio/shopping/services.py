@@ -1,30 +1,24 @@
-"""The shopping list of some classes, and ticking what was bought."""
+"""Ticking what was bought."""
 
 from __future__ import annotations
 
 import datetime as dt
-from collections.abc import Collection
 from dataclasses import dataclass
 from decimal import Decimal
 
 from django.db import transaction
 from django.db.models import Q
 from django.shortcuts import get_list_or_404, get_object_or_404
-from django.utils import timezone
 
-from neat_sheaf.costing import ShoppingRow, shopping_list
-from neat_sheaf.errors import Fault, fault
+from neat_sheaf.errors import fault
 from neat_sheaf.formats.reading import FileError
 from neat_sheaf.stock.ledger import Cause
 from studio.accounts.models import Studio
-from studio.classes.models import KitClass
-from studio.classes.planning import plan_of_class
 from studio.cupboard.convert import offers_of
 from studio.cupboard.ledger import Because, Thing, move, undo
 from studio.cupboard.models import Movement, Paper, Supply
-from studio.shopping.convert import classes_to_come, goods_of, needs_of
 
-__all__ = ["Bought", "Listed", "bought_today", "buy", "listed", "unbuy"]
+__all__ = ["Bought", "bought_today", "buy", "unbuy"]
 
 
 @dataclass(frozen=True, slots=True)
@@ -36,32 +30,6 @@ class Bought:
     key: int
     packs: int
     at: dt.datetime
-
-
-@dataclass(frozen=True, slots=True)
-class Listed:
-    """The list, the classes that could be shopped for, which are, and why some have no plan."""
-
-    coming: list[KitClass]
-    chosen: set[int]
-    unplanned: dict[int, list[Fault]]
-    rows: list[ShoppingRow]
-
-
-def listed(studio: Studio, chosen: Collection[int] | None = None) -> Listed:
-    """What the chosen classes need bought; None: all that are to come."""
-    coming = classes_to_come(studio, timezone.localdate())
-    of = {row.pk for row in coming if chosen is None or row.pk in chosen}
-    planned, unplanned = [], {}
-    for row in coming:
-        if row.pk in of:
-            found = plan_of_class(row)
-            if found.plan is None:
-                unplanned[row.pk] = found.faults
-            else:
-                planned.append((row, found.plan))
-    rows = shopping_list(goods_of(studio, of), needs_of(studio, planned))
-    return Listed(coming, of, unplanned, rows)
 
 
 @transaction.atomic
@@ -113,7 +81,10 @@ def unbuy(studio: Studio, batch: str, by: int | None) -> None:
 def bought_today(studio: Studio) -> list[Bought]:
     """What was ticked today and is not unticked, the newest first."""
     rows = Movement.objects.filter(
-        studio=studio, cause=Cause.BOUGHT.value, undone_by__isnull=True, at__date=timezone.localdate()
+        studio=studio,
+        cause=Cause.BOUGHT.value,
+        undone_by__isnull=True,
+        at__gte=studio.day_begins(studio.today()),
     ).exclude(Q(batch="") | Q(batch__startswith="order:"))
     found: dict[str, Bought] = {}
     for row in rows:

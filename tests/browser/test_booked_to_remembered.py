@@ -5,10 +5,9 @@ from __future__ import annotations
 from selenium.webdriver.common.by import By
 from selenium.webdriver.common.keys import Keys
 
-from studio.classes.models import CuttingRun, KitClass
+from studio.classes.models import CuttingRun, KitClass, Tick
 from studio.log.models import ClassLog
 from studio.people.models import Attendee
-from studio.preparing.models import Tick
 
 SETUP = """
 const done = arguments[0];

@@ -7,8 +7,7 @@ from urllib.parse import urlsplit
 import pytest
 from selenium.webdriver.common.keys import Keys
 
-from studio.classes.models import CuttingRun, KitClass
-from studio.preparing.models import Tick
+from studio.classes.models import CuttingRun, KitClass, Tick
 
 from .wire import Wire
 

@@ -5,8 +5,7 @@ from __future__ import annotations
 from selenium.webdriver.common.by import By
 from selenium.webdriver.common.keys import Keys
 
-from studio.classes.models import KitClass
-from studio.preparing.models import Tick
+from studio.classes.models import KitClass, Tick
 
 
 def opened(page, tab, says):

@@ -5,8 +5,7 @@ import threading
 import pytest
 from selenium.webdriver.common.by import By
 
-from studio.cupboard.models import Paper
-from studio.shopping.models import Order
+from studio.cupboard.models import Order, Paper
 from studio.simulated import shops
 from tests.studio.test_ledger import reconciled
 

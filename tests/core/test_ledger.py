@@ -11,7 +11,7 @@ from math import ceil
 from hypothesis import given, settings
 from hypothesis import strategies as st
 
-from neat_sheaf.costing import Goods, Need, shopping_list
+from neat_sheaf.costing import Design, Goods, Need, OnTheWay, account_of
 from neat_sheaf.cutting.sheets import plan_sheets
 from neat_sheaf.measure.length import Length
 from neat_sheaf.pinned import Round, Why, steps_of, taken_by
@@ -91,7 +91,7 @@ def test_packs_cover_what_the_classes_take_and_one_fewer_does_not(classes, here,
     goods = Goods("paper", "1", Decimal(pack), Decimal("2.50"), Decimal(here), Decimal(kept), lead)
     needs = [Need("paper", "1", f"C{n}", day, Decimal(count)) for n, (count, day) in enumerate(classes)]
     needed = sum(count for count, _ in classes)
-    rows = shopping_list([goods], needs)
+    rows = account_of([goods], needs)
     if not needed:
         assert rows == []
         return
@@ -100,22 +100,53 @@ def test_packs_cover_what_the_classes_take_and_one_fewer_does_not(classes, here,
     assert row.packs == max(0, ceil(Fraction(needed - free, pack)))
     assert row.over == free + pack * row.packs - needed >= 0
     assert row.price == Decimal("2.50") * row.packs
-    days = [day for count, day in classes if count and day]
-    expected = min(days) - dt.timedelta(days=lead + 1) if row.packs and days else None
-    assert row.order_by == expected
+    # The first day until which more is taken than there is.
+    days = sorted({day for count, day in classes if count and day})
+    taken = [(day, sum(count for count, on in classes if on and on <= day)) for day in days]
+    first = next((day for day, count in taken if count > free), None)
+    assert row.short_from == first
+    assert row.order_by == (first and first - dt.timedelta(days=lead + 1))
 
 
 def test_the_design_that_is_shortest_decides_how_many_packs():
     goods = Goods(
-        "pack", "1", Decimal(12), Decimal("9.00"), designs={"a": 2, "b": 2},
-        designs_free={"a": Decimal(1), "b": Decimal(0)},
+        "pack", "1", Decimal(12), Decimal("9.00"), Decimal(3), Decimal(2),
+        designs=(Design("a", 2, Decimal(3), Decimal(2)), Design("b", 2)),
     )  # fmt: skip
     needs = [
         Need("pack", "1", "Tuesday", DAY, Decimal(3), design="a"),
         Need("pack", "1", "Friday", None, Decimal(5), design="b"),
     ]
-    (row,) = shopping_list([goods], needs)
+    (row,) = account_of([goods], needs)
     assert (row.packs, row.price, row.classes) == (3, Decimal("27.00"), ("Tuesday", "Friday"))
+    assert [(part.needed, part.short) for part in row.parts] == [(3, 2), (5, 5)]
+
+
+def test_what_is_on_the_way_counts_and_says_where_it_is_too_late():
+    # Six here, ten come on the 22nd: the class of the 20th is short until then, that of the 25th is not.
+    coming = (OnTheWay(Decimal(10), DAY + dt.timedelta(days=2)),)
+    goods = Goods("paper", "1", Decimal(10), here=Decimal(6), lead_days=2, coming=coming)
+    later = DAY + dt.timedelta(days=5)
+
+    def row(first, second):
+        needs = [
+            Need("paper", "1", "A", DAY, Decimal(first)),
+            Need("paper", "1", "B", later, Decimal(second)),
+        ]
+        return account_of([goods], needs)[0]
+
+    assert (row(6, 10).packs, row(6, 10).comes_late, row(6, 10).order_by) == (0, False, None)
+    assert (row(7, 9).packs, row(7, 9).comes_late) == (0, True)
+    more = row(6, 11)
+    assert (more.packs, more.comes_late, more.short_from) == (1, False, later)
+    assert more.order_by == later - dt.timedelta(days=3)
+
+
+def test_the_day_to_order_by_is_that_of_the_first_evening_that_cuts_it():
+    evening = DAY - dt.timedelta(days=4)
+    need = Need("paper", "1", "A", DAY, Decimal(3), from_day=evening)
+    (row,) = account_of([Goods("paper", "1", lead_days=2)], [need])
+    assert row.order_by == evening - dt.timedelta(days=3)
 
 
 def test_ribbon_that_may_not_be_joined_is_cut_from_whole_spools_for_all_classes_together():
@@ -127,7 +158,7 @@ def test_ribbon_that_may_not_be_joined_is_cut_from_whole_spools_for_all_classes_
         Need("supply", "r", "A", DAY, Decimal(2 * long), ((long, 2),)),
         Need("supply", "r", "B", DAY, Decimal(3 * short), ((short, 3),)),
     ]
-    (row,) = shopping_list([goods], needs)
+    (row,) = account_of([goods], needs)
     # 40 from the remnant; 40 + 15 + 15 + 15 from one spool.
     assert (row.packs, row.price) == (1, None)
 
@@ -139,11 +170,11 @@ def test_no_length_is_cut_across_two_spools_that_are_here(whole, begun, cut, cou
     here = Decimal(whole * size + begun * inch("1") % size)
     goods = Goods("supply", "r", spool.pack_size, here=here, supply=spool)
     needs = [Need("supply", "r", "A", None, Decimal(count * length), ((length, count),))]
-    (row,) = shopping_list([goods], needs)
+    (row,) = account_of([goods], needs)
     there = whole * (size // length) + int(here) % size // length
     assert row.packs == max(0, -(-(count - there) // (size // length)))
     # The same where two lengths are packed together.
     other = Length(length + 1)
     both = [Need("supply", "r", "A", None, Decimal(1), ((length, count), (other, 1)))]
     if other <= size:
-        assert shopping_list([goods], both)[0].packs >= row.packs
+        assert account_of([goods], both)[0].packs >= row.packs

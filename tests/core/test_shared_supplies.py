@@ -10,7 +10,7 @@ import pytest
 from hypothesis import given
 from hypothesis import strategies as st
 
-from neat_sheaf.costing import Goods, Need, shopping_list, supply_totals
+from neat_sheaf.costing import Goods, Need, account_of, supply_totals
 from neat_sheaf.formats.job_file import read_job, write_job
 from neat_sheaf.formats.plan_file import read_plan, write_plan
 from neat_sheaf.job import Class, Colourway
@@ -71,10 +71,19 @@ def test_what_comes_back_serves_the_next_class_too():
         Need("supply", "s", "A", day, Decimal(3), lent=Decimal(3)),
         Need("supply", "s", "B", day, Decimal(5), lent=Decimal(5)),
     ]
-    (row,) = shopping_list([goods], needs)
+    (row,) = account_of([goods], needs)
+    assert (row.needed, row.packs) == (8, 7)  # on one day both are out at once
+    needs = [needs[0], replace(needs[1], day=day + dt.timedelta(days=1))]
+    (row,) = account_of([goods], needs)
     assert (row.needed, row.packs) == (5, 4)
     mixed = [*needs, Need("supply", "s", "C", day, Decimal(2))]
-    assert shopping_list([goods], mixed)[0].needed == 7
+    assert account_of([goods], mixed)[0].needed == 7
+
+
+def test_what_is_lent_to_classes_without_a_date_may_be_needed_at_once():
+    needs = [Need("supply", "s", name, None, Decimal(10), lent=Decimal(10)) for name in "AB"]
+    (row,) = account_of([Goods("supply", "s")], needs)
+    assert (row.needed, row.needed_at_most) == (10, 20)
 
 
 def test_it_is_in_the_job_file_and_in_the_plan_file():

@@ -15,8 +15,8 @@ from PIL import Image
 from neat_sheaf.formats.job_file import read_job, write_job
 from studio.accounts.models import Studio
 from studio.archive.tables import STUDIO, every_table
+from studio.cupboard.models import Order, OrderLine
 from studio.projects.models import Variant
-from studio.shopping.models import Order, OrderLine
 from tests.core.made_up_jobs import jobs
 
 _EXAMPLES = [path.read_text() for path in (Path(__file__).parents[2] / "examples").glob("*.json")]

@@ -39,13 +39,13 @@ def test_spoilt_documents_are_answered_and_never_by_a_fault_of_the_server(seed, 
 def test_no_row_is_held_while_a_plan_is_waited_for(person, furnish, monkeypatch):
     made = furnish(person)
     held = []
-    real = api.plan_of_class
+    real = api.planned_with_account
 
     def plan_of(kit_class, *more):
         held.append(connection.in_atomic_block)
         return real(kit_class, *more)
 
-    monkeypatch.setattr(api, "plan_of_class", plan_of)
+    monkeypatch.setattr(api, "planned_with_account", plan_of)
     person.save(f"/classes/{made['class']['id']}", made["class"] | {"seats": 9})
     stale = person.ask("PUT", f"/classes/{made['class']['id']}", made["class"])
     assert stale.status_code == 409

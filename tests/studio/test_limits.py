@@ -152,7 +152,7 @@ def test_the_limits_that_are_said_to_whoever_runs_a_server_are_the_programs_own(
         row = next(line for line in table.splitlines() if line.startswith("| what a studio keeps"))
         before = row[: row.index(word)]
         assert written(room.MOST_KEPT[kind]) == re.findall(r"\d(?: ?\d)*", before)[-1], kind
-    assert written(MOST_CHANGES) == written(room.MOST_KEPT["shopping.Order"])
+    assert written(MOST_CHANGES) == written(room.MOST_KEPT["cupboard.Order"])
     assert f"| {MOST_STUDIOS}, {MOST_INVITED}, {written(MOST_PEOPLE)} |" in table
 
 
@@ -160,7 +160,7 @@ WORDED = {6: "six"}
 KEPT_WORDS = {
     "projects.Project": "projects", "classes.KitClass": "classes", "cupboard.Paper": "papers",
     "cupboard.Supply": "supplies", "cupboard.Photo": "photographs", "cupboard.Pack": "packs of designs",
-    "shopping.Order": "orders",
+    "cupboard.Order": "orders",
 }  # fmt: skip
 
 

@@ -8,9 +8,8 @@ import io
 from PIL import Image
 
 from studio.accounts.models import Studio
-from studio.classes.models import CuttingRun
+from studio.classes.models import CuttingRun, Tick
 from studio.log.models import ClassLog, LogNote
-from studio.preparing.models import Tick
 
 from .test_ledger import paper_of, reconciled, told
 

@@ -9,8 +9,7 @@ import pytest
 import vobject
 from django.db import connection
 
-from studio.classes.models import KitClass
-from studio.preparing.models import Tick
+from studio.classes.models import KitClass, Tick
 from studio.preparing.services import Said, tick
 
 from .test_ledger import paper_of

@@ -8,8 +8,7 @@ from django.test import Client
 from django.utils import timezone
 
 from studio.config.api import api
-from studio.cupboard.models import Photo
-from studio.shopping.models import Order
+from studio.cupboard.models import Order, Photo
 from studio.tasks.models import StudioTask
 
 # What a stranger may ask: who is here, and what an invitation or the demo's own machine offers.

@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+from neat_sheaf.costing.account import Account, Design, Goods, Need, OnTheWay, Part, account_of
 from neat_sheaf.costing.cost import Cost, CostLine, ThreeCosts, cost
 from neat_sheaf.costing.purchases import (
     PackTotal,
@@ -12,22 +13,24 @@ from neat_sheaf.costing.purchases import (
     paper_total,
     supply_totals,
 )
-from neat_sheaf.costing.shopping import Goods, Need, ShoppingRow, shopping_list
 
 __all__ = [
+    "Account",
     "Cost",
     "CostLine",
+    "Design",
     "Goods",
     "Need",
+    "OnTheWay",
     "PackTotal",
     "PaperTotal",
-    "ShoppingRow",
+    "Part",
     "SupplyTotal",
     "ThreeCosts",
+    "account_of",
     "cost",
     "pack_totals",
     "packs",
     "paper_total",
-    "shopping_list",
     "supply_totals",
 ]

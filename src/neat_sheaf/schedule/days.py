@@ -2,10 +2,11 @@
 
 from __future__ import annotations
 
+import calendar
 import datetime as dt
 from collections.abc import Collection
 
-__all__ = ["days_before"]
+__all__ = ["days_before", "months_before"]
 
 
 def days_before(day: dt.date, count: int, weekdays: Collection[int]) -> list[dt.date]:
@@ -22,3 +23,15 @@ def days_before(day: dt.date, count: int, weekdays: Collection[int]) -> list[dt.
         if now.weekday() in weekdays:
             found.append(now)
     return found[::-1]
+
+
+def months_before(day: dt.date, months: int) -> dt.date:
+    """The day of the month ``months`` earlier, the last of that month where it has no such day.
+
+    The first day of the calendar where there is none so early.
+    """
+    count = day.year * 12 + day.month - 1 - months
+    if count < 12:
+        return dt.date.min
+    year, month = divmod(count, 12)
+    return dt.date(year, month + 1, min(day.day, calendar.monthrange(year, month + 1)[1]))

@@ -13,7 +13,7 @@ from studio.accounts.models import Role, Studio
 __all__ = ["delete_account", "delete_studio"]
 
 # What is kept from being deleted while others use it goes after those.
-_IN_ORDER = ("classes.KitClass", "projects.Project", "shopping.Order")
+_IN_ORDER = ("classes.KitClass", "projects.Project", "cupboard.Order")
 
 
 @transaction.atomic

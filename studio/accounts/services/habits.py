@@ -12,7 +12,7 @@ from neat_sheaf.limits import LARGEST_SHEET
 from neat_sheaf.measure.length import Length, Unit, say_length
 from neat_sheaf.messages import message, several
 from studio.accounts.models import Studio
-from studio.accounts.places import PLACES
+from studio.accounts.places import DEFAULT_PLACE, PLACES, ZONES, zone_of
 from studio.accounts.schemas import HabitsDoc, NewStudio
 from studio.accounts.tenancy import check_version
 
@@ -29,7 +29,9 @@ def studio_from(payload: NewStudio) -> Studio:
         currency=root.take("currency", JsonValue.currency, "EUR"),
         place=root.take("place", _place, ""),
         first_day=payload.first_day,
+        time_zone=root.take("time_zone", _zone, "") if payload.time_zone else "",
     )
+    made.time_zone = made.time_zone or zone_of(made.place or DEFAULT_PLACE)
     if faults:
         raise FileError(faults)
     return made
@@ -66,6 +68,7 @@ def habits_of(studio: Studio) -> HabitsDoc:
         evening_days=studio.evening_days,
         people_months=studio.people_months,
         place=studio.place,
+        time_zone=studio.time_zone,
         first_day=studio.first_day,
         hour_worth=_worth(studio.hour_worth),
         sheet_worth=_worth(studio.sheet_worth),
@@ -88,6 +91,8 @@ def change_habits(studio: Studio, payload: HabitsDoc) -> Studio:
     studio.even_nm = root.take("even", _border, Length(0))
     studio.keep_back_nm = root.take("keep_back", _border, Length(0))
     studio.place = root.take("place", _place, studio.place)
+    zone = root.take("time_zone", _zone, "") if payload.time_zone else ""
+    studio.time_zone = zone or zone_of(studio.place)
     studio.hour_worth = root.take("hour_worth", JsonValue.amount, None) if payload.hour_worth else None
     studio.sheet_worth = root.take("sheet_worth", JsonValue.amount, None) if payload.sheet_worth else None
     if faults:
@@ -120,6 +125,13 @@ def _place(node: JsonValue) -> str:
         found = message("quoted", text=place[:40])
         raise node.fault("not-a-choice", found=found, choices=several(PLACES))
     return place
+
+
+def _zone(node: JsonValue) -> str:
+    zone = node.text()
+    if zone not in ZONES:
+        raise node.fault("unknown-zone", found=message("quoted", text=zone[:64]))
+    return zone
 
 
 def _tool(node: JsonValue) -> Length:

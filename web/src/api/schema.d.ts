@@ -2697,7 +2697,7 @@ export interface components {
         };
         /**
          * NewStudio
-         * @description A studio to open.
+         * @description A studio to open. Without a ``time_zone`` its days are those of its place.
          */
         NewStudio: {
             /** Name */
@@ -2718,6 +2718,11 @@ export interface components {
              * @default en-GB
              */
             place: string;
+            /**
+             * Time Zone
+             * @default
+             */
+            time_zone: string;
             /**
              * First Day
              * @default 1
@@ -2844,7 +2849,8 @@ export interface components {
          *     changes; a bare number takes ``units``. ``hour_worth`` and ``sheet_worth`` are decimal text in the
          *     studio's currency, null where nobody said. Kits are prepared ``evening_minutes`` an evening by so many
          *     ``helpers``, from a time and on some days of the week (0 is Monday). The people of
-         *     a class are deleted ``people_months`` after it; null keeps them.
+         *     a class are deleted ``people_months`` after it; null keeps them. Its days begin and end by the clock of
+         *     ``time_zone`` (a name of the time zone database); an empty one is that of its place.
          */
         HabitsDoc: {
             /**
@@ -2955,6 +2961,11 @@ export interface components {
              * @default en-GB
              */
             place: string;
+            /**
+             * Time Zone
+             * @default
+             */
+            time_zone: string;
             /**
              * First Day
              * @default 1

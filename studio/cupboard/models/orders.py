@@ -7,7 +7,7 @@ from django.db import models
 from django.db.models import Q
 
 from studio.accounts.models import Studio
-from studio.cupboard.models import Pack, Paper, Supply
+from studio.cupboard.models.stock import Pack, Paper, Supply
 
 __all__ = ["Order", "OrderLine"]
 
@@ -29,6 +29,7 @@ class Order(models.Model):
     by = models.ForeignKey(settings.AUTH_USER_MODEL, models.SET_NULL, null=True, blank=True)
 
     class Meta:
+        db_table = "shopping_order"
         ordering = ["arrives", "id"]
         constraints = [
             models.UniqueConstraint(fields=["studio", "reference"], name="order_once_a_reference"),
@@ -49,6 +50,7 @@ class OrderLine(models.Model):
     pack_size = models.DecimalField(max_digits=21, decimal_places=6)
 
     class Meta:
+        db_table = "shopping_orderline"
         ordering = ["id"]
         constraints = [
             models.CheckConstraint(
@@ -62,6 +64,14 @@ class OrderLine(models.Model):
 
     def __str__(self) -> str:
         return f"{self.packs} of {self.of}"
+
+    @property
+    def thing(self) -> tuple[str, int]:
+        """Kind and key of what is ordered."""
+        for kind, key in (("paper", self.paper_id), ("pack", self.pack_id), ("supply", self.supply_id)):
+            if key is not None:
+                return kind, key
+        raise ValueError(self)
 
     @property
     def of(self) -> Paper | Pack | Supply:
