@@ -27,10 +27,8 @@ _ZONES = {
     "PL": "Europe/Warsaw", "BR": "America/Sao_Paulo", "PT": "Europe/Lisbon", "SE": "Europe/Stockholm",
 }  # fmt: skip
 
-ZONES = tuple(
-    sorted(zone for zone in available_timezones() if "/" in zone and zone[:4] not in ("Etc/", "SyST"))
-)
-"""Every zone that is named after a place."""
+ZONES = ("UTC", *sorted(zone for zone in available_timezones() if "/" in zone and zone[:4] != "Etc/"))
+"""Every zone that is named after a place, and the one that is of none."""
 
 
 def zone_of(place: str) -> str:

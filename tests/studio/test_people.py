@@ -8,7 +8,9 @@ import io
 
 import pdfplumber
 import pytest
+from django.conf import settings as settings_of_django
 from django.db import connection
+from django.utils import timezone
 from hypothesis import given, settings
 from hypothesis import strategies as st
 from hypothesis.extra.django import TestCase
@@ -18,7 +20,7 @@ from neat_sheaf.formats.table_file import read_csv_rows
 from studio.accounts.models import Studio
 from studio.classes.models import KitClass
 from studio.people.models import Attendee
-from studio.people.services import COLUMNS, people_csv, read_people
+from studio.people.services import COLUMNS, forget_everywhere, people_csv, read_people
 from studio.projects.models import Project
 
 
@@ -117,6 +119,31 @@ def test_people_go_after_as_many_months_as_the_studio_says(person, furnish):
     for months, left in ((12, 1), (6, 0)):
         person.save("/studio", person.get("/studio") | {"people_months": months})
         assert len(person.get(f"{path}/people")["people"]) == left
+    assert Attendee.objects.count() == 0
+
+
+def test_people_of_a_class_without_a_date_go_by_the_day_it_was_closed(person, furnish):
+    # They stayed for ever: there was no day to count from.
+    path = two_ways(person, furnish)
+    person.add(f"{path}/people", name="Ida")
+    person.save("/studio", person.get("/studio") | {"people_months": 6})
+    closed = timezone.now() - dt.timedelta(days=150)
+    KitClass.objects.update(date=None, finished=closed)
+    forget_everywhere()
+    assert Attendee.objects.count() == 1
+    KitClass.objects.update(finished=closed - dt.timedelta(days=60))
+    forget_everywhere()
+    assert Attendee.objects.count() == 0
+
+
+def test_people_go_though_nobody_looks_at_them(person, furnish):
+    # They were deleted only when somebody opened the list of some class.
+    path = two_ways(person, furnish)
+    person.add(f"{path}/people", name="Ida")
+    person.save("/studio", person.get("/studio") | {"people_months": 0})
+    KitClass.objects.update(date=dt.date.today() - dt.timedelta(days=2))
+    assert "studio.people.work" in settings_of_django.PROCRASTINATE_IMPORT_PATHS
+    forget_everywhere()
     assert Attendee.objects.count() == 0
 
 

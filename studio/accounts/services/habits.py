@@ -29,9 +29,11 @@ def studio_from(payload: NewStudio) -> Studio:
         currency=root.take("currency", JsonValue.currency, "EUR"),
         place=root.take("place", _place, ""),
         first_day=payload.first_day,
-        time_zone=root.take("time_zone", _zone, "") if payload.time_zone else "",
+        # What the browser says; where that is no zone, the place decides until somebody chooses.
+        time_zone=payload.time_zone if payload.time_zone in ZONES else zone_of(DEFAULT_PLACE),
     )
-    made.time_zone = made.time_zone or zone_of(made.place or DEFAULT_PLACE)
+    if payload.time_zone not in ZONES and made.place:
+        made.time_zone = zone_of(made.place)
     if faults:
         raise FileError(faults)
     return made

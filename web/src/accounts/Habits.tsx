@@ -10,7 +10,7 @@ import { Learned } from '../log/Learned'
 import { useStudio } from '../ui/frame/session'
 import { Failed, Loaded } from '../ui/states/states'
 import classes from './Habits.module.css'
-import { nameOfPlace, PLACES, weekdays } from './places'
+import { nameOfPlace, PLACES, weekdays, zonesWith } from './places'
 
 type Doc = Schemas['HabitsDoc']
 
@@ -125,6 +125,16 @@ function Form({ kept }: { kept: Doc }) {
         value={doc.place ?? 'en-GB'}
         error={said('place')}
         onChange={(value) => value && set('place', value)}
+      />
+      <Select
+        label={t`Its days begin and end by the clock of`}
+        description={t`A class is past when its day is over there, and evenings and days to order by are counted from it.`}
+        searchable
+        data={zonesWith(doc.time_zone ?? '')}
+        allowDeselect={false}
+        value={doc.time_zone ?? ''}
+        error={said('time_zone')}
+        onChange={(value) => value && set('time_zone', value)}
       />
       <Select
         label={t`A week begins on`}

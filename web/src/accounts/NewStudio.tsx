@@ -27,7 +27,8 @@ export function NewStudio({ session, done }: { session: Session; done?: () => vo
   const open = useMutation({
     mutationFn: async (from: 'sheet' | 'archive') => {
       const called = name.trim() || (from === 'archive' ? t`Paper room` : '')
-      const body = { name: called, place, units, currency, first_day: usual.first_day }
+      const time_zone = Intl.DateTimeFormat().resolvedOptions().timeZone
+      const body = { name: called, place, units, currency, first_day: usual.first_day, time_zone }
       const opened = await ask(api.POST('/api/studios', { body }))
       // An archive brings its own papers, into a room in which there is nothing.
       if (from === 'sheet') await ask(api.POST('/api/plain-papers', { body: { size: sheet } }))

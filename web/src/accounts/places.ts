@@ -49,3 +49,9 @@ export function weekdays(): string[] {
   // The fourth of January 1970 was a Sunday.
   return Array.from({ length: 7 }, (_, day) => name.format(new Date(Date.UTC(1970, 0, 4 + day))))
 }
+
+/** The time zones that the browser knows, and the one that is chosen. */
+export function zonesWith(chosen: string): string[] {
+  const known = Intl.supportedValuesOf('timeZone')
+  return known.includes(chosen) || !chosen ? known : [chosen, ...known]
+}
