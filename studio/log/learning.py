@@ -67,9 +67,10 @@ def revoke(studio: Studio, name: str, revoked: bool) -> None:
 def shown_in(kit_class: KitClass, log: ClassLog) -> dict[str, Fraction]:
     """What one class shows of each allowance."""
     planned = as_planned(kit_class)
+    # What was timed step by step wins; a total that somebody typed fills only what was not.
     return (
-        dict(_of_guides(kit_class, planned))
-        | dict(_of_batches(kit_class, planned))
+        dict(_of_batches(kit_class, planned))
+        | dict(_of_guides(kit_class, planned))
         | dict(_of_supplies(kit_class, planned))
         | dict(_of_spares(kit_class, log, planned))
     )

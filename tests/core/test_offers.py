@@ -49,3 +49,25 @@ def test_lengths_in_nanometres_take_no_longer():
     spools = [Offer(Decimal(n) * 10**9, Decimal(p)) for n, p in ((3, "2.10"), (10, "5.90"), (25, "13.00"))]
     found = cheapest_packs(Decimal(61) * 10**9 + 1, spools)
     assert price_of(found) == Decimal("34.00")
+
+
+def test_packs_of_one_unit_price_are_found_as_quickly():
+    # Every way of them costs about the same, and a search went through all of them: 31 seconds.
+    offers = [Offer(Decimal(n), Decimal(n) / 10) for n in (7, 11, 13, 17, 19)]
+    found = cheapest_packs(Decimal(1_999), offers)
+    assert price_of(found) == Decimal("199.9")
+    # 106 of the largest are enough, but all sizes are odd: an odd amount takes an odd number of packs.
+    assert sum(count for _, count in found) == 107
+
+
+@given(st.integers(1, 4_000), st.lists(st.integers(1, 60), min_size=1, max_size=4, unique=True), st.data())
+def test_packs_of_about_one_unit_price_are_the_cheapest_and_fewest(short, sizes, data):
+    more = [data.draw(st.integers(0, 2)) for _ in sizes]
+    offers = [Offer(Decimal(n), Decimal(10 * n + m).scaleb(-2)) for n, m in zip(sizes, more, strict=True)]
+    found = cheapest_packs(Decimal(short), offers)
+    assert (price_of(found), sum(count for _, count in found)) == by_table(short, offers)
+
+
+def test_nothing_is_claimed_where_it_cannot_be_told_in_time():
+    odd = [Offer(Decimal(10**9 + 7), Decimal(2)), Offer(Decimal(10**9 + 9), Decimal("2.01"))]
+    assert cheapest_packs(Decimal(10**18), odd) == ()

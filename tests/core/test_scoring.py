@@ -59,6 +59,7 @@ def listed(one, count, ridge):
 @st.composite
 def scored(draw, number=0):
     width, height = draw(st.integers(16, 190)), draw(st.integers(16, 190))
+    height = width if draw(st.integers(0, 3)) == 0 else height
     lines = []
     for _ in range(draw(st.integers(0, 6))):
         side = draw(st.sampled_from(Side))
@@ -120,18 +121,65 @@ def least_cover(lines):
     raise AssertionError
 
 
-@given(st.lists(st.tuples(st.integers(1, 9), st.integers(1, 9)), max_size=9))
+STOP = st.tuples(st.integers(1, 9), st.integers(0, 1))
+
+
+@given(st.lists(st.lists(STOP, min_size=1, max_size=4).map(tuple), max_size=7))
 def test_the_fewest_stops_are_the_fewest_of_all_that_serve(lines):
     found = fewest_stops(lines, lambda distance: distance % 2 == 0)
     assert found.proved
-    assert all(found.distances & set(line) for line in lines)
-    assert len(found.distances) == least_cover(lines)
+    assert all(found.stops & set(line) for line in lines)
+    assert len(found.stops) == least_cover(lines)
 
 
 def test_of_as_few_stops_those_on_a_groove_are_taken_and_then_the_near_ones():
-    assert fewest_stops([(3, 8)], lambda d: d == 8).distances == {8}
-    assert fewest_stops([(3, 8)], lambda d: True).distances == {3}
-    assert fewest_stops([(3, 8), (8, 12)], lambda d: d != 8).distances == {8}
+    def of(*lines, groove):
+        found = fewest_stops([tuple((d, 0) for d in line) for line in lines], groove)
+        return {distance for distance, _ in found.stops}
+
+    assert of((3, 8), groove=lambda d: d == 8) == {8}
+    assert of((3, 8), groove=lambda d: True) == {3}
+    assert of((3, 8), (8, 12), groove=lambda d: d != 8) == {8}
+
+
+SMALL = st.lists(
+    st.tuples(
+        st.integers(4, 9), st.integers(4, 9), st.booleans(),
+        st.lists(st.tuples(st.sampled_from(Side), st.integers(1, 8)), max_size=3),
+    ),
+    min_size=1,
+    max_size=3,
+)  # fmt: skip
+
+
+@settings(max_examples=150)
+@given(SMALL)
+def test_a_plan_that_says_proved_has_the_fewest_stops_squares_included(drawn):
+    pieces, lines = [], []
+    for number, (width, height, square, marks) in enumerate(drawn):
+        height = width if square else height
+        scores = []
+        for side, at in marks:
+            long, other = (width, height) if side is Side.WIDTH else (height, width)
+            if at < long and Line(side, inch(str(at))) not in scores:
+                scores.append(Line(side, inch(str(at))))
+                ways = ["long"] * (long >= other) + ["short"] * (long <= other)
+                lines.append({(distance, way) for distance in (at, long - at) for way in ways})
+        pieces.append(piece(f"P{number}", str(width), str(height), scores=tuple(scores)))
+    plan = scoring_of(pieces, {one.name: 2 for one in pieces}, USUAL_HABITS)
+    assert plan.proved
+    assert len(plan.batches) == least_cover(lines)
+
+
+def test_a_square_scored_alike_on_all_sides_is_one_stop():
+    # It was two: one direction of a square was taken for its short side.
+    square = tray("Tray", "5", "5", "1")
+    (batch,) = scoring_of([square], {"Tray": 12}, USUAL_HABITS).batches
+    assert (batch.phase, batch.distance, len(batch.strokes)) == (Phase.LONG, inch("1"), 4)
+    # Where the short sides of other pieces need that stop, the square is laid there.
+    cover = piece("Cover", "9", "4", scores=(Line(Side.HEIGHT, inch("1")),))
+    (batch,) = scoring_of([square, cover], {"Tray": 2, "Cover": 2}, USUAL_HABITS).batches
+    assert (batch.phase, len(batch.strokes)) == (Phase.SHORT, 5)
 
 
 def test_a_tray_takes_one_stop_on_all_four_sides():

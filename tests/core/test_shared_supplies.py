@@ -92,3 +92,33 @@ def test_it_is_in_the_job_file_and_in_the_plan_file():
     plan = plan_job(made)
     assert read_plan(write_plan(plan)).supplies == plan.supplies
     assert plan.supplies[0].lent == 3
+
+
+def with_ways(use, *ways, seats=12):
+    made = taught(seats, use)
+    return replace(made, klass=replace(made.klass, seats=seats, colourways=ways))
+
+
+def way(name, kits, ready=0):
+    return Colourway(name, kits, {"body": "body"}, ready)
+
+
+def test_what_the_class_takes_once_is_needed_though_all_its_kits_are_ready():
+    # With every kit there from before it was needed not at all.
+    once = with_ways(pair(shared_by=0), way("all", 0, 14))
+    assert supply_totals(once)[0].needed == 1
+    assert supply_totals(with_ways(pair(shared_by=4), way("all", 0, 14)))[0].needed == 3
+    assert supply_totals(with_ways(pair(), way("all", 0, 14)))[0].needed == 0
+    assert supply_totals(with_ways(pair(shared_by=0), way("all", 0)))[0].needed == 0
+
+
+def test_what_a_colourway_shares_is_counted_by_its_own_kits():
+    ways = way("Fern", 3, 2), way("Dusk", 9)
+    # Five of Fern, three of them made: a pair for each, for every two, and once.
+    for shared_by, fern, both in ((1, 3, 12), (2, 3, 6), (0, 1, 1)):
+        use = pair(shared_by=shared_by)
+        assert supply_totals(with_ways(replace(use, only=("Fern",)), *ways))[0].needed == fern
+        assert supply_totals(with_ways(use, *ways))[0].needed == both
+    # Never more at the tables than are seated.
+    few = with_ways(replace(pair(shared_by=2), only=("Dusk",)), *ways, seats=4)
+    assert supply_totals(few)[0].needed == 2

@@ -182,6 +182,27 @@ def test_the_guides_time_themselves(person, furnish):
     assert len(CuttingRun.objects.get().timed) == steps - 1
 
 
+def test_a_total_that_was_typed_does_not_replace_the_steps_that_were_timed(person, furnish):
+    # A stroke went from the seconds that were timed to a share of the evening.
+    made = furnish(person)
+    path = path_of(made)
+    person.save(path, person.get(path) | {"seats": 40})
+    steps = person.ask("POST", f"{path}/cutting").json()["steps"]
+    for done in range(1, steps + 1):
+        person.save(f"{path}/cutting/done", {"done": done, "follows": done - 1, "seconds": 4})
+    for key, seconds in (("cut", 5_000), ("bag", 820)):
+        person.save(f"{path}/log/took", {"key": key, "seconds": seconds})
+    person.ask("POST", f"{path}/finish")
+    with_total = ClassLog.objects.get().shown
+    person.save(f"{path}/log/took", {"key": "cut", "seconds": None})
+    without = ClassLog.objects.get().shown
+    timed = {name for name in without if name in ("stroke", "setting", "carry", "turn")}
+    assert timed >= {"stroke"}
+    assert {name: with_total[name] for name in timed} == {name: without[name] for name in timed}
+    # The total fills what no step showed.
+    assert with_total["bag"] == without["bag"] == "20"
+
+
 def test_spares_that_a_class_needed_are_those_that_are_gone(person, furnish):
     made = furnish(person)
     path = path_of(made)

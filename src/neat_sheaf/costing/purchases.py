@@ -184,12 +184,14 @@ def _supply_total(job: Job, supply: Supply, uses: list[SupplyUse]) -> SupplyTota
 def times_taken(use: SupplyUse, klass: Class) -> int:
     """How often a class takes what is said of a supply: for each kit, for so many at a table, or once.
 
-    Where only some colourways take it, their kits count, and no more seats than they have kits.
+    A kit that is ready has what a kit takes, but not what lies on the table. Where only some colourways take
+    it, their kits count, and no more seats than they have kits.
     """
-    kits, seats = klass.kits, klass.seats
-    if use.only:
-        kits = sum(one.kits for one in klass.colourways if one.name in use.only)
-        seats = min(seats, sum(one.kits + one.ready for one in klass.colourways if one.name in use.only))
+    own = [one for one in klass.colourways if not use.only or one.name in use.only]
     if use.shared_by == 1:
-        return kits
-    return -(-seats // use.shared_by) if use.shared_by else min(kits, 1)
+        return sum(one.kits for one in own) if klass.colourways else klass.kits
+    there = sum(one.kits + one.ready for one in own) if klass.colourways else klass.kits
+    if not use.shared_by:
+        return min(there, 1)
+    seats = min(klass.seats, there) if use.only else klass.seats
+    return -(-seats // use.shared_by)

@@ -8,18 +8,20 @@ from itertools import combinations
 
 from neat_sheaf.job import Job
 from neat_sheaf.preparing.cover import least_cover
+from neat_sheaf.preparing.plate_room import Budget, fit_together
 from neat_sheaf.project import CutMethod
 
 __all__ = ["DieRun", "die_runs", "shared_runs"]
 
 _MOST_SHARED = 10  # dies of one paper of which every set is tried; more are run by themselves
+_PLACEMENTS = 40_000  # tried for all sets together, about half a second at the most
 
 
 @dataclass(frozen=True, slots=True)
 class DieRun:
-    """So many passes with these dies (lines of the list) side by side on the plates.
+    """So many passes with these dies (lines of the list) beside one another on the plates.
 
-    ``proved``: no fewer passes do for the dies that are run with one another.
+    ``proved``: no fewer passes do for the dies of that paper, as long as each lies straight.
     """
 
     dies: tuple[str, ...]
@@ -44,7 +46,7 @@ def shared_runs(
 ) -> list[DieRun]:
     """The fewest passes for dies of these sizes, each run so often as is wanted, one of each at hand.
 
-    Dies lie side by side in one row, each either way round; every set that fits so is a pattern, and an
+    Each lies straight on the plates, either way round; every set that fits so is a pattern, and an
     integer program covers the passes with the fewest of them. A die too large for the plates runs alone:
     that it is is the checks' to say.
     """
@@ -53,12 +55,7 @@ def shared_runs(
         return []
     if len(names) > _MOST_SHARED:
         return [DieRun((name,), wanted[name], proved=False) for name in names]
-    patterns = [
-        chosen
-        for count in range(1, len(names) + 1)
-        for chosen in combinations(range(len(names)), count)
-        if count == 1 or _side_by_side([sizes[names[n]] for n in chosen], room)
-    ]
+    patterns, all_known = _patterns([sizes[name] for name in names], room)
     left = [wanted[name] for name in names]
     rows = [([n for n, held in enumerate(patterns) if die in held], often) for die, often in enumerate(left)]
     cover = least_cover([1] * len(patterns), rows, max(left))
@@ -72,22 +69,21 @@ def shared_runs(
             if not there:
                 break
             now = min(often, *(left[n] for n in there))
-            runs.append(DieRun(tuple(names[n] for n in there), now, cover.proved))
+            runs.append(DieRun(tuple(names[n] for n in there), now, cover.proved and all_known))
             for n in there:
                 left[n] -= now
             often -= now
     return runs
 
 
-def _side_by_side(sizes: Sequence[tuple[int, int]], room: tuple[int, int]) -> bool:
-    """Whether they fit beside one another in a row along the plates, each as narrow as it fits."""
-    across, along = room
-    taken = 0
-    for short, long in (sorted(size) for size in sizes):
-        if long <= across:
-            taken += short
-        elif short <= across:
-            taken += long
-        else:
-            return False
-    return taken <= along
+def _patterns(sizes: Sequence[tuple[int, int]], room: tuple[int, int]) -> tuple[list[tuple[int, ...]], bool]:
+    """The largest sets that fit on the plates together, and whether every set could be decided in time."""
+    budget = Budget(_PLACEMENTS)
+    found: list[tuple[int, ...]] = []
+    for count in range(len(sizes), 0, -1):
+        for chosen in combinations(range(len(sizes)), count):
+            if any(set(chosen) <= set(larger) for larger in found):
+                continue
+            if count == 1 or fit_together([sizes[n] for n in chosen], room, budget):
+                found.append(chosen)
+    return found, not budget.spent

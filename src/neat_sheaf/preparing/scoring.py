@@ -9,7 +9,7 @@ from enum import StrEnum
 from neat_sheaf.habits import Habits, Ridge, Scoring
 from neat_sheaf.measure.length import Length
 from neat_sheaf.measure.side import Side
-from neat_sheaf.preparing.stops import fewest_stops
+from neat_sheaf.preparing.stops import Stop, fewest_stops
 from neat_sheaf.project import Diagonal, Edge, Fold, Line, Piece
 
 __all__ = ["Facing", "Marked", "Phase", "ScoreBatch", "ScorePlan", "ScoreStroke", "facing", "scoring_of"]
@@ -89,13 +89,12 @@ class ScorePlan:
 
 @dataclass(frozen=True, slots=True)
 class _Wanted:
-    """A score, and the distance from each edge that it may be measured from."""
+    """A score, and the stops at which it may be made, each with the edge that is against the fence."""
 
     piece: Piece
     count: int
     line: Line
-    phase: Phase
-    distances: Mapping[int, Edge]
+    stops: Mapping[Stop, Edge]
 
 
 def facing(fold: Fold, ridge: Ridge) -> Facing:
@@ -112,20 +111,15 @@ def scoring_of(pieces: Iterable[Piece], wanted: Mapping[str, int], habits: Habit
     """All scores of so many pieces of each, in batches with as few stops as the two edges allow."""
     listed = [piece for piece in pieces if wanted.get(piece.name)]
     scores = [one for piece in listed for one in _scores(piece, wanted[piece.name], habits)]
-    batches: list[ScoreBatch] = []
-    proved = True
-    for phase in Phase:
-        own = [one for one in scores if one.phase is phase]
-        stops = fewest_stops([tuple(one.distances) for one in own], lambda d: _on_groove(d, habits))
-        proved = proved and stops.proved
-        batches += _batches(phase, own, stops.distances, habits)
+    found = fewest_stops([tuple(sorted(one.stops)) for one in scores], lambda d: _on_groove(d, habits))
+    batches = tuple(_batches(scores, found.stops, habits))
     marked = tuple(
         Marked(piece.name, wanted[piece.name], side, lines)
         for piece in listed
         for side, lines in _diagonals(piece, habits)
     )
-    beyond = dict.fromkeys(one.piece.name for one in scores if min(one.distances) > habits.board)
-    return ScorePlan(tuple(batches), marked, proved, tuple(beyond))
+    beyond = dict.fromkeys(one.piece.name for one in scores if min(one.stops)[0] > habits.board)
+    return ScorePlan(batches, marked, found.proved, tuple(beyond))
 
 
 def _scores(piece: Piece, count: int, habits: Habits) -> Iterator[_Wanted]:
@@ -139,24 +133,25 @@ def _scores(piece: Piece, count: int, habits: Habits) -> Iterator[_Wanted]:
         if not within:
             nearer = min(distances)
             within = {nearer: distances[nearer]}
-        long = size >= other if across else size > other
-        yield _Wanted(piece, count, line, Phase.LONG if long else Phase.SHORT, within)
+        # Either side of a square is its long one: it is laid as the other pieces need it.
+        phases = [n for n, there in enumerate((size >= other, size <= other)) if there]
+        yield _Wanted(piece, count, line, {(d, n): edge for d, edge in within.items() for n in phases})
 
 
 def _on_groove(distance: int, habits: Habits) -> bool:
     return habits.scoring is not Scoring.BOARD or distance % habits.groove == 0
 
 
-def _batches(
-    phase: Phase, scores: list[_Wanted], stops: frozenset[int], habits: Habits
-) -> Iterator[ScoreBatch]:
-    at: dict[int, list[ScoreStroke]] = {}
+def _batches(scores: list[_Wanted], stops: frozenset[Stop], habits: Habits) -> Iterator[ScoreBatch]:
+    at: dict[Stop, list[ScoreStroke]] = {}
     for one in scores:
         # Where both edges serve, the nearer is quicker to lay.
-        distance = min(d for d in one.distances if d in stops)
-        at.setdefault(distance, []).append(_stroke(one, one.distances[distance], habits))
-    for distance in sorted(at):
-        yield ScoreBatch(phase, Length(distance), tuple(at[distance]), _on_groove(distance, habits))
+        stop = min(there for there in one.stops if there in stops)
+        at.setdefault(stop, []).append(_stroke(one, one.stops[stop], habits))
+    phases = list(Phase)
+    for distance, phase in sorted(at, key=lambda stop: (stop[1], stop[0])):
+        strokes = tuple(at[distance, phase])
+        yield ScoreBatch(phases[phase], Length(distance), strokes, _on_groove(distance, habits))
 
 
 def _stroke(one: _Wanted, edge: Edge, habits: Habits) -> ScoreStroke:
