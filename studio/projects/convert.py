@@ -107,6 +107,7 @@ def _core_step(step: models.Step) -> assembly.Step:
         ink=step.ink,
         shade=assembly.Shade(step.shade),
         dries=step.dries,
+        batch=assembly.Batch(step.batch),
     )
 
 
@@ -312,7 +313,7 @@ def _store_assembly(row: models.Project, project: core.Project) -> None:
         models.Step(
             project=row, position=n, says=s.says, tool=s.tool, minutes=s.minutes, when=s.when.value,
             cautions=[c.value for c in s.cautions], pieces=list(s.pieces),
-            ink=s.ink, shade=s.shade.value, dries=s.dries,
+            ink=s.ink, shade=s.shade.value, dries=s.dries, batch=s.batch.value,
         )
         for n, s in enumerate(project.steps)
     )  # fmt: skip

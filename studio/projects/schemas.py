@@ -79,7 +79,10 @@ class UseDoc(Doc):
 
 
 class StepDoc(Doc):
-    """One step of the assembly; supplies by id as text, pieces by name."""
+    """One step of the assembly; supplies by id as text, pieces by name.
+
+    ``batch`` null is guessed from its words when it is saved.
+    """
 
     says: str
     pieces: list[str] = []
@@ -91,6 +94,9 @@ class StepDoc(Doc):
     ink: str | None = None
     shade: Literal["light", "medium", "dark"] | None = None
     dries: int | None = None
+    batch: (
+        Literal["own", "cut", "die", "punch", "score", "slit", "hole", "corner", "cutout", "bag"] | None
+    ) = None
 
 
 class ContentDoc(Doc):

@@ -151,6 +151,22 @@ def test_seats_cannot_be_computed_where_a_piece_fits_no_sheet():
         seat_breakpoints(job([piece("Wide", "12", "12")], [letter()], 3))
 
 
+@pytest.mark.parametrize("seats", [3, 7, 11])
+def test_the_seat_table_of_a_class_that_mixes_sizes_is_of_the_same_plan(seats):
+    # It planned without mixing: other sheets and other money than the class's own plan beside it.
+    big = replace(
+        letter("large"), width=inch("12"), height=inch("12"), same_as="body", pack_price=Decimal("1.10")
+    )
+    pieces = [piece("Card", "5", "6"), piece("Tag", "1", "2", per_kit=3)]
+    made = job(pieces, [letter(pack_price=Decimal(1)), big], seats, Cutting(mix_sizes=True))
+    table = seat_breakpoints(made, 12)
+    plan = plan_job(made)
+    row = next(one for one in table.rows if one.seats == made.klass.seats)
+    assert row.sheets == {one.paper: one.sheets for one in plan.papers}
+    assert (row.cash, row.used) == (plan.cost.cash_out.total, plan.cost.sheets_opened.total)
+    assert [one.seats for one in table.rows] == list(range(1, 13))
+
+
 def test_the_judge_accepts_plans_of_all_the_real_stock_and_catches_a_wrong_order():
     from neat_sheaf.stock import Edges
 

@@ -5,6 +5,7 @@ from __future__ import annotations
 from dataclasses import replace
 from decimal import Decimal
 
+import pytest
 from hypothesis import given, settings
 from hypothesis import strategies as st
 
@@ -15,7 +16,8 @@ from neat_sheaf.job import Class, Colourway, Job
 from neat_sheaf.preparing.tasks import Kind, prepare
 from neat_sheaf.preparing.wanted import pieces_wanted
 from neat_sheaf.project import CutMethod, Hole, Line, PassOf, Portion, Project, SupplyUse
-from neat_sheaf.project.assembly import Shade, Step, When, Work
+from neat_sheaf.project.assembly import Batch, Shade, Step, When, Work
+from neat_sheaf.project.step_words import guess_batch
 from neat_sheaf.schedule.critical import Activity, critical_path
 from neat_sheaf.stock import Paper, Supply, SupplyUnit
 
@@ -165,9 +167,9 @@ def test_a_die_of_three_tags_gives_three_a_pass():
 
 def test_a_step_that_says_the_work_of_a_batch_is_not_counted_twice():
     steps = [
-        Step("Trim all pieces", tool="Trimmer", minutes=Decimal(4), when=BEFORE),
-        Step("Score them", tool="scoring board", when=BEFORE),
-        Step("Round the corners", tool="corner punch", minutes=Decimal(1), when=BEFORE),
+        Step("Trim all pieces", minutes=Decimal(4), when=BEFORE, batch=Batch.CUT),
+        Step("Score them", when=BEFORE, batch=Batch.SCORE),
+        Step("Round the corners", tool="corner punch", minutes=Decimal(1), when=BEFORE, batch=Batch.CORNER),
     ]
     card = piece("Card", "6", "4", scores=across("3"))
     prepared = prepare(job_of(card, steps=steps), Handling(setting=2, stroke=9))
@@ -180,8 +182,44 @@ def test_a_step_that_says_the_work_of_a_batch_is_not_counted_twice():
     assert [one.key for one in unplanned.tasks] == ["score-long", "step-0", "step-2", "bag"]
 
 
+def test_a_step_that_only_names_bags_keeps_its_own_minutes():
+    # "Organza bags", a tea bag filler and bag clips lost 200 minutes to bagging.
+    for tool in ("organza bags", "tea bag filler", "bag clips", "Bags"):
+        assert guess_batch("Fill them", tool) is Batch.OWN
+        step = Step("Fill them", tool=tool, minutes=Decimal(20), when=BEFORE)
+        assert task(prepare(job_of(TAG, steps=[step])), "step-0").seconds == 20 * 60 * 10
+
+
+@pytest.mark.parametrize(
+    ("says", "tool", "batch"),
+    [
+        ("Run the dies", "", Batch.DIE), ("Run all the dies through", "", Batch.DIE),
+        ("Cut dies", "", Batch.DIE), ("Cut the dies out of wax paper", "craft knife", Batch.OWN),
+        ("Trim all pieces", "Trimmer", Batch.CUT), ("Trim", " paper  trimmer", Batch.CUT),
+        ("Score", "scoring board", Batch.SCORE), ("Cut", "die-cutting machine", Batch.DIE),
+        ("Punch", "circle punch", Batch.PUNCH), ("Punch", "1 1/2 inch circle punch", Batch.PUNCH),
+        ("Punch", "hole punch", Batch.HOLE), ("Round", "corner punch", Batch.CORNER),
+        ("Round", "corner rounder", Batch.CORNER), ("Bag the kits", "", Batch.BAG),
+        ("Pack all the bags", "", Batch.BAG), ("Pack the drawers with seeds", "", Batch.OWN),
+        ("Bag up each kit", "", Batch.BAG), ("Pour the punch", "punch bowl", Batch.OWN),
+        ("Clean the trimmer", "trimmer oil", Batch.OWN), ("Runthedies", "", Batch.OWN),
+    ],
+)  # fmt: skip
+def test_what_a_step_probably_is(says, tool, batch):
+    assert guess_batch(says, tool) is batch
+
+
+def test_running_the_dies_is_counted_once():
+    # It added its own minutes to those of the batch.
+    die = replace(TAG, cut=CutMethod.DIE)
+    step = Step("Run the dies", minutes=Decimal("4.2"), when=BEFORE, batch=Batch.DIE)
+    with_step, without = (prepare(job_of(die, steps=steps)) for steps in ([step], []))
+    assert with_step.seconds == without.seconds
+    assert [one.says for one in task(with_step, "die").also] == ["Run the dies"]
+
+
 def test_a_step_of_work_that_is_left_for_the_table_is_not_prepared_either():
-    step = Step("Score them", tool="scoring board", minutes=Decimal(3), when=BEFORE)
+    step = Step("Score them", minutes=Decimal(3), when=BEFORE, batch=Batch.SCORE)
     card = piece("Card", "6", "4", scores=across("3"))
     prepared = prepare(job_of(card, steps=[step], at_table=(Work.SCORE,)))
     assert [one.key for one in prepared.tasks] == ["bag"]

@@ -2,11 +2,11 @@
 
 from __future__ import annotations
 
-from itertools import pairwise
+from itertools import pairwise, permutations
 
 import networkx
 import pytest
-from hypothesis import given
+from hypothesis import given, settings
 from hypothesis import strategies as st
 
 from neat_sheaf.schedule.critical import Activity, critical_path
@@ -121,6 +121,35 @@ def test_one_person_with_nothing_to_wait_for_takes_the_fewest_evenings(works, ev
     assert found.count == -(-sum(works) // evening)
 
 
+@settings(max_examples=60)
+@given(networks(most=4), st.integers(20, 120), st.integers(1, 3))
+def test_what_is_proved_fewest_no_order_of_the_tasks_beats(activities, evening, hands):
+    found = lay_out(activities, evening, hands)
+    counts = []
+    for order in permutations(activities):
+        # Each in this order, as early as what it waits for and one of the hands allow: another way of doing
+        # it, with each task whole by one person.
+        if any(key in {one.key for one in order[n:]} for n, one in enumerate(order) for key in one.after):
+            continue
+        free, ends, last = [0] * hands, {}, 0
+        for one in order:
+            person = min(range(hands), key=lambda n: free[n])
+            at = max([free[person], *(ends[key] for key in one.after)])
+            left = one.work
+            while left or at % DAY > evening:
+                night, clock = divmod(at, DAY)
+                if clock >= evening:
+                    at = (night + 1) * DAY
+                    continue
+                now = min(left, evening - clock)
+                left, at = left - now, at + now
+            free[person], ends[one.key] = at, at + one.waits
+            last = max(last, (at - 1) // DAY + 1 if one.work else 0)
+        counts.append(last)
+    assert found.least <= min(counts)
+    assert found.count <= min(counts)
+
+
 def test_while_glue_dries_something_else_is_done_and_nobody_is_busy_with_waiting():
     glue = Activity("glue", 20, waits=30)
     tie = Activity("tie", 10, after=("glue",))
@@ -134,8 +163,7 @@ def test_while_glue_dries_something_else_is_done_and_nobody_is_busy_with_waiting
 def test_what_does_not_dry_in_time_goes_on_the_next_evening():
     found = lay_out([Activity("glue", 50, waits=300), Activity("tie", 10, after=("glue",))], 60, 1)
     assert [(p.key, p.evening) for p in found.parts] == [("glue", 0), ("tie", 1)]
-    assert (found.count, found.least) == (2, 1)
-    assert not found.fewest
+    assert (found.count, found.least) == (2, 2)
 
 
 def test_a_task_that_is_too_long_for_an_evening_is_taken_up_again_by_the_same_person():

@@ -14,6 +14,7 @@ from neat_sheaf.advice.counting import Bought, SheetCounter, bought_for, sheets_
 from neat_sheaf.costing import supply_totals
 from neat_sheaf.costing.fee import extra_cost
 from neat_sheaf.cutting.demand import DemandItem, demand_of
+from neat_sheaf.cutting.sheets import plan_sheets
 from neat_sheaf.cutting.squaring import squared
 from neat_sheaf.job import Job
 from neat_sheaf.limits import MOST_SEAT_ROWS
@@ -62,10 +63,14 @@ class SeatBreakpoints:
 def seat_breakpoints(job: Job, most: int = 60, control: SearchControl | None = None) -> SeatBreakpoints:
     """The steps from 1 seat to ``most``, and to the class's own seats where those are more.
 
-    Never more rows than ``MOST_SEAT_ROWS``: of a larger class those around its own number. Raises
-    CannotPlanError as ``plan_sheets``.
+    Never more rows than ``MOST_SEAT_ROWS``: of a larger class those around its own number. Where the class
+    mixes the sizes of a paper, each number of seats is planned as the class is. Raises CannotPlanError as
+    ``plan_sheets``.
     """
-    job = squared(job)
+    mixed = job.cutting.mix_sizes and any(paper.same_as for paper in job.papers)
+    if not mixed:
+        job = squared(job)
+        job = replace(job, cutting=replace(job.cutting, mix_sizes=False))
     control = control or SearchControl()
     counters: dict[str, SheetCounter] = {}
     here = max(job.klass.seats, 1)
@@ -73,6 +78,9 @@ def seat_breakpoints(job: Job, most: int = 60, control: SearchControl | None = N
     if last > MOST_SEAT_ROWS:
         first = max(1, here - MOST_SEAT_ROWS // 2)
         last = min(max(most, here + MOST_SEAT_ROWS // 2), first + MOST_SEAT_ROWS - 1)
+    if mixed:
+        rows = [_planned_row(job, seats, control) for seats in range(first, last + 1)]
+        return _breakpoints(rows, rows[here - first])
     # With this many seats every colourway has kits, so every kind of piece is there.
     every = demand_of(_with_seats(job, 10 * last * len(job.klass.colourways)))
     for seats in range(first, last + 1):
@@ -80,7 +88,10 @@ def seat_breakpoints(job: Job, most: int = 60, control: SearchControl | None = N
     for counter in counters.values():
         counter.settle()
     rows = [_row(job, seats, every, counters, control) for seats in range(first, last + 1)]
-    now = rows[here - first]
+    return _breakpoints(rows, rows[here - first])
+
+
+def _breakpoints(rows: list[SeatRow], now: SeatRow) -> SeatBreakpoints:
     return SeatBreakpoints(
         tuple(rows),
         max(r.seats for r in rows if r.seats >= now.seats and r.opened <= now.opened),
@@ -93,11 +104,10 @@ def _no_more(these: dict[Bought, int], those: dict[Bought, int]) -> bool:
 
 
 def _with_seats(job: Job, seats: int) -> Job:
-    """The job with that many seats. Sizes are not mixed here: the question is of the papers chosen."""
+    """The job with that many seats."""
     klass = job.klass
     colourways = klass.shared(seats + klass.samples + klass.spares)
-    cutting = replace(job.cutting, mix_sizes=False)
-    return replace(job, klass=replace(klass, seats=seats, colourways=colourways), cutting=cutting)
+    return replace(job, klass=replace(klass, seats=seats, colourways=colourways))
 
 
 def _row(
@@ -110,14 +120,25 @@ def _row(
     here = _with_seats(job, seats)
     found = sheets_of(here, every, counters, control)
     sheets = {paper: count for paper, (count, _) in found.items()}
+    return _taking(here, sheets, proved=all(count == bound for count, bound in found.values()))
+
+
+def _planned_row(job: Job, seats: int, control: SearchControl) -> SeatRow:
+    here = _with_seats(job, seats)
+    plan = plan_sheets(here, control)
+    return _taking(here, {paper.paper: paper.sheets for paper in plan.papers}, proved=plan.proved)
+
+
+def _taking(here: Job, sheets: dict[str, int], *, proved: bool) -> SeatRow:
+    """A row for a job that opens so many sheets."""
     bought, cash = bought_for(here, sheets)
-    proved = all(count == bound for count, bound in found.values())
     extras = sum(
-        (extra_cost(e, here.klass, job.currency) for e in here.klass.extras), rounded(0, job.currency)
+        (extra_cost(e, here.klass, here.currency) for e in here.klass.extras), rounded(0, here.currency)
     )
-    prices = [(job.sheet_price(job.paper(paper)), count) for paper, count in sheets.items()]
+    prices = [(here.sheet_price(here.paper(paper)), count) for paper, count in sheets.items()]
     used = sum(
-        (rounded((price or 0) * count, job.currency) for price, count in prices), rounded(0, job.currency)
+        (rounded((price or 0) * count, here.currency) for price, count in prices), rounded(0, here.currency)
     )
     used += sum(total.line.amounts.sheets_opened for total in supply_totals(here))
-    return SeatRow(seats, here.klass.kits, sheets, bought, cash, proved, extras, used)
+    klass = here.klass
+    return SeatRow(klass.seats, klass.kits, sheets, bought, cash, proved, extras, used)

@@ -10,7 +10,8 @@ from neat_sheaf.formats.reading import Faulty, JsonValue
 from neat_sheaf.formats.use_part import read_only
 from neat_sheaf.limits import LONGEST_DRYING
 from neat_sheaf.measure.length import Length, Unit, write_length
-from neat_sheaf.project.assembly import Caution, Content, Shade, Step, When
+from neat_sheaf.project.assembly import Batch, Caution, Content, Shade, Step, When
+from neat_sheaf.project.step_words import guess_batch
 from neat_sheaf.stock import Supply, SupplyUnit
 
 __all__ = ["content_document", "read_content", "read_step", "step_document"]
@@ -20,8 +21,11 @@ LONGEST_STEP = 24 * 60  # minutes
 
 
 def read_step(node: JsonValue, supplies: Mapping[str, Supply], faulty: Collection[str]) -> Step:
-    """A step; the supplies it names must exist, its pieces are the checks' to judge."""
-    node.object(["says"], ["pieces", "tool", "minutes", "when", "cautions", "supplies", *_STAMPING])
+    """A step; the supplies it names must exist, its pieces are the checks' to judge.
+
+    One that does not say which batch it is part of has that guessed from its words, for somebody to see.
+    """
+    node.object(["says"], ["pieces", "tool", "minutes", "when", "cautions", "supplies", "batch", *_STAMPING])
 
     def known(of: JsonValue) -> str:
         name = of.text()
@@ -31,10 +35,11 @@ def read_step(node: JsonValue, supplies: Mapping[str, Supply], faulty: Collectio
             raise of.fault("unknown-supply", supply=name)
         return name
 
+    says, tool = node.key("says").text(), node.take("tool", JsonValue.text, "")
     return Step(
-        says=node.key("says").text(),
+        says=says,
         pieces=node.list_at("pieces", JsonValue.text, 500),
-        tool=node.take("tool", JsonValue.text, ""),
+        tool=tool,
         minutes=node.take("minutes", _minutes, None),
         when=node.take("when", lambda n: n.choice(When), When.TABLE),
         cautions=node.list_at("cautions", lambda n: n.choice(Caution), 20),
@@ -42,6 +47,7 @@ def read_step(node: JsonValue, supplies: Mapping[str, Supply], faulty: Collectio
         ink=node.take("ink", JsonValue.text, ""),
         shade=node.take("shade", lambda n: n.choice(Shade), Shade.MEDIUM),
         dries=node.take("dries", lambda n: n.whole(0, LONGEST_DRYING), 0),
+        batch=node.take("batch", lambda n: n.choice(Batch), guess_batch(says, tool)),
     )
 
 
@@ -71,6 +77,8 @@ def step_document(step: Step) -> dict[str, Any]:
         document["shade"] = step.shade.value
     if step.dries:
         document["dries"] = step.dries
+    if step.when is When.BEFORE or step.batch is not guess_batch(step.says, step.tool):
+        document["batch"] = step.batch.value
     return document
 
 

@@ -2,7 +2,6 @@
 
 from __future__ import annotations
 
-import re
 from collections import Counter
 from collections.abc import Callable, Collection, Iterator, Mapping
 from dataclasses import asdict, dataclass, replace
@@ -18,7 +17,7 @@ from neat_sheaf.preparing.plates import DieRun, die_runs
 from neat_sheaf.preparing.scoring import Phase, ScorePlan, scoring_of
 from neat_sheaf.preparing.wanted import one_kit_each, pieces_wanted, times_cut
 from neat_sheaf.project import CornerShape, CutMethod, Piece
-from neat_sheaf.project.assembly import Shade, Step, When, Work
+from neat_sheaf.project.assembly import Batch, Shade, Step, When, Work
 from neat_sheaf.project.passes import from_dies
 
 __all__ = ["AtTable", "Kind", "Prepared", "Share", "Task", "has_marks", "prepare"]
@@ -262,20 +261,8 @@ def _corners(job: Job, listed: list[Piece], counts: Mapping[str, int]) -> Iterat
         yield _timed(job, Task(key, Kind.CORNER, said, shares, times, 0, tool=tool), corner=times)
 
 
-# The tool of a step that is a batch anyway. Common practice.
-_TOOLS = {
-    Kind.CUT: re.compile(r"\b(trimmer|guillotine)\b", re.IGNORECASE),
-    Kind.SCORE: re.compile(r"\bscor\w+ (board|tool)\b", re.IGNORECASE),
-    Kind.DIE: re.compile(r"\bdie[- ]cut\w*\b", re.IGNORECASE),
-    Kind.PUNCH: re.compile(r"^(?!.*\b(corner|hole)\b).*\bpunch\b", re.IGNORECASE),
-    Kind.HOLE: re.compile(r"\bhole punch\b", re.IGNORECASE),
-    Kind.CORNER: re.compile(r"\bcorner (punch|rounder)\b", re.IGNORECASE),
-    Kind.BAG: re.compile(r"\bbags?\b", re.IGNORECASE),
-}
-
-
 def _with_their_steps(tasks: list[Task], job: Job) -> tuple[list[Task], set[int | None]]:
-    """The batches, the first of each kind with the prepared steps that are done with its tool; their places.
+    """The batches, the first of each kind with the prepared steps that are part of it; their places.
 
     Cutting said in a step and cutting by the plan are one: the plan knows how often. A step of work that the
     class leaves for the table is told with that.
@@ -292,8 +279,8 @@ def _with_their_steps(tasks: list[Task], job: Job) -> tuple[list[Task], set[int 
 
 
 def _kind_of(step: Step) -> Kind | None:
-    """What a step is that is done with such a tool."""
-    return next((kind for kind, words in _TOOLS.items() if words.search(step.tool)), None)
+    """The kind of the batch that a step is part of; None where it is work of its own."""
+    return None if step.batch is Batch.OWN else Kind(step.batch.value)
 
 
 _SHADES = list(Shade)

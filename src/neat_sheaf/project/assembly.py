@@ -9,7 +9,7 @@ from enum import StrEnum
 
 from neat_sheaf.measure.length import Length
 
-__all__ = ["Caution", "Content", "Shade", "Step", "When", "Work", "cautions_for"]
+__all__ = ["Batch", "Caution", "Content", "Shade", "Step", "When", "Work", "cautions_for"]
 
 
 class When(StrEnum):
@@ -29,6 +29,21 @@ class Work(StrEnum):
     HOLE = "hole"
     CORNER = "corner"
     CUTOUT = "cutout"
+
+
+class Batch(StrEnum):
+    """What a prepared step is: work of its own, or the batch that the plan or the marks ask for anyway."""
+
+    OWN = "own"
+    CUT = "cut"
+    DIE = "die"
+    PUNCH = "punch"
+    SCORE = "score"
+    SLIT = "slit"
+    HOLE = "hole"
+    CORNER = "corner"
+    CUTOUT = "cutout"
+    BAG = "bag"
 
 
 class Shade(StrEnum):
@@ -78,7 +93,8 @@ def cautions_for(*names: str) -> tuple[Caution, ...]:
 class Step:
     """One step of the assembly. ``pieces`` and ``supplies`` are named as on the list; minutes a kit.
 
-    With an ``ink`` it is stamping. ``dries``: minutes that it is left alone after.
+    With an ``ink`` it is stamping. ``dries``: minutes that it is left alone after. A prepared step that is
+    part of a ``batch`` takes no time of its own: the batch is counted already.
     """
 
     says: str
@@ -91,6 +107,7 @@ class Step:
     ink: str = ""
     shade: Shade = Shade.MEDIUM
     dries: int = 0
+    batch: Batch = Batch.OWN
 
 
 @dataclass(frozen=True, slots=True)

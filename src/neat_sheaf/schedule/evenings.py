@@ -6,14 +6,16 @@ Bounds on Multiprocessing Timing Anomalies, SIAM Journal on Applied Mathematics 
 
 from __future__ import annotations
 
-from collections.abc import Sequence
-from dataclasses import dataclass
+from collections.abc import Iterator, Mapping, Sequence
+from dataclasses import dataclass, replace
+from itertools import permutations
 
 from neat_sheaf.schedule.critical import Activity, critical_path
 
 __all__ = ["Evenings", "Part", "lay_out", "least_evenings"]
 
 _DAY = 24 * 3600
+_EVERY_ORDER = 5  # activities of which every order is tried
 
 
 @dataclass(frozen=True, slots=True)
@@ -34,7 +36,7 @@ class Part:
 class Evenings:
     """All parts in the order they begin. ``least``: no way of laying them out takes fewer evenings.
 
-    That is by the work there is and the longest chain of tasks alone, so it may be out of reach.
+    That is by the work there is and by what has to wait for what, so it may be out of reach.
     """
 
     parts: tuple[Part, ...]
@@ -51,9 +53,48 @@ def lay_out(activities: Sequence[Activity], evening: int, hands: int) -> Evening
     """The activities on evenings of so many seconds with so many people; drying goes on overnight.
 
     A task is begun as soon as somebody is free for it, and goes on the next evening where one ends. Waiting
-    is nobody's work. Times of activities are seconds; ``evening`` and ``hands`` are over 0.
+    is nobody's work. Times of activities are seconds; ``evening`` and ``hands`` are over 0. Where the longest
+    way to go does not reach the lower bound, other orders are tried: that is searched, not proved.
     """
-    ways, place = _ways_to_go(activities), {one.key: n for n, one in enumerate(activities)}
+    least = least_evenings(activities, evening, hands)
+    best: tuple[Part, ...] | None = None
+    for rank in _orders(activities):
+        parts = _laid_out(activities, evening, hands, rank)
+        if best is None or _ends(parts) < _ends(best):
+            best = parts
+        if _evenings(best) == least:
+            break
+    return Evenings(best or (), _evenings(best or ()), least)
+
+
+def _evenings(parts: Sequence[Part]) -> int:
+    return 1 + max((part.evening for part in parts), default=-1)
+
+
+def _ends(parts: Sequence[Part]) -> tuple[int, int]:
+    """The evening on which it is all done, and when on it."""
+    return max(((part.evening, part.end) for part in parts), default=(-1, 0))
+
+
+def _orders(activities: Sequence[Activity]) -> Iterator[Mapping[str, float]]:
+    """Who comes first of those that may be begun, the larger the sooner: several rules, one after another."""
+    keys = [one.key for one in activities]
+    ways, plain = _ways_to_go(activities), _ways_to_go([replace(one, waits=0) for one in activities])
+    yield ways
+    yield plain
+    yield {one.key: one.waits for one in activities}
+    yield {one.key: one.work for one in activities}
+    yield {one.key: -one.work for one in activities}
+    yield dict.fromkeys(keys, 0)
+    if len(keys) <= _EVERY_ORDER:
+        for order in permutations(keys):
+            yield {key: -n for n, key in enumerate(order)}
+
+
+def _laid_out(
+    activities: Sequence[Activity], evening: int, hands: int, rank: Mapping[str, float]
+) -> tuple[Part, ...]:
+    place = {one.key: n for n, one in enumerate(activities)}
     open_now = {one.key: one for one in activities}
     left = {one.key: one.work for one in activities}
     ready_at: dict[str, int] = {}  # when what comes after it may begin, in seconds of all evenings and nights
@@ -63,6 +104,16 @@ def lay_out(activities: Sequence[Activity], evening: int, hands: int) -> Evening
     now = 0
     while open_now:
         night, clock = divmod(now, _DAY)
+        # What takes no time that is known is done on the side, at the very end of an evening too.
+        ready = [
+            one for one in open_now.values() if all(ready_at.get(key, now + 1) <= now for key in one.after)
+        ]
+        none = [one for one in ready if not one.work and clock <= evening]
+        for one in none:
+            del open_now[one.key]
+            ready_at[one.key] = now + one.waits
+        if none:
+            continue
         if clock >= evening:
             now = (night + 1) * _DAY
             continue
@@ -78,13 +129,12 @@ def lay_out(activities: Sequence[Activity], evening: int, hands: int) -> Evening
             ]
             if not can:
                 continue
-            one = max(can, key=lambda a: (a.key in owner, ways[a.key], -place[a.key]))
+            one = max(can, key=lambda a: (a.key in owner, rank[a.key], -place[a.key]))
             length = min(left[one.key], evening - clock)
             owner[one.key] = person
             left[one.key] -= length
             free[person] = now + length
-            if length:
-                parts.append(Part(one.key, night, person, clock, clock + length))
+            parts.append(Part(one.key, night, person, clock, clock + length))
             if left[one.key] == 0:
                 del open_now[one.key]
                 del owner[one.key]
@@ -94,8 +144,7 @@ def lay_out(activities: Sequence[Activity], evening: int, hands: int) -> Evening
             continue
         events = [at for at in (*free, *ready_at.values()) if at > now]
         now = min(events, default=(night + 1) * _DAY)
-    count = 1 + max((part.evening for part in parts), default=-1)
-    return Evenings(tuple(parts), count, least_evenings(activities, evening, hands))
+    return tuple(parts)
 
 
 def _ways_to_go(activities: Sequence[Activity]) -> dict[str, int]:
@@ -106,12 +155,11 @@ def _ways_to_go(activities: Sequence[Activity]) -> dict[str, int]:
 
 
 def least_evenings(activities: Sequence[Activity], evening: int, hands: int) -> int:
-    """A number of evenings that no way of laying them out is below: by the work, and by the longest chain.
+    """A number of evenings that no way of laying them out is below.
 
-    Waiting may go on overnight, so only work counts in the chain.
+    By all the work there is, and by when it would be done if everybody had as many hands as there are tasks:
+    then each begins as early as it ever can, for starting later never ends sooner.
     """
     total = sum(one.work for one in activities)
-    chain = critical_path([Activity(one.key, one.work, 0, one.after) for one in activities])
-    work = {one.key: one.work for one in activities}
-    longest = max((timed.earliest + work[timed.key] for timed in chain), default=0)
-    return max(-(-total // (evening * hands)), -(-longest // evening))
+    alone = _laid_out(activities, evening, max(1, len(activities)), _ways_to_go(activities))
+    return max(-(-total // (evening * hands)), _evenings(alone))

@@ -5,6 +5,7 @@ from __future__ import annotations
 from django.db import models
 from django.db.models import Q
 
+from neat_sheaf.project.assembly import Batch
 from studio.cupboard.models import Supply
 from studio.projects.models.listing import Project
 
@@ -26,6 +27,8 @@ class Step(models.Model):
     ink = models.CharField(max_length=400, blank=True, default="")
     shade = models.CharField(max_length=6, default="medium")
     dries = models.IntegerField(default=0)
+    # What it is while kits are prepared: work of its own, or part of a batch.
+    batch = models.CharField(max_length=6, default="own")
 
     class Meta:
         ordering = ["position"]
@@ -33,6 +36,7 @@ class Step(models.Model):
             models.CheckConstraint(
                 condition=Q(shade__in=["light", "medium", "dark"], dries__gte=0), name="step_stamping"
             ),
+            models.CheckConstraint(condition=Q(batch__in=[one.value for one in Batch]), name="step_batch"),
             models.CheckConstraint(condition=Q(when__in=["before", "table"]), name="step_when"),
             models.CheckConstraint(
                 condition=Q(minutes__isnull=True) | Q(minutes__gte=0), name="step_minutes_not_negative"

@@ -4389,6 +4389,8 @@ export interface components {
         /**
          * StepDoc
          * @description One step of the assembly; supplies by id as text, pieces by name.
+         *
+         *     ``batch`` null is guessed from its words when it is saved.
          */
         StepDoc: {
             /** Says */
@@ -4424,6 +4426,8 @@ export interface components {
             shade?: ("light" | "medium" | "dark") | null;
             /** Dries */
             dries?: number | null;
+            /** Batch */
+            batch?: ("own" | "cut" | "die" | "punch" | "score" | "slit" | "hole" | "corner" | "cutout" | "bag") | null;
         };
         /**
          * TabDoc

@@ -88,7 +88,7 @@ function Shown({ found }: { found: Prepare }) {
         </ol>
       </section>
       <section aria-labelledby="evenings" className={classes.part}>
-        <h2 id="evenings">{found.evenings.length ? evenings(found.evenings.length) : t`No evening`}</h2>
+        <h2 id="evenings">{eveningsTitle(found)}</h2>
         {saved.finished ? null : <EveningWords found={found} date={saved.date ?? null} />}
         <Evenings found={found} ticks={ticks} />
         <Group gap="sm" mt="sm">
@@ -153,6 +153,13 @@ function ToolList({ found }: { found: Prepare }) {
       {table ? t`Tools at the table: ${table}.` : null}
     </p>
   )
+}
+
+/** How many evenings; "at most", where fewer are not ruled out. */
+function eveningsTitle(found: Prepare) {
+  const count = evenings(found.evenings.length)
+  if (!found.evenings.length) return t`No evening`
+  return found.evenings.length === found.least ? count : t`At most ${count}`
 }
 
 function EveningWords({ found, date }: { found: Prepare; date: string | null }) {

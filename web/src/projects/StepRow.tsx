@@ -32,6 +32,19 @@ const shades = (): { value: NonNullable<Step['shade']>; label: string }[] => [
   { value: 'dark', label: t`Dark ink` },
 ]
 
+const batches = (): { value: NonNullable<Step['batch']>; label: string }[] => [
+  { value: 'own', label: t`Work of its own` },
+  { value: 'cut', label: t`Part of cutting` },
+  { value: 'die', label: t`Part of the dies` },
+  { value: 'punch', label: t`Part of punching` },
+  { value: 'score', label: t`Part of scoring` },
+  { value: 'slit', label: t`Part of slitting` },
+  { value: 'hole', label: t`Part of the holes` },
+  { value: 'corner', label: t`Part of the corners` },
+  { value: 'cutout', label: t`Part of windows and notches` },
+  { value: 'bag', label: t`Part of bagging` },
+]
+
 interface Props {
   step: Step
   at: number
@@ -44,7 +57,7 @@ interface Props {
 
 /** One step of the assembly: what is done, how long it takes, when, with what, and what to take care of. */
 export function StepRow({ step, at, put, remove, move, next }: Props) {
-  const { doc, faults } = useProject()
+  const { doc, faults, project } = useProject()
   const supplies = useQuery(asked.supplies())
   const n = at + 1
   const pieces = [...new Set([...(doc.pieces ?? []).map((piece) => piece.name), ...step.pieces])]
@@ -111,6 +124,16 @@ export function StepRow({ step, at, put, remove, move, next }: Props) {
           value={step.supplies}
           onChange={(value) => put({ supplies: value }, 'supplies')}
         />
+        {step.when === 'before' && !step.ink ? (
+          <Select
+            aria-label={t`What step ${n} is part of`}
+            data={batches()}
+            allowDeselect={false}
+            value={step.batch ?? project.steps?.[at]?.batch ?? null}
+            placeholder={t`Guessed when it is saved`}
+            onChange={(value) => value && put({ batch: value }, 'batch')}
+          />
+        ) : null}
         <MultiSelect
           aria-label={t`Cautions of step ${n}`}
           placeholder={step.cautions.length ? '' : t`Cautions…`}

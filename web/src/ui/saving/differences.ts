@@ -38,6 +38,7 @@ export function nameOf(key: string): string {
     allergens: t`allergens`,
     shade: t`shade`,
     dries: t`minutes of drying`,
+    batch: t`part of a batch`,
     ridge: t`where ridges go`,
     board: t`reach of the scoring board`,
     plate_long: t`length of the plates`,
