@@ -58,6 +58,21 @@ class Plan:
         """Whether every paper's sheets are proved fewest."""
         return self.sheet_plan.proved
 
+    def missing(self, measure: str) -> tuple[str, ...]:
+        """Ids of papers, packs and supplies without a price that one of the three costs would need.
+
+        What has to be bought needs one for ``cash_out``; what is used does for the other two.
+        """
+        found: list[CostLine] = []
+        if measure == "cash_out":
+            found += [one.line for one in self.paper_totals if one.packs]
+            found += [one.line for one in self.packs if one.packs]
+            found += [one.line for one in self.supplies if one.packs]
+        else:
+            found += [one.line for one in self.paper_totals]
+            found += [one.line for one in self.supplies if one.needed > one.lent]
+        return tuple(line.id for line in found if not line.priced)
+
     @property
     def cutting(self) -> CuttingPlan:
         """How it is all cut."""

@@ -77,6 +77,7 @@ class OptionOut(Schema):
     minutes: int
     opened: str
     opened_per_kit: str
+    missing: int
     cash: str
     kits_per_block: int
     usual: bool
@@ -152,6 +153,7 @@ def _option(option: PlanOption, voice: Voice) -> OptionOut:
         sheets=plan.sheets, layouts=cutting.layouts, settings=cutting.settings, strokes=cutting.strokes,
         turns=cutting.handling.turn, minutes=cutting.minutes,
         opened=str(plan.cost.sheets_opened.total), opened_per_kit=str(plan.cost.sheets_opened.share),
+        missing=len(plan.missing("sheets_opened")),
         cash=str(plan.cost.cash_out.total), kits_per_block=option.kits_per_block,
         usual=option.usual, chosen=option.chosen, drawings=list(_drawings(plan)),
     )  # fmt: skip

@@ -32,7 +32,7 @@ class NextStep(Schema):
 
 
 class BenchClass(Schema):
-    """A class on the bench."""
+    """A class on the bench. A kit costs more than is said where prices are missing for so many things."""
 
     id: int
     name: str
@@ -46,6 +46,7 @@ class BenchClass(Schema):
     proved: bool
     to_buy: int
     cost_per_kit: str | None
+    cost_missing: int
     planning: bool
     next: NextStep
 
@@ -117,6 +118,7 @@ def _card(kit_class: KitClass, planned: Planned, today: dt.date, voice: Voice) -
         proved=plan is not None and all(paper.proved for paper in plan.papers),
         to_buy=sum(_bought(plan)) if plan else 0,
         cost_per_kit=str(plan.cost.sheets_opened.share) if plan else None,
+        cost_missing=len(plan.missing("sheets_opened")) if plan else 0,
         planning=planned.working is not None,
         next=NextStep(code=said.key, message=words[:1].upper() + words[1:], tab=tab, severe=severe),
     )

@@ -9,10 +9,12 @@ from fractions import Fraction
 from django.http import HttpRequest
 from ninja import Field, Query, Router, Schema
 
+from neat_sheaf.advice.counting import Bought, names_of
 from neat_sheaf.advice.seats import SeatBreakpoints, SeatRow, seat_breakpoints
 from neat_sheaf.costing.fee import NoFeeError, Terms, fee_for, kept_of
 from neat_sheaf.errors import fault
 from neat_sheaf.formats.reading import FileError
+from neat_sheaf.job import Job
 from studio.accounts.tenancy import reader
 from studio.classes.remembered import class_and_job, remembered
 from studio.common.problems import Problem
@@ -49,10 +51,12 @@ class FeeRowOut(Schema):
 class FeeOut(Schema):
     """The least fee that pays, the fee that is looked at, and both lines seat by seat.
 
-    ``least`` is null where no fee pays. ``pays_from`` seats on the fee pays, null where it never does;
+    ``missing`` names what has no price: until it has one nothing is said of what pays. ``least`` is null
+    where no fee pays. ``pays_from`` seats on the fee pays, null where it never does;
     ``dips`` are seats beyond it at which it does not, because something opens there.
     """
 
+    missing: list[str]
     least: str | None
     fee: str | None
     seats: int
@@ -72,6 +76,22 @@ def _terms(sent: TermsIn) -> Terms:
     return Terms(margin, venue, tax, sent.step, sent.below)
 
 
+def _missing(job: Job, found: SeatBreakpoints, *, cash: bool) -> list[str]:
+    """The names of what has no price and is bought, or used, at some number of seats."""
+    names = names_of(job)
+    price: dict[Bought, Decimal | Fraction | None] = {
+        Bought("paper", one.id): job.sheet_price(one) for one in job.papers
+    }
+    price |= {Bought("pack", one.id): one.price for one in job.packs}
+    price |= {Bought("supply", one.id): one.pack_price for one in job.supplies}
+    used: set[Bought] = set()
+    for row in found.rows:
+        used |= {what for what, packs in row.packs.items() if packs or (not cash and what.kind == "supply")}
+        used |= set() if cash else {Bought("paper", paper) for paper, sheets in row.sheets.items() if sheets}
+    used = {what for what in used if cash or what.kind != "pack"}
+    return sorted(names[what] for what in used if price[what] is None)
+
+
 @router.get(
     "/classes/{class_id}/fee",
     auth=reader,
@@ -89,6 +109,7 @@ def fee(request: HttpRequest, class_id: int, sent: Query[TermsIn]) -> FeeOut:
     def cost(row: SeatRow) -> Decimal:
         return row.extras + (row.cash if sent.cash else row.used)
 
+    missing = _missing(job, found, cash=sent.cash)
     here = next((row for row in found.rows if row.seats == kit_class.seats), found.rows[0])
     try:
         on_usual = replace(job.klass, seats=here.seats).seats_on()
@@ -96,19 +117,23 @@ def fee(request: HttpRequest, class_id: int, sent: Query[TermsIn]) -> FeeOut:
         least = fee_for(cost(here), on_usual, terms, job.currency, others)
     except NoFeeError:
         least = None
+    least = None if missing else least
     tried = job.klass.fee or least if sent.fee is None else sent.fee
     incomes = [kept_of(takings(row.seats, tried), terms, job.currency) for row in found.rows]
     paying = [
-        row.seats for row, income in zip(found.rows, incomes, strict=True) if tried and income >= cost(row)
+        row.seats
+        for row, income in zip(found.rows, incomes, strict=True)
+        if tried and not missing and income >= cost(row)
     ]
     kept = None if tried is None else kept_of(takings(here.seats, tried), terms, job.currency)
     return FeeOut(
+        missing=missing,
         least=None if least is None else str(least),
         fee=None if tried is None else str(tried),
         seats=here.seats,
         cost=str(cost(here)),
         kept=None if kept is None else str(kept),
-        left=None if kept is None else str(kept - cost(here)),
+        left=None if kept is None or missing else str(kept - cost(here)),
         pays_from=min(paying, default=None),
         dips=sorted(set(range(paying[0], found.rows[-1].seats + 1)) - set(paying)) if paying else [],
         rows=[

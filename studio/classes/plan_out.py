@@ -5,7 +5,7 @@ from __future__ import annotations
 from decimal import Decimal
 from typing import Any
 
-from neat_sheaf.costing import Cost, CostLine, PackTotal, PaperTotal, SupplyTotal
+from neat_sheaf.costing import CostLine, PackTotal, PaperTotal, SupplyTotal
 from neat_sheaf.cutting.plan import PaperPlan, SheetPlan
 from neat_sheaf.measure.money import PerKit
 from neat_sheaf.pinned import Round
@@ -14,6 +14,7 @@ from neat_sheaf.wording import Voice
 from studio.classes.plan_schemas import (
     CostLineOut,
     CostOut,
+    MissingOut,
     PackTotalOut,
     PaperTotalOut,
     PlanOut,
@@ -42,7 +43,7 @@ def plan_out(plan: Plan, voice: Voice) -> PlanOut:
             "packs": [_pack(total) for total in plan.packs],
             "checks": [check_out(finding, voice) for finding in plan.findings],
             "supplies": [_supply(total) for total in plan.supplies],
-            "cost": _cost(plan.cost),
+            "cost": _cost(plan),
             "cutting": _cutting(plan.sheet_plan),
             "mixes": [
                 {
@@ -120,7 +121,8 @@ def _supply(total: SupplyTotal) -> SupplyTotalOut:
     )
 
 
-def _cost(cost: Cost) -> CostOut:
+def _cost(plan: Plan) -> CostOut:
+    cost = plan.cost
     amounts: dict[str, PerKit] = {name: getattr(cost, name) for name in _COSTS}
     takings = cost.takings
     margin = seats = None
@@ -134,6 +136,7 @@ def _cost(cost: Cost) -> CostOut:
         residue=_three({name: amount.residue for name, amount in amounts.items()}),
         lines=[_line(line) for line in cost.lines],
         unpriced=list(cost.unpriced),
+        missing=MissingOut(**{name: len(plan.missing(name)) for name in _COSTS}),
         fee=None if cost.fee is None else str(cost.fee),
         takings=None if takings is None else str(takings),
         margin=margin,

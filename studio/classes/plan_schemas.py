@@ -147,14 +147,23 @@ class SeatsOut(Schema):
     cash_out: int | None
 
 
+class MissingOut(Schema):
+    """How many things have no price and are not in a cost: where there are any, it is at least so much."""
+
+    material_used: int
+    sheets_opened: int
+    cash_out: int
+
+
 class CostOut(Schema):
-    """The class's cost."""
+    """The class's cost; ``missing`` prices make it more than it says."""
 
     per_kit: ThreeCostsOut
     total: ThreeCostsOut
     residue: ThreeCostsOut
     lines: list[CostLineOut]
     unpriced: list[str]
+    missing: MissingOut
     fee: str | None
     takings: str | None
     margin: ThreeCostsOut | None

@@ -105,3 +105,24 @@ def test_mixed_sizes_and_packs_say_what_is_proved_and_what_is_left():
     words = plan_report(plan_job(made), made)
     assert "comes in the pack Garden year" in words
     assert "Garden year: buy 1 pack; left then 0 of body, 10 of others" in words
+
+
+def test_unknown_money_is_not_nothing():
+    # "0.00 a kit" was said where no paper had a price.
+    made = job([piece("Card", "4", "5")], [letter(on_hand=0)], 4)
+    plan = plan_job(made)
+    assert [len(plan.missing(name)) for name in ("material_used", "sheets_opened", "cash_out")] == [1, 1, 1]
+    words = plan_report(plan, made)
+    assert "no price yet" in words
+    assert " 0.00" not in words
+    # What is here needs no price to be paid now, but one to say what it is worth.
+    here = plan_job(job([piece("Card", "4", "5")], [letter(on_hand=50)], 4))
+    assert (len(here.missing("material_used")), len(here.missing("cash_out"))) == (1, 0)
+
+
+def test_what_is_known_of_the_money_is_the_least_it_is():
+    pads = Supply("pads", "Pads", SupplyUnit.EACH, Decimal(100))
+    made = job([piece("Card", "4", "5")], [letter(on_hand=0, pack_price=Decimal("5.00"))], 4)
+    project = replace(made.project, supplies=(SupplyUse("pads", Decimal(2)),))
+    made = replace(made, project=project, supplies=(pads,))
+    assert "at least, 1 price missing" in plan_report(plan_job(made), made)

@@ -131,3 +131,26 @@ def test_one_pack_fewer_is_so_many_seats_or_another_paper_that_is_here(person, f
     assert (kraft["packs"], kraft["saves"], kraft["seats"], kraft["short"]) == (1, "5.00", 3, "2")
     assert [(row["name"], row["free"]) for row in kraft["instead"]] == [("Ash", 9)]
     assert (found["Pads"]["seats"], found["Pads"]["short"], found["Pads"]["instead"]) == (None, "32", [])
+
+
+def test_advice_waits_for_the_prices_that_it_needs(person, furnish):
+    # "0.00 is the least fee" and "it pays at no number of seats" were said where nothing had a price.
+    made = furnish(person)
+    for what, path in (("paper", "papers"), ("supply", "supplies")):
+        (row,) = (one for one in person.get(f"/{path}") if one["id"] == made[what]["id"])
+        person.save(f"/{path}/{row['id']}", row | {"pack_price": None})
+    path = f"/classes/{made['class']['id']}"
+    found = person.get(f"{path}/fee")
+    assert found["missing"] == ["Kraft", "Pads"]
+    assert (found["least"], found["left"], found["pays_from"]) == (None, None, None)
+    assert not any(row["pays"] for row in found["rows"])
+    (card,) = person.get("/bench")["coming"]
+    assert (card["cost_per_kit"], card["cost_missing"]) == ("0.00", 2)
+    missing = person.get(path)["planned"]["plan"]["cost"]["missing"]
+    assert missing == {"material_used": 2, "sheets_opened": 2, "cash_out": 2}
+    # What is here need not be bought: only what is paid now is known then.
+    for what, place in (("paper", "papers"), ("supply", "supplies")):
+        (row,) = (one for one in person.get(f"/{place}") if one["id"] == made[what]["id"])
+        person.save(f"/{place}/{row['id']}", row | {"on_hand": 999 if what == "paper" else "9999"})
+    assert person.get(f"{path}/fee?cash=true")["missing"] == []
+    assert person.get(f"{path}/fee")["missing"] == ["Kraft", "Pads"]

@@ -115,7 +115,12 @@ class _Report:
         for name in ("material_used", "sheets_opened", "cash_out"):
             amount = getattr(cost, name)
             title = self.say(f"cost-name.{name.replace('_', '-')}")
-            lines.append(f"  {title:<14} {amount.share:>9} {amount.total:>10}")
+            missing = len(self.plan.missing(name))
+            if missing and not amount.total:
+                lines.append(f"  {title:<14} {self.say('report-cost.unknown')}")
+                continue
+            more = f"  {self.say('report-cost.at-least', count=missing)}" if missing else ""
+            lines.append(f"  {title:<14} {amount.share:>9} {amount.total:>10}{more}")
         if cost.unpriced:
             lines.append(f"  {self.say('report-unpriced', names=several(cost.unpriced))}")
         return lines

@@ -47,7 +47,6 @@ not-a-flag =
     .kind = should be true or false, found { $found }
     .yes-no = '{ $text }' is neither yes nor no
 wider-than-an-edge = { $size } is more than is taken off an edge; { $most } is the most
-unknown-zone = { $found } is no time zone; write one like America/Los_Angeles
 not-a-choice = { $found } is not one of: { $choices }
 not-writable =
     .text = holds a character that cannot be kept ({ $sign }); remove it

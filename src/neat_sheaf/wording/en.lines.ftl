@@ -154,6 +154,12 @@ report-pack-left = { $pack }: buy { $packs ->
     [one] { $packs } pack
    *[other] { $packs } packs
 }; left then { $left }, { $others } of others
+report-cost =
+    .unknown = no price yet
+    .at-least = at least, { $count ->
+        [one] { $count } price missing
+       *[other] { $count } prices missing
+    }
 report-unpriced = without a price, so not counted: { $names }
 cost-name =
     .material-used = material used

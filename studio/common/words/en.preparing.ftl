@@ -40,6 +40,7 @@ file-labels = labels for { $name }
 
 ## People
 
+unknown-zone = { $found } is no time zone; write one like America/Los_Angeles
 unknown-choice =
     .colourway = the class has no colourway { $name }
     .fee = the class has no fee { $name }

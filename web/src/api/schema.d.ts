@@ -5025,7 +5025,7 @@ export interface components {
         };
         /**
          * BenchClass
-         * @description A class on the bench.
+         * @description A class on the bench. A kit costs more than is said where prices are missing for so many things.
          */
         BenchClass: {
             /** Id */
@@ -5052,6 +5052,8 @@ export interface components {
             to_buy: number;
             /** Cost Per Kit */
             cost_per_kit: string | null;
+            /** Cost Missing */
+            cost_missing: number;
             /** Planning */
             planning: boolean;
             next: components["schemas"]["NextStep"];
@@ -5362,7 +5364,7 @@ export interface components {
         };
         /**
          * CostOut
-         * @description The class's cost.
+         * @description The class's cost; ``missing`` prices make it more than it says.
          */
         CostOut: {
             per_kit: components["schemas"]["ThreeCostsOut"];
@@ -5372,6 +5374,7 @@ export interface components {
             lines: components["schemas"]["CostLineOut"][];
             /** Unpriced */
             unpriced: string[];
+            missing: components["schemas"]["MissingOut"];
             /** Fee */
             fee: string | null;
             /** Takings */
@@ -5488,6 +5491,18 @@ export interface components {
             length: number;
             /** Count */
             count: number;
+        };
+        /**
+         * MissingOut
+         * @description How many things have no price and are not in a cost: where there are any, it is at least so much.
+         */
+        MissingOut: {
+            /** Material Used */
+            material_used: number;
+            /** Sheets Opened */
+            sheets_opened: number;
+            /** Cash Out */
+            cash_out: number;
         };
         /**
          * MixOut
@@ -6171,6 +6186,8 @@ export interface components {
             opened: string;
             /** Opened Per Kit */
             opened_per_kit: string;
+            /** Missing */
+            missing: number;
             /** Cash */
             cash: string;
             /** Kits Per Block */
@@ -6408,10 +6425,13 @@ export interface components {
          * FeeOut
          * @description The least fee that pays, the fee that is looked at, and both lines seat by seat.
          *
-         *     ``least`` is null where no fee pays. ``pays_from`` seats on the fee pays, null where it never does;
+         *     ``missing`` names what has no price: until it has one nothing is said of what pays. ``least`` is null
+         *     where no fee pays. ``pays_from`` seats on the fee pays, null where it never does;
          *     ``dips`` are seats beyond it at which it does not, because something opens there.
          */
         FeeOut: {
+            /** Missing */
+            missing: string[];
             /** Least */
             least: string | null;
             /** Fee */

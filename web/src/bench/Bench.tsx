@@ -8,6 +8,7 @@ import type { Bench as BenchData } from '../api/client'
 import { asked } from '../api/queries'
 import { useNewClass } from '../classes/newClass'
 import { kits, seats, sheets } from '../i18n/counts'
+import { missingSaid } from '../i18n/costs'
 import { dayOf, daysAway, money, number } from '../i18n/format'
 import { Swatch } from '../ui/drawing/Swatch'
 import { useStudio } from '../ui/frame/session'
@@ -68,6 +69,7 @@ function ClassCard({ card, first }: { card: Card; first: boolean }) {
   const planned = card.proved
     ? plural(card.sheets ?? 0, { one: 'sheet, proved fewest', other: 'sheets, proved fewest' })
     : plural(card.sheets ?? 0, { one: 'sheet', other: 'sheets' })
+  const noPrice = card.cost_missing > 0 && !Number(card.cost_per_kit)
   return (
     <article className={`sheet ${classes.card}`} aria-labelledby={`class-${card.id}`}>
       <header>
@@ -99,8 +101,14 @@ function ClassCard({ card, first }: { card: Card; first: boolean }) {
           label={plural(card.to_buy, { one: 'thing to buy', other: 'things to buy' })}
         />
         <Figure
-          value={card.cost_per_kit ? money(card.cost_per_kit, currency) : '–'}
-          label={t`a kit, sheets opened`}
+          value={card.cost_per_kit && !noPrice ? money(card.cost_per_kit, currency) : '–'}
+          label={
+            noPrice
+              ? t`no price yet`
+              : card.cost_missing
+                ? t`a kit at least, ${missingSaid(card.cost_missing)}`
+                : t`a kit, sheets opened`
+          }
         />
       </dl>
       <Link

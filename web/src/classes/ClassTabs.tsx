@@ -59,8 +59,7 @@ export function ClassTabs(props: { kitClass: KitClass; project: Project; active:
     {
       to: 'cost',
       name: t`Cost`,
-      total: plan ? money(plan.cost.per_kit.sheets_opened, currency) : '–',
-      more: plan ? t`a kit` : notYet,
+      ...costTab(plan, currency, notYet),
     },
     {
       to: 'prepare',
@@ -96,6 +95,14 @@ export function ClassTabs(props: { kitClass: KitClass; project: Project; active:
       tabs={tabs}
     />
   )
+}
+
+/** What a kit costs, in as few words as a tab has room for. */
+function costTab(plan: Plan | null | undefined, currency: string, notYet: string) {
+  if (!plan) return { total: '–', more: notYet }
+  const [amount, missing] = [plan.cost.per_kit.sheets_opened, plan.cost.missing.sheets_opened]
+  if (missing && !Number(amount)) return { total: '–', more: t`no price yet` }
+  return { total: money(amount, currency), more: missing ? t`a kit at least` : t`a kit` }
 }
 
 function toBuy(rows: { packs: number }[]): string {

@@ -1,10 +1,12 @@
 import { t } from '@lingui/core/macro'
 import { Trans } from '@lingui/react/macro'
 import { useQuery } from '@tanstack/react-query'
+import { Link } from 'react-router'
 import type { Plan } from '../api/client'
 import { asked } from '../api/queries'
 import { kits } from '../i18n/counts'
-import { money, number } from '../i18n/format'
+import { costSaid } from '../i18n/costs'
+import { money } from '../i18n/format'
 import { useStudio } from '../ui/frame/session'
 import { Ledger } from '../ui/tables/Ledger'
 import classes from './ClassPage.module.css'
@@ -57,7 +59,7 @@ export function CostTab({ plan }: { plan: Plan }) {
             <p className={`figure ${classes.perKit}`}>
               <Trans>
                 <Why kind="total" figure={measure.key} what={measure.name}>
-                  {money(cost.per_kit[measure.key], currency)}
+                  {costSaid(cost.per_kit[measure.key], cost.missing[measure.key], currency)}
                 </Why>{' '}
                 <span>a kit</span>
               </Trans>
@@ -67,7 +69,7 @@ export function CostTab({ plan }: { plan: Plan }) {
               <dt>
                 <Trans>for {kits(plan.kits)}</Trans>
               </dt>
-              <dd>{money(cost.total[measure.key], currency)}</dd>
+              <dd>{costSaid(cost.total[measure.key], cost.missing[measure.key], currency)}</dd>
               <Fees plan={plan} of={measure.key} />
             </dl>
           </section>
@@ -75,12 +77,15 @@ export function CostTab({ plan }: { plan: Plan }) {
       </div>
       {cost.takings ? null : (
         <p className="soft">
-          <Trans>Set a fee under Kit to see what it leaves and how many seats cover the cost.</Trans>
+          <Trans>Set a fee under Kit to see what it leaves.</Trans>
         </p>
       )}
       {unpriced.length ? (
         <p className="severe" role="status">
-          <Trans>Without a price, so not counted: {unpriced.join(', ')}. Add prices in the cupboard.</Trans>
+          <Trans>
+            Without a price, so not counted: {unpriced.join(', ')}.{' '}
+            <Link to="/cupboard">Add prices in the cupboard.</Link>
+          </Trans>
         </p>
       ) : null}
       <h2 className={classes.later}>
@@ -112,7 +117,10 @@ export function CostTab({ plan }: { plan: Plan }) {
               ),
           })),
         ]}
-        foot={{ head: t`Total`, sums: measures().map(({ key }) => money(cost.total[key], currency)) }}
+        foot={{
+          head: t`Total`,
+          sums: measures().map(({ key }) => costSaid(cost.total[key], cost.missing[key], currency)),
+        }}
       />
       <Extras />
       <OtherFees />
@@ -123,32 +131,17 @@ export function CostTab({ plan }: { plan: Plan }) {
   )
 }
 
-/** What the fees leave after a cost, and how many of them cover it. */
+/** What the fees leave after a cost; how many seats pay it is said once, where venue and tax are known. */
 function Fees({ plan, of }: { plan: Plan; of: Measure }) {
-  const { draft } = useClass()
   const { currency } = useStudio()
-  const { takings, margin, seats_to_cover: covering } = plan.cost
-  if (!takings || !margin || !covering) return null
-  const needed = covering[of]
-  const many = needed === null ? '–' : number(needed)
+  const { takings, margin, missing } = plan.cost
+  if (!takings || !margin || missing[of]) return null
   return (
     <>
       <dt>
-        <Trans>left of {money(takings, currency)} in fees</Trans>
+        <Trans>left of {money(takings, currency)} in fees, before venue and tax</Trans>
       </dt>
       <dd className={margin[of].startsWith('-') ? 'severe' : undefined}>{money(margin[of], currency)}</dd>
-      <dt>
-        {draft.other_fees?.length ? (
-          <Trans>seats at the mean fee that cover it</Trans>
-        ) : (
-          <Trans>seats that cover it</Trans>
-        )}
-      </dt>
-      <dd>
-        <Trans>
-          {many} of {number(draft.seats ?? 0)}
-        </Trans>
-      </dd>
     </>
   )
 }

@@ -4,6 +4,7 @@ import { Button, SegmentedControl, Select, TextInput } from '@mantine/core'
 import { useDebouncedValue } from '@mantine/hooks'
 import { useQuery } from '@tanstack/react-query'
 import { useState } from 'react'
+import { Link } from 'react-router'
 import type { FeeTerms, Schemas } from '../api/client'
 import { asked } from '../api/queries'
 import { seats as seatsOf } from '../i18n/counts'
@@ -101,7 +102,7 @@ export function Fee() {
                 <Trans>Take {money(fee.least, currency)} as the fee</Trans>
               </Button>
             ) : null}
-            {fee.fee === null ? null : <FeeChart fee={fee} />}
+            {fee.fee === null || fee.missing.length ? null : <FeeChart fee={fee} />}
           </>
         )}
       </Loaded>
@@ -111,6 +112,15 @@ export function Fee() {
 
 function Said({ fee, margin }: { fee: Found; margin: string }) {
   const show = (amount: string) => money(amount, fee.currency)
+  if (fee.missing.length)
+    return (
+      <p className="severe" role="status">
+        <Trans>
+          What pays can be said when these have a price: {fee.missing.join(', ')}.{' '}
+          <Link to="/cupboard">Add prices in the cupboard.</Link>
+        </Trans>
+      </p>
+    )
   if (fee.least === null)
     return (
       <p className="severe">

@@ -5,7 +5,8 @@ import { useQuery } from '@tanstack/react-query'
 import type { ClassIn, Plan, Schemas } from '../api/client'
 import { asked } from '../api/queries'
 import { layouts, settings, sheets } from '../i18n/counts'
-import { money, number } from '../i18n/format'
+import { costSaid } from '../i18n/costs'
+import { number } from '../i18n/format'
 import { useStudio } from '../ui/frame/session'
 import { OwnTrimmerPace } from '../log/OwnPace'
 import { useClass } from './context'
@@ -103,9 +104,9 @@ function OptionCard({ option, scale, chosen, choose }: CardProps) {
       <span className={classes.sum}>
         <strong>{sheets(option.sheets)}</strong>, {layouts(option.layouts)}, {settings(option.settings)},{' '}
         <Trans>{number(option.minutes)} min</Trans>
-        {Number(option.opened) ? (
+        {Number(option.opened) || option.missing ? (
           <>
-            , <Trans>{money(option.opened_per_kit, currency)} a kit</Trans>
+            , <Trans>{costSaid(option.opened_per_kit, option.missing, currency)} a kit</Trans>
           </>
         ) : null}
       </span>

@@ -4,7 +4,8 @@ import { useQuery } from '@tanstack/react-query'
 import type { Pack, Paper, Plan } from '../api/client'
 import { asked } from '../api/queries'
 import { offcuts, packs as packsOf, sheets } from '../i18n/counts'
-import { money, number, sumOf } from '../i18n/format'
+import { costSaid } from '../i18n/costs'
+import { number, sumOf } from '../i18n/format'
 import { kindWords } from '../ui/drawing/kinds'
 import { printWords, Swatch } from '../ui/drawing/Swatch'
 import { useStudio } from '../ui/frame/session'
@@ -42,6 +43,8 @@ export function PaperShopping() {
       pack: packs.data?.find((p) => p.id === Number(row.pack)),
     })),
   ]
+  const prices = rows.map((of) => (of.kind === 'paper' ? of.paper.pack_price : of.pack?.price))
+  const missing = rows.filter((of, n) => of.row.packs && !prices[n]).length
   const total = sumOf([...plan.papers, ...plan.packs].map((row) => row.cost))
   return (
     <section aria-labelledby="buy-papers" className={classes.later}>
@@ -118,7 +121,7 @@ export function PaperShopping() {
             ),
           },
         ]}
-        foot={{ head: t`Papers to pay now`, sums: [money(total, currency)] }}
+        foot={{ head: t`Papers to pay now`, sums: [costSaid(total, missing, currency)] }}
       />
     </section>
   )

@@ -3,7 +3,8 @@ import { Trans } from '@lingui/react/macro'
 import { Link } from 'react-router'
 import type { Plan, Supply } from '../api/client'
 import { kits } from '../i18n/counts'
-import { money, number, sumOf } from '../i18n/format'
+import { costSaid } from '../i18n/costs'
+import { number, sumOf } from '../i18n/format'
 import { useStudio } from '../ui/frame/session'
 import { OwnPace } from '../log/OwnPace'
 import { Ledger } from '../ui/tables/Ledger'
@@ -93,7 +94,13 @@ export function SuppliesTab({ plan }: { plan: Plan }) {
           ]}
           foot={{
             head: t`Supplies to pay now`,
-            sums: [money(sumOf(plan.supplies.map((row) => row.cost)), currency)],
+            sums: [
+              costSaid(
+                sumOf(plan.supplies.map((row) => row.cost)),
+                rows.filter((row) => row.packs && !row.own.pack_price).length,
+                currency,
+              ),
+            ],
           }}
         />
       </section>

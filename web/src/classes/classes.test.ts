@@ -47,7 +47,7 @@ const planned = (kits: number, sheets: number, packs: number, cost: string, desi
         papers: [{ paper: '1', sheets, packs }],
         packs: [{ pack: '4', packs: designs }],
         supplies: [{ supply: '7', packs: 1 }],
-        cost: { per_kit: { sheets_opened: cost } },
+        cost: { per_kit: { sheets_opened: cost }, missing: { sheets_opened: 0 } },
       },
     },
   }) as unknown as KitClass

@@ -2,7 +2,7 @@
 import { t } from '@lingui/core/macro'
 import type { KitClass } from '../api/client'
 import { kits, packs, sheets } from '../i18n/counts'
-import { money } from '../i18n/format'
+import { costSaid } from '../i18n/costs'
 
 export interface Names {
   paper: (id: string) => string
@@ -47,6 +47,8 @@ export function whatMoved(before: KitClass, after: KitClass, names: Names): stri
   const supplied = (plan: typeof was) => new Map(plan.supplies.map((row) => [row.supply, row.packs]))
   for (const [id, change] of changesOf(supplied(was), supplied(is))) toBuy(change, names.supply(id))
   const [a, b] = [was.cost.per_kit.sheets_opened, is.cost.per_kit.sheets_opened]
-  if (a !== b) moved.push(t`a kit costs ${money(b, is.currency)}, was ${money(a, was.currency)}`)
+  const [missed, misses] = [was.cost.missing.sheets_opened, is.cost.missing.sheets_opened]
+  const [said, wasSaid] = [costSaid(b, misses, is.currency), costSaid(a, missed, was.currency)]
+  if (said !== wasSaid) moved.push(t`a kit costs ${said}, was ${wasSaid}`)
   return moved
 }

@@ -129,7 +129,8 @@ const plan: Plan = {
     fee: '1.00',
     takings: '7.00',
     margin: costs('3.20', '3.20', '-4.40'),
-    seats_to_cover: { material_used: 4, sheets_opened: 4, cash_out: 12 },
+    missing: { material_used: 1, sheets_opened: 1, cash_out: 1 },
+  seats_to_cover: { material_used: 4, sheets_opened: 4, cash_out: 12 },
   },
 } // prettier-ignore
 
@@ -221,9 +222,13 @@ test('a supply by length says its lengths, and one without a price is not called
 
 test('the cost is named for what it is, measured in three ways, with what the fee leaves', () => {
   const text = said(<CostTab plan={plan} />)
-  expect(text).toContain('Material used€0.48 a kit')
-  expect(text).toContain('left of €7.00 in fees-€4.40')
-  expect(text).toContain('12 of 7')
+  // A price is missing: the cost is more than that, and nothing is said of what is left.
+  expect(text).toContain('Material usedat least €0.48 a kit')
+  expect(text).not.toContain('in fees')
+  const none = { material_used: 0, sheets_opened: 0, cash_out: 0 }
+  const known = said(<CostTab plan={{ ...plan, cost: { ...plan.cost, missing: none } }} />)
+  expect(known).toContain('Material used€0.48 a kit')
+  expect(known).toContain('left of €7.00 in fees, before venue and tax-€4.40')
   expect(text).toContain('Without a price, so not counted: Hemp ribbon.')
 })
 

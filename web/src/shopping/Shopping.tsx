@@ -8,6 +8,7 @@ import { Link } from 'react-router'
 import { api, ask, type Shopping as ShoppingData, type ShoppingRow } from '../api/client'
 import { asked, changed } from '../api/queries'
 import { packs as packsOf } from '../i18n/counts'
+import { costSaid } from '../i18n/costs'
 import { dayOf, money, timeOf } from '../i18n/format'
 import { Empty, Loaded } from '../ui/states/states'
 import { usePrint } from '../ui/tasks/print'
@@ -136,7 +137,7 @@ function List({ found }: { found: ShoppingData }) {
       {buying.length ? (
         <p className={classes.total}>
           <Trans>
-            In all <strong className="figure">{money(found.total, found.currency)}</strong>
+            In all <strong className="figure">{costSaid(found.total, found.unpriced, found.currency)}</strong>
           </Trans>{' '}
           {found.unpriced
             ? plural(found.unpriced, {
