@@ -59,7 +59,7 @@ class Plan:
         return self.sheet_plan.proved
 
     def missing(self, measure: str) -> tuple[str, ...]:
-        """Ids of papers, packs and supplies without a price that one of the three costs would need.
+        """Ids of papers, packs and supplies whose price, or amount, is not known and one of the costs needs.
 
         What has to be bought needs one for ``cash_out``; what is used does for the other two.
         """
@@ -67,11 +67,15 @@ class Plan:
         if measure == "cash_out":
             found += [one.line for one in self.paper_totals if one.packs]
             found += [one.line for one in self.packs if one.packs]
-            found += [one.line for one in self.supplies if one.packs]
+            found += [one.line for one in self.supplies if one.packs or one.unknown]
         else:
             found += [one.line for one in self.paper_totals]
-            found += [one.line for one in self.supplies if one.needed > one.lent]
-        return tuple(line.id for line in found if not line.priced)
+            found += [one.line for one in self.supplies if one.needed > one.lent or one.unknown]
+        unknown = {one.supply for one in self.supplies if one.unknown}
+        return tuple(
+            line.id for line in found
+            if not line.priced or (line.kind == "supply" and line.id in unknown)
+        )  # fmt: skip
 
     @property
     def cutting(self) -> CuttingPlan:

@@ -195,7 +195,7 @@ def _needs_of(stock: _Stock, planned: Iterable[_Planned]) -> Iterator[tuple[int,
             apart = row is not None and total.unit is SupplyUnit.LENGTH and not row.joinable
             yield kit_class.pk, Need(
                 "supply", total.supply, kit_class.name, kit_class.date, total.needed,
-                total.lengths if apart else (), lent=total.lent,
+                total.lengths if apart else (), lent=total.lent, unknown=total.unknown,
             )  # fmt: skip
 
 

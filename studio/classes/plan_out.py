@@ -114,6 +114,7 @@ def _supply(total: SupplyTotal) -> SupplyTotalOut:
             "unit": total.unit,
             "needed": float(total.needed),
             "lent": float(total.lent) or None,
+            "unknown": total.unknown,
             "lengths": [{"length": length, "count": count} for length, count in total.lengths],
             "packs": total.packs,
             "cost": _cash(total.line),

@@ -112,12 +112,16 @@ class LengthsOut(Schema):
 
 
 class SupplyTotalOut(Schema):
-    """One supply: needed (count, ml, or nm), the part of it that comes back, and packs to buy."""
+    """One supply: needed (count, ml, or nm), the part of it that comes back, and packs to buy.
+
+    ``unknown``: more is needed than that, and no rule says how much.
+    """
 
     supply: str
     unit: SupplyUnit
     needed: float
     lent: float | None = None
+    unknown: bool = False
     lengths: list[LengthsOut]
     packs: int
     cost: str

@@ -66,7 +66,10 @@ def _pieces(lines: Sequence[GlueLine], voice: Voice) -> str:
 def worked_amounts(
     core: CoreProject, supplies: Sequence[CoreSupply], habits: Habits, units: Unit
 ) -> dict[str, str]:
-    """What is worked out of each supply that sticks or lifts something, by its id: typed over or not."""
+    """What is worked out of each supply that sticks or lifts something, by its id: typed over or not.
+
+    One that is not there is not known: no rule finds what it holds.
+    """
     asked = [use for use in core.supplies if use.sticks or use.lifts]
     if not asked:
         return {}
@@ -76,6 +79,8 @@ def worked_amounts(
         if use.supply not in known:
             continue
         worked = taken_for(replace(use, typed=False), known[use.supply], core, lines, habits, units)
+        if worked.unknown:
+            continue
         found[use.supply] = (
             write_length(worked.length, units) if worked.length is not None else f"{worked.count:f}"
         )

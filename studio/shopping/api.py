@@ -64,6 +64,8 @@ def _row(row: Account, of: Paper | Pack | Supply, studio: Studio) -> ShoppingRow
         name=of.name,
         unit=unit_of(supply, units),
         needed=said(row.needed),
+        unknown=row.unknown,
+        needed_at_most=said(row.needed_at_most) if row.needed_at_most > row.needed else None,
         here=said(row.goods.here),
         kept=said(row.goods.kept),
         pack_size=said(row.goods.pack_size),
@@ -169,12 +171,13 @@ def as_table(request: HttpRequest, classes: str = "") -> HttpResponse:
     out = _out(account_for(studio, _chosen(classes)), studio, voice)
     rows = [
         (
-            row.shop, row.name, row.packs, row.pack_size, row.unit, row.needed, row.here, row.kept,
+            row.shop, row.name, row.packs, row.pack_size, row.unit,
+            "not known" if row.unknown else row.needed, row.here, row.kept,
             None if row.price is None else Decimal(row.price), out.currency if row.price else "", row.over,
             row.order_by, "; ".join(row.classes),
         )
         for row in out.rows
-        if row.packs
+        if row.packs or row.unknown
     ]  # fmt: skip
     text = table_csv([COLUMNS, *rows])
     return download(voice.say("file-shopping"), "csv", text, "text/csv; charset=utf-8")
@@ -193,7 +196,7 @@ def write_list(studio: Studio, about: About, voice: Voice) -> Written:
     out = _out(account_for(studio, _chosen(about["classes"])), studio, voice)
     shops: dict[str, list[dict[str, object]]] = {}
     for row in out.rows:
-        if row.packs:
+        if row.packs or row.unknown:
             shops.setdefault(row.shop, []).append(_printed(row, out.currency, voice))
     pdf = printed(
         "shopping.html", about["paper"], voice,
@@ -217,7 +220,7 @@ def _printed(row: ShoppingRowOut, currency: str, voice: Voice) -> dict[str, obje
         "code": row.code,
         "packs": voice.say("shopping.packs", packs=row.packs),
         "holds": fractions(f"{row.pack_size}{unit}"),
-        "needed": fractions(f"{row.needed}{unit}"),
+        "needed": voice.say("shopping.not-known") if row.unknown else fractions(f"{row.needed}{unit}"),
         "here": fractions(f"{row.here}{unit}"),
         "price": price or voice.say("shopping.no-price"),
         "by": voice.date(row.order_by) if row.order_by else "",

@@ -43,7 +43,8 @@ class ShoppingRowOut(Schema):
 
     ``kept`` is set aside for classes that are not shopped for; ``over`` is what is left when every class has
     taken its part. ``ordered`` is on the way, the last of it here on ``arrives``; ``comes_late``: that is
-    after the first class that needs it.
+    after the first class that needs it. ``unknown``: more is needed, and no rule says how much.
+    ``needed_at_most`` is set where lent things may be needed at once, of classes without a date.
     """
 
     kind: Literal["paper", "pack", "supply"]
@@ -51,6 +52,8 @@ class ShoppingRowOut(Schema):
     name: str
     unit: str
     needed: str
+    unknown: bool
+    needed_at_most: str | None
     here: str
     kept: str
     pack_size: str

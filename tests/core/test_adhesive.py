@@ -5,18 +5,23 @@ from __future__ import annotations
 from dataclasses import replace
 from decimal import Decimal
 
+import pytest
 from hypothesis import given
 from hypothesis import strategies as st
 
 from neat_sheaf.checks import check_project
+from neat_sheaf.costing import Goods, Need, account_of
 from neat_sheaf.folding import fold
 from neat_sheaf.folding.glue_lines import glue_lines, length_of
 from neat_sheaf.folding.sticking import pads_under, school_of, worked_out
+from neat_sheaf.formats.plan_file import read_plan, write_plan
 from neat_sheaf.habits import USUAL_HABITS, Habits, School
 from neat_sheaf.measure.length import Length
+from neat_sheaf.plan import plan_job
 from neat_sheaf.project import Fit, FitKind, GluedAt, MatOf, Panel, Project, SupplyUse, Tab
 from neat_sheaf.stock import Supply, SupplyUnit
-from tests.core.building import across, inch, piece, tray
+from tests.core.building import across, inch, job, letter, piece, tray
+from tests.words import said
 
 # The arithmetic of the published forms: a sleeve's tab is as long as the sleeve is high.
 SLEEVE = replace(piece("Sleeve", "9", "5", scores=across("2", "4", "6", "8 1/2")), tabs=(Tab(Panel(5, 1)),))
@@ -232,3 +237,41 @@ def test_worked_out_tape_is_never_shorter_than_its_lines_nor_a_step_longer(units
     needed = 2 * (mat.width + mat.height) * kits
     step = inch("1/16") if units == "in" else 1_000_000
     assert needed <= tape.length < needed + step
+
+
+# Scores that no form of ours explains: nothing is known of what is glued there.
+ODD = piece("Odd", "9", "7", scores=across("1", "1 1/2", "6"))
+
+
+@pytest.mark.parametrize("supply", [TAPE, GLUE])
+def test_what_no_rule_finds_is_not_known_and_never_0(supply):
+    # "0 in; buy nothing" was said of the tape of a thing that is glued together.
+    use = SupplyUse(supply.id, sticks=(GluedAt.TAB, GluedAt.JOINT), typed=False)
+    project = worked_out(Project("P", (ODD,), supplies=(use,)), [supply], USUAL_HABITS, "in")
+    assert project.supplies[0].unknown
+    made = replace(job([ODD], [letter()], 4), project=project, supplies=(supply,))
+    plan = plan_job(made)
+    (total,) = plan.supplies
+    assert total.unknown
+    assert read_plan(write_plan(plan)).supplies == plan.supplies
+    assert plan.missing("material_used")[-1] == supply.id
+    (found,) = [
+        one for one in check_project(project, "in", supplies=[supply]) if one.code == "adhesive-not-known"
+    ]
+    assert supply.name in said(found)
+    # And in the account: asked about, though nothing is known to be short.
+    need = Need("supply", supply.id, "A", None, total.needed, unknown=total.unknown)
+    (row,) = account_of([Goods("supply", supply.id)], [need])
+    assert (row.unknown, row.packs) == (True, 0)
+
+
+def test_what_a_rule_finds_or_somebody_typed_is_known():
+    sleeve = SupplyUse("tape", sticks=(GluedAt.TAB,), typed=False)
+    found = worked_out(Project("P", (SLEEVE,), supplies=(sleeve,)), [TAPE], USUAL_HABITS, "in")
+    assert not found.supplies[0].unknown
+    typed = SupplyUse("tape", length=inch("4"), sticks=(GluedAt.TAB,))
+    assert not typed.unknown
+    codes = [
+        one.code for one in check_project(Project("P", (ODD,), supplies=(typed,)), "in", supplies=[TAPE])
+    ]
+    assert "adhesive-not-known" not in codes

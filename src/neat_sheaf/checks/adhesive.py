@@ -32,6 +32,8 @@ def check_adhesive(context: CheckContext) -> Iterator[Finding]:
     for use in project.supplies:
         if use.typed and (use.sticks or use.lifts) and use.supply in known and use.shared_by == 1:
             yield from _typed_short(context, use, known[use.supply], lines)
+        if use.supply in known and use.shared_by == 1:
+            yield from _not_known(context, use, known[use.supply], lines)
     if any(use.sticks for use in project.supplies):
         return
     taken = [
@@ -84,6 +86,17 @@ def _held_twice(context: CheckContext) -> Iterator[Finding]:
             yield Finding(
                 Level.NOTE, message(f"held-twice.{kind.value}", supplies=names), message("place.list")
             )
+
+
+def _not_known(
+    context: CheckContext, use: SupplyUse, supply: Supply, lines: Sequence[GlueLine]
+) -> Iterator[Finding]:
+    """What is to be worked out, and no rule finds anything that it holds: it is not 0."""
+    if use.typed or not (use.sticks or use.lifts):
+        return
+    if taken_for(use, supply, context.project, lines, context.habits, context.units).unknown:
+        said = message("adhesive-not-known", supply=supply.name)
+        yield Finding(Level.WARNING, said, message("place.list"), None, None)
 
 
 def _typed_short(

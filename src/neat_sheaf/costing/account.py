@@ -76,8 +76,8 @@ class Need:
     """What one class still takes of some goods; of a pack of designs, of one ``design``.
 
     ``lengths`` are the cut lengths (nm) and how many, where they may not be joined. ``lent`` is the part of
-    the amount that comes back when the class is over. ``day`` is the class's; ``from_day`` the first evening
-    that takes it, where that is known.
+    the amount that comes back when the class is over. ``unknown``: how much more is not known. ``day`` is the
+    class's; ``from_day`` the first evening that takes it, where that is known.
     """
 
     kind: str
@@ -89,6 +89,7 @@ class Need:
     design: str = ""
     lent: Decimal = _NONE
     from_day: dt.date | None = None
+    unknown: bool = False
 
     @property
     def by(self) -> dt.date | None:
@@ -124,6 +125,7 @@ class Account:
     ``short_from`` is the first day on which something is missing, with all that is on the way; ``order_by``
     the last day to order so that it is there the day before, None where nothing is bought or no class that is
     short has a date. ``comes_late``: what is on the way is not here the day before it is needed.
+    ``unknown``: more is needed than is said, and nobody knows how much.
     """
 
     goods: Goods
@@ -138,6 +140,7 @@ class Account:
     classes: tuple[str, ...]
     comes_late: bool = False
     cheaper: Choice = ()
+    unknown: bool = False
 
     @property
     def short(self) -> bool:
@@ -149,7 +152,7 @@ def account_of(goods: Sequence[Goods], needs: Iterable[Need]) -> list[Account]:
     """An account for each of the goods that some class needs, in the order given."""
     by_goods: dict[tuple[str, str], list[Need]] = {}
     for need in needs:
-        if need.amount > 0:
+        if need.amount > 0 or need.unknown:
             by_goods.setdefault((need.kind, need.id), []).append(need)
     return [_account(one, by_goods[one.kind, one.id]) for one in goods if (one.kind, one.id) in by_goods]
 
@@ -173,6 +176,7 @@ def _account(goods: Goods, needs: list[Need]) -> Account:
         classes=tuple(dict.fromkeys(need.klass for need in needs)),
         cheaper=_cheaper(goods, needed - free, bought),
         comes_late=any(_late(goods, needs, day) for day in _days(needs)) if goods.coming else False,
+        unknown=any(need.unknown for need in needs),
     )
 
 

@@ -68,7 +68,8 @@ class PackTotal:
 class SupplyTotal:
     """A supply's shopping. ``needed`` is in its ``unit`` (lengths: nm); ``lengths`` are (nm, how many).
 
-    ``lent`` is the part of it that comes back.
+    ``lent`` is the part of it that comes back. ``unknown``: some of what the kits take is not known, and not
+    in it.
     """
 
     supply: str
@@ -78,6 +79,7 @@ class SupplyTotal:
     packs: int
     line: CostLine
     lent: Decimal = Decimal(0)
+    unknown: bool = False
 
 
 def sheets_used(job: Job, plan: PaperPlan) -> Fraction:
@@ -178,7 +180,8 @@ def _supply_total(job: Job, supply: Supply, uses: list[SupplyUse]) -> SupplyTota
     used = rounded(Fraction(price) * Fraction(needed - lent) / Fraction(supply.pack_size), job.currency)
     amounts = ThreeCosts(used, used, rounded(price * bought, job.currency))
     line = CostLine("supply", supply.id, amounts, supply.pack_price is not None)
-    return SupplyTotal(supply.id, supply.unit, needed, lengths, bought, line, lent)
+    unknown = any(use.unknown and times_taken(use, job.klass) for use in uses)
+    return SupplyTotal(supply.id, supply.unit, needed, lengths, bought, line, lent, unknown)
 
 
 def times_taken(use: SupplyUse, klass: Class) -> int:

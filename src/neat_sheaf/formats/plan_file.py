@@ -89,6 +89,7 @@ def _supply(total: SupplyTotal) -> dict[str, Any]:
         "packs": total.packs,
         "cost": str(total.line.amounts.cash_out),
         **({"lent": _number(total.lent, by_length)} if total.lent else {}),
+        **({"unknown": True} if total.unknown else {}),
     }
 
 
@@ -187,7 +188,7 @@ def _read_pack(node: JsonValue, line: CostLine) -> PackTotal:
 
 
 def _read_supply(node: JsonValue, line: CostLine) -> SupplyTotal:
-    node.object(["supply", "unit", "needed", "lengths", "packs", "cost"], ["lent"])
+    node.object(["supply", "unit", "needed", "lengths", "packs", "cost"], ["lent", "unknown"])
     unit = node.key("unit").choice(SupplyUnit)
     needed = node.key("needed")
 
@@ -202,6 +203,7 @@ def _read_supply(node: JsonValue, line: CostLine) -> SupplyTotal:
         lengths=node.list_at("lengths", _read_lengths),
         packs=node.key("packs").whole(),
         line=line,
+        unknown=node.take("unknown", JsonValue.flag, False),
     )
 
 

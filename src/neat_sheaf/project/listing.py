@@ -123,6 +123,11 @@ class SupplyUse:
     only: tuple[str, ...] = ()
 
     @property
+    def unknown(self) -> bool:
+        """Whether it holds something and no rule finds how much that takes: not known, and never 0."""
+        return not self.typed and bool(self.sticks or self.lifts) and not (self.length or self.count)
+
+    @property
     def cut_length(self) -> Length:
         """One cut length in nm."""
         if self.length is None:

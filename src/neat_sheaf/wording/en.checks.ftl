@@ -117,6 +117,7 @@ held-twice =
     .tab = { $supplies } are both counted for the tabs
     .joint = { $supplies } are both counted for the glued panels
     .mat = { $supplies } are both counted for the mats
+adhesive-not-known = no rule finds what { $supply } holds here, so how much a kit takes is not known; type it
 typed-short = what { $supply } holds takes { $needed } a kit; { $has } is typed over it
 fix-adhesive = take { $amount } a kit, worked out from the list
 fix-supply =

@@ -248,6 +248,7 @@ changed-since = { $name } was changed since it was compared; compare again
 ## The shopping list
 
 shopping =
+    .not-known = not known: type on the list what a kit takes
     .title = Shopping list
     .any-shop = Any shop
     .what = What

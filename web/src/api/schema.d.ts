@@ -5753,6 +5753,8 @@ export interface components {
         /**
          * SupplyTotalOut
          * @description One supply: needed (count, ml, or nm), the part of it that comes back, and packs to buy.
+         *
+         *     ``unknown``: more is needed than that, and no rule says how much.
          */
         SupplyTotalOut: {
             /** Supply */
@@ -5762,6 +5764,11 @@ export interface components {
             needed: number;
             /** Lent */
             lent?: number | null;
+            /**
+             * Unknown
+             * @default false
+             */
+            unknown: boolean;
             /** Lengths */
             lengths: components["schemas"]["LengthsOut"][];
             /** Packs */
@@ -6742,7 +6749,8 @@ export interface components {
          *
          *     ``kept`` is set aside for classes that are not shopped for; ``over`` is what is left when every class has
          *     taken its part. ``ordered`` is on the way, the last of it here on ``arrives``; ``comes_late``: that is
-         *     after the first class that needs it.
+         *     after the first class that needs it. ``unknown``: more is needed, and no rule says how much.
+         *     ``needed_at_most`` is set where lent things may be needed at once, of classes without a date.
          */
         ShoppingRowOut: {
             /**
@@ -6758,6 +6766,10 @@ export interface components {
             unit: string;
             /** Needed */
             needed: string;
+            /** Unknown */
+            unknown: boolean;
+            /** Needed At Most */
+            needed_at_most: string | null;
             /** Here */
             here: string;
             /** Kept */

@@ -54,7 +54,7 @@ export function ClassTabs(props: { kitClass: KitClass; project: Project; active:
       to: 'supplies',
       name: t`Supplies`,
       total: plan ? number(plan.supplies.length) : '–',
-      more: plan ? toBuy(plan.supplies) : notYet,
+      more: plan ? suppliesSaid(plan) : notYet,
     },
     {
       to: 'cost',
@@ -95,6 +95,13 @@ export function ClassTabs(props: { kitClass: KitClass; project: Project; active:
       tabs={tabs}
     />
   )
+}
+
+/** What is to buy of the supplies; where nothing is chosen for what is glued, that is nothing to be sure of. */
+function suppliesSaid(plan: Plan): string {
+  if (plan.supplies.some((row) => row.unknown)) return t`not all known`
+  if (plan.checks.some((check) => check.code === 'tabs-without-adhesive')) return t`no adhesive chosen`
+  return toBuy(plan.supplies)
 }
 
 /** What a kit costs, in as few words as a tab has room for. */

@@ -58,7 +58,9 @@ export function SuppliesTab({ plan }: { plan: Plan }) {
               num: true,
               cell: (row) => (
                 <Why kind="supply" id={row.supply} figure="needed" what={row.own.name}>
-                  {row.own.unit === 'length' ? (
+                  {row.unknown ? (
+                    <span className="severe">{t`not known`}</span>
+                  ) : row.own.unit === 'length' ? (
                     <Length nm={row.needed} units={units} unit />
                   ) : (
                     `${number(row.needed)}${unitOf(row.own, units)}`
@@ -80,7 +82,13 @@ export function SuppliesTab({ plan }: { plan: Plan }) {
               head: t`Packs to buy`,
               num: true,
               cell: (row) =>
-                row.packs ? <strong>{number(row.packs)}</strong> : <span className="soft">{t`none`}</span>,
+                row.packs ? (
+                  <strong>{number(row.packs)}</strong>
+                ) : row.unknown ? (
+                  '?'
+                ) : (
+                  <span className="soft">{t`none`}</span>
+                ),
             },
             {
               head: t`To pay now`,

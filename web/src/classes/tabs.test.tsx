@@ -115,7 +115,7 @@ const plan: Plan = {
     },
   ],
   supplies: [
-    { supply: '7', unit: 'length', needed: 4_470_400_000, lengths: [{ length: 558_800_000, count: 8 }], packs: 1, cost: '0.00' },
+    { supply: '7', unit: 'length', needed: 4_470_400_000, lengths: [{ length: 558_800_000, count: 8 }], packs: 1, cost: '0.00', unknown: false },
   ],
   cost: {
     per_kit: costs('0.48', '0.48', '1.43'),

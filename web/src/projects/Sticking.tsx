@@ -81,7 +81,11 @@ export function Holds(props: {
         </Group>
       ) : null}
       {isWorked(use) && !typed ? (
-        <span className="soft">{t`Worked out from the list. Type over it to change it.`}</span>
+        worked ? (
+          <span className="soft">{t`Worked out from the list. Type over it to change it.`}</span>
+        ) : (
+          <span className="severe">{t`No rule finds what it holds: type what a kit takes.`}</span>
+        )
       ) : null}
       {typed ? (
         <span>

@@ -69,7 +69,7 @@ export function SupplyUses({
             <span>{supply?.name ?? t`A supply that is gone`}</span>
             <TextInput
               aria-label={t`How much ${supply?.name ?? ''} a kit takes`}
-              value={use.per_kit ?? (worked ? (figure ?? '') : '…')}
+              value={use.per_kit ?? (worked ? (figure ?? t`not known`) : '…')}
               onChange={(e) => set({ per_kit: e.currentTarget.value })}
               error={said(n)}
               rightSectionWidth={34}

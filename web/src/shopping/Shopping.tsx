@@ -108,11 +108,20 @@ function ForWhom({ found, choose }: { found: ShoppingData; choose: (classes: num
 
 function List({ found }: { found: ShoppingData }) {
   const buying = found.rows.filter((row) => row.packs > 0)
-  const here = found.rows.filter((row) => row.packs === 0)
+  const unknown = found.rows.filter((row) => row.unknown)
+  const here = found.rows.filter((row) => row.packs === 0 && !row.unknown)
   const shops = [...new Set(buying.map((row) => row.shop))]
   return (
     <>
-      {buying.length === 0 ? (
+      {unknown.length ? (
+        <p className="severe" role="status">
+          <Trans>
+            How much is needed is not known of {unknown.map((row) => row.name).join(', ')}: no rule finds what
+            it holds. Type on the list what a kit takes.
+          </Trans>
+        </p>
+      ) : null}
+      {buying.length === 0 && !unknown.length ? (
         <p className={classes.nothing}>
           <Trans>Everything is here: there is nothing to buy.</Trans>
         </p>
@@ -224,7 +233,9 @@ function Row({ row, currency }: { row: ShoppingRow; currency: string }) {
     }
   }
   const facts = [
-    t`${amount(row.needed, row)} needed`,
+    row.needed_at_most
+      ? t`${amount(row.needed, row)} needed, ${amount(row.needed_at_most, row)} if the classes without a date are on one day`
+      : t`${amount(row.needed, row)} needed`,
     t`${amount(row.here, row)} here`,
     row.kept === '0' ? '' : t`${amount(row.kept, row)} set aside for others`,
     row.ordered === '0' ? '' : t`${amount(row.ordered, row)} on the way`,
