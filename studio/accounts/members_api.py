@@ -12,6 +12,7 @@ from studio.accounts.services.joining import accept, change_role, invite, invite
 from studio.accounts.tenancy import STUDIO_KEY, account, member_of, own, owner, reader, studio_of, user_of
 from studio.accounts.voice import voice_for
 from studio.common.problems import Problem, RoleNeeded
+from studio.common.sent import Sent
 
 router = Router(tags=["members"])
 
@@ -42,14 +43,14 @@ class MembersOut(Schema):
     invitations: list[InvitationOut]
 
 
-class InvitationIn(Schema):
+class InvitationIn(Sent):
     """Whom to ask in, and as what."""
 
     email: str = Field(max_length=254)
     role: Role = Role.HELPER
 
 
-class RoleIn(Schema):
+class RoleIn(Sent):
     """What somebody may do."""
 
     role: Role

@@ -11,6 +11,7 @@ from pydantic import AfterValidator, WithJsonSchema
 from neat_sheaf.limits import LONGEST_DRYING
 from studio.accounts.models import Measure, Role
 from studio.accounts.places import DEFAULT_PLACE
+from studio.common.sent import Sent
 
 Weekday = Annotated[int, Field(ge=0, le=6)]
 Sticking = Literal["tape", "glue", "runner"]
@@ -82,13 +83,13 @@ class SessionOut(Schema):
     sign_up: SignUpOut
 
 
-class ChosenStudio(Schema):
+class ChosenStudio(Sent):
     """The studio to look at."""
 
     id: int
 
 
-class NewStudio(Schema):
+class NewStudio(Sent):
     """A studio to open. Without a ``time_zone`` its days are those of its place."""
 
     name: str = Field(min_length=1, max_length=120)
@@ -99,7 +100,7 @@ class NewStudio(Schema):
     first_day: Weekday = 1
 
 
-class CodeIn(Schema):
+class CodeIn(Sent):
     """A text to draw as a QR code."""
 
     text: str = Field(min_length=1, max_length=1_000)
@@ -111,13 +112,13 @@ class CodeOut(Schema):
     image: str
 
 
-class ClosingIn(Schema):
+class ClosingIn(Sent):
     """The password once more, to delete the account."""
 
     password: str = Field(max_length=4_096)
 
 
-class HabitsDoc(Schema):
+class HabitsDoc(Sent):
     """A studio's habits; ``version`` is the one a save is based on.
 
     Lengths are text and carry their unit, so that they stay what they are when the studio's unit

@@ -12,6 +12,7 @@ from studio.accounts.tenancy import helper, own, studio_of
 from studio.classes.models import KitClass
 from studio.classes.services.claiming import claim
 from studio.common.problems import Problem
+from studio.common.sent import Sent
 from studio.cupboard.claims import hand_over, release
 from studio.cupboard.models import Claim
 
@@ -24,7 +25,7 @@ class AsideOut(Schema):
     things: int
 
 
-class HandOverIn(Schema):
+class HandOverIn(Sent):
     """Which class is given how much of what is set aside; in the claim's unit, of a length in nm."""
 
     to: int

@@ -31,6 +31,7 @@ from studio.classes.services.cutting import (
     steps_in,
 )
 from studio.common.problems import MessageOut, Problem, Stale, message_out
+from studio.common.sent import Sent
 
 router = Router(tags=["cutting"])
 
@@ -56,7 +57,7 @@ class CuttingOut(Schema):
     begun: str
 
 
-class DoneIn(Schema):
+class DoneIn(Sent):
     """How many steps are done, and how many were before: null where that does not matter.
 
     ``seconds`` is how long the last one took, null where that is not known.
@@ -67,7 +68,7 @@ class DoneIn(Schema):
     seconds: int | None = Field(None, ge=0, le=86_400)
 
 
-class MiscutIn(Schema):
+class MiscutIn(Sent):
     """Pieces that were spoilt, cut from a paper (id)."""
 
     paper: str = Field(max_length=LONGEST_TEXT)

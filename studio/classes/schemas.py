@@ -20,11 +20,12 @@ from neat_sheaf.project.assembly import Work
 from studio.accounts.models import Measure
 from studio.classes.plan_schemas import PlanOut
 from studio.common.problems import FaultOut
+from studio.common.sent import Sent
 
 __all__ = ["ClassIn", "ClassOut", "ClassRow", "ColourwayDoc", "ColourwayOut", "PlannedOut", "WorkingOut"]
 
 
-class ColourwayDoc(Schema):
+class ColourwayDoc(Sent):
     """A colourway; ``papers`` takes each role to a paper's id. ``ready`` kits are there from before.
 
     ``variant`` is the sister version of its kits, where it is not that of the class.
@@ -37,7 +38,7 @@ class ColourwayDoc(Schema):
     papers: dict[str, int] = Field({}, max_length=MOST_PIECES)
 
 
-class ExtraDoc(Schema):
+class ExtraDoc(Sent):
     """A cost beside papers and supplies; ``amount`` and ``times`` are decimal text."""
 
     name: str = Field(max_length=LONGEST_TEXT)
@@ -48,7 +49,7 @@ class ExtraDoc(Schema):
     only: str | None = Field(None, max_length=LONGEST_TEXT)
 
 
-class OtherFeeDoc(Schema):
+class OtherFeeDoc(Sent):
     """A fee that so many of the seats pay instead of the usual one; decimal text."""
 
     name: str = Field(max_length=LONGEST_TEXT)
@@ -56,7 +57,7 @@ class OtherFeeDoc(Schema):
     seats: int = Field(ge=0, le=100_000)
 
 
-class ClassIn(Schema):
+class ClassIn(Sent):
     """A class as it is written; ``version`` is the one it was based on.
 
     ``units`` is the one that its lengths are written in, null for the studio's.

@@ -18,6 +18,7 @@ from studio.accounts.voice import voice_for
 from studio.classes.models import KitClass
 from studio.common.downloads import SPREADSHEET, Csv, Spreadsheet, download
 from studio.common.problems import Problem
+from studio.common.sent import Sent
 from studio.cupboard.convert import plain_price
 
 router = Router(tags=["year"])
@@ -82,7 +83,7 @@ class YearOut(Schema):
     open: list[NotClosedOut]
 
 
-class ResultIn(Schema):
+class ResultIn(Sent):
     """What was really taken, and the hours it took in all; null where that is not said."""
 
     taken: str | None = Field(None, max_length=40)

@@ -35,6 +35,7 @@ from studio.classes.year_api import router as year
 from studio.common.constraints import AT_ONCE, refusal_of
 from studio.common.door import CODES, KEYS, Door
 from studio.common.problems import Busy, RoleNeeded, Stale, Underway, fault_out, problem
+from studio.common.sent import know_what_is_answered
 from studio.common.throttling import PerMinute
 from studio.common.voices import plain_voice
 from studio.config.described import DescribedAPI
@@ -110,6 +111,9 @@ for router in (
     audit,
 ):
     api.add_router("", router)
+    for view in router.path_operations.values():
+        for operation in view.operations:
+            know_what_is_answered(operation)
 
 __all__ = ["api"]
 
@@ -235,10 +239,14 @@ def _not_to_be_cut(request: HttpRequest, error: CannotPlanError) -> HttpResponse
 
 @api.exception_handler(ValidationError)
 def _invalid(request: HttpRequest, error: ValidationError) -> HttpResponse:
+    voice = plain_voice(request)
     faults = [
-        {"path": _path(row["loc"]), "code": str(row["type"]), "message": str(row["msg"])}
+        {
+            "path": _path(row["loc"]), "code": str(row["type"]),
+            "message": voice.say("unknown-key-sent") if row["type"] == "extra_forbidden" else str(row["msg"]),
+        }
         for row in error.errors
-    ]
+    ]  # fmt: skip
     return _answer(request, 422, "faulty", plain_voice(request).say("faulty"), faults=faults)
 
 

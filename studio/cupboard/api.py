@@ -4,7 +4,7 @@ from __future__ import annotations
 
 from django.db import transaction
 from django.http import HttpRequest, HttpResponse
-from ninja import Router, Schema, Status
+from ninja import Router, Status
 
 from neat_sheaf.errors import fault
 from neat_sheaf.formats.reading import FileError
@@ -13,6 +13,7 @@ from studio.accounts.tenancy import check_version, own, owner, reader, studio_of
 from studio.accounts.voice import voice_for
 from studio.common.answers import listed_as
 from studio.common.problems import Problem
+from studio.common.sent import Sent
 from studio.cupboard.convert import pack_out, paper_out, supply_out
 from studio.cupboard.models import Pack, Paper, Photo, Supply
 from studio.cupboard.plain import PlainSize, plain_paper
@@ -37,7 +38,7 @@ def add_paper(request: HttpRequest, payload: PaperIn) -> Status[PaperOut]:
     return Status(201, store_paper(Paper(studio=studio, version=0), payload, studio, request.user.pk))
 
 
-class PlainIn(Schema):
+class PlainIn(Sent):
     """Which plain paper to plan on."""
 
     size: PlainSize

@@ -15,6 +15,7 @@ from neat_sheaf.measure.length import Length, Unit, write_length
 from neat_sheaf.stock.ledger import Cause
 from studio.accounts.tenancy import helper, own, reader, studio_of
 from studio.common.problems import Problem
+from studio.common.sent import Sent
 from studio.cupboard.claims import claims_of
 from studio.cupboard.ledger import Because, Thing, move, undo
 from studio.cupboard.models import Movement, Paper, Supply
@@ -42,7 +43,7 @@ class MovementOut(Schema):
     undone: bool
 
 
-class MoveIn(Schema):
+class MoveIn(Sent):
     """A change of a count by hand: more or less than 0, in the thing's unit."""
 
     amount: str = Field(max_length=60)

@@ -6,12 +6,13 @@ from decimal import Decimal
 
 from django.db import IntegrityError
 from django.http import HttpRequest
-from ninja import Field, Router, Schema, Status
+from ninja import Field, Router, Status
 
 from neat_sheaf.errors import fault
 from neat_sheaf.formats.reading import FileError, JsonValue
 from studio.accounts.tenancy import own, owner, studio_of
 from studio.common.problems import Problem
+from studio.common.sent import Sent
 from studio.cupboard.convert import paper_out, supply_out
 from studio.cupboard.merging import merge_papers, merge_supplies, split_paper, split_supply
 from studio.cupboard.models import Paper, Supply
@@ -20,13 +21,13 @@ from studio.cupboard.schemas import PaperOut, SupplyOut
 router = Router(tags=["cupboard"])
 
 
-class MergeIn(Schema):
+class MergeIn(Sent):
     """Which other one it is."""
 
     into: int
 
 
-class SplitIn(Schema):
+class SplitIn(Sent):
     """How much is set apart (text in its unit), and what that is called."""
 
     amount: str = Field(max_length=60)

@@ -15,13 +15,14 @@ from neat_sheaf.formats.reading import FileError
 from studio.accounts.tenancy import helper, own, reader, studio_of
 from studio.common.downloads import Jpeg
 from studio.common.problems import Problem
+from studio.common.sent import Sent
 from studio.cupboard.models import Paper, Photo
 from studio.cupboard.photos import remade
 
 router = Router(tags=["cupboard"])
 
 
-class PhotoIn(Schema):
+class PhotoIn(Sent):
     """A picture (JPEG, PNG, WebP), its bytes in base64."""
 
     content: str

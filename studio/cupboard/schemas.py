@@ -4,10 +4,11 @@ from __future__ import annotations
 
 from typing import Literal
 
-from ninja import Field, Schema
+from ninja import Field
 
 from neat_sheaf.limits import MOST_GRAMS, MOST_OFFERS
 from studio.accounts.models import Measure
+from studio.common.sent import Sent
 
 __all__ = [
     "EdgesDoc",
@@ -24,7 +25,7 @@ __all__ = [
 ]
 
 
-class OffcutDoc(Schema):
+class OffcutDoc(Sent):
     """Kept pieces of one size; sizes are lengths as text in the studio's units."""
 
     width: str
@@ -32,7 +33,7 @@ class OffcutDoc(Schema):
     count: int = 1
 
 
-class EdgesDoc(Schema):
+class EdgesDoc(Sent):
     """How much along each edge of a sheet cannot be used; lengths as text, empty for none."""
 
     left: str = ""
@@ -41,14 +42,14 @@ class EdgesDoc(Schema):
     bottom: str = ""
 
 
-class OfferDoc(Schema):
+class OfferDoc(Sent):
     """Another pack that something is sold in: how much it holds, as text in its unit, and its price."""
 
     size: str = Field(max_length=60)
     price: str = Field(max_length=60)
 
 
-class PackIn(Schema):
+class PackIn(Sent):
     """A pack of several designs as it is written."""
 
     version: int = 0
@@ -67,14 +68,14 @@ class PackOut(PackIn):
     id: int
 
 
-class MeasuredDoc(Schema):
+class MeasuredDoc(Sent):
     """What a sheet really measures, lengths as text; empty where that is its size."""
 
     width: str = ""
     height: str = ""
 
 
-class PaperFaceDoc(Schema):
+class PaperFaceDoc(Sent):
     """How a face of a sheet looks: its motif, its ground and its ink (``#rrggbb``)."""
 
     motif: Literal["plain", "sprigs", "dots", "stripes", "checks", "waves"] = "plain"
@@ -82,7 +83,7 @@ class PaperFaceDoc(Schema):
     ink: str = Field("#6b5a3a", pattern=r"^#[0-9a-f]{6}$")
 
 
-class PaperIn(Schema):
+class PaperIn(Sent):
     """A paper as it is written; ``units`` is that of its lengths, null for the studio's.
 
     ``back`` is its other face, null where that is bare; ``weight`` is g/m².
@@ -131,7 +132,7 @@ class PaperOut(PaperIn):
     photo: int | None = None
 
 
-class HoldsDoc(Schema):
+class HoldsDoc(Sent):
     """The inside of an envelope or a bag, lengths as text; an empty depth is one that lies flat."""
 
     width: str
@@ -139,7 +140,7 @@ class HoldsDoc(Schema):
     depth: str = ""
 
 
-class SupplyIn(Schema):
+class SupplyIn(Sent):
     """A supply as it is written; its amounts in its unit, lengths as text in ``units``.
 
     ``low`` is the amount from which it runs low. ``holds`` is what goes into one, null where nothing does.

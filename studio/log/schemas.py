@@ -8,6 +8,7 @@ from typing import Literal
 from ninja import Field, Schema
 
 from neat_sheaf.limits import LONGEST_TEXT, MOST_KITS
+from studio.common.sent import Sent
 
 __all__ = [
     "KitsLeftIn",
@@ -108,7 +109,7 @@ class LogOut(Schema):
     notes: list[NoteOut]
 
 
-class UsedIn(Schema):
+class UsedIn(Sent):
     """What was really used of one thing: of a paper sheets, of an offcut (with its size) how many were kept.
 
     ``amount`` is text in the thing's unit, null where nobody says.
@@ -122,21 +123,21 @@ class UsedIn(Schema):
     ran_out: bool = False
 
 
-class TookIn(Schema):
+class TookIn(Sent):
     """How long a batch took, in seconds; null where nobody says any more."""
 
     key: str = Field(min_length=1, max_length=LONGEST_TEXT)
     seconds: int | None = Field(None, ge=0, le=1_000_000)
 
 
-class KitsLeftIn(Schema):
+class KitsLeftIn(Sent):
     """How many kits of a colourway nobody took; null where nobody counted them."""
 
     colourway: str = Field(max_length=LONGEST_TEXT)
     count: int | None = Field(None, ge=0, le=MOST_KITS)
 
 
-class NoteIn(Schema):
+class NoteIn(Sent):
     """Something to remember, with a picture in base64 where there is one."""
 
     about: About
@@ -163,7 +164,7 @@ class LearnedOut(Schema):
     used: bool
 
 
-class RevokeIn(Schema):
+class RevokeIn(Sent):
     """Whether the default is used all the same."""
 
     revoked: bool

@@ -15,6 +15,7 @@ from studio.accounts.voice import voice_for
 from studio.classes.models import KitClass
 from studio.common.downloads import Csv, download
 from studio.common.problems import Problem
+from studio.common.sent import Sent
 from studio.people.models import Attendee
 from studio.people.services import (
     add_people,
@@ -29,7 +30,7 @@ from studio.people.services import (
 router = Router(tags=["people"])
 
 
-class PersonIn(Schema):
+class PersonIn(Sent):
     """What is said of one person; ``colourway`` and ``fee`` by name, empty for any and the usual one."""
 
     name: str = Field(max_length=120)
@@ -73,13 +74,13 @@ class PeopleOut(Schema):
     whole_letters: LettersOut
 
 
-class FollowsIn(Schema):
+class FollowsIn(Sent):
     """Whether the seats, colourways and fees of a class follow its people."""
 
     follows: bool
 
 
-class TableIn(Schema):
+class TableIn(Sent):
     """A table of people as CSV text, with a line of heads."""
 
     text: str = Field(max_length=LARGEST)

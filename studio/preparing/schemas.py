@@ -10,6 +10,7 @@ from ninja import Field, Schema
 from neat_sheaf.preparing.scoring import Facing, Phase
 from neat_sheaf.preparing.tasks import Kind
 from neat_sheaf.project import Edge, Fold
+from studio.common.sent import Sent
 
 __all__ = ["EveningOut", "PrepareOut", "ScoreBatchOut", "ScoreStrokeOut", "TaskOut", "TickIn", "TicksIn"]
 
@@ -159,7 +160,7 @@ class PrepareOut(Schema):
     planned: bool
 
 
-class TickIn(Schema):
+class TickIn(Sent):
     """So many of one thing are done; with a note why and the ``seconds`` it took.
 
     Null leaves the note that is there, and the seconds while the count stays what it was.
@@ -171,7 +172,7 @@ class TickIn(Schema):
     note: str | None = Field(None, max_length=400)
 
 
-class TicksIn(Schema):
+class TicksIn(Sent):
     """What is done of some things."""
 
     ticks: list[TickIn] = Field(min_length=1, max_length=2_000)

@@ -6,7 +6,7 @@ from typing import Any
 
 from django.db import transaction
 from django.http import Http404, HttpRequest, HttpResponse
-from ninja import Field, Router, Schema, Status
+from ninja import Field, Router, Status
 
 from neat_sheaf import job as core
 from neat_sheaf.errors import fault
@@ -30,6 +30,7 @@ from studio.accounts.voice import voice_for
 from studio.common.downloads import Csv, Pdf, Svg, download
 from studio.common.pages import PageSize
 from studio.common.problems import Problem
+from studio.common.sent import Sent
 from studio.cupboard.convert import core_paper, core_supply
 from studio.projects.convert import store_pieces
 from studio.projects.findings import papers_chosen
@@ -173,7 +174,7 @@ def _job_of_one(found: Project, project: CoreProject, colourway: str) -> core.Jo
     )  # fmt: skip
 
 
-class JobText(Schema):
+class JobText(Sent):
     """A job file's text."""
 
     text: str = Field(max_length=LARGEST_FILE)

@@ -26,6 +26,7 @@ from studio.accounts.models import Measure, Studio
 from studio.accounts.tenancy import reader, studio_of
 from studio.accounts.voice import voice_for
 from studio.common.problems import Problem
+from studio.common.sent import Sent
 from studio.projects.folding import folded_out
 from studio.projects.piece_schemas import PieceDoc
 from studio.projects.schemas import FixOut, ProjectIn
@@ -35,7 +36,7 @@ from studio.projects.shapes import ShapeOut, ThingOut, shape_of, thing_of
 router = Router(tags=["folding"])
 
 
-class RefitIn(Schema):
+class RefitIn(Sent):
     """A list as it is on the screen, the piece (from 0) and the room that is wanted in it.
 
     ``outside``: the sizes are those of the finished piece. ``depth`` of a flat thing is left empty.
@@ -60,7 +61,7 @@ class RefitOut(Schema):
 Said = Annotated[str, Field(max_length=LONGEST_TEXT)]
 
 
-class FoldIn(Schema):
+class FoldIn(Sent):
     """A piece as it is on the screen; bare numbers take ``units``, null for the studio's."""
 
     piece: PieceDoc

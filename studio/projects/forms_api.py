@@ -23,6 +23,7 @@ from studio.accounts.tenancy import reader, studio_of
 from studio.accounts.voice import voice_for
 from studio.common.downloads import Svg
 from studio.common.problems import Problem
+from studio.common.sent import Sent
 from studio.projects.schemas import ProjectIn
 
 router = Router(tags=["forms"])
@@ -38,7 +39,7 @@ class FormOut(Schema):
     flat: bool
 
 
-class StartIn(Schema):
+class StartIn(Sent):
     """What goes inside: its width, depth (empty where the form is flat) and height.
 
     ``matted``: with mats for what shows. ``taken`` are names that no piece is to have.

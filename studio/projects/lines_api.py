@@ -23,6 +23,7 @@ from studio.accounts.models import Measure
 from studio.accounts.tenancy import reader, studio_of
 from studio.accounts.voice import voice_for
 from studio.common.problems import FaultOut, Problem, fault_out
+from studio.common.sent import Sent
 from studio.cupboard.models import Supply
 from studio.projects.piece_schemas import PanelDoc, PieceDoc
 
@@ -31,7 +32,7 @@ router = Router(tags=["lines"])
 MOST = 200_000  # characters
 
 
-class LinesIn(Schema):
+class LinesIn(Sent):
     """What was typed or pasted, and what the list has already.
 
     Bare numbers take ``units``, the one the list is written in; null for the studio's. ``listed`` are the
@@ -172,7 +173,7 @@ def _row(piece: Piece, units: Unit) -> dict[str, Any]:
     return {"text": tidy, "tidy": tidy, "piece": piece_document(piece, units), "questions": []}
 
 
-class MatsIn(Schema):
+class MatsIn(Sent):
     """A piece to be matted: on these panels, or on all that can take one where null.
 
     ``border`` is a side's, null for the studio's usual one; ``names`` are those that are taken.

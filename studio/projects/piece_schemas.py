@@ -4,8 +4,10 @@ from __future__ import annotations
 
 from typing import Annotated, Literal
 
-from ninja import Field, Schema
+from ninja import Field
 from pydantic import ConfigDict
+
+from studio.common.sent import Sent
 
 __all__ = [
     "CornerDoc",
@@ -23,10 +25,10 @@ __all__ = [
 ]
 
 
-class Doc(Schema):
+class Doc(Sent):
     """A part of a document: its keys are those of the job file."""
 
-    model_config = ConfigDict(populate_by_name=True)
+    model_config = ConfigDict(populate_by_name=True, extra="forbid")
 
 
 class LinesDoc(Doc):

@@ -11,6 +11,7 @@ from ninja import Field, Router, Schema, Status
 from studio.accounts.models import Studio
 from studio.accounts.tenancy import helper, own, owner, reader, studio_of
 from studio.common.problems import Problem
+from studio.common.sent import Sent
 from studio.cupboard.ledger_api import amount_out, unit_of
 from studio.cupboard.models import Order, OrderLine, Supply
 from studio.shopping.orders import Wanted, close, open_orders, place, reopen
@@ -18,7 +19,7 @@ from studio.shopping.orders import Wanted, close, open_orders, place, reopen
 router = Router(tags=["orders"])
 
 
-class WantedIn(Schema):
+class WantedIn(Sent):
     """Packs to order."""
 
     kind: Literal["paper", "pack", "supply"]
@@ -26,7 +27,7 @@ class WantedIn(Schema):
     packs: int = Field(ge=1, le=100_000)
 
 
-class OrderIn(Schema):
+class OrderIn(Sent):
     """An order to send. ``reference`` is the sender's own name for it, so that it is one order."""
 
     shop: str = Field(max_length=120)
@@ -56,17 +57,17 @@ class OrderOut(Schema):
     lines: list[OrderLineOut]
 
 
-class CameIn(Schema):
+class CameIn(Sent):
     """So many packs of a line came."""
 
     id: int
     packs: int = Field(ge=0, le=100_000)
 
 
-class ArrivedIn(Schema):
+class ArrivedIn(Sent):
     """What came of an order; a line that is left out did not come."""
 
-    lines: list[CameIn] = Field([], max_length=500)
+    lines: list[CameIn] = Field(max_length=500)
 
 
 def _line(line: OrderLine, studio: Studio) -> OrderLineOut:

@@ -28,6 +28,7 @@ from studio.accounts.tenancy import owner, reader, studio_of
 from studio.accounts.voice import voice_for
 from studio.common.downloads import SPREADSHEET, Csv, Spreadsheet, download
 from studio.common.problems import Problem
+from studio.common.sent import Sent
 from studio.cupboard.convert import plain_price
 from studio.shopping.prices import Taken, list_of_shop, shops_of, stocked_of, take_over
 from studio.shopping.suppliers import price_list_of, supplier_called, suppliers
@@ -85,7 +86,7 @@ class ComparisonOut(Schema):
     rows: list[ComparedOut]
 
 
-class ListIn(Schema):
+class ListIn(Sent):
     """A price list as a file: JSON, CSV or XLSX by the end of its name, its bytes in base64."""
 
     shop: str = Field("", max_length=120)
@@ -93,7 +94,7 @@ class ListIn(Schema):
     content: str
 
 
-class ChangeIn(Schema):
+class ChangeIn(Sent):
     """One field to take over: as it was when it was compared, and as the list has it; null is no price."""
 
     kind: Literal["paper", "pack", "supply"]
@@ -103,7 +104,7 @@ class ChangeIn(Schema):
     now: str | None
 
 
-class ChangesIn(Schema):
+class ChangesIn(Sent):
     """What is taken over, all of it or nothing."""
 
     changes: list[ChangeIn] = Field(max_length=10_000)

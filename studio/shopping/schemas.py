@@ -8,6 +8,8 @@ from typing import Literal
 
 from ninja import Field, Schema
 
+from studio.common.sent import Sent
+
 __all__ = ["BoughtIn", "ShoppingClass", "ShoppingOut", "ShoppingRowOut"]
 
 
@@ -99,7 +101,7 @@ class ShoppingOut(Schema):
     answering: list[str]
 
 
-class BoughtIn(Schema):
+class BoughtIn(Sent):
     """Packs that were bought. ``batch`` is the sender's own name for it, so that it counts once.
 
     ``size`` is what a pack holds where that is not the usual one.
