@@ -3,11 +3,14 @@
 from __future__ import annotations
 
 import segno
+from allauth.core.internal import ratelimit
 from django.conf import settings
 from django.contrib.auth import authenticate, login, logout
 from django.contrib.auth.models import User
 from django.http import Http404, HttpRequest
 from ninja import Router, Status
+from ninja.errors import HttpError, Throttled
+from ninja.utils import check_csrf
 
 from neat_sheaf.errors import fault
 from neat_sheaf.formats.reading import FileError
@@ -102,6 +105,9 @@ def look_at_the_demo(request: HttpRequest) -> SessionOut:
     """Sign in to the demo, where the server that was started here offers it."""
     if not settings.OPEN_DEMO:
         raise Http404
+    # A stranger has no session that the framework would look at a token for.
+    if check_csrf(request):
+        raise HttpError(403, "no token")
     name, _, password = settings.OPEN_DEMO.partition(":")
     user = authenticate(request, username=name, password=password)
     if user is None:
@@ -121,6 +127,8 @@ def qr_code(request: HttpRequest, payload: CodeIn) -> CodeOut:
 def close_account(request: HttpRequest, payload: ClosingIn) -> Status[None]:
     """Delete one's account, and every studio that nobody else belongs to, for good."""
     user = user_of(request)
+    if not ratelimit.consume(request, app="allauth.account", action="reauthenticate", user=user):
+        raise Throttled(wait=15 * 60)
     if not user.check_password(payload.password):
         raise FileError([fault("password", "wrong-password")])
     delete_account(user)

@@ -4,6 +4,7 @@ from __future__ import annotations
 
 import datetime as dt
 
+from allauth.account.adapter import get_adapter
 from django.http import Http404, HttpRequest
 from ninja import Field, Router, Schema, Status
 
@@ -11,6 +12,7 @@ from studio.accounts.models import Invitation, Member, Role
 from studio.accounts.services.joining import accept, change_role, invite, invited_by, leave
 from studio.accounts.tenancy import STUDIO_KEY, account, member_of, own, owner, reader, studio_of, user_of
 from studio.accounts.voice import voice_for
+from studio.common.addresses import own_address
 from studio.common.problems import Problem, RoleNeeded
 from studio.common.sent import Sent
 
@@ -104,8 +106,8 @@ def end_membership(request: HttpRequest, member_id: int) -> Status[None]:
 @router.post("/invitations", auth=owner, response={201: MembersOut, 422: Problem})
 def ask_in(request: HttpRequest, payload: InvitationIn) -> Status[MembersOut]:
     """Ask somebody into the studio by mail; the link is good for two weeks."""
-    address = request.build_absolute_uri("/join/")
-    invite(studio_of(request), payload.email, payload.role, address, voice_for(request))
+    address = own_address(request, "/join/")
+    invite(studio_of(request), user_of(request), payload.email, payload.role, address, voice_for(request))
     return Status(201, members(request))
 
 
@@ -121,10 +123,12 @@ def invitation(request: HttpRequest, token: str) -> JoinOut:
     """What a link invites to. Whoever looks may make an account for it."""
     found = _good(token)
     request.session["invitation"] = token
+    # The link came by mail to this address: whoever has it has shown that it is theirs.
+    get_adapter().stash_verified_email(request, found.email)
     return JoinOut(studio=found.studio.name, role=Role(found.role), email=found.email)
 
 
-@router.post("/join/{token}", auth=account, response={204: None, 404: Problem})
+@router.post("/join/{token}", auth=account, response={204: None, 404: Problem, 422: Problem})
 def join(request: HttpRequest, token: str) -> Status[None]:
     """Accept, with the account that is signed in, and look at the studio."""
     member = accept(_good(token), user_of(request))

@@ -10,7 +10,6 @@ import time
 from typing import Protocol, TypeVar
 
 from django.conf import settings
-from django.core.cache import cache
 from django.http import HttpRequest
 
 from neat_sheaf.errors import CannotPlanError
@@ -21,6 +20,7 @@ from neat_sheaf.nesting.control import CancelledError, SearchControl
 from studio.accounts.tenancy import own
 from studio.classes.convert import core_job
 from studio.classes.models import KitClass
+from studio.common.computed import computed as cache
 from studio.common.problems import Underway
 from studio.tasks.apart import Limits, made_apart
 from studio.tasks.for_studio import Made, NotWantedError, Told, faults_of, start

@@ -29,6 +29,7 @@ __all__ = [
     "Door",
     "Permissions",
     "away",
+    "drained",
     "failed",
     "refusal",
     "unwritable_in",
@@ -153,8 +154,20 @@ class Permissions:
         return response
 
 
+_MOST_DRAINED = 64 << 20
+
+
+def drained(request: HttpRequest) -> None:
+    """Read what is still being sent and forget it: whoever sends too much hears why, and no broken pipe."""
+    left = min(int(request.META.get("CONTENT_LENGTH") or 0), _MOST_DRAINED)
+    while left > 0 and (part := request.META["wsgi.input"].read(min(left, 1 << 16))):
+        left -= len(part)
+
+
 def refusal(request: HttpRequest, status: int) -> HttpResponse:
     """The answer of a refusal that is not the API's own, in the API's one shape."""
+    if status == 413:
+        drained(request)
     voice = plain_voice(request)
     known = status in KEYS
     words = voice.say(KEYS[status]) if known else voice.say("failed", status=str(status))

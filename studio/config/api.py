@@ -33,7 +33,7 @@ from studio.classes.fewer_api import router as fewer
 from studio.classes.files_api import router as class_files
 from studio.classes.year_api import router as year
 from studio.common.constraints import AT_ONCE, refusal_of
-from studio.common.door import CODES, KEYS, Door
+from studio.common.door import CODES, KEYS, Door, drained
 from studio.common.problems import Busy, RoleNeeded, Stale, Underway, fault_out, problem
 from studio.common.sent import know_what_is_answered
 from studio.common.throttling import PerMinute
@@ -201,6 +201,7 @@ def _words(request: HttpRequest, said: Message) -> str:
 
 @api.exception_handler(RequestDataTooBig)
 def _too_large(request: HttpRequest, error: RequestDataTooBig) -> HttpResponse:
+    drained(request)
     return _answer(request, 413, CODES[413], plain_voice(request).say(KEYS[413]))
 
 

@@ -123,6 +123,12 @@ SUPPLIER_SECONDS = float(os.environ.get("NEAT_SHEAF_SUPPLIER_SECONDS", "6"))
 CACHES = {
     "default": {
         "BACKEND": "django.core.cache.backends.db.DatabaseCache",
+        "LOCATION": "counted",
+        "OPTIONS": {"MAX_ENTRIES": 500_000},
+    },
+    # What can be computed again: it pushes out its own kind, and never what is counted.
+    "computed": {
+        "BACKEND": "django.core.cache.backends.db.DatabaseCache",
         "LOCATION": "computed",
         "OPTIONS": {"MAX_ENTRIES": 2000},
     },
@@ -151,6 +157,11 @@ AUTH_PASSWORD_VALIDATORS = [
     for name in ("MinimumLengthValidator", "CommonPasswordValidator", "UserAttributeSimilarityValidator")
 ]
 
+# Where people reach this server, for links in mails and on prints: https://paper.example. Empty: as they ask.
+ADDRESS = os.environ.get("NEAT_SHEAF_ADDRESS", "")
+# How many invitations a studio, an account and an address that is asked may have in a day.
+INVITATIONS_A_DAY = {"studio": 20, "account": 20, "address": 3}
+
 # Accounts: by mail address or by name. Pages are this product's own, so the package answers JSON alone.
 SIGN_UP = os.environ.get("NEAT_SHEAF_SIGN_UP", "invited")
 OPEN_DEMO = os.environ.get("NEAT_SHEAF_OPEN_DEMO", "")
@@ -166,6 +177,7 @@ ACCOUNT_RATE_LIMITS = {
     "login": "60/m/ip",
     "login_failed": "20/15m/ip,5/15m/key",
     "signup": "20/h/ip",
+    "reauthenticate": "10/15m/user",
     "reset_password": "20/h/ip,5/h/key",
 }
 # Whom to tell of a hole in the product here: mailto: or https:.

@@ -5,51 +5,61 @@ No place, no maker's notes and no markup that came with the file is in ours.
 
 from __future__ import annotations
 
+import contextlib
 import io
+import subprocess
+import sys
 import warnings
+from collections.abc import Iterator
 
-from PIL import Image, ImageOps, UnidentifiedImageError
+from django.conf import settings
+from django.db import connection
+from PIL import Image
 
 from neat_sheaf.errors import fault
 from neat_sheaf.formats.reading import FileError
+from studio.cupboard.shrinking import NOT_A_PICTURE
 
 __all__ = ["as_we_make_them", "remade"]
 
 _SIDE = 480  # pixels of the longer side
 _END = b"\xff\xd9"  # of a JPEG
 _LARGEST_SIDE = 1_600  # of any that we make
-_QUALITY = 82
-_KINDS = ("JPEG", "PNG", "WEBP")
-_MOST_PIXELS = 50_000_000
+_COLOUR = len("#rrggbb")
+_SECONDS = 30
+_PLACE = 7_201_955  # of the advisory locks of the database, a number of our own
 
 
 def remade(content: bytes, side: int = _SIDE) -> tuple[bytes, str]:
     """A picture as a JPEG, upright, its longer side so many pixels at most; and its mean colour, ``#rrggbb``.
 
-    FileError for what is no picture of these kinds, or one of too many pixels to be opened.
+    FileError for what is no picture of these kinds, or one of too many pixels to be opened. It is done in a
+    process of its own, with an end of time and memory, and one at a time on the whole server.
     """
-    try:
-        with warnings.catch_warnings():
-            warnings.simplefilter("error", Image.DecompressionBombWarning)
-            with Image.open(io.BytesIO(content), formats=_KINDS) as sent:
-                sent.verify()
-            with Image.open(io.BytesIO(content), formats=_KINDS) as sent:
-                if sent.width * sent.height > _MOST_PIXELS:
-                    raise FileError([fault("content", "too-many-pixels")])
-                # A JPEG is opened smaller where it can be.
-                sent.draft("RGB", (2 * side, 2 * side))
-                picture = ImageOps.exif_transpose(sent).convert("RGBA")
-    except (UnidentifiedImageError, Image.DecompressionBombWarning, Image.DecompressionBombError) as error:
-        raise FileError([fault("content", "not-a-picture")]) from error
-    except (OSError, ValueError, SyntaxError, EOFError, ArithmeticError, LookupError, TypeError) as error:
-        raise FileError([fault("content", "not-a-picture")]) from error
-    picture.thumbnail((side, side))
-    ground = Image.new("RGB", picture.size, "white")
-    ground.paste(picture, mask=picture.getchannel("A"))
-    mean = ground.resize((1, 1), Image.Resampling.BOX).tobytes()
-    out = io.BytesIO()
-    ground.save(out, "JPEG", quality=_QUALITY, optimize=True)
-    return out.getvalue(), f"#{mean.hex()}"
+    with _one_at_a_time():
+        try:
+            done = subprocess.run(  # noqa: S603 - our own program, and a number
+                [sys.executable, "-m", "studio.cupboard.shrinking", str(side)],
+                input=content, capture_output=True, check=False, timeout=_SECONDS, cwd=settings.ROOT,
+            )  # fmt: skip
+        except subprocess.TimeoutExpired as error:
+            raise FileError([fault("content", "too-many-pixels")]) from error
+    if done.returncode:
+        # A process that was ended for its memory is of a picture with too many of them.
+        code = "not-a-picture" if done.returncode == NOT_A_PICTURE else "too-many-pixels"
+        raise FileError([fault("content", code)])
+    return done.stdout[_COLOUR:], done.stdout[:_COLOUR].decode()
+
+
+@contextlib.contextmanager
+def _one_at_a_time() -> Iterator[None]:
+    """Hold the one place where pictures are made; whoever comes after waits."""
+    with connection.cursor() as cursor:
+        cursor.execute("SELECT pg_advisory_lock(%s)", [_PLACE])
+        try:
+            yield
+        finally:
+            cursor.execute("SELECT pg_advisory_unlock(%s)", [_PLACE])
 
 
 def as_we_make_them(content: bytes) -> bool:

@@ -2,18 +2,14 @@
 
 from __future__ import annotations
 
-import base64
-import binascii
-
 from django.db import transaction
 from django.http import HttpRequest, HttpResponse
 from django.shortcuts import get_object_or_404
 from ninja import Router, Schema, Status
 
-from neat_sheaf.errors import fault
-from neat_sheaf.formats.reading import FileError
 from studio.accounts.tenancy import helper, own, reader, studio_of
 from studio.common.downloads import Jpeg
+from studio.common.encoded import sent_bytes
 from studio.common.problems import Problem
 from studio.common.sent import Sent
 from studio.cupboard.models import Paper, Photo
@@ -33,14 +29,6 @@ class PhotoOut(Schema):
 
     photo: int
     colour: str
-
-
-def sent_bytes(content: str) -> bytes:
-    """What was sent in base64. FileError where it is none."""
-    try:
-        return base64.b64decode(content, validate=True)
-    except binascii.Error as error:
-        raise FileError([fault("content", "not-base64")]) from error
 
 
 @router.put("/papers/{paper_id}/photo", auth=helper, response={200: PhotoOut, 404: Problem, 422: Problem})

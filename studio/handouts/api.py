@@ -17,6 +17,7 @@ from studio.classes.evenings import Preparing, preparing_of
 from studio.classes.files_api import class_about
 from studio.classes.models import KitClass
 from studio.classes.remembered import class_and_job
+from studio.common.addresses import own_address
 from studio.common.downloads import download
 from studio.common.pages import PageSize
 from studio.common.problems import Problem
@@ -110,7 +111,7 @@ def folder(
     kit_class, _ = class_and_preparing(request, class_id)
     about = {
         "class": kit_class.pk, "tables": _tables(tables), "paper": paper,
-        "language": language_of(request), "server": request.build_absolute_uri("/"),
+        "language": language_of(request), "server": own_address(request),
     }  # fmt: skip
     return Status(202, task_out(start(kit_class.studio, "folder", about), voice_for(request)))
 

@@ -9,10 +9,10 @@ from ninja import Router, Status
 from studio.accounts.tenancy import helper, own, owner, reader, studio_of
 from studio.accounts.voice import voice_for
 from studio.classes.models import KitClass
+from studio.common.encoded import sent_bytes
 from studio.common.problems import Problem
 from studio.cupboard.ledger_api import read_amount
 from studio.cupboard.models import Paper, Supply
-from studio.cupboard.photos_api import sent_bytes
 from studio.log.closing import finish, reopen
 from studio.log.models import LogNote
 from studio.log.reporting import log_out, note_out

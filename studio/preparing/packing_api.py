@@ -25,6 +25,7 @@ from studio.accounts.tenancy import own, reader, studio_of
 from studio.accounts.voice import voice_for
 from studio.classes.files_api import class_about
 from studio.classes.models import KitClass
+from studio.common.addresses import own_address
 from studio.common.pages import PageSize
 from studio.common.problems import Problem
 from studio.cupboard.convert import core_supply
@@ -180,7 +181,7 @@ def labels(request: HttpRequest, class_id: int, sheet: Query[OwnSheet]) -> PdfAn
     _, found = packing_for(_class(request, class_id))
     bags = _printable(found)
     _sheet(sheet, studio_of(request).measure)
-    about = labels_about(class_id, sheet, request.build_absolute_uri("/"))
+    about = labels_about(class_id, sheet, own_address(request))
     return pdf_answer(request, "labels", about, bags * _MS_A_LABEL)
 
 

@@ -2,8 +2,6 @@
 
 from __future__ import annotations
 
-import base64
-import binascii
 from decimal import Decimal
 from typing import Any, Literal
 
@@ -27,6 +25,7 @@ from studio.accounts.models import Studio
 from studio.accounts.tenancy import owner, reader, studio_of
 from studio.accounts.voice import voice_for
 from studio.common.downloads import SPREADSHEET, Csv, Spreadsheet, download
+from studio.common.encoded import sent_bytes
 from studio.common.problems import Problem
 from studio.common.sent import Sent
 from studio.cupboard.convert import plain_price
@@ -188,10 +187,7 @@ def _called(request: HttpRequest, shop: str) -> str:
 
 def _read(sent: ListIn) -> PriceList:
     """The list in a file. FileError with its faults, or that it is no file of a kind that is read."""
-    try:
-        content = base64.b64decode(sent.content, validate=True)
-    except binascii.Error as error:
-        raise FileError([fault("content", "not-base64")]) from error
+    content = sent_bytes(sent.content)
     kind = sent.name.rpartition(".")[2].lower()
     if kind == "xlsx":
         return read_price_list_xlsx(content)

@@ -3,9 +3,10 @@
 from typing import Any
 
 from django.apps import AppConfig
-from django.core.cache import cache
 from django.db import connection
 from django.db.models.signals import post_migrate
+
+from studio.common.computed import computed as cache
 
 __all__ = ["TasksConfig"]
 

@@ -15,7 +15,6 @@ from dataclasses import dataclass
 from typing import Any
 
 from django.conf import settings
-from django.core.cache import cache
 from django.db import transaction
 from procrastinate.exceptions import AlreadyEnqueued
 
@@ -26,6 +25,7 @@ from neat_sheaf.formats.plan_file import read_plan_document
 from neat_sheaf.job import Job
 from neat_sheaf.nesting.control import CancelledError, SearchControl
 from neat_sheaf.plan import Plan, plan_job
+from studio.common.computed import computed as cache
 from studio.tasks.models import PlanTask
 from studio.tasks.queue import lost
 

@@ -9,7 +9,7 @@ from typing import Any
 
 import pytest
 from django.contrib.auth.models import User
-from django.core.cache import cache
+from django.core.cache import caches
 from django.test import Client
 
 from studio.accounts.models import Member, Studio
@@ -49,7 +49,8 @@ class Person:
 @pytest.fixture(autouse=True)
 def _quick_and_clean(settings: Any, db: None) -> None:
     """No plan from another test, and passwords hashed quickly."""
-    cache.clear()
+    for one in caches:
+        caches[one].clear()
     settings.PLAN_WAIT_SECONDS = 0
     # Tests ask faster than any person.
     settings.REQUESTS_A_MINUTE = {}

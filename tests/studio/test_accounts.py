@@ -6,8 +6,10 @@ import time
 from urllib.parse import unquote
 
 import pytest
+from allauth.account.models import EmailAddress
 from allauth.mfa.totp.internal.auth import format_hotp_value, hotp_value
 from django.contrib.auth.models import User
+from django.core.cache import caches
 from django.test import Client, override_settings
 
 from studio.mailbox.models import Mail
@@ -224,3 +226,43 @@ def test_where_a_studio_is_and_when_its_week_begins_are_kept_and_nonsense_is_not
     assert (fault["path"], fault["code"]) == ("place", "not-a-choice")
     assert person.ask("PUT", "/studio", changed | {"first_day": 7}).status_code == 422
     assert person.get("/studio")["place"] == "de-AT"
+
+
+def test_the_demo_is_not_looked_at_without_a_token(join):
+    join("Demo")
+    with override_settings(OPEN_DEMO="demo:potting-shed-7"):
+        client = Client(enforce_csrf_checks=True)
+        assert client.post("/api/demo", content_type="application/json").status_code == 403
+        client.get("/")
+        token = client.cookies["csrftoken"].value
+        assert client.post("/api/demo", "", "application/json", HTTP_X_CSRFTOKEN=token).status_code == 200
+
+
+def test_a_name_and_an_address_of_one_account_are_guessed_at_together_and_a_mail_lets_its_owner_in(join):
+    # Five for the name and five more for the address; and plans could push the count out of its store.
+    join("Ours")
+    user = User.objects.get(username="ours")
+    user.email = "me@example.com"
+    user.save()
+    EmailAddress.objects.create(user=user, email=user.email, verified=True, primary=True)
+    client = Client()
+    for n in range(5):
+        who = {"username": "ours"} if n % 2 else {"email": "me@example.com"}
+        assert ask(client, "/auth/login", **who, password="wrong").status_code == 400
+    caches["computed"].clear()
+    for who in ({"username": "OURS"}, {"email": "me@example.com"}):
+        answer = ask(client, "/auth/login", **who, password="potting-shed-7")
+        assert answer.status_code in (400, 429), answer.content
+    # A new password by mail is the way in.
+    ask(client, "/auth/password/request", email="me@example.com")
+    key = re.search(r"/reset/(\S+)", Mail.objects.latest("id").text)[1]
+    done = ask(client, "/auth/password/reset", key=key, password="another-shed-8")
+    assert done.status_code in (200, 401), done.content
+    answer = sign_in(Client(), "ours", "another-shed-8")
+    assert answer.status_code == 200, answer.content
+
+
+def test_passwords_are_not_guessed_at_where_an_account_is_deleted(person):
+    codes = [person.ask("POST", "/account/delete", {"password": "no"}).status_code for _ in range(12)]
+    assert codes[:10] == [422] * 10
+    assert set(codes[10:]) == {429}

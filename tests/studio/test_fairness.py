@@ -5,7 +5,6 @@ import threading
 from datetime import timedelta
 
 import pytest
-from django.core.cache import cache
 from django.utils import timezone
 from procrastinate.contrib.django.models import ProcrastinateJob
 from pypdf import PdfReader
@@ -19,6 +18,7 @@ from neat_sheaf.nesting.control import CancelledError
 from studio.classes import advice_api
 from studio.classes.advice_api import _with_cupboard
 from studio.classes.convert import core_job
+from studio.common.computed import computed as cache
 from studio.handouts.work import write_folder
 from studio.tasks import for_studio
 from studio.tasks.apart import WORK, Limits, made_apart

@@ -10,7 +10,6 @@ from pathlib import Path
 import pytest
 from asgiref.sync import async_to_sync
 from django.contrib.auth.models import User
-from django.core.cache import cache
 from django.core.management import call_command
 from django.db import connection
 from django.utils import timezone
@@ -24,6 +23,7 @@ from studio.accounts.voice import voice_of
 from studio.classes.convert import core_job
 from studio.classes.models import KitClass
 from studio.classes.plan_out import plan_out
+from studio.common.computed import computed as cache
 from studio.demo.loading import load_paper_room
 from studio.tasks import plans
 from studio.tasks.apart import Limits, made_apart

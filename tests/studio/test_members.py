@@ -5,6 +5,7 @@ import re
 from datetime import timedelta
 
 import pytest
+from allauth.account.models import EmailAddress
 from django.apps import apps
 from django.contrib.auth.models import User
 from django.test import Client, override_settings
@@ -248,3 +249,62 @@ def test_a_name_of_two_lines_cannot_write_a_header_of_a_mail(person, mailed):
     Studio.objects.update(name="Room\nBcc: all@example.org")
     mailed(person, "kim@example.org")
     assert "\n" not in Mail.objects.first().subject
+
+
+@pytest.mark.django_db(transaction=True)
+def test_invitations_of_a_day_are_few_and_carry_nothing_of_the_senders_in_the_subject(person):
+    # 150 went out in 14 seconds, under a subject of the sender's making.
+    Studio.objects.filter(pk=person.studio.pk).update(name="Win at https://evil.example/x now")
+    for n in range(20):
+        answer = person.ask("POST", "/invitations", {"email": f"a{n}@example.com"})
+        assert answer.status_code == 201, answer.content
+        person.ask("DELETE", f"/invitations/{answer.json()['invitations'][-1]['id']}")
+    answer = person.ask("POST", "/invitations", {"email": "one-more@example.com"})
+    assert answer.json()["faults"][0]["code"] == "too-many-a-day"
+    assert Mail.objects.count() == 20
+    for mail in Mail.objects.all():
+        assert mail.subject == "You are asked to join a paper room"
+        assert "evil.example" not in mail.text
+
+
+def test_an_address_is_not_asked_over_and_over(join):
+    for n in range(3):
+        assert join(f"S{n}").ask("POST", "/invitations", {"email": "a@example.com"}).status_code == 201
+    answer = join("S4").ask("POST", "/invitations", {"email": "A@example.com"})
+    assert answer.json()["faults"][0]["code"] == "too-many-a-day"
+
+
+def test_only_a_confirmed_account_asks_others_in_where_mail_goes_out(person):
+    user = User.objects.get(username="ours")
+    user.email = "me@example.com"
+    user.save()
+    with override_settings(SENDS_MAIL=True):
+        answer = person.ask("POST", "/invitations", {"email": "a@example.com"})
+        assert answer.json()["faults"][0]["code"] == "confirm-first"
+        EmailAddress.objects.create(user=user, email="me@example.com", verified=True, primary=True)
+        assert person.ask("POST", "/invitations", {"email": "a@example.com"}).status_code == 201
+
+
+@pytest.mark.django_db(transaction=True)
+def test_an_invitation_serves_only_the_address_that_it_was_sent_to(person, join):
+    person.ask("POST", "/invitations", {"email": "asked@example.com"})
+    token = re.search(r"/join/(\S+)", Mail.objects.get().text)[1]
+    other = join("Others")
+    answer = other.ask("POST", f"/join/{token}")
+    assert (answer.status_code, answer.json()["faults"][0]["code"]) == (422, "invited-another")
+    assert person.studio.members.count() == 1
+    User.objects.filter(username="others").update(email="Asked@example.com")
+    assert other.ask("POST", f"/join/{token}").status_code == 204
+    assert person.studio.members.count() == 2
+
+
+@pytest.mark.django_db(transaction=True)
+def test_a_port_that_is_not_ours_goes_into_no_link(person):
+    person.client.post(
+        "/api/invitations", json.dumps({"email": "a@example.com"}), content_type="application/json",
+        HTTP_HOST="localhost:6666",
+    )  # fmt: skip
+    assert "http://localhost/join/" in Mail.objects.get().text
+    with override_settings(ADDRESS="https://paper.example"):
+        person.ask("POST", "/invitations", {"email": "b@example.com"})
+    assert "https://paper.example/join/" in Mail.objects.latest("id").text

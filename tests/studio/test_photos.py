@@ -4,18 +4,25 @@ from __future__ import annotations
 
 import base64
 import io
+import subprocess
+import sys
+import warnings
 
 import pytest
+from django.db import connection
 from PIL import Image
 
 from studio.cupboard.models import Photo
+from studio.cupboard.shrinking import TOO_MANY_PIXELS
 
 from .test_ledger import paper_of
 
+ABOUT = "wrong"  # what a note is about
 
-def picture(kind="PNG", size=(900, 600), colour=(200, 40, 80), **more):
+
+def picture(kind="PNG", size=(900, 600), colour=(200, 40, 80), mode="RGB", **more):
     out = io.BytesIO()
-    Image.new("RGB", size, colour).save(out, kind, **more)
+    Image.new(mode, size, colour or 0).save(out, kind, **more)
     return out.getvalue()
 
 
@@ -74,6 +81,61 @@ def test_a_small_file_of_huge_size_is_not_opened(person, furnish):
         "not-a-picture",
         "too-many-pixels",
     )
+
+
+def megabytes_for(content):
+    """What the process that makes a picture takes at its peak, and what it ends with."""
+    script = (
+        "import resource, subprocess, sys\n"
+        "made = subprocess.run([sys.executable, '-m', 'studio.cupboard.shrinking', '1400'],"
+        " input=sys.stdin.buffer.read(), capture_output=True)\n"
+        "print(made.returncode, resource.getrusage(resource.RUSAGE_CHILDREN).ru_maxrss >> 10)"
+    )
+    done = subprocess.run([sys.executable, "-c", script], input=content, capture_output=True, check=True)
+    return tuple(map(int, done.stdout.split()))
+
+
+@pytest.mark.parametrize(
+    ("kind", "mode", "side", "more"),
+    [
+        ("WEBP", "RGB", 7000, {}), ("WEBP", "RGBA", 3080, {}), ("WEBP", "RGBA", 3080, {"lossless": True}),
+        ("WEBP", "RGB", 7000, {"lossless": True}), ("PNG", "RGBA", 3740, {}), ("PNG", "P", 2890, {}),
+        ("PNG", "LA", 2890, {}), ("PNG", "RGBA", 9000, {}), ("JPEG", "RGB", 7740, {}),
+        ("JPEG", "CMYK", 5990, {}), ("JPEG", "RGB", 3990, {"progressive": True, "subsampling": 0}),
+        ("JPEG", "RGB", 7000, {"progressive": True}),
+    ],
+)  # fmt: skip
+def test_no_picture_takes_more_than_200_megabytes(kind, mode, side, more):
+    # One of 87 KB and 7000 x 7000 took 0.95 GB, and six at once 6 GB.
+    with warnings.catch_warnings():
+        warnings.simplefilter("ignore")
+        ending, most = megabytes_for(picture(kind, (side, side), None, mode=mode, **more))
+    assert ending in (0, TOO_MANY_PIXELS)
+    assert most < 200
+    assert (ending == TOO_MANY_PIXELS) == (side in (7000, 9000))
+
+
+def test_pictures_are_made_one_after_another_and_a_broken_one_keeps_nobody_waiting(person, furnish):
+    made = furnish(person)
+    assert put(person, made, picture()[:60]).status_code == 422
+    with connection.cursor() as cursor:
+        cursor.execute("SELECT count(*) FROM pg_locks WHERE locktype = 'advisory' AND granted")
+        assert cursor.fetchone() == (0,)
+    assert put(person, made, picture()).status_code == 200
+
+
+@pytest.mark.parametrize("sent", ["é", "AAA", "a b"])
+def test_a_file_in_letters_that_are_no_base64_is_refused_with_its_place(person, furnish, sent):
+    # "é" was a fault of the server in three places.
+    made = furnish(person)
+    for method, path, body in (
+        ("PUT", f"/papers/{made['paper']['id']}/photo", {"content": sent}),
+        ("POST", f"/classes/{made['class']['id']}/log/notes", {"about": ABOUT, "text": "x", "content": sent}),
+        ("POST", "/prices/compare", {"name": "list.csv", "content": sent}),
+    ):
+        answer = person.ask(method, path, body)
+        assert answer.status_code == 422, (path, answer.content)
+        assert answer.json()["faults"][0]["path"].endswith("content")
 
 
 def test_another_photograph_takes_the_place_of_the_first_and_goes_with_the_paper(person, furnish):

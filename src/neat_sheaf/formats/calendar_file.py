@@ -9,7 +9,7 @@ import datetime as dt
 from collections.abc import Iterable
 from dataclasses import dataclass
 
-from icalendar import Calendar, Event
+from icalendar import Calendar, Event, vText
 
 __all__ = ["CalendarEvent", "write_calendar"]
 
@@ -35,7 +35,7 @@ def write_calendar(events: Iterable[CalendarEvent], stamp: dt.datetime, name: st
     calendar = Calendar()
     calendar.add("prodid", "-//Neat Sheaf//Neat Sheaf//EN")
     calendar.add("version", "2.0")
-    calendar.add("x-wr-calname", name)
+    calendar.add("x-wr-calname", vText(name))
     for one in events:
         event = Event()
         event.add("uid", one.uid)

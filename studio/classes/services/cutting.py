@@ -10,7 +10,6 @@ from collections import Counter
 from collections.abc import Sequence
 from typing import Any
 
-from django.core.cache import cache
 from django.db import transaction
 
 from neat_sheaf.cutting.demand import family_of
@@ -38,6 +37,7 @@ from studio.classes.convert import core_job
 from studio.classes.models import CuttingRun, KitClass
 from studio.classes.planning import plan_of_class
 from studio.classes.services.claiming import claim_for
+from studio.common.computed import computed as cache
 from studio.cupboard.ledger import Because, Thing, move, thing_of
 from studio.cupboard.models import Paper
 from studio.tasks.plans import key_of

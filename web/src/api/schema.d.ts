@@ -7034,10 +7034,7 @@ export interface components {
          * @description What came of an order; a line that is left out did not come.
          */
         ArrivedIn: {
-            /**
-             * Lines
-             * @default []
-             */
+            /** Lines */
             lines: components["schemas"]["CameIn"][];
         };
         /**
