@@ -5,12 +5,13 @@ from __future__ import annotations
 from collections.abc import Iterable
 from typing import Any
 
+from django.db import transaction
 from django.http import Http404, HttpRequest, HttpResponse
 from ninja import Field, Router, Schema, Status
 
 from neat_sheaf.formats.table_file import LARGEST, read_csv_rows
 from neat_sheaf.preparing.letters import letters_of
-from studio.accounts.tenancy import own, owner, reader, studio_of
+from studio.accounts.tenancy import check_version, own, owner, reader, studio_of
 from studio.accounts.voice import voice_for
 from studio.classes.models import KitClass
 from studio.common.downloads import Csv, download
@@ -42,10 +43,32 @@ class PersonIn(Sent):
     note: str = Field("", max_length=400)
 
 
+class AddedIn(PersonIn):
+    """A person to add. ``batch`` is the sender's own name for it, so that it counts once; ``doubles``: there
+    really are two of that name."""
+
+    batch: str = Field("", max_length=36)
+    doubles: bool = False
+
+
+class PersonChangeIn(Sent):
+    """What changed of one person, as ``version`` of them was; what is not sent stays as it is."""
+
+    version: int
+    name: str | None = Field(None, max_length=120)
+    colourway: str | None = Field(None, max_length=120)
+    fee: str | None = Field(None, max_length=120)
+    paid: bool | None = None
+    posted: bool | None = None
+    waiting: bool | None = None
+    note: str | None = Field(None, max_length=400)
+
+
 class PersonOut(PersonIn):
-    """A person of the list."""
+    """A person of the list; ``version`` is the one that a change is based on."""
 
     id: int
+    version: int
 
 
 class LetterOut(Schema):
@@ -81,9 +104,11 @@ class FollowsIn(Sent):
 
 
 class TableIn(Sent):
-    """A table of people as CSV text, with a line of heads."""
+    """A table of people as CSV text, with a line of heads; ``batch`` and ``doubles`` as for one person."""
 
     text: str = Field(max_length=LARGEST)
+    batch: str = Field("", max_length=36)
+    doubles: bool = False
 
 
 def _class(request: HttpRequest, class_id: int) -> KitClass:
@@ -117,13 +142,13 @@ def _letters(names: Iterable[str]) -> LettersOut:
 
 def _person_out(one: Attendee) -> PersonOut:
     return PersonOut(
-        id=one.pk, name=one.name, colourway=one.colourway, fee=one.fee, paid=one.paid, posted=one.posted,
-        waiting=one.waiting, note=one.note,
+        id=one.pk, version=one.version, name=one.name, colourway=one.colourway, fee=one.fee, paid=one.paid,
+        posted=one.posted, waiting=one.waiting, note=one.note,
     )  # fmt: skip
 
 
-def _values(payload: PersonIn) -> dict[str, Any]:
-    return payload.model_dump()
+def _values(payload: AddedIn) -> dict[str, Any]:
+    return payload.model_dump(exclude={"batch", "doubles"})
 
 
 @router.get("/classes/{class_id}/people", auth=reader, response={200: PeopleOut, 404: Problem})
@@ -135,16 +160,27 @@ def people(request: HttpRequest, class_id: int) -> PeopleOut:
 
 
 @router.post("/classes/{class_id}/people", auth=owner, response={201: PersonOut, 404: Problem, 422: Problem})
-def add(request: HttpRequest, class_id: int, payload: PersonIn) -> Status[PersonOut]:
-    """Add one person at the end of the list."""
-    (added,) = add_people(_class(request, class_id), [_values(payload)])
+def add(request: HttpRequest, class_id: int, payload: AddedIn) -> Status[PersonOut]:
+    """Add one person at the end of the list. A name that is there already is asked about first."""
+    (added,) = add_people(
+        _class(request, class_id), [_values(payload)], batch=payload.batch, doubles=payload.doubles
+    )
     return Status(201, _person_out(added))
 
 
-@router.put("/people/{person_id}", auth=owner, response={200: PersonOut, 404: Problem, 422: Problem})
-def change(request: HttpRequest, person_id: int, payload: PersonIn) -> PersonOut:
-    """Change what is said of one person."""
-    return _person_out(change_person(_person(request, person_id), _values(payload)))
+@router.put(
+    "/people/{person_id}", auth=owner, response={200: PersonOut, 404: Problem, 409: Problem, 422: Problem}
+)
+def change(request: HttpRequest, person_id: int, payload: PersonChangeIn) -> PersonOut:
+    """Change what is said of one person. A stale change is refused, with what is there now."""
+    sent = payload.model_dump(exclude={"version"}, exclude_none=True)
+    with transaction.atomic():
+        _person(request, person_id)
+        rows = Attendee.objects.select_for_update(of=("self",)).select_related("kit_class__studio")
+        found = rows.get(pk=person_id)
+        now = _person_out(found)
+        check_version(found.name, payload.version, found.version, now.model_dump(mode="json"))
+        return _person_out(change_person(found, sent))
 
 
 @router.delete("/people/{person_id}", auth=owner, response={204: None, 404: Problem})
@@ -175,8 +211,8 @@ def table(request: HttpRequest, class_id: int) -> HttpResponse:
     "/classes/{class_id}/people/table", auth=owner, response={200: PeopleOut, 404: Problem, 422: Problem}
 )
 def add_table(request: HttpRequest, class_id: int, payload: TableIn) -> PeopleOut:
-    """Add all people of a table; with a fault in it nobody is added."""
+    """Add all people of a table; with a fault in it, or a name that is there already, nobody is added."""
     kit_class = _class(request, class_id)
     rows, places = read_people(read_csv_rows(payload.text))
-    add_people(kit_class, rows, places)
+    add_people(kit_class, rows, places, batch=payload.batch, doubles=payload.doubles)
     return _out(kit_class)

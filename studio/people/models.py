@@ -15,7 +15,8 @@ class Attendee(models.Model):
 
     ``colourway`` is the name of the one they chose, empty for whichever there is; ``fee`` names one of the
     other fees of the class, empty for the usual one. ``posted``: they do not come, the kit is sent.
-    ``waiting``: there is no seat for them yet.
+    ``waiting``: there is no seat for them yet. ``version`` counts its saves; ``batch`` names the request that
+    it was added with, so that one that is sent twice adds nobody twice.
     """
 
     kit_class = models.ForeignKey(KitClass, models.CASCADE, related_name="people")
@@ -26,6 +27,8 @@ class Attendee(models.Model):
     posted = models.BooleanField(default=False)
     waiting = models.BooleanField(default=False)
     note = models.CharField(max_length=400, blank=True, default="")
+    version = models.IntegerField(default=1)
+    batch = models.CharField(max_length=36, blank=True, default="")
 
     class Meta:
         ordering = ["id"]

@@ -3,7 +3,7 @@
 from __future__ import annotations
 
 from collections import Counter
-from collections.abc import Sequence
+from collections.abc import Iterator, Sequence
 from typing import Any
 
 from django.db import transaction
@@ -60,16 +60,24 @@ def _checked(
 
 @transaction.atomic
 def add_people(
-    kit_class: KitClass, rows: Sequence[dict[str, Any]], paths: Sequence[str] = ()
-) -> list[Attendee]:
-    """Add people at the end of the list. FileError with every fault, and then nobody is added."""
+    kit_class: KitClass, rows: Sequence[dict[str, Any]], paths: Sequence[str] = (),
+    *, batch: str = "", doubles: bool = False,
+) -> list[Attendee]:  # fmt: skip
+    """Add people at the end of the list. FileError with every fault, and then nobody is added.
+
+    What came with the same ``batch`` before is not added again. A name that is there already is a fault, but
+    for ``doubles``: then there really are two of that name.
+    """
     KitClass.objects.select_for_update().get(pk=kit_class.pk)
-    faults: list[Fault] = []
+    before = list(kit_class.people.filter(batch=batch)) if batch else []
+    if before:
+        return before
+    faults = [] if doubles else list(_doubles(kit_class, rows, paths))
     found = []
     for number, row in enumerate(rows):
         values, wrong = _checked(kit_class, row, paths[number] if paths else "")
         faults += wrong
-        found.append(Attendee(kit_class=kit_class, **values))
+        found.append(Attendee(kit_class=kit_class, batch=batch, **values))
     if kit_class.people.count() + len(rows) > MOST_PEOPLE:
         faults.append(fault("", "too-many-people", most=MOST_PEOPLE))
     if faults:
@@ -79,15 +87,31 @@ def add_people(
     return added
 
 
+def _doubles(kit_class: KitClass, rows: Sequence[dict[str, Any]], paths: Sequence[str]) -> Iterator[Fault]:
+    """A fault for each name that is on the list already, or twice in what is added."""
+
+    def plain(name: str) -> str:
+        return " ".join(name.split()).casefold()
+
+    there = {plain(name) for name in kit_class.people.values_list("name", flat=True)}
+    for number, row in enumerate(rows):
+        name = plain(str(row["name"]))
+        if name in there and name:
+            yield fault(f"{paths[number]}.name" if paths else "name", "same-name", name=str(row["name"])[:60])
+        there.add(name)
+
+
 @transaction.atomic
 def change_person(person: Attendee, values: dict[str, Any]) -> Attendee:
-    """Change what is said of one person. FileError with every fault."""
-    values, faults = _checked(person.kit_class, values)
+    """Change what is said of one person, and nothing else of them. FileError with every fault."""
+    there = {key: getattr(person, key) for key in ("name", "note", "colourway", "fee")}
+    checked, faults = _checked(person.kit_class, there | values)
     if faults:
         raise FileError(faults)
-    for key, value in values.items():
-        setattr(person, key, value)
-    person.save()
+    for key in values:
+        setattr(person, key, checked[key])
+    person.version += 1
+    person.save(update_fields=[*values, "version"])
     follow_people(person.kit_class)
     return person
 

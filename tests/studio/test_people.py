@@ -101,7 +101,7 @@ def test_a_table_goes_in_whole_or_not_at_all_and_comes_out_again(person, furnish
         ("who\nIda", "line 1", "no-name-column"),
         ("name,shoe\nIda,40", "line 1, column 2", "unknown-head"),
         ("name,paid\nIda,maybe", "line 2, column 2", "not-yes-or-no"),
-        ("name,colourway\nIda,Fern\nJon,Moss", "line 3.colourway", "unknown-choice"),
+        ("name,colourway\nAda,Fern\nKim,Moss", "line 3.colourway", "unknown-choice"),
     ):
         answer = person.ask("POST", f"{path}/people/table", {"text": wrong})
         assert answer.status_code == 422
@@ -205,3 +205,36 @@ def test_the_letters_of_the_names_are_counted_without_those_who_wait(person, fur
     }  # fmt: skip
     assert found["first_letters"]["passes"] == 3
     assert found["whole_letters"]["passes"] == 5
+
+
+def test_a_stale_tick_erases_no_note(person, furnish):
+    # A tick of "paid" from a page opened before wrote back everything it knew: the allergy was gone.
+    path = two_ways(person, furnish)
+    ida = person.add(f"{path}/people", name="Ida")
+    noted = person.save(f"/people/{ida['id']}", {"version": 1, "note": "NUT ALLERGY"})
+    assert (noted["version"], noted["note"]) == (2, "NUT ALLERGY")
+    stale = person.ask("PUT", f"/people/{ida['id']}", {"version": ida["version"], "paid": True})
+    assert (stale.status_code, stale.json()["code"]) == (409, "stale")
+    assert stale.json()["current"]["note"] == "NUT ALLERGY"
+    paid = person.save(f"/people/{ida['id']}", {"version": 2, "paid": True})
+    assert (paid["paid"], paid["note"], paid["version"]) == (True, "NUT ALLERGY", 3)
+
+
+def test_the_same_people_are_not_pasted_twice(person, furnish):
+    # Seats, sheets and cost doubled.
+    path = two_ways(person, furnish)
+    sent = {"text": "name,note\nIda,\nJon,nuts\n", "batch": "first"}
+    assert person.ask("POST", f"{path}/people/table", sent).status_code == 200
+    # The same request once more, as when an answer is lost.
+    assert len(person.ask("POST", f"{path}/people/table", sent).json()["people"]) == 2
+    again = person.ask("POST", f"{path}/people/table", sent | {"batch": "second"})
+    faults = again.json()["faults"]
+    assert [(one["path"], one["code"]) for one in faults] == [
+        ("line 2.name", "same-name"), ("line 3.name", "same-name"),
+    ]  # fmt: skip
+    assert person.ask("POST", f"{path}/people", {"name": " ida "}).status_code == 422
+    twice = person.ask("POST", f"{path}/people/table", {"text": "name\nKim\nKIM\n"})
+    assert [one["path"] for one in twice.json()["faults"]] == ["line 3.name"]
+    assert Attendee.objects.count() == 2
+    more = sent | {"batch": "third", "doubles": True}
+    assert len(person.ask("POST", f"{path}/people/table", more).json()["people"]) == 4

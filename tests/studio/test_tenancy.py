@@ -85,10 +85,21 @@ def body_for(path, made):
         return {"done": 0}
     if path.startswith("/members"):
         return {"role": "reader"}
-    if "/people" in path:
-        return {"name": "Evening", "follows": True, "text": "name"}
-    if "/log" in path:
-        return {"key": "bag", "colourway": "Plain", "about": "next", "text": "Evening"}
+    for end, body in (
+        ("/people/follow", {"follows": True}),
+        ("/people/table", {"text": "name"}),
+        ("/people/{person_id}", {"version": 1, "name": "Evening"}),
+        ("/people", {"name": "Evening", "doubles": True}),
+        ("/log/took", {"key": "bag"}),
+        ("/log/left", {"colourway": "Plain"}),
+        ("/log/notes", {"about": "next", "text": "Evening"}),
+        ("/log/used", {}),
+        ("/arrived", {"lines": []}),
+        ("/result", {"taken": None}),
+        ("/miscut", {"paper": "1", "piece": "Card"}),
+    ):
+        if path.endswith(end):
+            return body
     if path.startswith("/learned"):
         return {"revoked": True}
     if "/ticks/" in path:

@@ -41,6 +41,7 @@ file-labels = labels for { $name }
 ## People
 
 unknown-zone = { $found } is no time zone; write one like America/Los_Angeles
+same-name = { $name } is on the list already
 unknown-choice =
     .colourway = the class has no colourway { $name }
     .fee = the class has no fee { $name }

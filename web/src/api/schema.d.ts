@@ -2076,7 +2076,7 @@ export interface paths {
         put?: never;
         /**
          * Add
-         * @description Add one person at the end of the list.
+         * @description Add one person at the end of the list. A name that is there already is asked about first.
          */
         post: operations["studio_people_api_add"];
         delete?: never;
@@ -2095,7 +2095,7 @@ export interface paths {
         get?: never;
         /**
          * Change
-         * @description Change what is said of one person.
+         * @description Change what is said of one person. A stale change is refused, with what is there now.
          */
         put: operations["studio_people_api_change"];
         post?: never;
@@ -2160,7 +2160,7 @@ export interface paths {
         put?: never;
         /**
          * Add Table
-         * @description Add all people of a table; with a fault in it nobody is added.
+         * @description Add all people of a table; with a fault in it, or a name that is there already, nobody is added.
          */
         post: operations["studio_people_api_add_table"];
         delete?: never;
@@ -7480,7 +7480,7 @@ export interface components {
         };
         /**
          * PersonOut
-         * @description A person of the list.
+         * @description A person of the list; ``version`` is the one that a change is based on.
          */
         PersonOut: {
             /** Name */
@@ -7517,12 +7517,15 @@ export interface components {
             note: string;
             /** Id */
             id: number;
+            /** Version */
+            version: number;
         };
         /**
-         * PersonIn
-         * @description What is said of one person; ``colourway`` and ``fee`` by name, empty for any and the usual one.
+         * AddedIn
+         * @description A person to add. ``batch`` is the sender's own name for it, so that it counts once; ``doubles``: there
+         *     really are two of that name.
          */
-        PersonIn: {
+        AddedIn: {
             /** Name */
             name: string;
             /**
@@ -7555,6 +7558,38 @@ export interface components {
              * @default
              */
             note: string;
+            /**
+             * Batch
+             * @default
+             */
+            batch: string;
+            /**
+             * Doubles
+             * @default false
+             */
+            doubles: boolean;
+        };
+        /**
+         * PersonChangeIn
+         * @description What changed of one person, as ``version`` of them was; what is not sent stays as it is.
+         */
+        PersonChangeIn: {
+            /** Version */
+            version: number;
+            /** Name */
+            name?: string | null;
+            /** Colourway */
+            colourway?: string | null;
+            /** Fee */
+            fee?: string | null;
+            /** Paid */
+            paid?: boolean | null;
+            /** Posted */
+            posted?: boolean | null;
+            /** Waiting */
+            waiting?: boolean | null;
+            /** Note */
+            note?: string | null;
         };
         /**
          * FollowsIn
@@ -7566,11 +7601,21 @@ export interface components {
         };
         /**
          * TableIn
-         * @description A table of people as CSV text, with a line of heads.
+         * @description A table of people as CSV text, with a line of heads; ``batch`` and ``doubles`` as for one person.
          */
         TableIn: {
             /** Text */
             text: string;
+            /**
+             * Batch
+             * @default
+             */
+            batch: string;
+            /**
+             * Doubles
+             * @default false
+             */
+            doubles: boolean;
         };
         /**
          * KitsLeftOut
@@ -8470,6 +8515,15 @@ export interface operations {
             };
             /** @description Not Found */
             404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -13689,7 +13743,7 @@ export interface operations {
         };
         requestBody: {
             content: {
-                "application/json": components["schemas"]["PersonIn"];
+                "application/json": components["schemas"]["AddedIn"];
             };
         };
         responses: {
@@ -13742,7 +13796,7 @@ export interface operations {
         };
         requestBody: {
             content: {
-                "application/json": components["schemas"]["PersonIn"];
+                "application/json": components["schemas"]["PersonChangeIn"];
             };
         };
         responses: {
@@ -13757,6 +13811,15 @@ export interface operations {
             };
             /** @description Not Found */
             404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
                 headers: {
                     [name: string]: unknown;
                 };

@@ -3,7 +3,7 @@ import { Trans } from '@lingui/react/macro'
 import { ActionIcon, Button, Checkbox, FileButton, Group, Select, Switch, TextInput } from '@mantine/core'
 import { IconPlus, IconX } from '@tabler/icons-react'
 import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query'
-import { type FormEvent, useState } from 'react'
+import { type FormEvent, useEffect, useRef, useState } from 'react'
 import { api, ask, Refused, type Schemas } from '../api/client'
 import { asked, changed, keys } from '../api/queries'
 import { useClass } from '../classes/context'
@@ -14,7 +14,7 @@ import classes from './People.module.css'
 
 type People = Schemas['PeopleOut']
 type Person = Schemas['PersonOut']
-type PersonIn = Schemas['PersonIn']
+type PersonIn = Omit<Schemas['PersonChangeIn'], 'version'>
 
 /** Who comes, and whose kit is posted; with what they chose, and whether they have paid. */
 export function PeopleTab() {
@@ -44,18 +44,18 @@ function Shown({ found }: { found: People }) {
     onSuccess: after,
   })
   const add = useMutation({
-    mutationFn: (name: string) =>
-      ask(
-        api.POST('/api/classes/{class_id}/people', {
-          params,
-          body: { name, colourway: '', fee: '', paid: false, posted: false, waiting: full, note: '' },
-        }),
-      ),
+    mutationFn: ({ name, doubles }: { name: string; doubles: boolean }) => {
+      const kept = { colourway: '', fee: '', paid: false, posted: false, waiting: full, note: '' }
+      const body = { ...kept, name, doubles, batch: crypto.randomUUID() }
+      return ask(api.POST('/api/classes/{class_id}/people', { params, body }))
+    },
     onSuccess: after,
   })
   const table = useMutation({
-    mutationFn: async (file: File) =>
-      ask(api.POST('/api/classes/{class_id}/people/table', { params, body: { text: await file.text() } })),
+    mutationFn: ({ text, doubles }: { text: string; doubles: boolean }) => {
+      const body = { text, doubles, batch: crypto.randomUUID() }
+      return ask(api.POST('/api/classes/{class_id}/people/table', { params, body }))
+    },
     onSuccess: after,
   })
   const [name, setName] = useState('')
@@ -88,7 +88,7 @@ function Shown({ found }: { found: People }) {
         onSubmit={(event: FormEvent) => {
           event.preventDefault()
           if (!name.trim()) return
-          add.mutate(name)
+          add.mutate({ name, doubles: false })
           setName('')
         }}
       >
@@ -104,7 +104,10 @@ function Shown({ found }: { found: People }) {
         </Button>
       </form>
       <Group gap="sm" mt="sm">
-        <FileButton accept=".csv,text/csv,text/plain" onChange={(file) => file && table.mutate(file)}>
+        <FileButton
+          accept=".csv,text/csv,text/plain"
+          onChange={(file) => file && void file.text().then((text) => table.mutate({ text, doubles: false }))}
+        >
           {(props) => (
             <Button {...props} variant="default" size="sm" loading={table.isPending}>
               <Trans>Add from a table (CSV)</Trans>
@@ -122,9 +125,25 @@ function Shown({ found }: { found: People }) {
         </Button>
       </Group>
       {[add, table, follow].map((one, n) => (one.error ? <Faults key={n} error={one.error} /> : null))}
+      {onlyDoubles(add.error) && add.variables ? (
+        <Button variant="light" onClick={() => add.mutate({ ...add.variables, doubles: true })}>
+          <Trans>Add another of that name</Trans>
+        </Button>
+      ) : null}
+      {onlyDoubles(table.error) && table.variables ? (
+        <Button variant="light" onClick={() => table.mutate({ ...table.variables, doubles: true })}>
+          <Trans>Add them all the same</Trans>
+        </Button>
+      ) : null}
     </section>
   )
 }
+
+/** Whether nothing is wrong but that names are on the list already. */
+const onlyDoubles = (error: Error | null) =>
+  error instanceof Refused &&
+  !!error.problem.faults?.length &&
+  error.problem.faults.every((fault) => fault.code === 'same-name')
 
 /** What is wrong with a table or a name, line by line. */
 function Faults({ error }: { error: Error }) {
@@ -145,17 +164,27 @@ function Row({ person, after }: { person: Person; after: () => Promise<void> }) 
   const { saved } = useClass()
   const params = { path: { person_id: person.id } }
   const [typed, setTyped] = useState<Partial<PersonIn>>({})
+  // A second tick may come before the list is fetched again: it is based on what the first one made.
+  const newest = useRef(person.version)
+  useEffect(() => {
+    newest.current = Math.max(newest.current, person.version)
+  }, [person.version])
   const save = useMutation({
-    mutationFn: (more: Partial<PersonIn>) => {
-      const { name, colourway, fee, paid, posted, waiting, note } = { ...person, ...more }
-      const body = { name, colourway, fee, paid, posted, waiting, note }
-      return ask(api.PUT('/api/people/{person_id}', { params, body }))
+    scope: { id: `person-${person.id}` },
+    mutationFn: async (more: Partial<PersonIn>) => {
+      const body = { ...more, version: newest.current }
+      const saved = await ask(api.PUT('/api/people/{person_id}', { params, body }))
+      newest.current = saved.version
+      return saved
     },
     onSuccess: async () => {
       await after()
       setTyped({})
     },
+    // Somebody else was quicker: what is there now is shown, and what was typed here stays in its field.
+    onError: after,
   })
+  const stale = save.error instanceof Refused && save.error.status === 409
   const remove = useMutation({
     mutationFn: () => ask(api.DELETE('/api/people/{person_id}', { params })),
     onSuccess: after,
@@ -166,7 +195,7 @@ function Row({ person, after }: { person: Person; after: () => Promise<void> }) 
       aria-label={label}
       placeholder={placeholder}
       value={typed[field] ?? person[field] ?? ''}
-      error={save.error instanceof Refused ? save.error.problem.faults?.[0]?.message : undefined}
+      error={save.error instanceof Refused && !stale ? save.error.problem.faults?.[0]?.message : undefined}
       onChange={(e) => setTyped({ ...typed, [field]: e.currentTarget.value })}
       onBlur={() => typed[field] !== undefined && typed[field] !== person[field] && save.mutate(typed)}
     />
@@ -200,6 +229,13 @@ function Row({ person, after }: { person: Person; after: () => Promise<void> }) 
         />
       ) : null}
       {text('note', t`Note on ${name}`, t`allergy, seat, …`)}
+      {stale ? (
+        <p role="alert" className="severe">
+          <Trans>
+            Somebody else changed {name} meanwhile. This is what is saved now: make your change again.
+          </Trans>
+        </p>
+      ) : null}
       <div className={classes.ticks}>
         {tick('paid', t`paid`)}
         {tick('posted', t`by post`)}
