@@ -10,7 +10,7 @@ from hypothesis import strategies as st
 from neat_sheaf.measure.length import millimetres, parse_length
 from neat_sheaf.measure.side import Side
 from neat_sheaf.project import Corner, CornerShape, CutMethod, Edge, Fold, Line, MatOf, Panel, Portion
-from neat_sheaf.quick import Known, read_line, read_lines, tidy_line
+from neat_sheaf.quick import Known, What, read_line, read_lines, read_sheet, tidy_line
 from tests.words import said
 
 from .building import across, inch, piece, upward
@@ -349,3 +349,47 @@ def test_a_score_that_begins_within_the_piece_and_is_folded_by_hand_reads_back()
     made = piece("Card", "4", "5", scores=(line,))
     assert tidy_line(made, "in").endswith("score width at 1 from 1/2 folded 90 degrees")
     assert understood(tidy_line(made, "in")).scores == (line,)
+
+
+@pytest.mark.parametrize(
+    ("text", "code"),
+    [
+        # One score, where one in from each end may be meant.
+        ("Box 8 x 6, score 1 on the long sides", "which-ends"),
+        ("Box 8 x 6, on the short edges score 1", "which-ends"),
+        # Four corners, of two inches.
+        ("Box 8 x 6, round 2 corners", "which-corners"),
+        ("Box 8 x 6, round two corners 1/4", "which-corners"),
+        ("Box 8 x 6, notch both corners 1/2 x 1/2", "which-corners"),
+        # On no side at all.
+        ("Strip 3 1/2 x 8, on the short side score at 5 3/4", "not-on-side"),
+        ("Card 4 x 6, score 6", "not-on-side"),
+        ("Card 4 x 6, slit at 4 on the short side", "not-on-side"),
+    ],
+)
+def test_what_was_read_wrongly_in_silence_is_asked_about(text, code):
+    assert code in [question for question, _ in asked(text)]
+
+
+def test_what_says_which_corners_or_sides_is_read_as_it_is():
+    assert len(understood("Box 8 x 6, round 4 corners 1/4").corners) == 4
+    assert len(understood("Box 8 x 6, round both top corners 1/4").corners) == 2
+    assert len(understood("Box 8 x 6, round the two bottom corners 1/4").corners) == 2
+    assert len(understood("Strip 3 1/2 x 8, score at 5 3/4").scores) == 1
+
+
+def test_a_bullet_is_taken_from_the_beginning_of_a_line_only():
+    # "Box 8 x 6. Score at 1 and 7." became "Box 8 xScore at 1 and 7."
+    (line,) = read_sheet("Box 8 x 6. Score at 1 and 7.", "in", KNOWN)
+    assert "xScore" not in line.step
+    assert line.what is What.PIECE
+    (step,) = read_sheet("3. Fold the 4 x 6 card on the line at 2. Press it.", "in", KNOWN)
+    assert step.step == "Fold the 4 x 6 card on the line at 2. Press it."
+
+
+def test_a_step_is_never_cut_short():
+    # It ended in the middle of a word after 400 characters.
+    text = "Fold it " + "over and over, " * 40 + "and tie it."
+    (line,) = read_sheet(text, "in", KNOWN)
+    assert (line.what, line.step) == (What.STEP, text)
+    assert [question.code for question in line.questions] == ["too-long"]

@@ -146,6 +146,16 @@ def _corner(reading: Reading, cursor: Cursor) -> bool:
         return False
     where = _corner_words(cursor)
     numbers: list[Number] = []
+    if where is None and cursor.word(1) in ("corner", "corners") and (count := cursor.number()) is not None:
+        # "round 2 corners" counts corners: two inches is no radius that anybody means there.
+        cursor.at += 1
+        where = ("all",) if count.text == "4" else ()
+    if where == ():
+        reading.ask_about(
+            cursor, since, message("which-corners"), "round the top corners", "round the bottom corners",
+            "round all corners",
+        )  # fmt: skip
+        return True
     if (first := cursor.number()) is not None:
         numbers.append(first)
         token = cursor.peek()
@@ -178,16 +188,23 @@ _CORNER_WORDS = (
 
 
 def _corner_words(cursor: Cursor) -> tuple[str, ...] | None:
-    """Move past ``the top left corner``, ``all four corners``: its words; None where none is named."""
+    """Move past ``the top left corner``, ``all four corners``: its words; None where none is named.
+
+    Nothing in it where it is two of them, and not said which.
+    """
     since = cursor.at
     cursor.take("off")
     cursor.take("the", "its")
     words: list[str] = []
+    counted = False
     while word := cursor.take(*_CORNER_WORDS):
+        counted = counted or word in ("two", "both")
         words += [part for part in word.split("-") if part not in ("the", "two", "both")]
     if not cursor.take("corner", "corners"):
         cursor.at = since
         return None
+    if not words and counted:
+        return ()
     if not words or "four" in words:
         return ("all",)
     return tuple(words)

@@ -185,7 +185,15 @@ def _side(reading: Reading, cursor: Cursor) -> Place | None:
         cursor.at = since
         return None
     word = cursor.tokens[after_article].word
-    if word not in ("width", "height") and not cursor.take("side", "edge", "way", "sides", "edges"):
+    if word not in ("width", "height") and cursor.take("sides", "edges"):
+        # "1 on the long sides": one score along them, or one in from each end?
+        start, end = cursor.tokens[since].start, cursor.tokens[cursor.at - 1].end
+        reading.ask(
+            start, end, message("which-ends", text=reading.text[start:end]),
+            f"from both ends of the {named}", f"from both ends of the {_other(named)}", f"on the {named}",
+        )  # fmt: skip
+        return Place(named)
+    if word not in ("width", "height") and not cursor.take("side", "edge", "way"):
         # "on the long at 2", "5 on the long", "along the 9 at 2": the side's name is left out.
         short = bool(before or the)
         nothing = cursor.peek()

@@ -8,7 +8,8 @@ from dataclasses import dataclass, replace
 from typing import Any
 
 from neat_sheaf.measure.length import Length, LengthError, Unit
-from neat_sheaf.messages import message, several
+from neat_sheaf.measure.side import Side
+from neat_sheaf.messages import Measured, message, several
 from neat_sheaf.project import CutMethod, Outline, Piece
 from neat_sheaf.quick.cursor import Cursor
 from neat_sheaf.quick.draft import LISTS, Known, Reading, follows_by_role
@@ -210,6 +211,20 @@ def _ask_portion(reading: Reading, name: str) -> None:
     reading.ask(start, start + len(name), message("name-or-portion", part=part), f"{quoted}:")
 
 
+def _ask_beyond(reading: Reading, marks: MarkReader) -> None:
+    """A score or slit that is not on the side it is measured along: of which side, or how far?"""
+    said = reading.text.lower()
+    if reading.questions or "width" in said or "height" in said:
+        return  # what is asked about already may be why; and who names the side by its own word means it
+    for line in (*marks.scores, *marks.slits):
+        side = reading.size[0] if line.along is Side.WIDTH else reading.size[1]
+        if line.at >= side:
+            start = reading.size_end or 0
+            off = message("not-on-side", distance=Measured(line.at), side=Measured(side))
+            reading.ask(start, len(reading.text), off)
+            return
+
+
 def _piece_of(reading: Reading, cursor: Cursor, called: str = "") -> ReadLine:
     """The piece; ``called`` is its name where no other is said."""
     known = reading.known
@@ -230,6 +245,7 @@ def _piece_of(reading: Reading, cursor: Cursor, called: str = "") -> ReadLine:
     if reading.mat_for is not None:
         fields["mat_of"] = resolve_mat(reading, reading.mat_for)
     _ask_portion(reading, str(name))
+    _ask_beyond(reading, marks)
     piece = Piece(**(fields | reading.fields))
     questions = sorted(reading.questions, key=lambda q: (q.start, q.end))
     return ReadLine(reading.text, piece, tuple(questions), carried=not said)

@@ -24,7 +24,7 @@ from neat_sheaf.stock.supply import SupplyUnit
 
 __all__ = ["SheetLine", "SupplyLine", "What", "read_sheet"]
 
-_BULLET = re.compile(r"\s*(?:[-*•–]|\d{1,2}[.)]|#+|\[[ xX]?\])\s+")
+_BULLET = re.compile(r"\A\s*(?:[-*•–]|\d{1,2}[.)]|#+|\[[ xX]?\])\s+")
 # What a step begins with. "Cut", "make", "score" and "punch" begin pieces as well.
 _DOING = (
     "add", "adhere", "align", "apply", "arrange", "assemble", "attach", "bend", "bring", "build", "burnish",
@@ -120,7 +120,7 @@ def read_sheet(
         elif what is What.SUPPLY:
             made = _supply(made, supplies)
         elif what is What.STEP:
-            made = replace(made, step=_BULLET.sub("", line, count=1).strip()[:_LONGEST_STEP])
+            made = _step(made)
         found.append(made)
     read = read_lines("\n".join(found[at].text for at in pieces), units, known)
     for at, line_read in zip(pieces, read, strict=True):
@@ -274,6 +274,15 @@ def _rest(bare: str, cursor: Cursor) -> str:
     if not left or len(left) > 6 or any(token.kind is not Kind.WORD for token in left):
         return ""
     return bare[left[0].start : left[-1].end]
+
+
+def _step(line: SheetLine) -> SheetLine:
+    """The sentence of a step, whole; one that is longer than a step may be is asked about."""
+    says = _BULLET.sub("", line.text, count=1).strip()
+    if len(says) <= _LONGEST_STEP:
+        return replace(line, step=says)
+    asked = Question(0, len(line.text), message("too-long.step", most=_LONGEST_STEP))
+    return replace(line, step=says, questions=(asked,))
 
 
 def _supply(line: SheetLine, supplies: Mapping[str, SupplyUnit] | None) -> SheetLine:

@@ -46,6 +46,8 @@ decimal-comma = a decimal is written with a point: { $fixed }
 size-first = the size comes first, then the scores: 4 1/4 x 11, score the long side at 5 1/2
 
 which-ends = '{ $text }': the ends of which side?
+which-corners = which two corners?
+not-on-side = { $distance } is not on a side of { $side }; along which side, or how far?
 no-such-side = '{ $text }': the piece has no such side; of which one?
 equal-sides =
     .word = both sides are as long; which one?
