@@ -1,6 +1,7 @@
 """A check's own advice, taken, silences it: the fix it names is the fix."""
 
 import re
+from collections import Counter
 from dataclasses import replace
 
 from hypothesis import assume, given
@@ -9,7 +10,7 @@ from hypothesis import strategies as st
 from neat_sheaf.checks import check_project
 from neat_sheaf.checks.fits import LOOSEST as LOOSEST_LID
 from neat_sheaf.habits import LidFeel
-from neat_sheaf.measure.length import Length, millimetres, parse_length, write_length
+from neat_sheaf.measure.length import MILLIMETRE, Length, millimetres, parse_length, write_length
 from neat_sheaf.measure.side import Side
 from neat_sheaf.project import Fit, FitKind, Line, MatOf, Panel, Project, SupplyUse, Tab
 from neat_sheaf.project.assembly import Content
@@ -182,3 +183,52 @@ def test_a_piece_shrunk_to_its_sheet_lies_on_it(width, height, follows):
     small = finding.fix.project.pieces[0]
     assert small.width <= made.width
     assert small.height <= made.height
+
+
+def troubled(draw):
+    """A list in which something is likely to be wrong: sizes off, a mat askew, a lid too small, a slip."""
+    units = draw(st.sampled_from(["in", "mm"]))
+    step = SIXTEENTH if units == "in" else MILLIMETRE
+
+    def size(low, high):
+        return Length(draw(st.integers(low, high)) * step)
+
+    scale = 16 if units == "in" else 25
+    wall = size(scale // 2, scale)
+    pieces = []
+    for name in ("Lid", "Base"):
+        width, height = size(5 * scale, 9 * scale), size(5 * scale, 9 * scale)
+        slip = draw(st.sampled_from([0, 0, 1, 2])) * step
+        scores = tuple(
+            Line(side, Length(at))
+            for side, long in ((Side.WIDTH, width), (Side.HEIGHT, height))
+            for at in (wall, long - wall - slip)
+        )
+        pieces.append(replace(piece(name, "1", "1", scores=scores), width=width, height=height))
+    mat = replace(piece("Mat", "1", "1", mat_of=MatOf("Base", Panel(2, 2))), per_kit=draw(st.integers(1, 3)))
+    pieces.append(replace(mat, width=size(2 * scale, 7 * scale), height=size(2 * scale, 7 * scale)))
+    fits = (Fit(FitKind.LID, "Lid", "Base"),) if draw(st.booleans()) else ()
+    return Project("Test", tuple(pieces), fits), units
+
+
+@given(st.composite(troubled)())
+def test_after_any_fix_that_is_offered_its_finding_is_gone_and_nothing_new_is_an_error(made):
+    # "2 a kit", "6 a kit" and "keep one" led from one finding to the next, and sizes left the list's units.
+    project, units = made
+    noticed = check_project(project, units)
+    before = Counter((one.code, said_where(one)) for one in noticed)
+    step = SIXTEENTH // 4 if units == "in" else MILLIMETRE // 2
+    for finding in noticed:
+        for fix in finding.fixes:
+            then = check_project(fix.project, units)
+            after = Counter((one.code, said_where(one)) for one in then)
+            own = finding.code, said_where(finding)
+            assert after[own] < before[own], own
+            errors = Counter((one.code, said_where(one)) for one in then if one.level == "error")
+            assert not errors - before, (own, errors - before)
+            for changed in fix.project.pieces:
+                assert changed.width % step == changed.height % step == 0
+
+
+def said_where(finding):
+    return str(finding.where)

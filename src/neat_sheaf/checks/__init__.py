@@ -46,6 +46,13 @@ def check_project(
     nothing where it is not known.
     """
     context = CheckContext(project, units, habits or USUAL_HABITS, papers or {}, supplies)
+    found = _noticed(context)
+    return [sound(context, finding, found, _noticed) for finding in found]
+
+
+def _noticed(context: CheckContext) -> list[Finding]:
+    """Every finding with every fix that its check can think of."""
+    project = context.project
     found: list[Finding] = []
     for index, piece in enumerate(project.pieces):
         for check in _OF_A_PIECE:
@@ -63,4 +70,4 @@ def check_project(
     found += check_steps(context)
     found += check_offers(context)
     found += check_adhesive(context)
-    return [sound(context, finding) for finding in found]
+    return found

@@ -5,7 +5,7 @@ from __future__ import annotations
 from collections.abc import Iterator
 from dataclasses import replace
 
-from neat_sheaf.checks.finding import CheckContext, Finding, Fix, Level, of_named
+from neat_sheaf.checks.finding import STEPS, CheckContext, Finding, Fix, Level, of_named
 from neat_sheaf.habits import School
 from neat_sheaf.job import may_turn
 from neat_sheaf.measure.length import Length, inches, millimetres
@@ -148,6 +148,9 @@ def _shrunk(
     fixed = piece
     for side, less in zip((Side.WIDTH, Side.HEIGHT), by, strict=True):
         sizes = panels_along(fixed, side)
+        if less > 0:
+            # Down to the ruler's next line: a sheet of the other system ends between two of them.
+            less = Length(less + (sum(sizes) - less) % STEPS[context.units])
         if max(sizes) <= less:
             return None
         fixed = stretched(fixed, side, sizes.index(max(sizes)), -less)

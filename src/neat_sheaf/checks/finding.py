@@ -11,12 +11,15 @@ from neat_sheaf.folding.bonds import glued_of
 from neat_sheaf.folding.laid import Assembled
 from neat_sheaf.folding.together import folded_in
 from neat_sheaf.habits import USUAL_HABITS, Habits
-from neat_sheaf.measure.length import Length, Unit
+from neat_sheaf.measure.length import MILLIMETRE, Length, Unit, inches
 from neat_sheaf.messages import Level, Message, message
 from neat_sheaf.project import Fit, FitKind, Panel, Piece, Project
 from neat_sheaf.stock import Paper, Supply
 
-__all__ = ["CheckContext", "Finding", "Fix", "Level", "of_named"]
+__all__ = ["STEPS", "CheckContext", "Finding", "Fix", "Level", "of_named"]
+
+STEPS: dict[Unit, int] = {"in": inches("1/64"), "cm": MILLIMETRE // 2, "mm": MILLIMETRE // 2}
+"""The steps of a ruler in each unit, nm: a size that a fix names is on them."""
 
 
 @dataclass(frozen=True, slots=True)

@@ -1,10 +1,16 @@
-"""Fixes that hold: none that no chosen sheet takes, that breaks a fit, or that leaves no known form."""
+"""Fixes that hold: what each would lead to is checked like any list, before it is offered.
+
+None is offered that leaves its finding, brings an error, is on no chosen sheet, leaves no known form, or is
+written in no step of the list's own units.
+"""
 
 from __future__ import annotations
 
+from collections import Counter
+from collections.abc import Callable, Sequence
 from dataclasses import replace
 
-from neat_sheaf.checks.finding import CheckContext, Finding, Fix, Level
+from neat_sheaf.checks.finding import STEPS, CheckContext, Finding, Fix, Level
 from neat_sheaf.checks.fits import check_fit
 from neat_sheaf.job import may_turn
 from neat_sheaf.project import Fit, FitKind, Piece
@@ -12,17 +18,57 @@ from neat_sheaf.project.overhang import overhang
 
 __all__ = ["sound"]
 
+_About = tuple[str, str, tuple[object, ...]]
 _BY_FORM = (FitKind.LID, FitKind.SLEEVE)  # what these two need is known only of a known form
 
 
-def sound(context: CheckContext, finding: Finding) -> Finding:
-    """The finding with only those of its fixes that fix it without breaking something else."""
+def sound(
+    context: CheckContext, finding: Finding, found: Sequence[Finding],
+    noticed: Callable[[CheckContext], list[Finding]],
+) -> Finding:  # fmt: skip
+    """The finding with only those of its fixes that fix it without breaking something else.
+
+    ``found`` is all that is noticed of the list as it is, and ``noticed`` looks at another.
+    """
     if not finding.fixes:
         return finding
-    kept = [fix for fix in finding.fixes if _holds(context, fix)]
+    before = Counter(map(_trouble, found))
+    kept = [
+        fix for fix in finding.fixes
+        if _in_step(context, fix)
+        and _holds(context, fix)
+        and _leads_to_less(finding, before, noticed(replace(context, project=fix.project)))
+    ]  # fmt: skip
     if len(kept) == len(finding.fixes):
         return finding
     return Finding.of(finding.level, finding.message, finding.where, finding.piece, kept)
+
+
+def _trouble(finding: Finding) -> tuple[str, str, tuple[object, ...]]:
+    """What a finding is about, whatever it says of it: its code and its place."""
+    return finding.code, finding.where.key, tuple(str(value) for value in finding.where.params.values())
+
+
+def _leads_to_less(finding: Finding, before: Counter[_About], then: Sequence[Finding]) -> bool:
+    """Whether the finding is gone, and nothing is an error then that was noticed of no place before."""
+    after = Counter(map(_trouble, then))
+    own = _trouble(finding)
+    if after[own] >= before[own]:
+        return False
+    errors = Counter(_trouble(one) for one in then if one.level is Level.ERROR)
+    return not errors - before
+
+
+def _in_step(context: CheckContext, fix: Fix) -> bool:
+    """Whether every size that changes is one that a ruler of the list's units has, if the old one was."""
+    step = STEPS[context.units]
+    before = {piece.name: piece for piece in context.project.pieces}
+    for piece in fix.project.pieces:
+        old = before.get(piece.name)
+        sizes = [(piece.width, old.width), (piece.height, old.height)] if old is not None else []
+        if any(new != was and new % step and not was % step for new, was in sizes):
+            return False
+    return True
 
 
 def _holds(context: CheckContext, fix: Fix) -> bool:
