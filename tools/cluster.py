@@ -135,6 +135,7 @@ class Cluster:
         secret = self.folder / "database-password"
         if not secret.exists():
             _write_secret(secret)
+        self._must_reach()
         if self._made_by is None:
             # Made beside its place and then put there, so that what is begun is never taken for what is done.
             begun = self.folder / "cluster.begun"
@@ -148,6 +149,23 @@ class Cluster:
             if self._data.exists():
                 self._data.rmdir()
             begun.rename(self._data)
+
+    def _must_reach(self) -> None:
+        """SystemExit where the database's account cannot come to the folder, naming the one that is closed."""
+        if self._run("/usr/bin/test", "-w", str(self.folder), quiet=True) == 0:
+            return
+        closed = next(
+            (
+                one for one in [*reversed(self.folder.parents), self.folder]
+                if self._run("/usr/bin/test", "-x", str(one), quiet=True)
+            ),
+            self.folder,
+        )  # fmt: skip
+        raise SystemExit(
+            f"The database's account cannot come to {self.folder}: {closed} is closed to it.\n"
+            f"Open that folder for others to pass (chmod o+x {closed}), or name one that is open in "
+            "NEAT_SHEAF_DATA, such as /var/lib/neat-sheaf."
+        )
 
     @property
     def there(self) -> bool:

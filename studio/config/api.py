@@ -130,6 +130,10 @@ def _plain(request: HttpRequest, status: int, key: str) -> HttpResponse:
 def _with_faults(request: HttpRequest, code: str, key: str, faults: list[Fault]) -> HttpResponse:
     voice = voice_for(request)
     said = [fault_out(fault, voice) for fault in faults]
+    if request.method == "GET" and code == "faulty":
+        # Nothing was to be saved: what is asked for cannot be worked out yet, and that is why.
+        why = several(fault.message for fault in faults[:3])
+        return _answer(request, 422, "not-yet", voice.say("not-yet", why=why), faults=said)
     return _answer(request, 422, code, voice.say(key), faults=said)
 
 

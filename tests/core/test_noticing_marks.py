@@ -91,13 +91,13 @@ def covered(width, height, allowance="1/2"):
     return project(piece("Board", "4", "6"), piece("Cover", width, height), fits=(fit,))
 
 
-def bows(count):
-    """Six dogs in a box, each with a bow, and one on the box top: the seventh is always forgotten."""
-    each = (Fit(FitKind.EACH, "Bow", "Dog"), Fit(FitKind.EACH, "Bow", "Box top"))
+def ties(count):
+    """Six row markers in a tin, each with a tie, and one on the lid: the seventh is always forgotten."""
+    each = (Fit(FitKind.EACH, "Tie", "Marker"), Fit(FitKind.EACH, "Tie", "Tin lid"))
     return project(
-        piece("Dog", "2", "2", per_kit=6),
-        piece("Box top", "4", "4"),
-        piece("Bow", "1", "1", per_kit=count),
+        piece("Marker", "2", "2", per_kit=6),
+        piece("Tin lid", "4", "4"),
+        piece("Tie", "1", "1", per_kit=count),
         fits=each,
     )
 
@@ -193,8 +193,8 @@ PAIRS = [
                               fits=(Fit(FitKind.BAND, "Band", "Wrap"),)), belly("10 1/2"), {}),
     ("cover-off", covered("5", "6 7/8"), covered("5", "7"), {}),
     ("cover-off", covered("5", "7", "3/4"), covered("7", "5"), {}),
-    ("count-off", bows(6), bows(7), {}),
-    ("count-off", bows(8), bows(7), {}),
+    ("count-off", ties(6), ties(7), {}),
+    ("count-off", ties(8), ties(7), {}),
     ("fit-not-said", project(tray("Tin lid", "6 1/8", "5 1/8", "1"), tray("Tin base", "6", "5", "1")),
      project(tray("Tin lid", "6 1/8", "5 1/8", "1"), tray("Tin base", "6", "5", "1"),
              fits=(Fit(FitKind.LID, "Tin lid", "Tin base"),)), {}),

@@ -134,3 +134,16 @@ def test_a_short_secret_key_is_refused():
     )  # fmt: skip
     assert done.returncode
     assert "at least 32" in done.stderr
+
+
+@pytest.mark.skipif(os.geteuid() != 0, reason="only root makes a database for another account")
+def test_a_folder_that_the_databases_account_cannot_reach_is_named_with_what_to_do(tmp_path):
+    # initdb's own words were shown: could not access directory.
+    closed = tmp_path / "mine"
+    closed.mkdir(mode=0o700)
+    for one in [tmp_path, *tmp_path.parents][:-2]:
+        one.chmod(0o755)
+    with pytest.raises(SystemExit) as said:
+        Cluster(closed / "data").make()
+    assert f"{closed} is closed to it" in str(said.value)
+    assert "NEAT_SHEAF_DATA" in str(said.value)

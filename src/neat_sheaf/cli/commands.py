@@ -5,7 +5,7 @@ from __future__ import annotations
 import argparse
 import os
 import sys
-from collections.abc import Iterator, Sequence
+from collections.abc import Callable, Iterator, Sequence
 from contextlib import contextmanager
 from pathlib import Path
 
@@ -13,6 +13,7 @@ from neat_sheaf.advice.options import compare_options
 from neat_sheaf.cli.check_command import check_command
 from neat_sheaf.cli.choices_report import choices_report
 from neat_sheaf.cli.fold_command import fold_command
+from neat_sheaf.cli.prepare_command import EVENING_MINUTES, prepare_command
 from neat_sheaf.cli.read_command import read_command
 from neat_sheaf.cli.report import plan_report
 from neat_sheaf.errors import CannotPlanError, Fault, fault
@@ -51,6 +52,14 @@ def main(arguments: Sequence[str] | None = None) -> int:
     folding = commands.add_parser("fold", help=say("command.fold"))
     folding.add_argument("job", type=Path)
     folding.add_argument("--json", action="store_true", help=say("command.fold-json"))
+    preparing = commands.add_parser("prepare", help=say("command.prepare"))
+    preparing.add_argument("job", type=Path)
+    preparing.add_argument("--json", action="store_true", help=say("command.prepare-json"))
+    preparing.add_argument("--kits", type=_kits, help=say("command.kits"))
+    preparing.add_argument(
+        "--minutes", type=_whole(1440), default=EVENING_MINUTES, help=say("command.minutes")
+    )
+    preparing.add_argument("--hands", type=_whole(20), default=1, help=say("command.hands"))
     chosen = parser.parse_args(arguments)
     try:
         if chosen.command == "read":
@@ -69,6 +78,12 @@ def main(arguments: Sequence[str] | None = None) -> int:
             job = with_kits(job, chosen.kits)
         with _solver_silenced():
             made = plan_job(job)
+        if chosen.command == "prepare":
+            how = {"minutes": chosen.minutes, "hands": chosen.hands, "as_json": chosen.json}
+            with _solver_silenced():
+                said = prepare_command(job, made, **how)
+            print(said, end="")
+            return 0
         print(write_plan(made) if chosen.json else plan_report(made, job), end="")
     except FileError as error:
         _print_faults(error.faults, english())
@@ -88,6 +103,17 @@ def _kits(text: str) -> int:
     if not text.isascii() or not text.isdigit() or int(text) > MOST_KITS:
         raise argparse.ArgumentTypeError(english().say("command-kits", most=MOST_KITS))
     return int(text)
+
+
+def _whole(most: int) -> Callable[[str], int]:
+    """A reader of whole numbers from 1 to so many."""
+
+    def read(text: str) -> int:
+        if not text.isascii() or not text.isdigit() or not 1 <= int(text) <= most:
+            raise argparse.ArgumentTypeError(english().say("command-whole", most=most))
+        return int(text)
+
+    return read
 
 
 def _lines(name: str) -> str:

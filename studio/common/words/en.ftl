@@ -21,6 +21,7 @@ stale-what =
 in-use = Still used by: { $users }. Remove it there first.
     .supply-unit = a project uses it in its present unit; add another supply instead
 unknown-key-sent = nothing reads this key: it may be misspelt, or of another edition; reload the page
+not-yet = This is not there yet: { $why }.
 faulty = Not saved yet: something cannot be read.
     .database = Not saved: a number is too large or a text too long to be kept.
 cannot-cut = It cannot be cut as it is.

@@ -42,8 +42,8 @@ export function FitsEditor({
       {fits.length === 0 ? (
         <p className="soft">
           <Trans>
-            A lid and its base, a sleeve and its drawer, a band and its box, a bow for every dog: say which,
-            and it is checked.
+            A lid and its base, a sleeve and its drawer, a band and its box, a tie for every row marker: say
+            which, and it is checked.
           </Trans>
         </p>
       ) : null}

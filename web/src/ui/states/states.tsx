@@ -30,18 +30,28 @@ export function Empty({
 export function Failed({ error, again }: { error: Error; again?: () => void }) {
   const away = error instanceof Unreachable
   const missing = error instanceof Refused && error.status === 404
+  // What is only not done yet is no failure: it says what comes first.
+  const notYet = error instanceof Refused && error.problem.code === 'not-yet'
   return (
     <Alert
-      color={away ? 'marigold' : 'red'}
+      color={away || notYet ? 'marigold' : 'red'}
       icon={away ? <IconPlugConnectedX /> : <IconAlertTriangle />}
-      title={away ? t`The server is out of reach` : missing ? t`Not found` : t`That did not work`}
+      title={
+        away
+          ? t`The server is out of reach`
+          : missing
+            ? t`Not found`
+            : notYet
+              ? t`Not yet`
+              : t`That did not work`
+      }
       className={classes.failed}
     >
       <p>
         {error.message}
         {away && again ? ` ${t`This page tries again by itself.`}` : ''}
       </p>
-      {again && !missing ? (
+      {again && !missing && !notYet ? (
         <Button variant="default" size="sm" onClick={again}>
           <Trans>Try again</Trans>
         </Button>
