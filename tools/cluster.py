@@ -151,7 +151,7 @@ class Cluster:
             begun.rename(self._data)
 
     def _must_reach(self) -> None:
-        """SystemExit where the database's account cannot come to the folder, naming the one that is closed."""
+        """SystemExit where the database's account cannot come to the folder, naming what is closed."""
         if self._run("/usr/bin/test", "-w", str(self.folder), quiet=True) == 0:
             return
         closed = next(

@@ -17,6 +17,7 @@ import sys
 import tempfile
 import time
 import urllib.request
+from collections.abc import Callable
 from pathlib import Path
 from typing import IO, Any, NamedTuple
 
@@ -29,6 +30,7 @@ from studio.common.keeping import backup
 from studio.simulated.shops import addresses
 
 WANTED_PORT = 8000
+_LOOKED_AFTER = 2  # seconds
 SHOPS_PORT = 8790
 
 
@@ -192,6 +194,20 @@ def _started(
     )  # fmt: skip
 
 
+def _kept_working(
+    server: subprocess.Popen[bytes], running: list[subprocess.Popen[bytes]],
+    work: Callable[[], subprocess.Popen[bytes]],
+) -> int:  # fmt: skip
+    """Wait until the server ends, starting the worker again whenever it is gone; how the server ended."""
+    at = len(running) - 2  # the worker is started before the server
+    while True:
+        with contextlib.suppress(subprocess.TimeoutExpired):
+            return server.wait(timeout=_LOOKED_AFTER)
+        if running[at].poll() is not None:
+            print("  The worker had ended and is started again.", flush=True)
+            running[at] = work()
+
+
 def main() -> int:
     """Start everything, print the address and the account, stop everything on Ctrl-C."""
     folder = data_folder()
@@ -254,7 +270,11 @@ def main() -> int:
             )
         running.append(_started(program, environment, ["studio.simulated.shops", str(counter)]))
         worker = ["procrastinate", "worker", "--concurrency", "2", "--delete-jobs", "successful"]
-        running.append(_started(program, environment, ["django", *worker], stdout=subprocess.DEVNULL))
+
+        def work() -> subprocess.Popen[bytes]:
+            return _started(program, environment, ["django", *worker], stdout=subprocess.DEVNULL)
+
+        running.append(work())
         server = _started(
             program,
             environment,
@@ -271,7 +291,7 @@ def main() -> int:
             print(_WARNING.format(addresses=" or ".join(f"http://{one}:{port}" for one in lan)))
         print(f"  sign in as        demo / {environment['NEAT_SHEAF_DEMO_PASSWORD']}")
         print(f"  its data is in    {folder}\n  Ctrl-C stops it; nothing is lost.\n", flush=True)
-        return server.wait()
+        return _kept_working(server, running, work)
     except KeyboardInterrupt:
         # The terminal may be gone.
         with contextlib.suppress(OSError):

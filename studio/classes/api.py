@@ -24,13 +24,15 @@ from studio.classes.convert import core_job, left_out_of
 from studio.classes.models import KitClass
 from studio.classes.plan_out import plan_out
 from studio.classes.planning import stop_early
-from studio.classes.schemas import ClassIn, ClassOut, ClassRow, ColourwayOut, PlannedOut
+from studio.classes.schemas import ClassIn, ClassOut, ClassRow, ColourwayOut, PlannedOut, WorkingOut
 from studio.classes.services.storing import store_class
 from studio.common.downloads import download
+from studio.common.health import workers_seen
 from studio.common.problems import Problem, fault_out
 from studio.cupboard.convert import plain_price
 from studio.projects.models import Project
 from studio.tasks.for_studio import forget_files
+from studio.tasks.plans import Working
 
 router = Router(tags=["classes"])
 
@@ -100,9 +102,15 @@ def _planned_out(kit_class: KitClass, voice: Voice) -> PlannedOut:
         {
             "plan": None if planned.plan is None else plan_out(planned.plan, voice),
             "faults": [fault_out(found, voice) for found in planned.faults],
-            "working": planned.working,
+            "working": None if planned.working is None else _working_out(planned.working),
         }
     )
+
+
+def _working_out(working: Working) -> WorkingOut:
+    return WorkingOut(
+        sheets=working.sheets, lower_bound=working.lower_bound, worker=workers_seen() > 0
+    )  # fmt: skip
 
 
 @router.get("/bench", auth=reader, response=Bench)

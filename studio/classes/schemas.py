@@ -101,10 +101,14 @@ class ColourwayOut(ColourwayDoc):
 
 
 class WorkingOut(Schema):
-    """How far a plan in the making is: sheets of the best so far (null: none yet), the bound."""
+    """How far a plan in the making is: sheets of the best so far (null: none yet), the bound.
+
+    ``worker``: one is there to make it; else it waits until one is.
+    """
 
     sheets: int | None
     lower_bound: int
+    worker: bool = True
 
 
 class PlannedOut(Schema):

@@ -27,7 +27,9 @@ def ready(request: HttpRequest) -> JsonResponse:
         workers = 0 if behind else workers_seen()
     except OperationalError:
         return JsonResponse({"ready": False, "database": "away"}, status=503)
-    said = {"ready": not behind, "database": "behind" if behind else "there", "workers": workers}
+    said: dict[str, object] = {"ready": not behind, "database": "behind" if behind else "there"}
+    # Without a worker this server answers, and what takes long waits: who watches it has to know.
+    said |= {"workers": workers, "long_work": "done" if workers else "waits"}
     return JsonResponse(said, status=503 if behind else 200)
 
 

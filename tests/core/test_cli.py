@@ -5,6 +5,7 @@ import subprocess
 import sys
 from pathlib import Path
 
+import jsonschema
 import pytest
 
 from tests.validator import faults_of
@@ -169,3 +170,28 @@ def test_where_nothing_could_be_tested_check_says_so(spoiled):
     ended = run("check", spoiled(plain))
     assert ended.returncode == 0
     assert ended.stdout.startswith("Nothing could be tested")
+
+
+def test_what_is_prepared_is_said_for_people_and_as_its_schema_describes():
+    ended = run("prepare", EXAMPLE)
+    assert (ended.returncode, ended.stderr) == (0, "")
+    for said in ("Score the long sides", "proved fewest", "1 15/16 in", "no fewer are enough"):
+        assert said in ended.stdout
+    found = json.loads(run("prepare", EXAMPLE, "--json", "--kits", "40", "--minutes", "60").stdout)
+    schema = json.loads((ROOT / "docs" / "formats" / "prepare.schema.json").read_text())
+    jsonschema.Draft202012Validator.check_schema(schema)
+    assert list(jsonschema.Draft202012Validator(schema).iter_errors(found)) == []
+    keys = [batch["key"] for batch in found["batches"]]
+    assert all(after in keys[: keys.index(b["key"])] for b in found["batches"] for after in b["after"])
+    assert found["seconds"] == sum(batch["seconds"] or 0 for batch in found["batches"])
+    worked = sum(part["end"] - part["start"] for part in found["evenings"]["parts"])
+    assert worked == found["seconds"]
+    scored = sum(stroke["count"] for stop in found["scoring"]["stops"] for stroke in stop["strokes"])
+    assert scored == found["scoring"]["scores"]
+
+
+@pytest.mark.parametrize("wrong", [("--minutes", "0"), ("--minutes", "x"), ("--hands", "21")])
+def test_a_number_of_minutes_or_hands_that_is_none_is_refused(wrong):
+    ended = run("prepare", EXAMPLE, *wrong)
+    assert ended.returncode == 2
+    assert "whole number from 1 to" in ended.stderr

@@ -20,7 +20,12 @@ def test_a_server_says_that_it_lives_and_whether_it_can_work(db):
     assert Client().get("/health/live").json() == {"live": True}
     answer = Client().get("/health/ready")
     assert answer.status_code == 200
-    assert answer.json() == {"ready": True, "database": "there", "workers": 0}
+    assert answer.json() == {
+        "ready": True,
+        "database": "there",
+        "workers": 0,
+        "long_work": "waits",
+    }
     with connection.cursor() as cursor:
         cursor.execute("INSERT INTO procrastinate_workers (last_heartbeat) VALUES (now())")
     assert Client().get("/health/ready").json()["workers"] == 1

@@ -12,6 +12,7 @@ from pathlib import Path
 import pytest
 
 from tools import cluster as clusters
+from tools import demo
 from tools.cluster import CHECKOUT, Cluster
 
 
@@ -147,3 +148,27 @@ def test_a_folder_that_the_databases_account_cannot_reach_is_named_with_what_to_
         Cluster(closed / "data").make()
     assert f"{closed} is closed to it" in str(said.value)
     assert "NEAT_SHEAF_DATA" in str(said.value)
+
+
+def test_a_worker_that_ends_is_started_again(monkeypatch, capsys):
+    # It stayed dead, and long plans waited for ever.
+    monkeypatch.setattr(demo, "_LOOKED_AFTER", 0.1)
+    ended = [sys.executable, "-c", "pass"]
+    server = subprocess.Popen([sys.executable, "-c", "import time; time.sleep(2)"])
+    begun = []
+
+    def work():
+        begun.append(
+            subprocess.Popen(ended if len(begun) < 2 else [*ended[:-1], "import time; time.sleep(9)"])
+        )
+        return begun[-1]
+
+    shops = subprocess.Popen(ended)
+    running = [shops, work(), server]
+    assert demo._kept_working(server, running, work) == 0
+    assert len(begun) == 3
+    assert running[1] is begun[-1]
+    assert capsys.readouterr().out.count("started again") == 2
+    for one in (*begun, shops):
+        one.kill()
+        one.wait()

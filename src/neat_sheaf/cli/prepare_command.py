@@ -7,6 +7,7 @@ from collections.abc import Iterator
 from neat_sheaf.formats.prepare_file import write_prepare
 from neat_sheaf.job import Job
 from neat_sheaf.plan import Plan
+from neat_sheaf.preparing.scoring import Phase
 from neat_sheaf.preparing.tasks import Prepared, prepare
 from neat_sheaf.schedule.critical import Activity, critical_path
 from neat_sheaf.schedule.evenings import Evenings, lay_out
@@ -36,15 +37,17 @@ def _lines(prepared: Prepared, evenings: Evenings, minutes: int, hands: int, voi
         yield from (f"    {step.says}" for step in task.also)
     plan = prepared.scoring
     if plan.batches:
-        yield say(f"prepare-head.stops-{'proved' if plan.proved else 'open'}", stops=len(plan.batches))
+        key = "prepare-head.stops-proved" if plan.proved else "prepare-head.stops-open"
+        yield say(key, stops=len(plan.batches))
     for batch in plan.batches:
         pieces = ", ".join(f"{one.piece} ({one.edge.value}) x {one.count}" for one in batch.strokes)
-        phase = say(f"prepare-phase.{batch.phase.value}")
+        long = batch.phase is Phase.LONG
+        phase = say("prepare-phase.long" if long else "prepare-phase.short")
         yield f"  {phase}, {voice.length(batch.distance)}: {pieces}"
     for run in prepared.dies:
         yield say("prepare-passes", passes=run.times, dies=" + ".join(run.dies))
-    key = "fewest" if evenings.fewest else "at-most"
-    yield say(f"prepare-head.evenings-{key}", count=evenings.count, minutes=minutes, hands=hands)
+    key = "prepare-head.evenings-fewest" if evenings.fewest else "prepare-head.evenings-at-most"
+    yield say(key, count=evenings.count, minutes=minutes, hands=hands)
     for number in range(evenings.count):
         own = [part for part in evenings.parts if part.evening == number]
         keys = dict.fromkeys(part.key for part in own)

@@ -5817,12 +5817,19 @@ export interface components {
         /**
          * WorkingOut
          * @description How far a plan in the making is: sheets of the best so far (null: none yet), the bound.
+         *
+         *     ``worker``: one is there to make it; else it waits until one is.
          */
         WorkingOut: {
             /** Sheets */
             sheets: number | null;
             /** Lower Bound */
             lower_bound: number;
+            /**
+             * Worker
+             * @default true
+             */
+            worker: boolean;
         };
         /**
          * ClassIn

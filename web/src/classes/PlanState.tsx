@@ -29,6 +29,11 @@ export function StillPlanning({ kitClass }: { kitClass: KitClass }) {
             : t`Patterns are being collected.`}{' '}
         <Trans>You can go on with other things meanwhile.</Trans>
       </p>
+      {working && !working.worker ? (
+        <p className="severe">
+          <Trans>The worker is not running: what takes long waits until it is started again.</Trans>
+        </p>
+      ) : null}
       <Button variant="default" size="sm" onClick={stop}>
         <Trans>Take the best so far</Trans>
       </Button>
