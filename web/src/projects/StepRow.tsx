@@ -124,16 +124,6 @@ export function StepRow({ step, at, put, remove, move, next }: Props) {
           value={step.supplies}
           onChange={(value) => put({ supplies: value }, 'supplies')}
         />
-        {step.when === 'before' && !step.ink ? (
-          <Select
-            aria-label={t`What step ${n} is part of`}
-            data={batches()}
-            allowDeselect={false}
-            value={step.batch ?? project.steps?.[at]?.batch ?? null}
-            placeholder={t`Guessed when it is saved`}
-            onChange={(value) => value && put({ batch: value }, 'batch')}
-          />
-        ) : null}
         <MultiSelect
           aria-label={t`Cautions of step ${n}`}
           placeholder={step.cautions.length ? '' : t`Cautions…`}
@@ -168,6 +158,16 @@ export function StepRow({ step, at, put, remove, move, next }: Props) {
               put({ dries: Number(e.currentTarget.value.replace(/\D/g, '')) || null }, 'dries')
             }
           />
+          {step.when === 'before' && !step.ink ? (
+            <Select
+              aria-label={t`What step ${n} is part of`}
+              data={batches()}
+              allowDeselect={false}
+              value={step.batch ?? project.steps?.[at]?.batch ?? null}
+              placeholder={t`Guessed when it is saved`}
+              onChange={(value) => value && put({ batch: value }, 'batch')}
+            />
+          ) : null}
         </div>
       </div>
     </li>
