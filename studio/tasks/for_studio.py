@@ -22,6 +22,7 @@ from studio.accounts.models import Role, Studio
 from studio.common.problems import Busy
 from studio.tasks.models import StudioTask
 from studio.tasks.queue import lost
+from studio.tasks.turns import file_lock, plan_lock, priority_for
 
 __all__ = [
     "MOST_FILES",
@@ -97,7 +98,7 @@ def start(
 
         with contextlib.suppress(AlreadyEnqueued):
             carry_out_task.configure(
-                lock=_lock(row), queueing_lock=_queued(row.pk), priority=_AFTER_PLANS
+                lock=_lock(row), queueing_lock=_queued(row.pk), priority=priority_for(studio.pk)
             ).defer(task=row.pk)  # fmt: skip
     else:
         carry_out(row.pk, last=True)
@@ -105,12 +106,8 @@ def start(
     return row
 
 
-_AFTER_PLANS = -10_000
-
-
 def _lock(row: StudioTask) -> str:
-    """Of one studio one answer or plan is worked out at a time, and one file is written."""
-    return f"studio-{row.studio_id}" if row.kind == "answer" else f"studio-files-{row.studio_id}"
+    return plan_lock(row.studio_id) if row.kind == "answer" else file_lock(row.studio_id)
 
 
 def _queued(pk: int) -> str:

@@ -28,6 +28,7 @@ from neat_sheaf.plan import Plan, plan_job
 from studio.common.computed import computed as cache
 from studio.tasks.models import PlanTask
 from studio.tasks.queue import lost
+from studio.tasks.turns import MOST_QUEUED, plan_lock, priority_for, queued_of
 
 __all__ = ["Planned", "Whose", "Working", "key_of", "plan_here", "plan_of", "stop_early"]
 
@@ -86,7 +87,7 @@ def plan_of(job: Job, whose: Whose) -> Planned:
         if row is not None:
             if row.outcome is None:
                 if lost(row, row.key):
-                    return _given_to_the_workers(key, text, job, whose)
+                    return _given_to_the_workers(key, text, whose)
                 return Planned(None, [], Working(row.sheets, row.lower_bound))
             found = _read(row.outcome)
     if found is None:
@@ -95,7 +96,7 @@ def plan_of(job: Job, whose: Whose) -> Planned:
             over = (lambda: time.monotonic() > end) if wait else None
             found = _planned(job, SearchControl(cancelled=over))
         except CancelledError:
-            return _given_to_the_workers(key, text, job, whose)
+            return _given_to_the_workers(key, text, whose)
     cache.set(key, found, _HOUR)
     return found
 
@@ -129,26 +130,24 @@ def _planned(job: Job, control: SearchControl) -> Planned:
         return Planned(None, [fault("", "planner-failed", error=type(error).__name__)])
 
 
-def _given_to_the_workers(key: str, text: str, job: Job, whose: Whose) -> Planned:
+def _given_to_the_workers(key: str, text: str, whose: Whose) -> Planned:
     """Queue a long plan; the plans of how its thing was before are not made any more."""
     # The tasks of the queue are known once every application is there.
     from studio.tasks.work import make_plan
 
+    if not PlanTask.objects.filter(key=key).exists() and queued_of(whose.studio) >= MOST_QUEUED:
+        # It is asked for again as long as somebody waits for it.
+        return Planned(None, [], Working(None, 0))
     with transaction.atomic():
         if whose.about:
             PlanTask.objects.filter(about=whose.about, outcome__isnull=True).exclude(key=key).delete()
         PlanTask.objects.get_or_create(key=key, defaults={"about": whose.about})
     with contextlib.suppress(AlreadyEnqueued):
-        # Of one studio one at a time, the smaller ones first.
+        # Of one studio one at a time, and studios in turn.
         make_plan.configure(
-            lock=f"studio-{whose.studio}", queueing_lock=key, priority=-_size(job)
+            lock=plan_lock(whose.studio), queueing_lock=key, priority=priority_for(whose.studio)
         ).defer(key=key, job=text)  # fmt: skip
     return Planned(None, [], Working(None, 0))
-
-
-def _size(job: Job) -> int:
-    """About how much there is to nest: kinds of pieces, for every colourway that is made."""
-    return len(job.project.pieces) * sum(1 for colourway in job.klass.colourways if colourway.kits)
 
 
 def _read(outcome: dict[str, Any]) -> Planned:

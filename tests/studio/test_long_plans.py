@@ -55,14 +55,18 @@ def test_a_long_plan_is_made_by_a_worker_and_found_by_every_process(long, join, 
     made = furnish(person)
     path = f"/classes/{made['class']['id']}"
     assert made["class"]["planned"] == {
-        "plan": None, "faults": [], "working": {"sheets": None, "lower_bound": 0},
+        "plan": None, "faults": [], "working": {"sheets": None, "lower_bound": 0, "worker": False},
     }  # fmt: skip
     (card,) = person.get("/bench")["coming"]
     assert (card["planning"], card["next"]["message"]) == (True, "The sheets are still being planned")
     answer = person.ask("POST", f"{path}/cutting")
     assert answer.json()["faults"][0]["code"] == "still-planning"
     PlanTask.objects.update(sheets=9, lower_bound=4)
-    assert person.get(path)["planned"]["working"] == {"sheets": 9, "lower_bound": 4}
+    assert person.get(path)["planned"]["working"] == {
+        "sheets": 9,
+        "lower_bound": 4,
+        "worker": False,
+    }
     # Looked at three times, it is in the queue once.
     assert ProcrastinateJob.objects.filter(task_name=make_plan.name).count() == 1
     work()
@@ -84,7 +88,7 @@ def test_the_newest_wish_is_planned_and_no_older_one(long, join, furnish):
     assert person.get(f"/classes/{kit_class['id']}")["planned"]["plan"]["kits"] == 11
 
 
-def test_a_studio_has_one_plan_at_a_time_and_the_smaller_ones_first(long, join, furnish):
+def test_a_studio_has_one_plan_at_a_time_and_studios_take_turns(long, join, furnish):
     ours, theirs = join("Ours"), join("Theirs")
     made = furnish(ours)
     furnish(theirs)
@@ -95,7 +99,8 @@ def test_a_studio_has_one_plan_at_a_time_and_the_smaller_ones_first(long, join, 
     jobs = ProcrastinateJob.objects.filter(task_name=make_plan.name).order_by("id")
     locks = [job.lock for job in jobs]
     assert locks == [f"studio-{ours.studio.pk}", f"studio-{theirs.studio.pk}", f"studio-{ours.studio.pk}"]
-    assert [job.priority for job in jobs] == [-1, -1, -3]
+    # Theirs comes before the second of ours, which was there first.
+    assert [job.priority for job in jobs] == [0, 0, -1]
 
 
 def test_the_best_so_far_can_be_taken(long, join, furnish):
