@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+from dataclasses import replace
 from typing import Any
 
 from django.db import transaction
@@ -18,7 +19,7 @@ from neat_sheaf.quick.writing import clauses_beyond_columns
 from neat_sheaf.wording import Voice
 from studio.accounts.models import Studio
 from studio.cupboard.convert import core_supply
-from studio.projects.convert import store_pieces
+from studio.projects.convert import core_project, store_pieces
 from studio.projects.findings import findings_of, papers_chosen
 from studio.projects.folding import folded_project
 from studio.projects.gluing import glue_out, worked_amounts
@@ -72,7 +73,7 @@ def store_project(project: Project, payload: ProjectIn, studio: Studio) -> Proje
     document = payload.model_dump(by_alias=True, exclude={"version", "units"}, exclude_none=True)
     core = with_worked_out(read_document(document, studio, payload.units or studio.measure), studio)
     with transaction.atomic():
-        _follow_renamed_versions(project, [variant.name for variant in core.variants])
+        _follow_renamed_versions(project, core)
         project.name = core.name
         project.tools = list(core.tools)
         project.version += 1
@@ -81,13 +82,18 @@ def store_project(project: Project, payload: ProjectIn, studio: Studio) -> Proje
     return project
 
 
-def _follow_renamed_versions(project: Project, names: list[str]) -> None:
-    """Classes go on teaching the version they chose when it gets another name."""
-    before = [variant.name for variant in project.variants.all()] if project.pk else []
-    if len(before) != len(names):
+def _follow_renamed_versions(project: Project, core: CoreProject) -> None:
+    """Classes go on teaching the version they chose when it gets another name and nothing else of it changes.
+
+    One that is gone while another is there that was not is no rename: the class asks which it teaches.
+    """
+    before = core_project(project).variants if project.pk else ()
+    if len(before) != len(core.variants):
         return
-    for old, new in zip(before, names, strict=True):
-        if old != new and old not in names:
+    was, names = {variant.name for variant in before}, {variant.name for variant in core.variants}
+    for kept, made in zip(before, core.variants, strict=True):
+        old, new = kept.name, made.name
+        if old not in names and new not in was and replace(kept, name=new) == made:
             for kit_class in project.classes.filter(Q(variant=old) | Q(colourways__variant=old)).distinct():
                 kit_class.colourways.filter(variant=old).update(variant=new)
                 now = new if kit_class.variant == old else kit_class.variant

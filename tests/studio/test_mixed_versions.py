@@ -117,3 +117,31 @@ def test_kits_left_over_are_offered_in_their_version_only(person, made):
     other["colourways"][1]["variant"] = ""
     person.save(f"/classes/{other['id']}", other)
     assert person.get(f"/classes/{other['id']}/ready") == []
+
+
+def test_a_class_whose_version_is_gone_teaches_no_other_in_its_place(person, made):
+    # Deleting one version while another was added made a class teach the one that stood there then.
+    path, place = f"/projects/{made['project']['id']}", f"/classes/{made['class']['id']}"
+    project = person.get(path)
+    height = {"piece": "Card", "number": "height"}
+    large = SHORT | {"name": "Large", "numbers": [height | {"value": "12"}]}
+    tall = SHORT | {"name": "Tall", "numbers": [height | {"value": "13"}]}
+    project = person.save(path, project | {"variants": [SHORT, large]})
+    # Short goes, Tall comes: a class of Short teaches neither Large nor Tall, and asks.
+    project = person.save(path, project | {"variants": [large, tall]})
+    kit_class = person.get(place)
+    assert [way["variant"] for way in kit_class["colourways"]] == ["", "Short"]
+    assert kit_class["planned"]["plan"] is None
+    assert [fault["path"] for fault in kit_class["planned"]["faults"]] == ["variant"]
+    # The same at the end of the list: Large goes, and something else comes in its place.
+    kit_class["colourways"][1]["variant"] = "Large"
+    person.save(place, kit_class)
+    wide = SHORT | {"name": "Wide", "numbers": [height | {"value": "14"}]}
+    project = person.save(path, project | {"variants": [wide, tall]})
+    assert person.get(place)["colourways"][1]["variant"] == "Large"
+    # Another name for the same version is followed.
+    kit_class = person.get(place)
+    kit_class["colourways"][1]["variant"] = "Wide"
+    person.save(place, kit_class)
+    person.save(path, project | {"variants": [wide | {"name": "Broad"}, tall]})
+    assert person.get(place)["colourways"][1]["variant"] == "Broad"
