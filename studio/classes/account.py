@@ -118,7 +118,9 @@ def planned_with_account(kit_class: KitClass) -> Planned:
     """The plan of a class with what the account says is still to buy; of one that is past as it is."""
     if not is_to_come(kit_class, kit_class.studio.today()):
         return plan_of_class(kit_class)
-    return account_for(kit_class.studio, [kit_class.pk]).alone(kit_class)
+    found = account_for(kit_class.studio, [kit_class.pk])
+    # Somebody may have closed it this moment.
+    return found.alone(kit_class) if kit_class.pk in found.chosen else plan_of_class(kit_class)
 
 
 def is_to_come(kit_class: KitClass, today: dt.date) -> bool:

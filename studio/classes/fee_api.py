@@ -11,6 +11,7 @@ from ninja import Field, Query, Router, Schema
 
 from neat_sheaf.advice.counting import Bought, names_of
 from neat_sheaf.advice.seats import SeatBreakpoints, SeatRow, seat_breakpoints
+from neat_sheaf.costing import supply_totals
 from neat_sheaf.costing.fee import NoFeeError, Terms, fee_for, kept_of
 from neat_sheaf.errors import fault
 from neat_sheaf.formats.reading import FileError
@@ -89,7 +90,9 @@ def _missing(job: Job, found: SeatBreakpoints, *, cash: bool) -> list[str]:
         used |= {what for what, packs in row.packs.items() if packs or (not cash and what.kind == "supply")}
         used |= set() if cash else {Bought("paper", paper) for paper, sheets in row.sheets.items() if sheets}
     used = {what for what in used if cash or what.kind != "pack"}
-    return sorted(names[what] for what in used if price[what] is None)
+    # Of what nobody knows how much is taken, no price says what it costs.
+    unknown = {Bought("supply", total.supply) for total in supply_totals(job) if total.unknown}
+    return sorted(names[what] for what in unknown | {one for one in used if price[one] is None})
 
 
 @router.get(

@@ -370,6 +370,10 @@ def _cautions(project: Project, names: dict[str, str]) -> list[Caution]:
 
 def _supply(use: SupplyUse, supply: Supply, voice: Voice) -> SafeString:
     amount: Message | Measured | str
+    if use.unknown:
+        return fractions(
+            voice.say("sheet.supply", supply=supply.name, amount=message("sheet-amount.unknown"))
+        )
     if use.length is not None:
         amount = Measured(use.cut_length)
         if use.cuts != 1:

@@ -9,7 +9,9 @@ import pytest
 from hypothesis import given
 from hypothesis import strategies as st
 
+from neat_sheaf.advice.explaining import explain
 from neat_sheaf.checks import check_project
+from neat_sheaf.cli.report import plan_report
 from neat_sheaf.costing import Goods, Need, account_of
 from neat_sheaf.folding import fold
 from neat_sheaf.folding.glue_lines import glue_lines, length_of
@@ -259,6 +261,12 @@ def test_what_no_rule_finds_is_not_known_and_never_0(supply):
         one for one in check_project(project, "in", supplies=[supply]) if one.code == "adhesive-not-known"
     ]
     assert supply.name in said(found)
+    words = plan_report(plan, made)
+    assert "how much is not known" in words
+    assert "0 in" not in words
+    assert "buy nothing" not in words
+    explained = next(one for one in explain(made, plan) if one.id == supply.id)
+    assert all("not known" in said(figure) for figure in explained.figures.values())
     # And in the account: asked about, though nothing is known to be short.
     need = Need("supply", supply.id, "A", None, total.needed, unknown=total.unknown)
     (row,) = account_of([Goods("supply", supply.id)], [need])

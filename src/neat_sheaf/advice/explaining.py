@@ -159,6 +159,9 @@ def _supply(job: Job, total: SupplyTotal) -> Explained:
     needed = _amount(total.needed, supply)
     key = "explained-needed.lent" if total.lent else "explained-needed.all"
     figures = {"needed": message(key, needed=needed, lent=_amount(total.lent, supply))}
+    if total.unknown:
+        figures = {name: message("explained-needed.unknown") for name in ("needed", *_MEASURES)}
+        return Explained("supply", total.supply, tuple(parts), figures)
     sources = [message("explained-rounding")]
     if total.lengths and not supply.joinable:
         spools = spool_plan(supply, total.lengths, supply.on_hand)

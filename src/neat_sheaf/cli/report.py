@@ -196,6 +196,8 @@ class _Report:
 
     def _supply(self, total: SupplyTotal) -> str:
         name = next(s.name for s in self.job.supplies if s.id == total.supply)
+        if total.unknown:
+            return self.say("report-supply.unknown", supply=name)
         if total.unit is SupplyUnit.LENGTH:
             lengths = several(
                 message("count-of-what", count=n, what=self._bare(cut)) for cut, n in total.lengths

@@ -197,6 +197,7 @@ explained-use =
     .table = { $amount } for { $people } people × { $times }
     .class = { $amount } for the class
 explained-needed =
+    .unknown = no rule finds what it holds, so how much is not known
     .all = in all { $needed }
     .lent = in all { $needed }, of which { $lent } comes back
 explained-used = { $used } used × { $price } / { $holds } = { $cost }

@@ -228,6 +228,7 @@ report-cuts =
     .some = cuts: { $cuts }
     .none = cuts: none, the whole sheet
 report-supply =
+    .unknown = { $supply }: how much is not known, for no rule finds what it holds; type what a kit takes
     .length = { $supply }: { $needed } ({ $lengths }); buy { $packs ->
         [0] nothing
         [one] { $packs } pack

@@ -362,6 +362,7 @@ corner =
     .bottom-left = bottom left
     .bottom-right = bottom right
 sheet-amount =
+    .unknown = as much as it takes
     .lengths = { $count } of { $length }
     .ml = { $count } ml
     .shared = { $amount } { $people ->
