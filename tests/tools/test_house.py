@@ -1,5 +1,6 @@
 """The house as it is described: no file of our own is long, and the places are where the map says."""
 
+import json
 import re
 import subprocess
 from pathlib import Path
@@ -38,3 +39,30 @@ def test_every_path_that_the_documents_name_is_there():
             assert (ROOT / path).exists(), f"{name}: {path}"
         for path in re.findall(r"\]\(([\w./-]+)\)", text):
             assert (ROOT / name).parent.joinpath(path).exists(), f"{name}: {path}"
+
+
+LOCKS = ("run", "dev", "bench", "node")
+
+
+def test_everything_that_is_installed_is_pinned_with_its_hash():
+    for name in LOCKS:
+        text = (ROOT / "requirements" / f"{name}.lock").read_text().replace("\\\n", " ")
+        pinned = [line for line in text.splitlines() if re.match(r"[a-z0-9]", line, re.IGNORECASE)]
+        assert pinned, name
+        for line in pinned:
+            assert re.match(r"[\w.-]+(\[[\w,-]+\])?==\S+ ", line), line
+            assert "--hash=sha256:" in line, line
+    lock = json.loads((ROOT / "web" / "package-lock.json").read_text())
+    for path, package in lock["packages"].items():
+        assert not path or package.get("link") or package["integrity"].startswith("sha512-"), path
+
+
+def test_the_pins_are_not_older_than_half_a_year_when_they_are_committed():
+    """No audit's data ships with the product: what is pinned is looked at again at least as often as this."""
+    command = ["git", "log", "-1", "--format=%ct"]
+    newest = int(subprocess.run(command, cwd=ROOT, check=True, capture_output=True, text=True).stdout)
+    locks = [f"requirements/{name}.lock" for name in LOCKS]
+    touched = subprocess.run(
+        [*command, "--", *locks], cwd=ROOT, check=True, capture_output=True, text=True
+    ).stdout
+    assert newest - int(touched) < 183 * 24 * 3600, "run make lock, and look at what changed"
