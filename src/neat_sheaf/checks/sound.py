@@ -13,7 +13,7 @@ from dataclasses import replace
 from neat_sheaf.checks.finding import STEPS, CheckContext, Finding, Fix, Level
 from neat_sheaf.checks.fits import check_fit
 from neat_sheaf.job import may_turn
-from neat_sheaf.project import Fit, FitKind, Piece
+from neat_sheaf.project import Fit, FitKind, Piece, Portion, Project
 from neat_sheaf.project.overhang import overhang
 
 __all__ = ["sound"]
@@ -32,16 +32,69 @@ def sound(
     """
     if not finding.fixes:
         return finding
-    before = Counter(map(_trouble, found))
     kept = [
-        fix for fix in finding.fixes
+        fix
+        for fix in finding.fixes
         if _in_step(context, fix)
         and _holds(context, fix)
-        and _leads_to_less(finding, before, noticed(replace(context, project=fix.project)))
-    ]  # fmt: skip
+        and _leads_on(context, finding, fix, found, noticed)
+    ]
     if len(kept) == len(finding.fixes):
         return finding
     return Finding.of(finding.level, finding.message, finding.where, finding.piece, kept)
+
+
+def _leads_on(
+    context: CheckContext, finding: Finding, fix: Fix, found: Sequence[Finding],
+    noticed: Callable[[CheckContext], list[Finding]],
+) -> bool:  # fmt: skip
+    """Whether the list is better with a fix: looked at among the pieces that have to do with what it changes.
+
+    Where that does not show the finding, or more than pieces changes, the whole list is looked at.
+    """
+    around = _around(context.project, fix.project)
+    if around is not None:
+        near = Counter(map(_trouble, noticed(replace(context, project=around[0]))))
+        if near[_trouble(finding)]:
+            return _leads_to_less(finding, near, noticed(replace(context, project=around[1])))
+    then = noticed(replace(context, project=fix.project))
+    return _leads_to_less(finding, Counter(map(_trouble, found)), then)
+
+
+def _around(old: Project, new: Project) -> tuple[Project, Project] | None:
+    """Both lists with only what changes and what has to do with it; None where more than pieces changes."""
+    names = [piece.name for piece in old.pieces]
+    if names != [piece.name for piece in new.pieces] or replace(new, pieces=old.pieces) != old:
+        return None
+    linked: dict[str, set[str]] = {name: set() for name in names}
+    pairs = [(fit.outer, fit.inner) for fit in old.fits]
+    sets: dict[tuple[str, str], str] = {}
+    for piece in (*old.pieces, *new.pieces):
+        pairs += [(piece.name, other.piece) for other in (piece.mat_of, piece.pass_of) if other is not None]
+        for what in (("matched", piece.matched), ("paper", piece.paper)):
+            # Halves and quarters of one punched whole are found among all that come from one paper.
+            if what[1] and (what[0] == "matched" or piece.portion is not Portion.WHOLE):
+                pairs.append((piece.name, sets.setdefault(what, piece.name)))
+    for one, other in pairs:
+        linked.setdefault(one, set()).add(other)
+        linked.setdefault(other, set()).add(one)
+    near: set[str] = set()
+    ask = [was.name for was, now in zip(old.pieces, new.pieces, strict=True) if was != now]
+    while ask:
+        if (name := ask.pop()) not in near:
+            near.add(name)
+            ask += linked[name]
+    return _part(old, near), _part(new, near)
+
+
+def _part(project: Project, names: set[str]) -> Project:
+    return replace(
+        project,
+        pieces=tuple(piece for piece in project.pieces if piece.name in names),
+        fits=tuple(fit for fit in project.fits if fit.outer in names),
+        contents=tuple(content for content in project.contents if content.piece in names),
+        variants=(),
+    )
 
 
 def _trouble(finding: Finding) -> tuple[str, str, tuple[object, ...]]:
