@@ -8,11 +8,12 @@ from decimal import Decimal
 from fractions import Fraction
 from math import ceil
 
-from hypothesis import given, settings
+from hypothesis import given, reject, settings
 from hypothesis import strategies as st
 
 from neat_sheaf.costing import Design, Goods, Need, OnTheWay, account_of
 from neat_sheaf.cutting.sheets import plan_sheets
+from neat_sheaf.errors import CannotPlanError
 from neat_sheaf.measure.length import Length
 from neat_sheaf.pinned import Round, Why, steps_of, taken_by
 from neat_sheaf.stock import Offcut, Supply, SupplyUnit
@@ -34,7 +35,11 @@ def test_what_is_still_to_move_brings_it_to_what_is_wanted(wanted, moved):
 @given(jobs(wide=False), st.data())
 @settings(max_examples=25, deadline=None)
 def test_cutting_to_the_end_takes_every_sheet_and_leaves_what_the_plan_says(made, data):
-    plan = plan_sheets(made)
+    try:
+        plan = plan_sheets(made)
+    except CannotPlanError:
+        # In sister versions a matched set may be a block that is wider than the sheet: nothing is cut of it.
+        reject()
     rounds = [Round(plan)]
     steps = sum(1 for _ in steps_of(rounds))
     moved = taken_by(rounds, steps)
