@@ -65,7 +65,7 @@ export function ClassTabs(props: { kitClass: KitClass; project: Project; active:
       to: 'prepare',
       name: t`Prepare`,
       total: prepare ? spell(prepare.minutes) : '–',
-      more: prepare ? (late ? t`too late` : t`of work`) : notYet,
+      more: prepare ? (late ? t`too late` : t`of work`) : plan ? '…' : notYet,
       severe: late,
     },
     {
