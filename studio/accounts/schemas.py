@@ -126,7 +126,7 @@ class HabitsDoc(Sent):
     studio's currency, null where nobody said. Kits are prepared ``evening_minutes`` an evening by so many
     ``helpers``, from a time and on some days of the week (0 is Monday). The people of
     a class are deleted ``people_months`` after it; null keeps them. Its days begin and end by the clock of
-    ``time_zone`` (a name of the time zone database); an empty one is that of its place.
+    ``time_zone`` (a name of the time zone database); an empty one leaves it as it is.
     """
 
     version: int = 0

@@ -20,7 +20,7 @@ class Sent(Schema):
     @model_validator(mode="before")
     @classmethod
     def _without_answers(cls, values: Any) -> Any:
-        if not isinstance(values, dict):
+        if not cls.answers or not isinstance(values, dict):
             return values
         return {key: value for key, value in values.items() if key not in cls.answers}
 
@@ -33,8 +33,9 @@ def know_what_is_answered(operation: Any) -> None:
     """Let every body of an operation of the API have the keys of its answers."""
     answers = [
         answer
-        for model in operation.response_models.values()
-        if hasattr(model, "model_fields")
+        for status, model in operation.response_models.items()
+        # What a refusal says of itself is no key that anybody sends back.
+        if str(status).startswith("2") and hasattr(model, "model_fields")
         for field in model.model_fields.values()
         for answer in _schemas(field.annotation)
     ]

@@ -9,6 +9,7 @@ import pytest
 import vobject
 from django.db import connection
 
+from neat_sheaf.formats.calendar_file import write_calendar
 from studio.classes.models import KitClass, Tick
 from studio.preparing.services import Said, tick
 
@@ -154,3 +155,13 @@ def test_two_devices_that_tick_at_once_lose_nothing(person, furnish):
         Tick.objects.filter(kit_class=kit_class, guide="packing", count=1, key__startswith="bag").count()
         == 20
     )
+
+
+def test_the_name_of_a_calendar_is_escaped():
+    # RFC 5545, 3.3.11: a line break in the name was no calendar at all.
+    text = write_calendar([], dt.datetime(2027, 3, 1, tzinfo=dt.UTC), "A; B, C\nX-EVIL:1")
+    read = vobject.readOne(text)
+    assert "x-evil" not in read.contents
+    assert [line for line in text.splitlines() if line.startswith("X-WR-CALNAME")] == [
+        "X-WR-CALNAME:A\\; B\\, C\\nX-EVIL:1"
+    ]

@@ -8,11 +8,10 @@ from statistics import mean
 
 import pytest
 from django.db import connection
-from procrastinate.contrib.django import app
 from procrastinate.contrib.django.models import ProcrastinateJob
 
 from studio.tasks.for_studio import start
-from studio.tasks.turns import MOST_QUEUED, plan_lock, priority_for, queued_of, turn_after
+from studio.tasks.turns import plan_lock, priority_for, queued_of, turn_after
 from studio.tasks.work import make_plan
 
 
@@ -85,7 +84,6 @@ def test_a_file_is_written_before_plans_that_came_later_and_before_the_second_of
     )
     late.defer(key="late", job="{}")
     assert [taken() for _ in range(2)] == [plan_lock(greedy.pk), f"studio-files-{other.pk}"]
-    assert app is not None
     assert queued_of(greedy.pk) == 3
 
 
@@ -101,4 +99,3 @@ def test_so_many_plans_of_a_studio_wait_and_no_more(join, furnish, settings, mon
         added = person.add("/classes", **(base | {"name": f"C{n}", "seats": 10 + n}))
         assert added["planned"]["working"] is not None
     assert ProcrastinateJob.objects.filter(status="todo").count() == 1
-    assert MOST_QUEUED == 30

@@ -57,5 +57,8 @@ def test_a_misspelt_key_names_its_place_and_what_is_answered_may_be_sent_back(pe
     project["pieces"][0]["scores"][0]["foldd"] = "valley"
     answer = person.ask("PUT", f"/projects/{made['project']['id']}", project)
     assert answer.json()["faults"][0]["path"] == "pieces[0].scores[0].foldd"
+    # The words of a refusal are no answer that is sent back.
+    answer = person.ask("PUT", path, paper_of(person, made) | {"faults": []})
+    assert [fault["path"] for fault in answer.json()["faults"]] == ["faults"]
     kit_class = person.get(f"/classes/{made['class']['id']}")
     assert person.save(f"/classes/{kit_class['id']}", kit_class | {"seats": 9})["seats"] == 9

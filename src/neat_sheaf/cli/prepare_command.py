@@ -2,9 +2,10 @@
 
 from __future__ import annotations
 
+import json
 from collections.abc import Iterator
 
-from neat_sheaf.formats.prepare_file import write_prepare
+from neat_sheaf.formats.prepare_file import prepare_document
 from neat_sheaf.job import Job
 from neat_sheaf.plan import Plan
 from neat_sheaf.preparing.scoring import Phase
@@ -25,7 +26,9 @@ def prepare_command(job: Job, plan: Plan, *, minutes: int, hands: int, as_json: 
     evenings = lay_out(activities, 60 * minutes, hands)
     voice = english(job.units)
     if as_json:
-        return write_prepare(prepared, critical_path(activities), evenings, minutes, hands, voice)
+        timed = critical_path(activities)
+        document = prepare_document(prepared, timed, evenings, minutes, hands, voice)
+        return json.dumps(document, ensure_ascii=False, indent=1) + "\n"
     return "\n".join(_lines(prepared, evenings, minutes, hands, voice)) + "\n"
 
 

@@ -142,11 +142,6 @@ class Account:
     cheaper: Choice = ()
     unknown: bool = False
 
-    @property
-    def short(self) -> bool:
-        """Whether something has to be bought."""
-        return self.packs > 0
-
 
 def account_of(goods: Sequence[Goods], needs: Iterable[Need]) -> list[Account]:
     """An account for each of the goods that some class needs, in the order given."""

@@ -2,7 +2,6 @@
 
 from __future__ import annotations
 
-import json
 from collections.abc import Sequence
 from typing import Any
 
@@ -13,22 +12,9 @@ from neat_sheaf.schedule.critical import Timed
 from neat_sheaf.schedule.evenings import Evenings
 from neat_sheaf.wording import Voice
 
-__all__ = ["FORMAT", "prepare_document", "write_prepare"]
+__all__ = ["FORMAT", "prepare_document"]
 
 FORMAT = "neat-sheaf.prepare/1"
-
-
-def write_prepare(
-    prepared: Prepared,
-    timed: Sequence[Timed],
-    evenings: Evenings,
-    evening_minutes: int,
-    hands: int,
-    voice: Voice,
-) -> str:
-    """The text of a prepare file."""
-    document = prepare_document(prepared, timed, evenings, evening_minutes, hands, voice)
-    return json.dumps(document, ensure_ascii=False, indent=1) + "\n"
 
 
 def prepare_document(

@@ -93,8 +93,8 @@ def change_habits(studio: Studio, payload: HabitsDoc) -> Studio:
     studio.even_nm = root.take("even", _border, Length(0))
     studio.keep_back_nm = root.take("keep_back", _border, Length(0))
     studio.place = root.take("place", _place, studio.place)
-    zone = root.take("time_zone", _zone, "") if payload.time_zone else ""
-    studio.time_zone = zone or zone_of(studio.place)
+    if payload.time_zone:
+        studio.time_zone = root.take("time_zone", _zone, studio.time_zone)
     studio.hour_worth = root.take("hour_worth", JsonValue.amount, None) if payload.hour_worth else None
     studio.sheet_worth = root.take("sheet_worth", JsonValue.amount, None) if payload.sheet_worth else None
     if faults:
