@@ -298,6 +298,18 @@ class GlueOut(Schema):
     minutes: int
 
 
+class UseOut(UseDoc):
+    """What is taken of a supply; ``only`` the versions that take it, where several are asked for together."""
+
+    only: list[str] | None = None
+
+
+class ContentOut(ContentDoc):
+    """What goes inside; ``only`` the versions that have it, where several are asked for together."""
+
+    only: list[str] | None = None
+
+
 class ProjectOut(ProjectIn):
     """A project as it is kept, with what the checks say.
 
@@ -308,6 +320,8 @@ class ProjectOut(ProjectIn):
     sticks or lifts something, by its id, typed over or not.
     """
 
+    supplies: list[UseOut] = []  # type: ignore[assignment]
+    contents: list[ContentOut] = []  # type: ignore[assignment]
     id: int
     roles: list[str]
     words: list[str]

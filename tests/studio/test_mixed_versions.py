@@ -53,6 +53,21 @@ def test_the_class_says_its_list_and_the_project_gives_it(person, made):
     assert person.get(f"/projects/{made['project']['id']}?version=Short")["pieces"][0]["name"] == "Card"
 
 
+def test_what_only_one_version_takes_says_which(person, made):
+    project = made["project"]
+    pads = project["supplies"][0]["supply"]
+    box = {"name": "Seeds", "width": "1", "depth": "1", "height": "1/4", "piece": "Card", "supply": pads}
+    project["contents"] = [box]
+    project["variants"] = [SHORT | {"supplies": [{"supply": pads, "per_kit": "2"}]}]
+    person.save(f"/projects/{project['id']}", project)
+    listed = person.get(f"/projects/{project['id']}?version=%0AShort")
+    assert [(use["per_kit"], use["only"]) for use in listed["supplies"]] == [("4", [""]), ("2", ["Short"])]
+    assert [(one["name"], one["only"]) for one in listed["contents"]] == [
+        ("Seeds", [""]),
+        ("Seeds", ["Short"]),
+    ]
+
+
 def test_a_version_that_is_not_there_is_said(person, made):
     answer = person.ask("GET", f"/projects/{made['project']['id']}?version=Short%0AWide")
     assert answer.status_code == 422

@@ -2,10 +2,15 @@
 
 from __future__ import annotations
 
-from typing import Any
+import json
+from typing import Any, get_args
+
+from django.conf import settings
+from ninja import Schema
 
 from studio.common.sent import Sent
 from studio.config.api import api
+from studio.projects.schemas import ProjectOut
 
 from .test_ledger import paper_of
 
@@ -62,3 +67,39 @@ def test_a_misspelt_key_names_its_place_and_what_is_answered_may_be_sent_back(pe
     assert [fault["path"] for fault in answer.json()["faults"]] == ["faults"]
     kit_class = person.get(f"/classes/{made['class']['id']}")
     assert person.save(f"/classes/{kit_class['id']}", kit_class | {"seats": 9})["seats"] == 9
+
+
+def known_of(model: type) -> dict[str, Any]:
+    return {field.alias or name: field for name, field in model.model_fields.items()}
+
+
+def models_of(annotation: Any) -> list[type]:
+    own = [annotation] if isinstance(annotation, type) and hasattr(annotation, "model_fields") else []
+    return own + [found for part in get_args(annotation) for found in models_of(part)]
+
+
+def missing(node: dict[str, Any], model: type, path: str, definitions: dict[str, Any]) -> list[str]:
+    """The keys of a part of the job file's schema that the API's answer has no field for."""
+    while "$ref" in node:
+        node = definitions[node["$ref"].rsplit("/", 1)[1]]
+    found: list[str] = []
+    items = [node["items"]] if "items" in node else []
+    for part in [*node.get("oneOf", []), *node.get("anyOf", []), *items]:
+        found += missing(part, model, path, definitions)
+    for key, inner in node.get("properties", {}).items():
+        if key not in known_of(model):
+            found.append(f"{path}.{key}")
+            continue
+        for one in models_of(known_of(model)[key].annotation):
+            found += missing(inner, one, f"{path}.{key}", definitions)
+    return found
+
+
+def test_an_answer_has_a_field_for_every_key_that_a_project_can_have():
+    # A list of several versions answered 500: its supplies said which versions take them.
+    schema = json.loads((settings.ROOT / "docs/formats/job.schema.json").read_text())
+    definitions = schema["$defs"]
+    # Who takes a supply is said of several lists together, and a version is one.
+    ours = missing(definitions["project"], ProjectOut, "project", definitions)
+    assert ours == ["project.variants.supplies.only"]
+    assert "project.name" in missing(definitions["project"], Schema, "project", definitions)

@@ -3793,6 +3793,35 @@ export interface components {
             allergens?: string | null;
         };
         /**
+         * ContentOut
+         * @description What goes inside; ``only`` the versions that have it, where several are asked for together.
+         */
+        ContentOut: {
+            /** Name */
+            name: string;
+            /** Width */
+            width: string;
+            /** Depth */
+            depth: string;
+            /** Height */
+            height: string;
+            /** Piece */
+            piece: string;
+            /**
+             * Rigid
+             * @default true
+             */
+            rigid: boolean;
+            /** Supply */
+            supply?: string | null;
+            /** Count */
+            count?: number | null;
+            /** Allergens */
+            allergens?: string | null;
+            /** Only */
+            only?: string[] | null;
+        };
+        /**
          * CornerDoc
          * @description What is taken off corners.
          */
@@ -4321,7 +4350,7 @@ export interface components {
              * Supplies
              * @default []
              */
-            supplies: components["schemas"]["UseDoc"][];
+            supplies: components["schemas"]["UseOut"][];
             /**
              * Tools
              * @default []
@@ -4336,7 +4365,7 @@ export interface components {
              * Contents
              * @default []
              */
-            contents: components["schemas"]["ContentDoc"][];
+            contents: components["schemas"]["ContentOut"][];
             /**
              * Variants
              * @default []
@@ -4490,6 +4519,35 @@ export interface components {
             sticks?: string[] | null;
             /** Lifts */
             lifts?: string[] | null;
+        };
+        /**
+         * UseOut
+         * @description What is taken of a supply; ``only`` the versions that take it, where several are asked for together.
+         */
+        UseOut: {
+            /** Supply */
+            supply: string;
+            /** Per Kit */
+            per_kit?: string | null;
+            /**
+             * Cuts
+             * @default 1
+             */
+            cuts: number;
+            /** Girth */
+            girth?: string | null;
+            /** Bow */
+            bow?: string | null;
+            /** Shared By */
+            shared_by?: number | null;
+            /** Lent */
+            lent?: boolean | null;
+            /** Sticks */
+            sticks?: string[] | null;
+            /** Lifts */
+            lifts?: string[] | null;
+            /** Only */
+            only?: string[] | null;
         };
         /**
          * VariantDoc
