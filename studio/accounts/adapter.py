@@ -6,7 +6,11 @@ import json
 from typing import Any
 
 from allauth.account.adapter import DefaultAccountAdapter
+from allauth.account.app_settings import EmailVerificationMethod
+from allauth.account.models import EmailAddress
+from allauth.account.stages import EmailVerificationStage
 from django.conf import settings
+from django.contrib.auth.hashers import make_password
 from django.contrib.auth.models import User
 from django.core.mail import send_mail
 from django.db.models import Q
@@ -16,7 +20,7 @@ from studio.accounts.services.joining import invited_by
 from studio.common.addresses import own_address
 from studio.common.voices import plain_voice
 
-__all__ = ["AccountAdapter"]
+__all__ = ["AccountAdapter", "ConfirmOnce"]
 
 # What the package calls its mails, and how the words of each are called here.
 _MAILS = {
@@ -28,6 +32,26 @@ _MAILS = {
 }
 
 
+class ConfirmOnce(EmailVerificationStage):  # type: ignore[misc] # its package has no types
+    """Asks to confirm the address before somebody is let in for the first time.
+
+    Not of the first account, which has to come in before mail was ever tried; of one that was not made by
+    signing up; of one that has been in before.
+    """
+
+    def handle(self) -> Any:
+        """The package's own, for those who have to confirm."""
+        user = self.login.user
+        if user is not None and not _has_to_confirm(user):
+            self.login.email_verification = EmailVerificationMethod.OPTIONAL
+        return super().handle()
+
+
+def _has_to_confirm(user: User) -> bool:
+    signed_up = EmailAddress.objects.filter(user=user).exists()
+    return signed_up and user.last_login is None and User.objects.exclude(pk=user.pk).exists()
+
+
 class AccountAdapter(DefaultAccountAdapter):  # type: ignore[misc] # its package has no types
     """Signing up is open, by invitation, or for the first account alone, as the settings say."""
 
@@ -37,6 +61,23 @@ class AccountAdapter(DefaultAccountAdapter):  # type: ignore[misc] # its package
             return True
         asked = invited_by(request.session.get("invitation", ""))
         return asked is not None and _sent_address(request) in ("", asked.email)
+
+    def is_email_verified(self, request: HttpRequest, email: str) -> bool:
+        """Whether an address needs no mail to confirm it: its invitation came by mail."""
+        asked = invited_by(request.session.get("invitation", ""))
+        invited = settings.SENDS_MAIL and asked is not None and asked.email == email.strip().lower()
+        return invited or bool(super().is_email_verified(request, email))
+
+    def get_login_stages(self) -> list[str]:
+        """What somebody who signs in goes through; confirming the address as this product asks for it."""
+        ours = f"{ConfirmOnce.__module__}.{ConfirmOnce.__qualname__}"
+        theirs = f"{EmailVerificationStage.__module__}.{EmailVerificationStage.__qualname__}"
+        return [ours if stage == theirs else stage for stage in super().get_login_stages()]
+
+    def send_account_already_exists_mail(self, email: str) -> None:
+        """Tell who has an account that they have; it takes the time of hashing a password, as making one does."""
+        make_password(email)
+        super().send_account_already_exists_mail(email)
 
     def _get_login_attempts_cache_key(self, request: HttpRequest, **credentials: Any) -> str:
         """What wrong passwords are counted under: one account, whichever of its names was typed."""

@@ -162,13 +162,33 @@ ADDRESS = os.environ.get("NEAT_SHEAF_ADDRESS", "")
 # How many invitations a studio, an account and an address that is asked may have in a day.
 INVITATIONS_A_DAY = {"studio": 20, "account": 20, "address": 3}
 
+# Mail: through a server (host:port), into the simulated mailbox, or not at all.
+_SMTP = os.environ.get("NEAT_SHEAF_SMTP", "")
+SIMULATED_MAIL = not _SMTP and os.environ.get("NEAT_SHEAF_MAILBOX", "1" if DEBUG else "0") == "1"
+SENDS_MAIL = bool(_SMTP)
+EMAIL_HOST, _, _PORT = _SMTP.partition(":")
+EMAIL_PORT = int(_PORT or "587")
+EMAIL_USE_TLS = os.environ.get("NEAT_SHEAF_SMTP_TLS", "1") == "1"
+EMAIL_HOST_USER = os.environ.get("NEAT_SHEAF_SMTP_USER", "")
+EMAIL_HOST_PASSWORD = os.environ.get("NEAT_SHEAF_SMTP_PASSWORD", "")
+EMAIL_TIMEOUT = 20
+DEFAULT_FROM_EMAIL = os.environ.get("NEAT_SHEAF_FROM", "neat-sheaf@localhost")
+if SENDS_MAIL:
+    EMAIL_BACKEND = "studio.tasks.mail.QueuedMail"
+elif SIMULATED_MAIL:
+    EMAIL_BACKEND = "studio.mailbox.backend.Mailbox"
+else:
+    EMAIL_BACKEND = "django.core.mail.backends.dummy.EmailBackend"
+
 # Accounts: by mail address or by name. Pages are this product's own, so the package answers JSON alone.
 SIGN_UP = os.environ.get("NEAT_SHEAF_SIGN_UP", "invited")
 OPEN_DEMO = os.environ.get("NEAT_SHEAF_OPEN_DEMO", "")
 ACCOUNT_ADAPTER = "studio.accounts.adapter.AccountAdapter"
 ACCOUNT_LOGIN_METHODS = {"email", "username"}
 ACCOUNT_SIGNUP_FIELDS = ["email*", "password1*"]
-ACCOUNT_EMAIL_VERIFICATION = "optional"
+# Where mail goes out, an account that is made by signing up is let in once its address is confirmed: so the
+# same is answered to an address that has an account and to one that has none.
+ACCOUNT_EMAIL_VERIFICATION = "mandatory" if SENDS_MAIL else "optional"
 ACCOUNT_UNIQUE_EMAIL = True
 ACCOUNT_EMAIL_SUBJECT_PREFIX = ""
 ACCOUNT_LOGOUT_ON_PASSWORD_CHANGE = False
@@ -192,29 +212,11 @@ HEADLESS_FRONTEND_URLS = {
 }
 MFA_SUPPORTED_TYPES = ["totp", "recovery_codes"]
 MFA_TOTP_ISSUER = "Neat Sheaf"
+# Where no mail goes out nobody can confirm an address, and the second factor does not wait for that.
+MFA_ALLOW_UNVERIFIED_EMAIL = not SENDS_MAIL and not SIMULATED_MAIL
 USERSESSIONS_TRACK_ACTIVITY = True
 # How many proxies in front of this server add to X-Forwarded-For; tries are counted by the address before.
 ALLAUTH_TRUSTED_PROXY_COUNT = int(os.environ.get("NEAT_SHEAF_PROXIES", "0"))
-
-# Mail: through a server (host:port), into the simulated mailbox, or not at all.
-_SMTP = os.environ.get("NEAT_SHEAF_SMTP", "")
-SIMULATED_MAIL = not _SMTP and os.environ.get("NEAT_SHEAF_MAILBOX", "1" if DEBUG else "0") == "1"
-SENDS_MAIL = bool(_SMTP)
-# Where no mail goes out nobody can confirm an address, and the second factor does not wait for that.
-MFA_ALLOW_UNVERIFIED_EMAIL = not SENDS_MAIL and not SIMULATED_MAIL
-EMAIL_HOST, _, _PORT = _SMTP.partition(":")
-EMAIL_PORT = int(_PORT or "587")
-EMAIL_USE_TLS = os.environ.get("NEAT_SHEAF_SMTP_TLS", "1") == "1"
-EMAIL_HOST_USER = os.environ.get("NEAT_SHEAF_SMTP_USER", "")
-EMAIL_HOST_PASSWORD = os.environ.get("NEAT_SHEAF_SMTP_PASSWORD", "")
-EMAIL_TIMEOUT = 20
-DEFAULT_FROM_EMAIL = os.environ.get("NEAT_SHEAF_FROM", "neat-sheaf@localhost")
-if SENDS_MAIL:
-    EMAIL_BACKEND = "studio.tasks.mail.QueuedMail"
-elif SIMULATED_MAIL:
-    EMAIL_BACKEND = "studio.mailbox.backend.Mailbox"
-else:
-    EMAIL_BACKEND = "django.core.mail.backends.dummy.EmailBackend"
 
 SESSION_COOKIE_SECURE = CSRF_COOKIE_SECURE = HTTPS
 SESSION_COOKIE_SAMESITE = CSRF_COOKIE_SAMESITE = "Lax"

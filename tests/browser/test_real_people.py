@@ -40,6 +40,22 @@ def follow_the_mail(page):
     page.until(lambda d: d.find_elements(By.CSS_SELECTOR, "article a"))[0].click()
 
 
+def test_where_mail_goes_out_the_address_is_confirmed_first(page, paper_room, settings):
+    settings.SENDS_MAIL, settings.ACCOUNT_EMAIL_VERIFICATION = True, "mandatory"
+    User.objects.filter(username=NAME).update(email="tansy@example.org")
+    for email in ("tansy@example.org", "ida@example.org"):
+        page.open("/sign-up")
+        make_account(page, email)
+        page.says("Look into your mail")
+        page.says(f"A mail to {email} says how to go on")
+    follow_the_mail(page)
+    page.says("The address is confirmed.")
+    page.click("Sign in")
+    page.field("Name or mail address").send_keys("ida@example.org")
+    page.field("Password").send_keys(OWN, Keys.ENTER)
+    page.says("Your paper room")
+
+
 def test_a_stranger_comes_to_their_own_studio_and_a_first_planned_class(page, paper_room):
     page.open("/")
     page.click("Start your own paper room")

@@ -81,6 +81,7 @@ export function Confirm() {
   const key = useParams()['key'] ?? ''
   const confirm = useMutation({ mutationFn: () => say('/auth/email/verify', { key }) })
   const { mutate } = confirm
+  const user = useQuery(asked.session()).data?.user
   useEffect(() => mutate(), [mutate])
   return (
     <DoorCard
@@ -89,7 +90,7 @@ export function Confirm() {
       error={confirm.error}
     >
       <Button component={Link} to="/" size="md" fullWidth>
-        <Trans>Go on</Trans>
+        {user ? <Trans>Go on</Trans> : <Trans>Sign in</Trans>}
       </Button>
     </DoorCard>
   )

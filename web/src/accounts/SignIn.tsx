@@ -8,6 +8,7 @@ import { type Entry, say } from '../api/accounts'
 import { api, ask } from '../api/client'
 import { forgetAnswers } from '../api/offline'
 import { asked, keep } from '../api/queries'
+import { ConfirmFirst } from './ConfirmFirst'
 import { DoorCard } from './DoorCard'
 import classes from './SignIn.module.css'
 import { PasswordField } from './Fields'
@@ -18,7 +19,12 @@ export function SignIn({ again = false, done }: { again?: boolean; done?: () => 
   const [password, setPassword] = useState('')
   const [code, setCode] = useState<string | null>(null)
   const arrive = useArrival(done)
-  const next = (entry: Entry) => (entry === 'second-factor' ? setCode('') : arrive.mutate())
+  const [unconfirmed, setUnconfirmed] = useState(false)
+  const next = (entry: Entry) => {
+    if (entry === 'second-factor') setCode('')
+    else if (entry === 'confirm') setUnconfirmed(true)
+    else arrive.mutate()
+  }
   const signIn = useMutation({
     mutationFn: () =>
       say('/auth/login', { password, ...(username.includes('@') ? { email: username } : { username }) }),
@@ -28,6 +34,7 @@ export function SignIn({ again = false, done }: { again?: boolean; done?: () => 
     mutationFn: () => say('/auth/2fa/authenticate', { code: (code ?? '').trim() }),
     onSuccess: next,
   })
+  if (unconfirmed) return <ConfirmFirst email={username.trim()} />
   if (code !== null)
     return (
       <DoorCard

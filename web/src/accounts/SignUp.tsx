@@ -6,6 +6,7 @@ import { useState } from 'react'
 import { Link } from 'react-router'
 import { say } from '../api/accounts'
 import { Refused } from '../api/client'
+import { ConfirmFirst } from './ConfirmFirst'
 import { DoorCard } from './DoorCard'
 import { useArrival } from './SignIn'
 import classes from './SignIn.module.css'
@@ -18,11 +19,14 @@ export function SignUp(props: { first?: boolean; email?: string; says?: string; 
   const arrive = useArrival(props.done)
   const make = useMutation({
     mutationFn: () => say('/auth/signup', { email: email.trim(), password }),
-    onSuccess: () => arrive.mutate(),
+    onSuccess: (entry) => {
+      if (entry !== 'confirm') arrive.mutate()
+    },
   })
   const faults = make.error instanceof Refused ? make.error.problem.faults : []
   const said = (field: string) => faults?.find((fault) => fault.path === field)?.message
   const beside = (faults ?? []).length > 0 && (faults ?? []).every((fault) => fault.path)
+  if (make.data === 'confirm') return <ConfirmFirst email={email.trim()} />
   return (
     <DoorCard
       title={props.first ? t`Welcome to Neat Sheaf` : t`Make an account`}
