@@ -75,7 +75,7 @@ class AccountAdapter(DefaultAccountAdapter):  # type: ignore[misc] # its package
         return [ours if stage == theirs else stage for stage in super().get_login_stages()]
 
     def send_account_already_exists_mail(self, email: str) -> None:
-        """Tell who has an account that they have; it takes the time of hashing a password, as making one does."""
+        """Tell who has an account that they have; a password is hashed, as for one that is made."""
         make_password(email)
         super().send_account_already_exists_mail(email)
 
