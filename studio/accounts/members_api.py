@@ -5,16 +5,27 @@ from __future__ import annotations
 import datetime as dt
 
 from allauth.account.adapter import get_adapter
+from django.db import transaction
 from django.http import Http404, HttpRequest
 from ninja import Field, Router, Schema, Status
 
 from studio.accounts.models import Invitation, Member, Role
 from studio.accounts.services.joining import accept, change_role, invite, invited_by, leave
-from studio.accounts.tenancy import STUDIO_KEY, account, member_of, own, owner, reader, studio_of, user_of
+from studio.accounts.tenancy import (
+    STUDIO_KEY,
+    account,
+    check_version,
+    member_of,
+    own,
+    owner,
+    reader,
+    studio_of,
+    user_of,
+)
 from studio.accounts.voice import voice_for
 from studio.common.addresses import own_address
 from studio.common.problems import Problem, RoleNeeded
-from studio.common.sent import Sent
+from studio.common.sent import Save, Sent, state_of
 
 router = Router(tags=["members"])
 
@@ -27,6 +38,7 @@ class MemberOut(Schema):
     email: str
     role: Role
     me: bool
+    version: int
 
 
 class InvitationOut(Schema):
@@ -52,7 +64,7 @@ class InvitationIn(Sent):
     role: Role = Role.HELPER
 
 
-class RoleIn(Sent):
+class RoleIn(Save):
     """What somebody may do."""
 
     role: Role
@@ -75,7 +87,7 @@ def members(request: HttpRequest) -> MembersOut:
         members=[
             MemberOut(
                 id=row.pk, name=row.user.get_username(), email=row.user.email, role=Role(row.role),
-                me=me is not None and row.pk == me.pk,
+                me=me is not None and row.pk == me.pk, version=state_of(row.role),
             )
             for row in rows
         ],
@@ -86,10 +98,16 @@ def members(request: HttpRequest) -> MembersOut:
     )  # fmt: skip
 
 
-@router.put("/members/{member_id}", auth=owner, response={200: MembersOut, 404: Problem, 422: Problem})
+@router.put(
+    "/members/{member_id}", auth=owner, response={200: MembersOut, 404: Problem, 409: Problem, 422: Problem}
+)
 def give_role(request: HttpRequest, member_id: int, payload: RoleIn) -> MembersOut:
     """Give a member another role."""
-    change_role(own(Member.objects.all(), request, member_id), payload.role)
+    with transaction.atomic():
+        member = own(Member.objects.select_for_update(of=("self",)), request, member_id)
+        name, now = member.user.email or member.user.get_username(), member.role
+        check_version(name, payload.version, state_of(now), {"role": now})
+        change_role(member, payload.role)
     return members(request)
 
 

@@ -11,7 +11,7 @@ from pydantic import AfterValidator, WithJsonSchema
 from neat_sheaf.limits import LONGEST_DRYING
 from studio.accounts.models import Measure, Role
 from studio.accounts.places import DEFAULT_PLACE
-from studio.common.sent import Sent
+from studio.common.sent import Save, Sent
 
 Weekday = Annotated[int, Field(ge=0, le=6)]
 Sticking = Literal["tape", "glue", "runner"]
@@ -118,7 +118,7 @@ class ClosingIn(Sent):
     password: str = Field(max_length=4_096)
 
 
-class HabitsDoc(Sent):
+class HabitsDoc(Save):
     """A studio's habits; ``version`` is the one a save is based on.
 
     Lengths are text and carry their unit, so that they stay what they are when the studio's unit
@@ -129,7 +129,6 @@ class HabitsDoc(Sent):
     ``time_zone`` (a name of the time zone database); an empty one leaves it as it is.
     """
 
-    version: int = 0
     name: str
     units: Measure
     scoring: Literal["board", "blade"]

@@ -88,6 +88,7 @@ def _class_out(kit_class: KitClass, voice: Voice) -> ClassOut:
         ],
         finished=kit_class.finished,
         taken=_plain(plain_price(kit_class.taken)),
+        result_version=kit_class.result_version,
         hours=_plain(kit_class.hours and kit_class.hours.normalize()),
         extras=kit_class.extras,
         other_fees=kit_class.other_fees,

@@ -10,6 +10,7 @@ from django.db.models import Q
 
 from neat_sheaf.measure.apportionment import share_out
 from studio.accounts.models import Studio
+from studio.common.sent import state_of
 from studio.cupboard.models import Paper
 from studio.projects.models import Project
 
@@ -113,6 +114,11 @@ class KitClass(models.Model):
     def versions_of(self, colourways: Iterable[Colourway]) -> dict[str, str]:
         """The sister version of each colourway's kits, '' for the list itself."""
         return {one.name: one.variant or self.variant for one in colourways}
+
+    @property
+    def result_version(self) -> int:
+        """The version of what it is said to have taken, and the hours."""
+        return state_of(self.taken, self.hours)
 
     @property
     def listed(self) -> str:

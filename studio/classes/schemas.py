@@ -20,7 +20,7 @@ from neat_sheaf.project.assembly import Work
 from studio.accounts.models import Measure
 from studio.classes.plan_schemas import PlanOut
 from studio.common.problems import FaultOut
-from studio.common.sent import Sent
+from studio.common.sent import Save, Sent
 
 __all__ = ["ClassIn", "ClassOut", "ClassRow", "ColourwayDoc", "ColourwayOut", "PlannedOut", "WorkingOut"]
 
@@ -57,13 +57,12 @@ class OtherFeeDoc(Sent):
     seats: int = Field(ge=0, le=100_000)
 
 
-class ClassIn(Sent):
+class ClassIn(Save):
     """A class as it is written; ``version`` is the one it was based on.
 
     ``units`` is the one that its lengths are written in, null for the studio's.
     """
 
-    version: int = 0
     units: Measure | None = None
     name: str
     project: int
@@ -131,6 +130,7 @@ class ClassOut(ClassIn):
     kits: int
     finished: dt.datetime | None
     taken: str | None
+    result_version: int
     hours: str | None
     colourways: list[ColourwayOut] = []  # type: ignore[assignment]
     planned: PlannedOut

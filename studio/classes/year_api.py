@@ -6,6 +6,7 @@ import datetime as dt
 from collections.abc import Sequence
 from decimal import Decimal
 
+from django.db import transaction
 from django.http import HttpRequest, HttpResponse
 from ninja import Field, Router, Schema, Status
 
@@ -13,12 +14,12 @@ from neat_sheaf.costing.year import Held, YearTotal, year_totals
 from neat_sheaf.formats.reading import FileError, JsonValue
 from neat_sheaf.formats.table_file import CellValue, table_csv, table_xlsx
 from studio.accounts.models import Studio
-from studio.accounts.tenancy import own, owner, reader, studio_of
+from studio.accounts.tenancy import check_version, own, owner, reader, studio_of
 from studio.accounts.voice import voice_for
 from studio.classes.models import KitClass
 from studio.common.downloads import SPREADSHEET, Csv, Spreadsheet, download
 from studio.common.problems import Problem
-from studio.common.sent import Sent
+from studio.common.sent import Save
 from studio.cupboard.convert import plain_price
 
 router = Router(tags=["year"])
@@ -83,7 +84,7 @@ class YearOut(Schema):
     open: list[NotClosedOut]
 
 
-class ResultIn(Sent):
+class ResultIn(Save):
     """What was really taken, and the hours it took in all; null where that is not said."""
 
     taken: str | None = Field(None, max_length=40)
@@ -162,7 +163,9 @@ def year(request: HttpRequest, year: int | None = None) -> YearOut:
     )
 
 
-@router.put("/classes/{class_id}/result", auth=owner, response={204: None, 404: Problem, 422: Problem})
+@router.put(
+    "/classes/{class_id}/result", auth=owner, response={204: None, 404: Problem, 409: Problem, 422: Problem}
+)
 def keep_result(request: HttpRequest, class_id: int, payload: ResultIn) -> Status[None]:
     """Keep what a class really took, and how many hours it took in all."""
     kit_class = own(KitClass.objects.all(), request, class_id)
@@ -171,7 +174,11 @@ def keep_result(request: HttpRequest, class_id: int, payload: ResultIn) -> Statu
     hours = root.take("hours", _hours, None)
     if root.faults:
         raise FileError(root.faults)
-    KitClass.objects.filter(pk=kit_class.pk).update(taken=taken, hours=hours)
+    with transaction.atomic():
+        kit_class = KitClass.objects.select_for_update(of=("self",)).get(pk=kit_class.pk)
+        current = {"taken": _text(plain_price(kit_class.taken)), "hours": _text(kit_class.hours)}
+        check_version(kit_class.name, payload.version, kit_class.result_version, current)
+        KitClass.objects.filter(pk=kit_class.pk).update(taken=taken, hours=hours)
     return Status(204, None)
 
 

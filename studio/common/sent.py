@@ -4,11 +4,12 @@ from __future__ import annotations
 
 from collections.abc import Iterator
 from typing import Any, ClassVar, get_args
+from zlib import crc32
 
 from ninja import Schema
 from pydantic import ConfigDict, model_validator
 
-__all__ = ["Sent", "know_what_is_answered"]
+__all__ = ["Save", "Sent", "know_what_is_answered", "state_of"]
 
 
 class Sent(Schema):
@@ -27,6 +28,20 @@ class Sent(Schema):
     def __init_subclass__(cls, **more: Any) -> None:
         super().__init_subclass__(**more)
         cls.answers = set()
+
+
+class Save(Sent):
+    """A save of something that is there; ``version`` is the one it was based on.
+
+    Where that is not the newest any more it is refused, and what is there now is answered (409).
+    """
+
+    version: int = 0
+
+
+def state_of(*said: object) -> int:
+    """What is the version of a record that counts none: another number where it says something else."""
+    return crc32(repr(said).encode())
 
 
 def know_what_is_answered(operation: Any) -> None:

@@ -8,7 +8,7 @@ from ninja import Field
 
 from neat_sheaf.limits import MOST_GRAMS, MOST_OFFERS
 from studio.accounts.models import Measure
-from studio.common.sent import Sent
+from studio.common.sent import Save, Sent
 
 __all__ = [
     "EdgesDoc",
@@ -49,10 +49,9 @@ class OfferDoc(Sent):
     price: str = Field(max_length=60)
 
 
-class PackIn(Sent):
+class PackIn(Save):
     """A pack of several designs as it is written."""
 
-    version: int = 0
     name: str
     sheets: int = Field(12, ge=1, le=100_000)
     price: str | None = None
@@ -83,13 +82,12 @@ class PaperFaceDoc(Sent):
     ink: str = Field("#6b5a3a", pattern=r"^#[0-9a-f]{6}$")
 
 
-class PaperIn(Sent):
+class PaperIn(Save):
     """A paper as it is written; ``units`` is that of its lengths, null for the studio's.
 
     ``back`` is its other face, null where that is bare; ``weight`` is g/m².
     """
 
-    version: int = 0
     units: Measure | None = None
     name: str
     kind: Literal["cardstock", "patterned", "vellum", "window film", "foil", "chipboard", "adhesive sheet"]
@@ -140,13 +138,12 @@ class HoldsDoc(Sent):
     depth: str = ""
 
 
-class SupplyIn(Sent):
+class SupplyIn(Save):
     """A supply as it is written; its amounts in its unit, lengths as text in ``units``.
 
     ``low`` is the amount from which it runs low. ``holds`` is what goes into one, null where nothing does.
     """
 
-    version: int = 0
     units: Measure | None = None
     name: str
     unit: Literal["each", "length", "ml"]

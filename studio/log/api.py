@@ -21,6 +21,8 @@ from studio.log.services import add_note, ready_for, say_left, say_took, say_use
 
 router = Router(tags=["log"])
 
+SAVED = {200: LogOut, 404: Problem, 409: Problem, 422: Problem}
+
 
 def _class(request: HttpRequest, class_id: int) -> KitClass:
     return own(KitClass.objects.select_related("studio", "project"), request, class_id)
@@ -36,7 +38,7 @@ def log(request: HttpRequest, class_id: int) -> LogOut:
     return _log(request, class_id)
 
 
-@router.put("/classes/{class_id}/log/used", auth=helper, response={200: LogOut, 404: Problem, 422: Problem})
+@router.put("/classes/{class_id}/log/used", auth=helper, response=SAVED)
 def used(request: HttpRequest, class_id: int, payload: UsedIn) -> LogOut:
     """Say what was really used of something, and whether it ran out."""
     kit_class = _class(request, class_id)
@@ -53,21 +55,21 @@ def used(request: HttpRequest, class_id: int, payload: UsedIn) -> LogOut:
             raise Http404
     text = (payload.amount or "").strip()
     amount = read_amount(text, supply, kit_class.studio.measure) if text else None
-    say_used(kit_class, of, size, amount, payload.ran_out, request.user.pk)
+    say_used(kit_class, of, size, amount, payload.ran_out, request.user.pk, payload.version)
     return _log(request, class_id)
 
 
-@router.put("/classes/{class_id}/log/took", auth=helper, response={200: LogOut, 404: Problem, 422: Problem})
+@router.put("/classes/{class_id}/log/took", auth=helper, response=SAVED)
 def took(request: HttpRequest, class_id: int, payload: TookIn) -> LogOut:
     """Say how long a batch took."""
-    say_took(_class(request, class_id), payload.key, payload.seconds, request.user.pk)
+    say_took(_class(request, class_id), payload.key, payload.seconds, request.user.pk, payload.version)
     return _log(request, class_id)
 
 
-@router.put("/classes/{class_id}/log/left", auth=helper, response={200: LogOut, 404: Problem, 422: Problem})
+@router.put("/classes/{class_id}/log/left", auth=helper, response=SAVED)
 def left(request: HttpRequest, class_id: int, payload: KitsLeftIn) -> LogOut:
     """Say how many kits of a colourway nobody took."""
-    say_left(_class(request, class_id), payload.colourway, payload.count)
+    say_left(_class(request, class_id), payload.colourway, payload.count, payload.version)
     return _log(request, class_id)
 
 

@@ -8,12 +8,14 @@ from neat_sheaf.measure.length import Unit
 from neat_sheaf.wording import Voice
 from studio.classes.models import CuttingRun, KitClass
 from studio.classes.services.cutting import steps_in
+from studio.common.sent import state_of
 from studio.cupboard.ledger import thing_of
 from studio.cupboard.ledger_api import amount_out, unit_of
 from studio.log.models import ClassLog, LogNote, Used
 from studio.log.planned import BatchPlan, ClassPlan, as_planned
 from studio.log.schemas import KitsLeftOut, LogOut, LogThingOut, MiscutOut, NoteOut, StepTakenOut
 from studio.log.seen import seconds_in, seen_things
+from studio.log.services import said_of
 
 __all__ = ["log_out", "note_out"]
 
@@ -33,7 +35,10 @@ def log_out(kit_class: KitClass, voice: Voice) -> LogOut:
             MiscutOut(piece=row["piece"], count=row["count"], by=voice.say(f"rescued.{row['help']}"))
             for row in (run.spoilt if run else [])
         ],
-        kits=[KitsLeftOut(colourway=w, made=n, left=left.get(w)) for w, n in planned.kits.items()],
+        kits=[
+            KitsLeftOut(colourway=way, made=count, left=left.get(way), version=state_of(left.get(way)))
+            for way, count in planned.kits.items()
+        ],
         notes=[note_out(note) for note in kit_class.log_notes.all()],
     )
 
@@ -69,6 +74,7 @@ def _things(kit_class: KitClass, planned: ClassPlan, units: Unit) -> list[LogThi
                 seen=amount_out(seen[thing], supply, units) if thing in seen else None,
                 used=amount_out(given.amount, supply, units) if given and given.amount is not None else None,
                 ran_out=bool(given and given.ran_out),
+                version=said_of(given),
             )
         )  # fmt: skip
     return rows
@@ -98,4 +104,5 @@ def _taken(one: BatchPlan, seconds: list[int], steps: int, took: int | None, voi
     return StepTakenOut(
         key=one.key, says=voice.words(one.says), planned=one.seconds,
         seen=sum(seconds) if seconds else None, timed=len(seconds), steps=steps, took=took,
+        version=state_of(took),
     )  # fmt: skip

@@ -8,7 +8,7 @@ from typing import Literal
 from ninja import Field, Schema
 
 from neat_sheaf.limits import LONGEST_TEXT, MOST_KITS
-from studio.common.sent import Sent
+from studio.common.sent import Save, Sent
 
 __all__ = [
     "KitsLeftIn",
@@ -46,6 +46,7 @@ class LogThingOut(Schema):
     seen: str | None
     used: str | None
     ran_out: bool
+    version: int
 
 
 class StepTakenOut(Schema):
@@ -61,6 +62,7 @@ class StepTakenOut(Schema):
     timed: int
     steps: int
     took: int | None
+    version: int
 
 
 class MiscutOut(Schema):
@@ -77,6 +79,7 @@ class KitsLeftOut(Schema):
     colourway: str
     made: int
     left: int | None
+    version: int
 
 
 class ReadyOut(Schema):
@@ -109,7 +112,7 @@ class LogOut(Schema):
     notes: list[NoteOut]
 
 
-class UsedIn(Sent):
+class UsedIn(Save):
     """What was really used of one thing: of a paper sheets, of an offcut (with its size) how many were kept.
 
     ``amount`` is text in the thing's unit, null where nobody says.
@@ -123,14 +126,14 @@ class UsedIn(Sent):
     ran_out: bool = False
 
 
-class TookIn(Sent):
+class TookIn(Save):
     """How long a batch took, in seconds; null where nobody says any more."""
 
     key: str = Field(min_length=1, max_length=LONGEST_TEXT)
     seconds: int | None = Field(None, ge=0, le=1_000_000)
 
 
-class KitsLeftIn(Sent):
+class KitsLeftIn(Save):
     """How many kits of a colourway nobody took; null where nobody counted them."""
 
     colourway: str = Field(max_length=LONGEST_TEXT)

@@ -16,7 +16,7 @@ from studio.accounts.voice import voice_for
 from studio.classes.models import KitClass
 from studio.common.downloads import Csv, download
 from studio.common.problems import Problem
-from studio.common.sent import Sent
+from studio.common.sent import Save, Sent
 from studio.people.models import Attendee
 from studio.people.services import (
     add_people,
@@ -51,10 +51,9 @@ class AddedIn(PersonIn):
     doubles: bool = False
 
 
-class PersonChangeIn(Sent):
+class PersonChangeIn(Save):
     """What changed of one person, as ``version`` of them was; what is not sent stays as it is."""
 
-    version: int
     name: str | None = Field(None, max_length=120)
     colourway: str | None = Field(None, max_length=120)
     fee: str | None = Field(None, max_length=120)

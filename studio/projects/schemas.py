@@ -7,6 +7,7 @@ from typing import Literal
 
 from ninja import Schema
 
+from studio.common.sent import Save
 from studio.projects.piece_schemas import Doc, PanelDoc, PieceDoc
 
 __all__ = [
@@ -148,13 +149,12 @@ class VariantDoc(Doc):
     left_out: list[str] = []
 
 
-class ProjectIn(Doc):
+class ProjectIn(Doc, Save):
     """A project as it is written; ``version`` is the one it was based on.
 
     ``units`` is the one that its lengths are written in, null for the studio's.
     """
 
-    version: int = 0
     units: Literal["in", "cm", "mm"] | None = None
     name: str
     pieces: list[PieceDoc] = []

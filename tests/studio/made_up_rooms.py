@@ -128,11 +128,16 @@ class Evening:
 
     def do_used(self) -> None:
         body = {"supply": self.supply["id"], "amount": str(self.draw(COUNTS)), "ran_out": True}
-        self.ask("PUT", f"{self.path}/log/used", body)
+        self._log("used", body)
 
     def do_left(self) -> None:
         way = self.kit_class["colourways"][0]["name"]
-        self.ask("PUT", f"{self.path}/log/left", {"colourway": way, "count": 0})
+        self._log("left", {"colourway": way, "count": 0})
+
+    def _log(self, part: str, body: dict[str, Any]) -> None:
+        path = f"{self.path}/log/{part}"
+        if self.ask("GET", f"{self.path}/log"):
+            self.ask("PUT", path, body | {"version": self.person.newest(path, body)})
 
     def do_note(self) -> None:
         photo = self.draw(st.sampled_from([None, picture("brown")]))

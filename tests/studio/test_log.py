@@ -39,7 +39,7 @@ def test_a_log_says_what_was_planned_and_nothing_that_nobody_saw(person, furnish
     assert [(row["key"], row["took"]) for row in log["batches"]] == [
         ("cut", None), ("score-long", None), ("bag", None),
     ]  # fmt: skip
-    assert log["kits"] == [{"colourway": "Plain", "made": 8, "left": None}]
+    assert [(way["colourway"], way["made"], way["left"]) for way in log["kits"]] == [("Plain", 8, None)]
 
 
 def test_what_cutting_did_is_seen_and_what_was_really_used_moves_the_difference(person, furnish):

@@ -180,11 +180,11 @@ def test_one_account_in_two_studios_sees_one_at_a_time(join, furnish):
 def test_a_studio_always_has_an_owner(person):
     helper = of_role(person, Role.HELPER)
     (mine, theirs) = person.get("/members")["members"]
-    for method, body in (("PUT", {"role": "reader"}), ("DELETE", None)):
+    for method, body in (("PUT", {"version": mine["version"], "role": "reader"}), ("DELETE", None)):
         answer = person.ask(method, f"/members/{mine['id']}", body)
         assert [fault["code"] for fault in answer.json()["faults"]] == ["last-owner"]
     assert helper.ask("DELETE", f"/members/{mine['id']}").status_code == 403
-    person.save(f"/members/{theirs['id']}", {"role": "owner"})
+    person.save(f"/members/{theirs['id']}", {"version": theirs["version"], "role": "owner"})
     assert person.ask("DELETE", f"/members/{mine['id']}").status_code == 204
     assert [row["role"] for row in helper.get("/members")["members"]] == ["owner"]
 

@@ -14,6 +14,7 @@ def closed(person, made, date="2025-03-08", **result):
     person.save(path, person.get(path) | {"date": date})
     assert person.ask("POST", f"{path}/finish").status_code == 204
     if result:
+        result = {"version": person.get(path)["result_version"]} | result
         assert person.ask("PUT", f"{path}/result", result).status_code == 204
 
 
@@ -104,6 +105,7 @@ def test_what_nobody_said_is_not_nothing(person, furnish):
     assert (row["takings"], row["left"], row["hourly"], row["unpriced"]) == (None, None, None, 1)
     assert (total["left"], total["hourly"], total["without_takings"]) == ("0.00", None, 1)
     # It is said afterwards what it took.
-    person.ask("PUT", f"{path}/result", {"taken": "40", "hours": "2"})
+    said = {"version": person.get(path)["result_version"], "taken": "40", "hours": "2"}
+    assert person.ask("PUT", f"{path}/result", said).status_code == 204
     (total,) = person.get("/year?year=2025")["totals"]
     assert (total["left"], total["hourly"], total["unpriced"]) == ("39.04", "19.52", 1)

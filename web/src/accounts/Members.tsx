@@ -81,8 +81,10 @@ function useChanged() {
 function Rows({ rows, mine }: { rows: Member[]; mine: boolean }) {
   const changed = useChanged()
   const give = useMutation({
-    mutationFn: ({ id, role }: { id: number; role: Role }) =>
-      ask(api.PUT('/api/members/{member_id}', { params: { path: { member_id: id } }, body: { role } })),
+    mutationFn: ({ id, version, role }: { id: number; version: number; role: Role }) =>
+      ask(
+        api.PUT('/api/members/{member_id}', { params: { path: { member_id: id } }, body: { version, role } }),
+      ),
     onSettled: changed,
   })
   const remove = useMutation({
@@ -123,7 +125,7 @@ function Rows({ rows, mine }: { rows: Member[]; mine: boolean }) {
                 disabled={!mine}
                 data={roles()}
                 value={row.role}
-                onChange={(role) => role && give.mutate({ id: row.id, role: role })}
+                onChange={(role) => role && give.mutate({ ...row, role })}
               />
             ),
           },

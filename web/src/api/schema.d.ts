@@ -2783,6 +2783,8 @@ export interface components {
             role: components["schemas"]["Role"];
             /** Me */
             me: boolean;
+            /** Version */
+            version: number;
         };
         /**
          * MembersOut
@@ -2799,6 +2801,11 @@ export interface components {
          * @description What somebody may do.
          */
         RoleIn: {
+            /**
+             * Version
+             * @default 0
+             */
+            version: number;
             role: components["schemas"]["Role"];
         };
         /**
@@ -5356,6 +5363,8 @@ export interface components {
             finished: string | null;
             /** Taken */
             taken: string | null;
+            /** Result Version */
+            result_version: number;
             /** Hours */
             hours: string | null;
             planned: components["schemas"]["PlannedOut"];
@@ -6715,6 +6724,11 @@ export interface components {
          * @description What was really taken, and the hours it took in all; null where that is not said.
          */
         ResultIn: {
+            /**
+             * Version
+             * @default 0
+             */
+            version: number;
             /** Taken */
             taken?: string | null;
             /** Hours */
@@ -7639,7 +7653,10 @@ export interface components {
          * @description What changed of one person, as ``version`` of them was; what is not sent stays as it is.
          */
         PersonChangeIn: {
-            /** Version */
+            /**
+             * Version
+             * @default 0
+             */
             version: number;
             /** Name */
             name?: string | null;
@@ -7693,6 +7710,8 @@ export interface components {
             made: number;
             /** Left */
             left: number | null;
+            /** Version */
+            version: number;
         };
         /**
          * LogOut
@@ -7742,6 +7761,8 @@ export interface components {
             used: string | null;
             /** Ran Out */
             ran_out: boolean;
+            /** Version */
+            version: number;
         };
         /**
          * MiscutOut
@@ -7798,6 +7819,8 @@ export interface components {
             steps: number;
             /** Took */
             took: number | null;
+            /** Version */
+            version: number;
         };
         /**
          * UsedIn
@@ -7806,6 +7829,11 @@ export interface components {
          *     ``amount`` is text in the thing's unit, null where nobody says.
          */
         UsedIn: {
+            /**
+             * Version
+             * @default 0
+             */
+            version: number;
             /** Paper */
             paper?: number | null;
             /** Supply */
@@ -7833,6 +7861,11 @@ export interface components {
          * @description How long a batch took, in seconds; null where nobody says any more.
          */
         TookIn: {
+            /**
+             * Version
+             * @default 0
+             */
+            version: number;
             /** Key */
             key: string;
             /** Seconds */
@@ -7843,6 +7876,11 @@ export interface components {
          * @description How many kits of a colourway nobody took; null where nobody counted them.
          */
         KitsLeftIn: {
+            /**
+             * Version
+             * @default 0
+             */
+            version: number;
             /** Colourway */
             colourway: string;
             /** Count */
@@ -8366,6 +8404,15 @@ export interface operations {
             };
             /** @description Not Found */
             404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -12555,6 +12602,15 @@ export interface operations {
                     "application/json": components["schemas"]["Problem"];
                 };
             };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
             /** @description Unprocessable Entity */
             422: {
                 headers: {
@@ -14169,6 +14225,15 @@ export interface operations {
                     "application/json": components["schemas"]["Problem"];
                 };
             };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
             /** @description Unprocessable Entity */
             422: {
                 headers: {
@@ -14222,6 +14287,15 @@ export interface operations {
                     "application/json": components["schemas"]["Problem"];
                 };
             };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
             /** @description Unprocessable Entity */
             422: {
                 headers: {
@@ -14268,6 +14342,15 @@ export interface operations {
             };
             /** @description Not Found */
             404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
                 headers: {
                     [name: string]: unknown;
                 };

@@ -137,7 +137,7 @@ const plan: Plan = {
 const kitClass: KitClass = {
   id: 3, version: 4, name: 'Evening', project: 5, project_name: 'Card', date: null, place: '', seats: 7,
   samples: 1, spares: 0, fee: '1.00', style: 'fewest-sheets', sheets_at_once: 1, trimmer: '12', mix_sizes: false, squaring: '0', safety: '0', most_piles: 0, papers_together: false, empty_last: false, variant: '', listed: '', keep_offcut: ['1', '3'],
-  finished: null, taken: null, hours: null, extras: [], other_fees: [], at_table: [], kits: 8, colourways: [{ name: 'Plain', share: 1, ready: 0, variant: '', without: [], kits: 8, papers: { body: 1 } }],
+  finished: null, taken: null, result_version: 1, hours: null, extras: [], other_fees: [], at_table: [], kits: 8, colourways: [{ name: 'Plain', share: 1, ready: 0, variant: '', without: [], kits: 8, papers: { body: 1 } }],
   planned: { plan, faults: [] },
 } // prettier-ignore
 

@@ -77,7 +77,14 @@ function Result() {
   const keep = () => {
     if (taken === (saved.taken ?? '') && hours === (saved.hours ?? '')) return
     const params = { path: { class_id: saved.id } }
-    attempt(ask(api.PUT('/api/classes/{class_id}/result', { params, body: { taken, hours } })))
+    attempt(
+      ask(
+        api.PUT('/api/classes/{class_id}/result', {
+          params,
+          body: { taken, hours, version: saved.result_version },
+        }),
+      ),
+    )
   }
   return (
     <div className={classes.terms}>

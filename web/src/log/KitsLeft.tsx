@@ -34,7 +34,11 @@ export function KitsLeft({
               placeholder={t`not counted`}
               keep={(text) =>
                 text === '' || /^\d{1,6}$/.test(text)
-                  ? left({ colourway: way.colourway, count: text === '' ? null : Number(text) })
+                  ? left({
+                      colourway: way.colourway,
+                      version: way.version,
+                      count: text === '' ? null : Number(text),
+                    })
                   : Promise.reject(new Error(t`Write a whole number, such as 2.`))
               }
             />

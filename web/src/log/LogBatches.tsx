@@ -18,8 +18,9 @@ export function LogBatches({ log, took }: { log: Log; took: (body: Schemas['Took
   const what = (row: StepTaken) => <FracWords text={whole(row.says)} />
   const keep = (row: StepTaken) => (text: string) => {
     const said = Number(text.replace(',', '.'))
-    if (text === '') return took({ key: row.key, seconds: null })
-    if (said >= 0 && said <= 16_000) return took({ key: row.key, seconds: Math.round(said * 60) })
+    if (text === '') return took({ key: row.key, version: row.version, seconds: null })
+    if (said >= 0 && said <= 16_000)
+      return took({ key: row.key, version: row.version, seconds: Math.round(said * 60) })
     return Promise.reject(new Error(t`Write minutes, such as 12 or 8.5.`))
   }
   return (

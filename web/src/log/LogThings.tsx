@@ -31,6 +31,7 @@ export function LogThings({ log, used }: { log: Log; used: (body: Schemas['UsedI
       height: thing.height,
       amount: thing.used,
       ran_out: thing.ran_out,
+      version: thing.version,
       ...more,
     })
   const inUnit = (thing: LogThing, amount: string) => `${amount}${thing.unit ? ` ${thing.unit}` : ''}`

@@ -4,11 +4,11 @@ import type { Log, LogThing, StepTaken } from './useLog'
 
 const thing = (more: Partial<LogThing>): LogThing => ({
   paper: 1, supply: null, name: 'Loam kraft', width: 0, height: 0, unit: '', planned: '35', seen: null,
-  used: null, ran_out: false, ...more,
+  used: null, ran_out: false, version: 1, ...more,
 }) // prettier-ignore
 
 const batch = (more: Partial<StepTaken>): StepTaken => ({
-  key: 'cut', says: 'Cut', planned: 600, seen: null, timed: 0, steps: 0, took: null, ...more,
+  key: 'cut', says: 'Cut', planned: 600, seen: null, timed: 0, steps: 0, took: null, version: 1, ...more,
 }) // prettier-ignore
 
 const log = (more: Partial<Log>): Log => ({

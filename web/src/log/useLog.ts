@@ -22,6 +22,11 @@ export function useLog() {
       for (const key of [['learned'], ['taught'], ['ready']])
         await queries.invalidateQueries({ queryKey: key })
     },
+    // Somebody else wrote there: their value is shown, and what was typed is said again on top of it.
+    onError: async (error) => {
+      if (error instanceof Refused && error.status === 409)
+        await queries.invalidateQueries({ queryKey: keys.log(saved.id) })
+    },
   })
   return {
     /** What went wrong on the way; what could not be read is said beside its field. */
