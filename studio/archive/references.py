@@ -117,7 +117,8 @@ def _things(rows: Any, to: Rewrite) -> Any:
         match row:
             case [("paper" | "supply") as kind, int() | str() as key, *rest]:
                 new = to(kind, str(key))
-                found.append([kind, new if new.startswith("@") else int(new), *rest])
+                # What is no key stays as it is: whoever reads the row says so.
+                found.append([kind, int(new) if re.fullmatch(r"-?\d{1,18}", new) else new, *rest])
             case _:
                 found.append(row)
     return found

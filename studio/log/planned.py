@@ -183,7 +183,10 @@ def _read(kept: dict[str, Any]) -> ClassPlan:
     """What ``written`` gave."""
 
     def things(rows: list[list[Any]]) -> dict[Thing, Decimal]:
-        return {Thing(kind, key, width, height): Decimal(amount) for kind, key, width, height, amount in rows}
+        return {
+            Thing(kind, int(key), int(width), int(height)): Decimal(amount)
+            for kind, key, width, height, amount in rows
+        }
 
     def batches(rows: list[dict[str, Any]]) -> list[BatchPlan]:
         return [BatchPlan(**{**b, "says": read_message(JsonValue(b["says"], "", "mm", []))}) for b in rows]

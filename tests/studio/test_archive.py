@@ -219,6 +219,16 @@ def test_what_is_wrong_is_said_with_its_place(room):
     assert faults_of(studio, pack({**files, "studio.json": doubled}))[0] == ("studio.json", "doubled-key")
 
 
+@pytest.mark.parametrize("key", [False, "x", None, [1]])
+def test_what_a_class_was_planned_to_take_is_of_things_that_have_a_number(room, key):
+    # An answer of 500: what is no number was made one before it was looked at.
+    _, files = room
+    document = json.loads(files["classes/1.json"])
+    document["classlog"][0]["planned"]["things"][0][1] = key
+    changed = pack({**files, "classes/1.json": json.dumps(document).encode()})
+    assert [code for _, code in faults_of(another(), changed)] == ["archive-unreadable"]
+
+
 def test_one_changed_byte_is_noticed(room):
     _, files = room
     whole = pack(files)
