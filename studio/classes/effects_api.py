@@ -46,7 +46,7 @@ def effects(request: HttpRequest, project_id: int, payload: ProjectIn) -> list[E
     studio = studio_of(request)
     voice = voice_for(request, payload.units)
     found = own(Project.objects.select_related("studio"), request, project_id)
-    document = payload.model_dump(by_alias=True, exclude={"version", "units"}, exclude_none=True)
+    document = payload.document()
     changed = read_document(document, studio, payload.units or studio.measure)
     kept = core_project(found)
     ahead = Q(date__isnull=True) | Q(date__gte=studio.today())

@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from collections.abc import Iterator
+from collections.abc import Iterator, Sequence
 from dataclasses import replace
 from typing import Any
 
@@ -185,8 +185,8 @@ def _core_mat(piece: models.Piece) -> core.MatOf | None:
 
 
 @transaction.atomic
-def store_pieces(row: models.Project, project: core.Project) -> None:
-    """Put the core's list in place of the one that is kept."""
+def store_pieces(row: models.Project, project: core.Project, ids: Sequence[str] = ()) -> None:
+    """Put the core's list in place of the one that is kept; ``ids`` are the lasting ones of its versions."""
     for kept in (row.pieces, row.fits, row.uses, row.steps, row.contents, row.variants):
         kept.all().delete()
     stored = models.Piece.objects.bulk_create(
@@ -305,10 +305,10 @@ def store_pieces(row: models.Project, project: core.Project) -> None:
         )
         for n, u in enumerate(project.supplies)
     )
-    _store_assembly(row, project)
+    _store_assembly(row, project, ids)
 
 
-def _store_assembly(row: models.Project, project: core.Project) -> None:
+def _store_assembly(row: models.Project, project: core.Project, ids: Sequence[str]) -> None:
     steps = models.Step.objects.bulk_create(
         models.Step(
             project=row, position=n, says=s.says, tool=s.tool, minutes=s.minutes, when=s.when.value,
@@ -331,8 +331,10 @@ def _store_assembly(row: models.Project, project: core.Project) -> None:
         for n, c in enumerate(project.contents)
     )  # fmt: skip
     variants = models.Variant.objects.bulk_create(
-        models.Variant(project=row, position=n, name=v.name, more=_more(v))
-        for n, v in enumerate(project.variants)
+        models.Variant(project=row, position=n, key=key, name=v.name, more=_more(v))
+        for n, (v, key) in enumerate(
+            zip(project.variants, ids or [models.new_key() for _ in project.variants], strict=True)
+        )
     )
     models.Override.objects.bulk_create(
         models.Override(variant=kept, position=n, piece=o.piece, number=o.number, value_nm=o.value)

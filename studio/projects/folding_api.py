@@ -96,7 +96,7 @@ def stand(request: HttpRequest, payload: ProjectIn) -> list[dict[str, Any]]:
     """A list as it is on the screen, folded and put together: every thing that a kit is made into."""
     studio = studio_of(request)
     voice = voice_for(request, payload.units)
-    document = payload.model_dump(by_alias=True, exclude={"version", "units"}, exclude_none=True)
+    document = payload.document()
     core = read_document(document, studio, voice.units)
     folded = fold_project(core)
     lines = {piece.name: n for n, piece in enumerate(core.pieces)}
@@ -110,7 +110,7 @@ def refit(request: HttpRequest, payload: RefitIn) -> RefitOut:
     """
     studio = studio_of(request)
     voice = voice_for(request, payload.project.units)
-    document = payload.project.model_dump(by_alias=True, exclude={"version", "units"}, exclude_none=True)
+    document = payload.project.document()
     core = read_document(document, studio, voice.units)
     if not 0 <= payload.piece < len(core.pieces):
         raise Http404

@@ -3,9 +3,9 @@
 from __future__ import annotations
 
 from datetime import datetime
-from typing import Literal
+from typing import Any, Literal
 
-from ninja import Schema
+from ninja import Field, Schema
 
 from studio.common.sent import Save
 from studio.projects.piece_schemas import Doc, PanelDoc, PieceDoc
@@ -137,8 +137,13 @@ class PaperRoleDoc(Doc):
 
 
 class VariantDoc(Doc):
-    """A sister version: the list apart from what is here."""
+    """A sister version: the list apart from what is here.
 
+    ``id`` lasts: under another name it is still the version that classes teach. Where it is empty, a version
+    of that name keeps its own, and another gets one.
+    """
+
+    id: str = Field("", max_length=36)
     name: str
     numbers: list[OverrideDoc] = []
     counts: list[CountDoc] = []
@@ -164,6 +169,11 @@ class ProjectIn(Doc, Save):
     steps: list[StepDoc] = []
     contents: list[ContentDoc] = []
     variants: list[VariantDoc] = []
+
+    def document(self) -> dict[str, Any]:
+        """What the core reads of it: the project of a job file."""
+        own: dict[str, Any] = {"version": True, "units": True, "variants": {"__all__": {"id"}}}
+        return self.model_dump(by_alias=True, exclude=own, exclude_none=True)
 
 
 class PieceAt(Doc):

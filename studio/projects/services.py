@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from dataclasses import replace
+from collections.abc import Mapping, Sequence
 from typing import Any
 
 from django.db import transaction
@@ -19,11 +19,11 @@ from neat_sheaf.quick.writing import clauses_beyond_columns
 from neat_sheaf.wording import Voice
 from studio.accounts.models import Studio
 from studio.cupboard.convert import core_supply
-from studio.projects.convert import core_project, store_pieces
+from studio.projects.convert import store_pieces
 from studio.projects.findings import findings_of, papers_chosen
 from studio.projects.folding import folded_project
 from studio.projects.gluing import glue_out, worked_amounts
-from studio.projects.models import Project
+from studio.projects.models import Project, new_key
 from studio.projects.schemas import ProjectIn, ProjectOut
 from studio.projects.versions import lists_of, version_of, with_worked_out
 
@@ -38,9 +38,13 @@ def project_out(project: Project, voice: Voice, version: str = "") -> ProjectOut
     chosen = papers_chosen(project)
     supplies = [core_supply(supply) for supply in project.studio.supplies.all()]
     folded, together, ways = folded_project(core, chosen, supplies, voice)
+    document = project_document(core, units)
+    ids = dict(project.variants.values_list("name", "key"))
+    for variant in document.get("variants", []):
+        variant["id"] = ids[variant["name"]]
     return ProjectOut.model_validate(
         {
-            **project_document(core, units),
+            **document,
             "id": project.pk,
             "version": project.version,
             "units": units,
@@ -70,34 +74,48 @@ def project_out(project: Project, voice: Voice, version: str = "") -> ProjectOut
 
 def store_project(project: Project, payload: ProjectIn, studio: Studio) -> Project:
     """Keep a project whole; FileError with every fault of what was sent."""
-    document = payload.model_dump(by_alias=True, exclude={"version", "units"}, exclude_none=True)
-    core = with_worked_out(read_document(document, studio, payload.units or studio.measure), studio)
+    core = with_worked_out(read_document(payload.document(), studio, payload.units or studio.measure), studio)
     with transaction.atomic():
-        _follow_renamed_versions(project, core)
+        before = {variant.key: variant.name for variant in project.variants.all()} if project.pk else {}
+        ids = _lasting([(variant.id, variant.name) for variant in payload.variants], before)
         project.name = core.name
         project.tools = list(core.tools)
         project.version += 1
         project.save()
-        store_pieces(project, core)
+        store_pieces(project, core, ids)
+        _follow_renamed(project, before, ids)
     return project
 
 
-def _follow_renamed_versions(project: Project, core: CoreProject) -> None:
-    """Classes go on teaching the version they chose when it gets another name and nothing else of it changes.
+def _lasting(sent: Sequence[tuple[str, str]], before: Mapping[str, str]) -> list[str]:
+    """The lasting id of each version that was sent as (id, name): its own, that of its name, or a new one.
 
-    One that is gone while another is there that was not is no rename: the class asks which it teaches.
+    ``before`` are the names by id. No id is given twice.
     """
-    before = core_project(project).variants if project.pk else ()
-    if len(before) != len(core.variants):
+    taken = {key for key, _ in sent if key in before}
+    by_name = {name: key for key, name in before.items() if key not in taken}
+    found: list[str] = []
+    for key, name in sent:
+        own = key if key and key not in found else by_name.get(name, "")
+        found.append(own if own and own not in found else new_key())
+    return found
+
+
+def _follow_renamed(project: Project, before: Mapping[str, str], ids: Sequence[str]) -> None:
+    """Classes go on teaching the version they chose when it gets another name.
+
+    A class whose version is gone keeps its name, and asks which it teaches.
+    """
+    now = dict(project.variants.filter(key__in=ids).values_list("key", "name"))
+    renamed = {name: now[key] for key, name in before.items() if key in now and now[key] != name}
+    if not renamed:
         return
-    was, names = {variant.name for variant in before}, {variant.name for variant in core.variants}
-    for kept, made in zip(before, core.variants, strict=True):
-        old, new = kept.name, made.name
-        if old not in names and new not in was and replace(kept, name=new) == made:
-            for kit_class in project.classes.filter(Q(variant=old) | Q(colourways__variant=old)).distinct():
-                kit_class.colourways.filter(variant=old).update(variant=new)
-                now = new if kit_class.variant == old else kit_class.variant
-                project.classes.filter(pk=kit_class.pk).update(variant=now, version=F("version") + 1)
+    chosen = Q(variant__in=renamed) | Q(colourways__variant__in=renamed)
+    for kit_class in project.classes.filter(chosen).distinct():
+        for way in kit_class.colourways.filter(variant__in=renamed):
+            kit_class.colourways.filter(pk=way.pk).update(variant=renamed[way.variant])
+        variant = renamed.get(kit_class.variant, kit_class.variant)
+        project.classes.filter(pk=kit_class.pk).update(variant=variant, version=F("version") + 1)
 
 
 def read_document(document: dict[str, Any], studio: Studio, units: Unit) -> CoreProject:

@@ -158,5 +158,5 @@ def test_a_class_whose_version_is_gone_teaches_no_other_in_its_place(person, mad
     kit_class = person.get(place)
     kit_class["colourways"][1]["variant"] = "Wide"
     person.save(place, kit_class)
-    person.save(path, project | {"variants": [wide | {"name": "Broad"}, tall]})
+    person.save(path, project | {"variants": [project["variants"][0] | {"name": "Broad"}, tall]})
     assert person.get(place)["colourways"][1]["variant"] == "Broad"

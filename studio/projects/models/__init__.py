@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from studio.projects.models.assembly import Content, Override, Step, StepSupply, Variant
+from studio.projects.models.assembly import Content, Override, Step, StepSupply, Variant, new_key
 from studio.projects.models.listing import (
     CornerCut,
     Diagonal,
@@ -32,4 +32,5 @@ __all__ = [
     "SupplyUse",
     "Tab",
     "Variant",
+    "new_key",
 ]

@@ -2,6 +2,8 @@
 
 from __future__ import annotations
 
+from uuid import uuid4
+
 from django.db import models
 from django.db.models import Q
 
@@ -9,7 +11,7 @@ from neat_sheaf.project.assembly import Batch
 from studio.cupboard.models import Supply
 from studio.projects.models.listing import Project
 
-__all__ = ["Content", "Override", "Step", "StepSupply", "Variant"]
+__all__ = ["Content", "Override", "Step", "StepSupply", "Variant", "new_key"]
 
 
 class Step(models.Model):
@@ -91,11 +93,17 @@ class Content(models.Model):
         return self.name
 
 
+def new_key() -> str:
+    """What names something for good."""
+    return uuid4().hex
+
+
 class Variant(models.Model):
-    """A sister version of a project."""
+    """A sister version of a project; ``key`` lasts, whatever its name becomes."""
 
     project = models.ForeignKey(Project, models.CASCADE, related_name="variants")
     position = models.IntegerField()
+    key = models.CharField(max_length=36, default=new_key)
     name = models.CharField(max_length=400)
     # Counts, papers, supplies and pieces that it changes, as the job file has them, lengths in mm.
     more = models.JSONField(default=dict, blank=True)
@@ -104,6 +112,7 @@ class Variant(models.Model):
         ordering = ["position"]
         constraints = [
             models.UniqueConstraint(fields=["project", "name"], name="variant_name_once_a_project"),
+            models.UniqueConstraint(fields=["project", "key"], name="variant_key_once_a_project"),
             models.CheckConstraint(condition=~Q(name=""), name="variant_named"),
         ]
 

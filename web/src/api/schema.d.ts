@@ -4559,8 +4559,16 @@ export interface components {
         /**
          * VariantDoc
          * @description A sister version: the list apart from what is here.
+         *
+         *     ``id`` lasts: under another name it is still the version that classes teach. Where it is empty, a version of
+         *     that name keeps its own, and another gets one.
          */
         VariantDoc: {
+            /**
+             * Id
+             * @default
+             */
+            id: string;
             /** Name */
             name: string;
             /**

@@ -11,6 +11,7 @@ import { number } from '../i18n/format'
 import { Failed, Loaded } from '../ui/states/states'
 import { NameLetters } from './NameLetters'
 import classes from './People.module.css'
+import { newId } from '../ui/newId'
 
 type People = Schemas['PeopleOut']
 type Person = Schemas['PersonOut']
@@ -46,14 +47,14 @@ function Shown({ found }: { found: People }) {
   const add = useMutation({
     mutationFn: ({ name, doubles }: { name: string; doubles: boolean }) => {
       const kept = { colourway: '', fee: '', paid: false, posted: false, waiting: full, note: '' }
-      const body = { ...kept, name, doubles, batch: crypto.randomUUID() }
+      const body = { ...kept, name, doubles, batch: newId() }
       return ask(api.POST('/api/classes/{class_id}/people', { params, body }))
     },
     onSuccess: after,
   })
   const table = useMutation({
     mutationFn: ({ text, doubles }: { text: string; doubles: boolean }) => {
-      const body = { text, doubles, batch: crypto.randomUUID() }
+      const body = { text, doubles, batch: newId() }
       return ask(api.POST('/api/classes/{class_id}/people/table', { params, body }))
     },
     onSuccess: after,

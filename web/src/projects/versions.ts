@@ -2,6 +2,7 @@
 import { t } from '@lingui/core/macro'
 import type { ProjectIn, Schemas } from '../api/client'
 import { freeName } from '../ui/text/names'
+import { newId } from '../ui/newId'
 
 export type NumberRow = Schemas['NumberOut']
 type Variant = Schemas['VariantDoc']
@@ -32,6 +33,7 @@ export function withValue(doc: ProjectIn, version: number, row: NumberRow, value
 
 /** A version that changes these numbers and nothing else. */
 export const newVersion = (name: string, numbers: Variant['numbers'] = []): Variant => ({
+  id: newId(),
   name,
   numbers,
   counts: [],

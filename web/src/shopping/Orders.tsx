@@ -9,6 +9,7 @@ import { packs as packsOf } from '../i18n/counts'
 import { dayOf } from '../i18n/format'
 import { FracWords } from '../ui/text/FracWords'
 import classes from './Shopping.module.css'
+import { newId } from '../ui/newId'
 
 /** Order what is on the list of one shop. Sent again after a failure, it is the same order. */
 export function SendOrder({ shop, rows }: { shop: string; rows: ShoppingRow[] }) {
@@ -48,7 +49,7 @@ export function SendOrder({ shop, rows }: { shop: string; rows: ShoppingRow[] })
   )
 }
 
-const newReference = () => crypto.randomUUID().slice(0, 18)
+const newReference = () => newId().slice(0, 18)
 
 /** What was ordered: on its way until it is here. */
 export function OnTheWay() {

@@ -15,6 +15,7 @@ import { usePrint } from '../ui/tasks/print'
 import { FracWords } from '../ui/text/FracWords'
 import { OnTheWay, SendOrder } from './Orders'
 import classes from './Shopping.module.css'
+import { newId } from '../ui/newId'
 
 /** What to buy for one class or several, by shop, ticked in the shop into the cupboard. */
 export function Shopping() {
@@ -205,7 +206,7 @@ function Row({ row, currency }: { row: ShoppingRow; currency: string }) {
   const [problem, setProblem] = useState('')
   const tick = () => {
     setSending(true)
-    const body = { kind: row.kind, id: row.id, packs: row.packs, batch: crypto.randomUUID().slice(0, 18) }
+    const body = { kind: row.kind, id: row.id, packs: row.packs, batch: newId().slice(0, 18) }
     ask(api.POST('/api/shopping/bought', { body })).then(
       () => changed(queries, 'stock'),
       (error: Error) => {
@@ -222,7 +223,7 @@ function Row({ row, currency }: { row: ShoppingRow; currency: string }) {
         await ask(
           api.POST('/api/shopping/bought', {
             body: {
-              kind: row.kind, id: row.id, packs: one.packs, size: one.raw, batch: crypto.randomUUID().slice(0, 18),
+              kind: row.kind, id: row.id, packs: one.packs, size: one.raw, batch: newId().slice(0, 18),
             }, // prettier-ignore
           }),
         )

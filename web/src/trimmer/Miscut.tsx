@@ -12,6 +12,7 @@ import { whole } from '../ui/text/fractions'
 import { useTrimmer } from './context'
 import { piecesIn, type Step } from './steps'
 import classes from '../ui/guide/Guide.module.css'
+import { newId } from '../ui/newId'
 
 const names = (): Record<Rescue['kind'], string> => ({
   spare: t`Take a spare`,
@@ -29,7 +30,7 @@ export function Miscut({ step, close }: { step: Step; close: () => void }) {
   const [rescues, setRescues] = useState<Rescue[] | null>(null)
   const [problem, setProblem] = useState('')
   // One name for this miscut, so that it counts once however often it is sent.
-  const [key] = useState(() => crypto.randomUUID())
+  const [key] = useState(() => newId())
   const { paper } = step.stroke
   const path = { params: { path: { class_id: kitClass.id } } }
 

@@ -149,7 +149,7 @@ export function said(value: unknown): string {
   if (Array.isArray(value)) return value.length ? value.map(said).join(', ') : t`none`
   if (typeof value === 'object') {
     return Object.entries(value)
-      .filter(([, v]) => v !== null && v !== '' && !(Array.isArray(v) && v.length === 0))
+      .filter(([k, v]) => k !== 'id' && v !== null && v !== '' && !(Array.isArray(v) && v.length === 0))
       .map(([k, v]) => `${nameOf(k)} ${said(v)}`)
       .join(', ')
   }
