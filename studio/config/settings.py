@@ -124,6 +124,7 @@ CACHES = {
     "default": {
         "BACKEND": "django.core.cache.backends.db.DatabaseCache",
         "LOCATION": "counted",
+        "KEY_FUNCTION": "studio.common.hashed.hashed_key",
         "OPTIONS": {"MAX_ENTRIES": 500_000},
     },
     # What can be computed again: it pushes out its own kind, and never what is counted.

@@ -16,6 +16,7 @@ from procrastinate.contrib.django import app
 
 from neat_sheaf.errors import fault
 from neat_sheaf.formats.message_part import fault_documents
+from studio.accounts.services.forgetting import forget_expired
 from studio.tasks.apart import Limits, Outcome, made_apart
 from studio.tasks.for_studio import carry_out, fail, forget_old, works_apart
 from studio.tasks.models import PlanTask
@@ -111,11 +112,22 @@ def _database() -> dict[str, str]:
 @app.periodic(cron="17 * * * *")
 @app.task(queue=PLANS, queueing_lock="forget-old", pass_context=True)
 def forget_old_tasks(context: JobContext, timestamp: int) -> None:
-    """Delete what was made for studios and is of yesterday."""
+    """Delete what was made for studios and is of yesterday, and what is over of accounts."""
     try:
         forget_old()
+        forget_expired()
     finally:
         close_old_connections()
+
+
+@app.periodic(cron="47 * * * *")
+@app.task(queue=PLANS, queueing_lock="forget-failed", pass_context=True)
+async def forget_failed(context: JobContext, timestamp: int) -> None:
+    """Delete the tasks of yesterday that failed: a mail that could not be sent is in one."""
+    manager: Any = app.job_manager
+    await manager.delete_old_jobs(
+        nb_hours=24, include_failed=True, include_cancelled=True, include_aborted=True
+    )
 
 
 @app.periodic(cron="*/1 * * * *")

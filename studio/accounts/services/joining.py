@@ -91,7 +91,7 @@ def invite(studio: Studio, by: User, email: str, role: Role, address: str, voice
 def _within_the_day(kind: str, whom: object) -> bool:
     """Count one more invitation of a day; whether there may be so many."""
     key = f"invited:{kind}:{whom}:{timezone.now():%Y-%m-%d}"
-    cache.add(key, 0, 25 * 3600)
+    cache.add(key, 0, 24 * 3600)
     return cache.incr(key) <= settings.INVITATIONS_A_DAY[kind]
 
 
