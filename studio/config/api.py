@@ -18,7 +18,7 @@ from neat_sheaf.messages import Message, several
 from studio.accounts.api import router as accounts
 from studio.accounts.habits_api import router as habits
 from studio.accounts.members_api import router as members
-from studio.accounts.tenancy import address_of_stranger, owner, studio_asked
+from studio.accounts.tenancy import owner
 from studio.accounts.voice import voice_for
 from studio.archive.api import router as archive
 from studio.audit.api import router as audit
@@ -36,9 +36,9 @@ from studio.common.constraints import AT_ONCE, refusal_of
 from studio.common.door import CODES, KEYS, Door, drained
 from studio.common.problems import Busy, RoleNeeded, Stale, Underway, fault_out, problem
 from studio.common.sent import know_what_is_answered
-from studio.common.throttling import PerMinute
 from studio.common.voices import plain_voice
 from studio.config.described import DescribedAPI
+from studio.config.limits import LIMITS
 from studio.cupboard.api import router as cupboard
 from studio.cupboard.instead_api import router as instead
 from studio.cupboard.ledger_api import router as ledger
@@ -66,11 +66,7 @@ _log = logging.getLogger(__name__)
 
 api = DescribedAPI(
     title="Neat Sheaf", version="1", auth=owner, docs_url=None, parser=Door(),
-    throttle=[
-        PerMinute("account", lambda request: request.user.pk),
-        PerMinute("studio", studio_asked),
-        PerMinute("address", address_of_stranger),
-    ],
+    throttle=[*LIMITS],
 )  # fmt: skip
 for router in (
     accounts,

@@ -62,6 +62,21 @@ def test_a_stranger_is_counted_by_the_address(few, settings, db):
     assert asked("192.0.2.2") == 200
 
 
+def test_what_is_asked_of_the_accounts_package_is_counted_with_it(few, db, join):
+    def asked(client):
+        return client.get("/_allauth/browser/v1/auth/session")
+
+    stranger = Client(REMOTE_ADDR="192.0.2.7")
+    assert [asked(stranger).status_code for _ in range(4)] == [401, 401, 401, 429]
+    assert asked(Client(REMOTE_ADDR="192.0.2.8")).status_code == 401
+    person = join("Tansy")
+    codes = [person.ask("GET", "/packs").status_code for _ in range(3)]
+    codes += [asked(person.client).status_code for _ in range(3)]
+    assert codes == [200] * 5 + [429]
+    answer = asked(person.client)
+    assert (answer.json()["code"], answer["Retry-After"]) == ("too-fast", "60")
+
+
 def test_no_limit_is_none(few, settings, person):
     settings.REQUESTS_A_MINUTE = {"account": 0, "studio": 0, "address": 0}
     assert {person.ask("GET", "/packs").status_code for _ in range(9)} == {200}
