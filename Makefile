@@ -55,6 +55,7 @@ bench: setup-bench ## the benchmarks, as ratios in one run
 	$(DEBUG) $(PY) tools/cluster.py $(PY) benchmarks/large_cupboard.py
 	$(DEBUG) $(PY) benchmarks/hostile_lines.py
 	$(DEBUG) $(PY) benchmarks/hostile_sizes.py
+	$(DEBUG) $(PY) benchmarks/hostile_files.py
 	$(DEBUG) $(PY) tools/cluster.py $(PY) benchmarks/hostile_requests.py
 	$(DEBUG) $(PY) tools/cluster.py $(PY) benchmarks/described_requests.py
 	$(PY) benchmarks/mutants.py

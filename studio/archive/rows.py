@@ -52,8 +52,10 @@ class Rows:
         self.stop_at_faults()
 
     def fault(self, path: str, key: str, **params: str) -> None:
-        """Note a fault at a place of the archive."""
+        """Note a fault at a place of the archive; FileError where there are as many as anybody reads."""
         self._faults.append(fault(path, key, **params))
+        if len(self._faults) >= MOST_FAULTS:
+            self.stop_at_faults()
 
     def stop_at_faults(self) -> None:
         """FileError with the faults so far, where there are any."""
@@ -133,7 +135,7 @@ class Rows:
     def _check_keys(self, document: dict[str, Any], wanted: set[str], path: str) -> None:
         for key in sorted(wanted - document.keys()):
             self.fault(f"{path}.{key}", "archive-key-missing")
-        for key in sorted(document.keys() - wanted):
+        for key in sorted(document.keys() - wanted)[:MOST_FAULTS]:
             self.fault(f"{path}.{key}", "archive-key-unknown")
 
     def _value(self, one: models.Field[Any, Any], value: Any, path: str) -> Any:

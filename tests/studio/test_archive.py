@@ -332,3 +332,15 @@ def test_an_archive_that_is_put_in_says_so_in_the_same_moment(room, monkeypatch)
     row.refresh_from_db()
     assert (row.finished is not None, row.faults, row.given) == (True, [], None)
     assert not is_empty(studio)
+
+
+def test_a_fault_in_every_row_is_said_a_hundred_times_and_not_kept_a_million(room):
+    # Fifteen projects of a million empty steps each, 60 kB of archive, took all the memory there was.
+    from studio.archive.rows import Rows
+
+    _, files = room
+    project = json.loads(files["projects/1.json"]) | {"step": [[]] * 5_000}
+    with pytest.raises(FileError) as raised:
+        Rows({**files, "projects/1.json": json.dumps(project).encode()})
+    assert {fault.code for fault in raised.value.faults} == {"archive-object"}
+    assert len(raised.value.faults) == 100

@@ -16,7 +16,7 @@ import zlib
 from collections.abc import Iterable, Sequence
 from contextlib import closing
 from decimal import Decimal
-from itertools import zip_longest
+from itertools import islice, zip_longest
 from typing import Any
 
 import openpyxl
@@ -28,6 +28,7 @@ from openpyxl.worksheet.worksheet import Worksheet
 
 from neat_sheaf.errors import Fault, fault
 from neat_sheaf.formats.reading import FileError
+from neat_sheaf.formats.spreadsheet_bounds import MOST_ROWS, check_bounds
 from neat_sheaf.messages import Message, message
 from neat_sheaf.plain_text import unwritable
 
@@ -49,7 +50,6 @@ Row = tuple[int, list[str]]
 
 LARGEST = 1_000_000  # characters of a table
 _LARGEST_UNPACKED = 20_000_000  # bytes of a spreadsheet's parts
-_MOST_ROWS = 10_000
 _MOST_COLUMNS = 60
 # A spreadsheet takes a cell that begins so for a formula.
 _FORMULA = ("=", "+", "-", "@", "\t", "\r", "\n", "＝", "＋", "－", "＠")
@@ -72,9 +72,12 @@ def read_csv_rows(text: str) -> list[Row]:
     try:
         table = csv.reader(io.StringIO(text, newline=""), delimiter=delimiter, strict=True)
         # A cell may hold line breaks, so a row is told by the line on which it ends.
-        return [(table.line_num, row) for row in table]
+        rows = [(table.line_num, row) for row in islice(table, MOST_ROWS + 1)]
     except csv.Error as error:
         raise FileError([fault("", "not-csv", why=str(error))]) from error
+    if len(rows) > MOST_ROWS:
+        raise FileError([fault_at(rows[-1][0], None, message("too-many.rows", most=MOST_ROWS))])
+    return rows
 
 
 def read_xlsx_rows(content: bytes) -> list[Row]:
@@ -87,6 +90,7 @@ def read_xlsx_rows(content: bytes) -> list[Row]:
             # A small file can unpack to one that fills the machine.
             if sum(part.file_size for part in parts.infolist()) > _LARGEST_UNPACKED:
                 raise FileError([fault("", "too-large.table", megabytes=_LARGEST_UNPACKED // 1_000_000)])
+            check_bounds(parts)
         with warnings.catch_warnings():
             warnings.simplefilter("ignore", UserWarning)  # of what it leaves out: styles, pictures
             book = openpyxl.load_workbook(io.BytesIO(content), read_only=True, data_only=True)
@@ -102,8 +106,6 @@ def _rows_of(sheets: Sequence[Worksheet]) -> list[Row]:
     rows: list[Row] = []
     faults: list[Fault] = []
     for number, cells in enumerate(sheets[0].iter_rows(max_col=_MOST_COLUMNS), start=1):
-        if number > _MOST_ROWS:
-            raise FileError([fault_at(number, None, message("too-many.rows", most=_MOST_ROWS))])
         texts = []
         for column, cell in enumerate(cells):
             if getattr(cell, "data_type", "") == "e":

@@ -84,7 +84,8 @@ too-many =
     .faults = there are { $most } faults or more; fix these first
     .keys = has { $found } keys; { $most } at most
     .items = has { $found } items; { $most } at most
-    .rows = more than { $most } rows
+    .rows = more than { $most } rows; divide it
+    .cells = row { $row } has more than { $most } cells; is it a table of something else?
     .marks = the list has { $found } scores, slits, holes, corners, tabs and faces; { $most } at most
 
 ## Files: a job, a plan, a table
