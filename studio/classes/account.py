@@ -32,9 +32,17 @@ from studio.projects.convert import core_project
 from studio.tasks import plans
 from studio.tasks.plans import Planned
 
-__all__ = ["StudioAccount", "account_for", "classes_to_come", "is_to_come", "planned_with_account"]
+__all__ = ["Alone", "StudioAccount", "account_for", "classes_to_come", "is_to_come", "planned_with_account"]
 
 _NONE = Decimal(0)
+
+
+@dataclass(frozen=True, slots=True)
+class Alone:
+    """The plan of one class by itself; ``aside``: the sheets of each of its papers set aside for others."""
+
+    planned: Planned
+    aside: dict[str, int]
 
 
 @dataclass(frozen=True)
@@ -74,17 +82,19 @@ class StudioAccount:
         """The last day to order the first of what is to buy; None where nothing has such a day."""
         return min((row.order_by for row in self.rows if row.order_by is not None), default=None)
 
-    def alone(self, kit_class: KitClass) -> Planned:
+    def alone(self, kit_class: KitClass) -> Alone:
         """The plan of one of the classes, with what is to buy for it alone.
 
         What is set aside for others is theirs; what nobody set aside is counted for each.
         """
         planned = self.planned[kit_class.pk]
         if planned.plan is None:
-            return planned
+            return Alone(planned, {})
         own = [need for key, need in self._needs if key == kit_class.pk]
         rows = account_of(self._stock.goods_for([kit_class.pk]), own)
-        return replace(planned, plan=with_account(planned.plan, self._classes[kit_class.pk].job, rows))
+        found = replace(planned, plan=with_account(planned.plan, self._classes[kit_class.pk].job, rows))
+        papers = [part for row in rows if row.goods.kind != "supply" for part in row.parts]
+        return Alone(found, {part.id: int(part.kept) for part in papers if part.kept})
 
 
 def account_for(studio: Studio, chosen: Collection[int] | None = None) -> StudioAccount:
@@ -114,13 +124,13 @@ def _planned(classes: Iterable[KitClass], planned: dict[int, Planned]) -> Iterat
             yield _Planned(row, job, found.plan)
 
 
-def planned_with_account(kit_class: KitClass) -> Planned:
+def planned_with_account(kit_class: KitClass) -> Alone:
     """The plan of a class with what the account says is still to buy; of one that is past as it is."""
     if not is_to_come(kit_class, kit_class.studio.today()):
-        return plan_of_class(kit_class)
+        return Alone(plan_of_class(kit_class), {})
     found = account_for(kit_class.studio, [kit_class.pk])
     # Somebody may have closed it this moment.
-    return found.alone(kit_class) if kit_class.pk in found.chosen else plan_of_class(kit_class)
+    return found.alone(kit_class) if kit_class.pk in found.chosen else Alone(plan_of_class(kit_class), {})
 
 
 def is_to_come(kit_class: KitClass, today: dt.date) -> bool:

@@ -98,12 +98,14 @@ def _class_out(kit_class: KitClass, voice: Voice) -> ClassOut:
 
 
 def _planned_out(kit_class: KitClass, voice: Voice) -> PlannedOut:
-    planned = planned_with_account(kit_class)
+    found = planned_with_account(kit_class)
+    planned = found.planned
     return PlannedOut.model_validate(
         {
             "plan": None if planned.plan is None else plan_out(planned.plan, voice),
             "faults": [fault_out(found, voice) for found in planned.faults],
             "working": None if planned.working is None else _working_out(planned.working),
+            "aside": found.aside,
         }
     )
 
@@ -214,7 +216,7 @@ def job_file(request: HttpRequest, class_id: int) -> HttpResponse:
 def plan_file(request: HttpRequest, class_id: int) -> HttpResponse:
     """The class's plan as a plan file."""
     found = _own_class(request, class_id)
-    planned = planned_with_account(found)
+    planned = planned_with_account(found).planned
     if planned.plan is None:
         raise FileError(planned.faults or [fault("", "still-planning")])
     text = write_plan(planned.plan, voice_for(request))

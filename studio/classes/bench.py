@@ -75,7 +75,7 @@ def bench_of(studio: Studio, voice: Voice) -> Bench:
     """The studio's bench as of today."""
     today = studio.today()
     account = account_for(studio)
-    coming = [_card(row, account.alone(row), today, voice) for row in account.coming]
+    coming = [_card(row, account.alone(row).planned, today, voice) for row in account.coming]
     rows = studio.classes.select_related("project", "studio", "cutting_run").prefetch_related("colourways")
     # What is past is looked at, not planned again.
     past = [_card(row, Planned(None, []), today, voice) for row in rows if not is_to_come(row, today)]

@@ -111,11 +111,15 @@ class WorkingOut(Schema):
 
 
 class PlannedOut(Schema):
-    """A plan, or why there is none, or how far it is."""
+    """A plan, or why there is none, or how far it is.
+
+    ``aside`` are the sheets of each paper (its id) that are set aside for other classes.
+    """
 
     plan: PlanOut | None
     faults: list[FaultOut]
     working: WorkingOut | None = None
+    aside: dict[str, int] | None = None
 
 
 class ClassOut(ClassIn):

@@ -55,6 +55,9 @@ def test_only_the_chosen_classes_are_shopped_for_and_what_is_set_aside_for_other
     assert [row["chosen"] for row in found["classes"]] == [False, True]
     paper = found["rows"][0]
     assert (paper["here"], paper["kept"], paper["needed"], paper["packs"]) == ("6", "4", "4", 1)
+    # The class's own page reads it in the same account.
+    assert person.get(f"/classes/{second['id']}")["planned"]["aside"] == {str(made["paper"]["id"]): 4}
+    assert person.get(f"/classes/{made['class']['id']}")["planned"]["aside"] == {}
 
 
 def test_a_tick_is_a_movement_that_counts_once_and_can_be_unticked(person, furnish):

@@ -4560,8 +4560,8 @@ export interface components {
          * VariantDoc
          * @description A sister version: the list apart from what is here.
          *
-         *     ``id`` lasts: under another name it is still the version that classes teach. Where it is empty, a version of
-         *     that name keeps its own, and another gets one.
+         *     ``id`` lasts: under another name it is still the version that classes teach. Where it is empty, a version
+         *     of that name keeps its own, and another gets one.
          */
         VariantDoc: {
             /**
@@ -5714,12 +5714,18 @@ export interface components {
         /**
          * PlannedOut
          * @description A plan, or why there is none, or how far it is.
+         *
+         *     ``aside`` are the sheets of each paper (its id) that are set aside for other classes.
          */
         PlannedOut: {
             plan: components["schemas"]["PlanOut"] | null;
             /** Faults */
             faults: components["schemas"]["FaultOut"][];
             working?: components["schemas"]["WorkingOut"] | null;
+            /** Aside */
+            aside?: {
+                [key: string]: number;
+            } | null;
         };
         /**
          * RegionOut

@@ -26,12 +26,8 @@ export function PaperShopping() {
   const { units, currency } = useStudio()
   const plan = saved.planned.plan
   const packs = useQuery({ ...asked.packs(), enabled: Boolean(plan?.packs.length) })
-  const claims = useQuery(asked.claims())
   if (!plan) return null
-  const asideFor = (paper: Paper) =>
-    (claims.data ?? [])
-      .filter((claim) => claim.paper === paper.id && !claim.width && claim.kit_class !== saved.id)
-      .reduce((sum, claim) => sum + Number(claim.left), 0)
+  const asideFor = (paper: Paper) => saved.planned.aside?.[paper.id] ?? 0
   const rows: Row[] = [
     ...plan.papers.flatMap((row): Row[] => {
       const paper = paperOf(row.paper)
