@@ -142,7 +142,9 @@ def test_a_box_fixed_for_what_goes_inside_has_room_for_it(width, depth, height, 
     box = tray("Box", f"{blank}/8", f"{blank + 8}/8", "1")
     thing = Content("Jar", inch(f"{width}/8"), inch(f"{depth}/8"), inch(f"{height}/8"), "Box", rigid)
     project = Project("T", (box,), contents=(thing,))
-    assume("content-too-large" in [f.code for f in check_project(project, "in")])
+    (too_large,) = [f for f in check_project(project, "in") if f.code == "content-too-large"] or [None]
+    # A box that no sheet would hold is no help.
+    assume(too_large is not None and too_large.fix is not None)
     _, found_after = fixed(project, "content-too-large")
     assert "content-fits" in found_after
 
@@ -153,6 +155,9 @@ def test_a_tab_fixed_is_as_wide_as_its_adhesive(sixteenths, runs, before):
     tab = Tab(Panel(before + 1, 1), runs)
     at = [f"{n}" for n in range(1, before + 1)]
     flap = piece("Flap", f"{16 * before + narrow}/16", "5", scores=across(*at), tabs=(tab,))
+    (finding,) = [f for f in check_project(Project("T", (flap,)), "in") if f.code == "tab-too-narrow"]
+    # Where a wider one makes a wrap unequal it is no help.
+    assume(finding.fix is not None)
     after, found_after = fixed(Project("T", (flap,)), "tab-too-narrow")
     assert "tab-too-narrow" not in found_after
     assert columns(after.pieces[0])[:-1] == columns(flap)[:-1]
@@ -212,22 +217,31 @@ def troubled(draw):
 
 
 @given(st.composite(troubled)())
-def test_after_any_fix_that_is_offered_its_finding_is_gone_and_nothing_new_is_an_error(made):
+def test_after_any_fix_that_is_offered_its_finding_is_gone_and_nothing_else_is_wrong(made):
     # "2 a kit", "6 a kit" and "keep one" led from one finding to the next, and sizes left the list's units.
     project, units = made
-    noticed = check_project(project, units)
-    before = Counter((one.code, said_where(one)) for one in noticed)
     step = SIXTEENTH // 4 if units == "in" else MILLIMETRE // 2
-    for finding in noticed:
+
+    def leads_on(project, finding, before, chain):
+        """What a fix that is offered brings has a fix that is offered itself, and soon nothing is left."""
+        assert chain, finding
         for fix in finding.fixes:
             then = check_project(fix.project, units)
             after = Counter((one.code, said_where(one)) for one in then)
             own = finding.code, said_where(finding)
             assert after[own] < before[own], own
-            errors = Counter((one.code, said_where(one)) for one in then if one.level == "error")
-            assert not errors - before, (own, errors - before)
+            for new in then:
+                about = new.code, said_where(new)
+                if new.level != "note" and after[about] > before[about]:
+                    assert new.level != "error", (own, about)
+                    assert new.fixes, (own, about)
+                    leads_on(fix.project, new, after, chain - 1)
             for changed in fix.project.pieces:
                 assert changed.width % step == changed.height % step == 0
+
+    noticed = check_project(project, units)
+    for finding in noticed:
+        leads_on(project, finding, Counter((one.code, said_where(one)) for one in noticed), 3)
 
 
 def said_where(finding):

@@ -70,7 +70,8 @@ def made_to_fit(
     by = [size - now if now else 0 for size, now in zip(wanted, sizes, strict=True)]
     if not any(by):
         return Refitted(project, ())
-    changes = list(_changes(project, name, what))
+    more = tuple(-(-part // step) * step for part in by)
+    changes = list(_changes(project, name, what, (more[0], more[1], more[2])))
     conditions = [*_wanted(changes, name, by, step, outside=outside), *_belonging(project, changes, step)]
     weights = [len(change.lever.panels) for change in changes]
     found = least_change(weights, conditions)
@@ -102,14 +103,24 @@ def _held(after: int, wanted: int, before: int, outside: bool) -> bool:
     return not before or (after <= wanted if outside else after >= wanted)
 
 
-def _changes(project: Project, name: str, what: What) -> Iterator[_Change]:
-    """Every way to change a piece that may have to: by the directions of its room, or panel by panel."""
+def _changes(project: Project, name: str, what: What, more: tuple[int, int, int]) -> Iterator[_Change]:
+    """Every way to change a piece that may have to: by the directions of its room, or panel by panel.
+
+    ``more`` is by how much the piece itself grows in each direction (nm, whole steps).
+    """
     joined = {name, *(part for fit in project.fits for part in (fit.outer, fit.inner))}
     for piece in project.pieces:
         if piece.name not in joined:
             continue
         of: What = what if piece.name == name else "room"
         levers = [(k, lever_for(piece, k, clean=True, of=of)) for k in range(3)]
+        if piece.name == name:
+            # As much as is asked for: what is clean with a little may not be with all of it.
+            whole = [
+                lever_for(piece, k, clean=True, of=of, trial=by) if by > 0 else None
+                for k, by in enumerate(more)
+            ]
+            levers = [(k, lever or first) for (k, first), lever in zip(levers, whole, strict=True)]
         if any(lever is not None for _, lever in levers):
             yield from (_Change(piece.name, lever, k) for k, lever in levers if lever is not None)
         elif piece.name != name:

@@ -1,7 +1,8 @@
 """Fixes that hold: what each would lead to is checked like any list, before it is offered.
 
 None is offered that leaves its finding, brings an error, is on no chosen sheet, leaves no known form, or is
-written in no step of the list's own units.
+written in no step of the list's own units. One that brings a warning is offered only where that has a fix of
+its own which leads to the end: so no fix is a first step in a circle, or into a corner.
 """
 
 from __future__ import annotations
@@ -18,7 +19,8 @@ from neat_sheaf.project.overhang import overhang
 
 __all__ = ["sound"]
 
-_About = tuple[str, str, tuple[object, ...]]
+_LONGEST_CHAIN = 3  # fixes one after the other until nothing is left to look at
+
 _BY_FORM = (FitKind.LID, FitKind.SLEEVE)  # what these two need is known only of a known form
 
 
@@ -37,7 +39,7 @@ def sound(
         for fix in finding.fixes
         if _in_step(context, fix)
         and _holds(context, fix)
-        and _leads_on(context, finding, fix, found, noticed)
+        and _leads_on(context, finding, fix, found, noticed, _LONGEST_CHAIN)
     ]
     if len(kept) == len(finding.fixes):
         return finding
@@ -46,19 +48,33 @@ def sound(
 
 def _leads_on(
     context: CheckContext, finding: Finding, fix: Fix, found: Sequence[Finding],
-    noticed: Callable[[CheckContext], list[Finding]],
+    noticed: Callable[[CheckContext], list[Finding]], chain: int,
 ) -> bool:  # fmt: skip
     """Whether the list is better with a fix: looked at among the pieces that have to do with what it changes.
 
-    Where that does not show the finding, or more than pieces changes, the whole list is looked at.
+    Where that does not show the finding, or more than pieces changes, the whole list is looked at. ``chain``
+    is how many fixes there may be, this one included, until nothing more is noticed than before.
     """
-    around = _around(context.project, fix.project)
+    was, now = context.project, fix.project
+    around = _around(was, now)
     if around is not None:
-        near = Counter(map(_trouble, noticed(replace(context, project=around[0]))))
-        if near[_trouble(finding)]:
-            return _leads_to_less(finding, near, noticed(replace(context, project=around[1])))
-    then = noticed(replace(context, project=fix.project))
-    return _leads_to_less(finding, Counter(map(_trouble, found)), then)
+        near = noticed(replace(context, project=around[0]))
+        if any(_trouble(one) == _trouble(finding) for one in near):
+            (was, now), found = around, near
+    then = noticed(replace(context, project=now))
+    more = _noticed_more(finding, found, then)
+    if more is None or (more and chain == 1):
+        return False
+    after = replace(context, project=now)
+    return all(
+        any(
+            _in_step(after, further)
+            and _holds(after, further)
+            and _leads_on(after, warning, further, then, noticed, chain - 1)
+            for further in warning.fixes
+        )
+        for warning in more
+    )
 
 
 def _around(old: Project, new: Project) -> tuple[Project, Project] | None:
@@ -102,14 +118,20 @@ def _trouble(finding: Finding) -> tuple[str, str, tuple[object, ...]]:
     return finding.code, finding.where.key, tuple(str(value) for value in finding.where.params.values())
 
 
-def _leads_to_less(finding: Finding, before: Counter[_About], then: Sequence[Finding]) -> bool:
-    """Whether the finding is gone, and nothing is an error then that was noticed of no place before."""
+def _noticed_more(
+    finding: Finding, before: Sequence[Finding], then: Sequence[Finding]
+) -> list[Finding] | None:
+    """The warnings that were noticed of no place before.
+
+    None where the finding is still there, or an error is new.
+    """
+    was = Counter(map(_trouble, before))
     after = Counter(map(_trouble, then))
     own = _trouble(finding)
-    if after[own] >= before[own]:
-        return False
-    errors = Counter(_trouble(one) for one in then if one.level is Level.ERROR)
-    return not errors - before
+    if after[own] >= was[own]:
+        return None
+    new = [one for one in then if one.level is not Level.NOTE and after[_trouble(one)] > was[_trouble(one)]]
+    return None if any(one.level is Level.ERROR for one in new) else new
 
 
 def _in_step(context: CheckContext, fix: Fix) -> bool:

@@ -53,12 +53,14 @@ def lever_for(
     *,
     clean: bool = False,
     of: Literal["room", "finished"] = "room",
+    trial: int = _STEP,
 ) -> Lever | None:
     """The fewest panels that, stretched alike, enlarge the room (or the outside) in one direction (0 to 2)
     and in no other.
 
     Nothing new is to be said of the piece then; where it cannot be without, what does it all the same,
-    unless it is to be ``clean``.
+    unless it is to be ``clean``. ``trial`` is by how much it is tried (nm): a flap that still closes with a
+    little more may not with all of it.
     """
     before = fold(piece, caliper)
     was = _sizes(before, of)
@@ -66,14 +68,14 @@ def lever_for(
         return None
     second: Lever | None = None
     for places in _levers(piece, together=of == "finished"):
-        larger = pulled(piece, Lever(places), _STEP)
+        larger = pulled(piece, Lever(places), trial)
         after = None if larger is None else fold(larger, caliper)
         now = None if after is None else _sizes(after, of)
         if after is None or now is None or after.form is not before.form:
             continue
         grown = [now[n] - was[n] for n in range(3)]
-        gain = grown[direction] // _STEP
-        if grown[direction] not in (_STEP, 2 * _STEP) or any(grown[n] for n in range(3) if n != direction):
+        gain = grown[direction] // trial
+        if grown[direction] not in (trial, 2 * trial) or any(grown[n] for n in range(3) if n != direction):
             continue
         if _said(after) <= _said(before):
             return Lever(places, gain)
