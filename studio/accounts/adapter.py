@@ -62,12 +62,6 @@ class AccountAdapter(DefaultAccountAdapter):  # type: ignore[misc] # its package
         asked = invited_by(request.session.get("invitation", ""))
         return asked is not None and _sent_address(request) in ("", asked.email)
 
-    def is_email_verified(self, request: HttpRequest, email: str) -> bool:
-        """Whether an address needs no mail to confirm it: its invitation came by mail."""
-        asked = invited_by(request.session.get("invitation", ""))
-        invited = settings.SENDS_MAIL and asked is not None and asked.email == email.strip().lower()
-        return invited or bool(super().is_email_verified(request, email))
-
     def get_login_stages(self) -> list[str]:
         """What somebody who signs in goes through; confirming the address as this product asks for it."""
         ours = f"{ConfirmOnce.__module__}.{ConfirmOnce.__qualname__}"

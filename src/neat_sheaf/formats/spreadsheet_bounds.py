@@ -7,6 +7,7 @@ reader takes hundreds of megabytes. Here every part is read as a stream, and not
 from __future__ import annotations
 
 import zipfile
+from typing import IO
 from xml.parsers import expat
 
 from neat_sheaf.errors import fault
@@ -21,11 +22,6 @@ MOST_CELLS = 1_000
 """Cells of a row of a spreadsheet, empty ones included."""
 
 _DEEPEST = 40
-_CHUNK = 1 << 16
-
-
-class _TooMuchError(Exception):
-    """Stops the stream where a bound is passed."""
 
 
 def check_bounds(parts: zipfile.ZipFile) -> None:
@@ -44,39 +40,35 @@ class _Bounds:
 
     def __init__(self) -> None:
         self._depth = self._rows = self._cells = 0
-        self._fault: FileError | None = None
 
-    def read(self, stream: object) -> None:
+    def read(self, stream: IO[bytes]) -> None:
+        """Count what is in a stream; it ends with the first bound that is passed."""
         parser = expat.ParserCreate()
         parser.StartElementHandler = self._begin
         parser.EndElementHandler = self._end
         parser.StartDoctypeDeclHandler = self._no_doctype
         try:
-            parser.ParseFile(stream)  # type: ignore[arg-type]
-        except _TooMuchError:
-            raise self._fault or ValueError("tags within tags") from None
+            parser.ParseFile(stream)
         except expat.ExpatError as error:
             raise ValueError(str(error)) from error
 
     def _begin(self, name: str, attributes: object) -> None:
         self._depth += 1
+        if self._depth > _DEEPEST:
+            raise ValueError("tags within tags")
         kind = name.rpartition(":")[2]
         if kind == "row":
             self._rows += 1
             self._cells = 0
             if self._rows > MOST_ROWS:
-                self._fault = FileError([fault("", "too-many.rows", most=MOST_ROWS)])
-                raise _TooMuchError
+                raise FileError([fault("", "too-many.rows", most=MOST_ROWS)])
         elif kind == "c":
             self._cells += 1
             if self._cells > MOST_CELLS:
-                self._fault = FileError([fault("", "too-many.cells", row=self._rows, most=MOST_CELLS)])
-                raise _TooMuchError
-        if self._depth > _DEEPEST:
-            raise _TooMuchError
+                raise FileError([fault("", "too-many.cells", row=self._rows, most=MOST_CELLS)])
 
     def _end(self, name: str) -> None:
         self._depth -= 1
 
     def _no_doctype(self, *declared: object) -> None:
-        raise _TooMuchError
+        raise ValueError("a document of its own kind")
