@@ -109,7 +109,7 @@ TASK_MEGABYTES = int(os.environ.get("NEAT_SHEAF_TASK_MEGABYTES", "2048"))
 TASKS_APART = True
 PROCRASTINATE_IMPORT_PATHS = ["studio.tasks.work", "studio.tasks.mail", "studio.people.work"]
 
-# Shops that the server may ask for prices and send orders to: name=address, parted by semicolons.
+# Shops that the server may ask for prices and send orders to: name=address, separated by semicolons.
 SUPPLIERS = [
     (name.strip(), address.strip())
     for name, found, address in (

@@ -131,13 +131,13 @@ def _out(found: StudioAccount, studio: Studio, voice: Voice) -> ShoppingOut:
 
 
 def _chosen(classes: str) -> set[int] | None:
-    """The classes of a query: keys parted by commas; nothing for all to come."""
+    """The classes of a query: keys separated by commas; nothing for all to come."""
     return {int(key) for key in classes.split(",") if key.strip().isascii() and key.strip().isdigit()} or None
 
 
 @router.get("/shopping", auth=reader, response=ShoppingOut)
 def shopping(request: HttpRequest, classes: str = "") -> ShoppingOut:
-    """What to buy for the chosen classes (keys parted by commas), or for all that are to come."""
+    """What to buy for the chosen classes (keys separated by commas), or for all that are to come."""
     studio = studio_of(request)
     return _out(account_for(studio, _chosen(classes)), studio, voice_for(request))
 

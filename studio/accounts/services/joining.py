@@ -96,7 +96,7 @@ def _within_the_day(kind: str, whom: object) -> bool:
 
 
 def _no_link(name: str) -> str:
-    """A name as a mail may show it: what a mail program would make a link of is parted."""
+    """A name as a mail may show it: what a mail program would make a link of is taken apart."""
     return re.sub(r"([./:@])(?=\S)", r"\1 ", name)
 
 
