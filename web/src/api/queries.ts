@@ -296,7 +296,7 @@ export const asked = {
       queryFn: () => ask(api.GET('/api/year', { params: { query: year ? { year } : {} } })),
     }),
   orders: () => queryOptions({ queryKey: keys.orders, queryFn: () => ask(api.GET('/api/orders')) }),
-  /** The shopping list of some classes, their keys parted by commas; of all to come where it is empty. */
+  /** The shopping list of some classes, their keys separated by commas; of all to come where it is empty. */
   shopping: (classes: string) =>
     queryOptions({
       queryKey: keys.shopping(classes),

@@ -1654,7 +1654,7 @@ export interface paths {
         };
         /**
          * Shopping
-         * @description What to buy for the chosen classes (keys parted by commas), or for all that are to come.
+         * @description What to buy for the chosen classes (keys separated by commas), or for all that are to come.
          */
         get: operations["studio_shopping_api_shopping"];
         put?: never;
