@@ -8,7 +8,7 @@ from decimal import Decimal
 
 from django.db import transaction
 from django.http import HttpRequest, HttpResponse
-from ninja import Field, Router, Schema, Status
+from ninja import Field, Router, Schema
 
 from neat_sheaf.costing.year import Held, YearTotal, year_totals
 from neat_sheaf.formats.reading import FileError, JsonValue
@@ -91,6 +91,12 @@ class ResultIn(Save):
     hours: str | None = Field(None, max_length=40)
 
 
+class KeptOut(Schema):
+    """What was taken and the hours are kept; ``version`` is the one that a further save is based on."""
+
+    version: int
+
+
 def _closed(studio: Studio, year: int) -> list[tuple[KitClass, Held]]:
     """The closed classes of a year, by day; one without a date is of the day on which it was closed."""
     rows = studio.classes.filter(figures__isnull=False, finished__isnull=False)
@@ -164,9 +170,11 @@ def year(request: HttpRequest, year: int | None = None) -> YearOut:
 
 
 @router.put(
-    "/classes/{class_id}/result", auth=owner, response={204: None, 404: Problem, 409: Problem, 422: Problem}
+    "/classes/{class_id}/result",
+    auth=owner,
+    response={200: KeptOut, 404: Problem, 409: Problem, 422: Problem},
 )
-def keep_result(request: HttpRequest, class_id: int, payload: ResultIn) -> Status[None]:
+def keep_result(request: HttpRequest, class_id: int, payload: ResultIn) -> KeptOut:
     """Keep what a class really took, and how many hours it took in all."""
     kit_class = own(KitClass.objects.all(), request, class_id)
     root = JsonValue({key: text for key, text in payload.model_dump().items() if text}, "", "mm", [])
@@ -176,10 +184,12 @@ def keep_result(request: HttpRequest, class_id: int, payload: ResultIn) -> Statu
         raise FileError(root.faults)
     with transaction.atomic():
         kit_class = KitClass.objects.select_for_update(of=("self",)).get(pk=kit_class.pk)
+        version = kit_class.result_version
         current = {"taken": _text(plain_price(kit_class.taken)), "hours": _text(kit_class.hours)}
-        check_version(kit_class.name, payload.version, kit_class.result_version, current)
+        check_version(kit_class.name, payload.version, version, current | {"version": version})
         KitClass.objects.filter(pk=kit_class.pk).update(taken=taken, hours=hours)
-    return Status(204, None)
+        kit_class.refresh_from_db(fields=["taken", "hours"])
+    return KeptOut(version=kit_class.result_version)
 
 
 def _hours(node: JsonValue) -> Decimal:

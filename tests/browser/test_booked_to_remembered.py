@@ -6,7 +6,7 @@ from selenium.webdriver.common.by import By
 from selenium.webdriver.common.keys import Keys
 
 from studio.classes.models import CuttingRun, KitClass, Tick
-from studio.log.models import ClassLog
+from studio.log.models import ClassLog, Used
 from studio.people.models import Attendee
 
 SETUP = """
@@ -143,3 +143,27 @@ def test_a_class_goes_from_booked_to_remembered(page, empty_room):
     page.says("1 kit left over from")
     page.write("Use of As chosen", "1")
     page.says("2 kits")
+
+
+def test_what_is_said_right_after_one_another_is_all_kept(page, empty_room):
+    kit_class = started(page)
+    page.open(f"/classes/{kit_class.pk}/log")
+    page.write("Really used of Foam pads", "8")
+    # The tick comes before the number is answered.
+    page.field("Foam pads ran out").click()
+    page.until(lambda d: Used.objects.filter(ran_out=True, amount=8).exists())
+    page.click("The class is over: take what it used")
+    page.says("It was over on")
+    page.write("Really taken, EUR", "40")
+    page.write("Hours it took in all", "2.5")
+    page.press(Keys.TAB)
+    page.until(lambda d: KitClass.objects.filter(taken=40, hours="2.5").exists())
+    # Somebody else says something else of it: it is not written over unseen, and then it is meant.
+    KitClass.objects.update(taken=60)
+    page.write("Hours it took in all", "3")
+    page.press(Keys.TAB)
+    page.says("changed elsewhere")
+    assert KitClass.objects.filter(taken=60, hours="2.5").exists()
+    page.write("Hours it took in all", "3.5")
+    page.press(Keys.TAB)
+    page.until(lambda d: KitClass.objects.filter(taken=40, hours="3.5").exists())

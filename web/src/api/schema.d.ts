@@ -6734,6 +6734,14 @@ export interface components {
             unpriced: number;
         };
         /**
+         * KeptOut
+         * @description What was taken and the hours are kept; ``version`` is the one that a further save is based on.
+         */
+        KeptOut: {
+            /** Version */
+            version: number;
+        };
+        /**
          * ResultIn
          * @description What was really taken, and the hours it took in all; null where that is not said.
          */
@@ -12600,12 +12608,14 @@ export interface operations {
             };
         };
         responses: {
-            /** @description No Content */
-            204: {
+            /** @description OK */
+            200: {
                 headers: {
                     [name: string]: unknown;
                 };
-                content?: never;
+                content: {
+                    "application/json": components["schemas"]["KeptOut"];
+                };
             };
             /** @description Not Found */
             404: {

@@ -1,9 +1,9 @@
 import { t } from '@lingui/core/macro'
 import { Trans } from '@lingui/react/macro'
 import { Button, TextInput } from '@mantine/core'
-import { useState } from 'react'
+import { useRef, useState } from 'react'
 import { Link } from 'react-router'
-import { api, ask } from '../api/client'
+import { api, ask, Refused } from '../api/client'
 import classes from '../classes/ClassPage.module.css'
 import { useClass } from '../classes/context'
 import { useAttempt } from '../classes/useAttempt'
@@ -74,17 +74,23 @@ function Result() {
   const [taken, setTaken] = useState(saved.taken ?? '')
   const [hours, setHours] = useState(saved.hours ?? '')
   const [problem, attempt] = useAttempt()
+  // What is kept, and as which version: the second field may be left before the first one's answer is here.
+  const kept = useRef({ taken, hours, version: saved.result_version, last: Promise.resolve() })
   const keep = () => {
-    if (taken === (saved.taken ?? '') && hours === (saved.hours ?? '')) return
+    if (taken === kept.current.taken && hours === kept.current.hours) return
+    Object.assign(kept.current, { taken, hours })
     const params = { path: { class_id: saved.id } }
-    attempt(
-      ask(
-        api.PUT('/api/classes/{class_id}/result', {
-          params,
-          body: { taken, hours, version: saved.result_version },
-        }),
-      ),
-    )
+    const sent = kept.current.last.then(async () => {
+      const body = { taken, hours, version: kept.current.version }
+      const answer = await ask(api.PUT('/api/classes/{class_id}/result', { params, body }))
+      kept.current.version = answer.version
+    })
+    // Somebody else wrote meanwhile: what is typed here is said again on top of it.
+    kept.current.last = sent.catch((error: unknown) => {
+      const now = error instanceof Refused ? error.problem.current : null
+      if (typeof now?.['version'] === 'number') Object.assign(kept.current, now)
+    })
+    attempt(sent)
   }
   return (
     <div className={classes.terms}>

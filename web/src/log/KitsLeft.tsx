@@ -1,10 +1,9 @@
 import { t } from '@lingui/core/macro'
 import { Trans } from '@lingui/react/macro'
-import type { Schemas } from '../api/client'
 import { number } from '../i18n/format'
 import classes from './Log.module.css'
 import { Said } from './Said'
-import type { Log } from './useLog'
+import type { KitsOfWay, Log } from './useLog'
 
 /** Whole kits that nobody took: the next class of the project need not make them again. */
 export function KitsLeft({
@@ -12,7 +11,7 @@ export function KitsLeft({
   left,
 }: {
   log: Log
-  left: (body: Schemas['KitsLeftIn']) => Promise<unknown>
+  left: (way: KitsOfWay, count: number | null) => Promise<unknown>
 }) {
   return (
     <section aria-labelledby="kits-left" className={classes.part}>
@@ -34,11 +33,7 @@ export function KitsLeft({
               placeholder={t`not counted`}
               keep={(text) =>
                 text === '' || /^\d{1,6}$/.test(text)
-                  ? left({
-                      colourway: way.colourway,
-                      version: way.version,
-                      count: text === '' ? null : Number(text),
-                    })
+                  ? left(way, text === '' ? null : Number(text))
                   : Promise.reject(new Error(t`Write a whole number, such as 2.`))
               }
             />

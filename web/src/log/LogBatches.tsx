@@ -1,6 +1,5 @@
 import { t } from '@lingui/core/macro'
 import { Trans } from '@lingui/react/macro'
-import type { Schemas } from '../api/client'
 import { number, spell } from '../i18n/format'
 import { Ledger } from '../ui/tables/Ledger'
 import { FracWords } from '../ui/text/FracWords'
@@ -12,15 +11,20 @@ import type { Log, StepTaken } from './useLog'
 const minutes = (seconds: number) => spell(Math.max(1, Math.round(seconds / 60)))
 
 /** How long the batches took beside what was planned, and the steps at the table. */
-export function LogBatches({ log, took }: { log: Log; took: (body: Schemas['TookIn']) => Promise<unknown> }) {
+export function LogBatches({
+  log,
+  took,
+}: {
+  log: Log
+  took: (step: StepTaken, seconds: number | null) => Promise<unknown>
+}) {
   const planned = (row: StepTaken) =>
     row.planned === null ? <span className="soft">{t`not said`}</span> : minutes(row.planned)
   const what = (row: StepTaken) => <FracWords text={whole(row.says)} />
   const keep = (row: StepTaken) => (text: string) => {
     const said = Number(text.replace(',', '.'))
-    if (text === '') return took({ key: row.key, version: row.version, seconds: null })
-    if (said >= 0 && said <= 16_000)
-      return took({ key: row.key, version: row.version, seconds: Math.round(said * 60) })
+    if (text === '') return took(row, null)
+    if (said >= 0 && said <= 16_000) return took(row, Math.round(said * 60))
     return Promise.reject(new Error(t`Write minutes, such as 12 or 8.5.`))
   }
   return (

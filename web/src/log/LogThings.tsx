@@ -1,13 +1,12 @@
 import { t } from '@lingui/core/macro'
 import { Trans } from '@lingui/react/macro'
 import { Checkbox } from '@mantine/core'
-import type { Schemas } from '../api/client'
 import { useStudio } from '../ui/frame/session'
 import { type Column, Ledger } from '../ui/tables/Ledger'
 import { Size } from '../ui/text/Length'
 import classes from './Log.module.css'
 import { Said } from './Said'
-import type { Log, LogThing } from './useLog'
+import type { Log, LogThing, Usage } from './useLog'
 
 const GROUPS = ['sheets', 'offcuts', 'supplies'] as const
 type Group = (typeof GROUPS)[number]
@@ -16,24 +15,19 @@ const groupOf = (thing: LogThing): Group =>
   thing.supply !== null ? 'supplies' : thing.width ? 'offcuts' : 'sheets'
 
 /** Sheets, offcuts and supplies: planned, seen at the trimmer, really used. */
-export function LogThings({ log, used }: { log: Log; used: (body: Schemas['UsedIn']) => Promise<unknown> }) {
+export function LogThings({
+  log,
+  used,
+}: {
+  log: Log
+  used: (thing: LogThing, more: Usage) => Promise<unknown>
+}) {
   const { units } = useStudio()
   const names: Record<Group, string> = {
     sheets: t`Sheets`,
     offcuts: t`Offcuts kept`,
     supplies: t`Supplies`,
   }
-  const say = (thing: LogThing, more: { amount?: string | null; ran_out?: boolean }) =>
-    used({
-      paper: thing.paper,
-      supply: thing.supply,
-      width: thing.width,
-      height: thing.height,
-      amount: thing.used,
-      ran_out: thing.ran_out,
-      version: thing.version,
-      ...more,
-    })
   const inUnit = (thing: LogThing, amount: string) => `${amount}${thing.unit ? ` ${thing.unit}` : ''}`
   const ranOut: Column<LogThing> = {
     head: t`Ran out`,
@@ -44,7 +38,7 @@ export function LogThings({ log, used }: { log: Log; used: (body: Schemas['UsedI
         checked={row.ran_out}
         onChange={(e) => {
           // What goes wrong is said above the table.
-          say(row, { ran_out: e.currentTarget.checked }).catch(() => undefined)
+          used(row, { ran_out: e.currentTarget.checked }).catch(() => undefined)
         }}
       />
     ),
@@ -99,7 +93,7 @@ export function LogThings({ log, used }: { log: Log; used: (body: Schemas['UsedI
                       value={row.used ?? ''}
                       placeholder={row.seen ?? (row.supply === null ? '' : row.planned)}
                       unit={row.unit}
-                      keep={(amount) => say(row, { amount: amount || null })}
+                      keep={(amount) => used(row, { amount: amount || null })}
                     />
                   ),
                 },
