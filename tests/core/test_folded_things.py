@@ -137,6 +137,11 @@ def test_a_flat_pocket_is_bulged_by_what_is_in_it():
     assert "content-too-large" in contents(thing("3 3/4", "3 3/4", "3/8"), of=pocket)
 
 
+def test_four_boxes_that_fill_a_box_are_found():
+    # Cut from a box of 5 x 6 x 6; the search had used its tries up on the same places again and again.
+    assert packs([(1, 6, 6), (4, 1, 6), (2, 5, 6), (2, 5, 6)], (5, 6, 6))
+
+
 @given(st.data())
 @settings(max_examples=80, deadline=None)
 def test_boxes_cut_from_a_box_go_back_into_it(data):

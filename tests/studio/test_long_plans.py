@@ -56,6 +56,7 @@ def test_a_long_plan_is_made_by_a_worker_and_found_by_every_process(long, join, 
     path = f"/classes/{made['class']['id']}"
     assert made["class"]["planned"] == {
         "plan": None, "faults": [], "working": {"sheets": None, "lower_bound": 0, "worker": False},
+        "aside": {},
     }  # fmt: skip
     (card,) = person.get("/bench")["coming"]
     assert (card["planning"], card["next"]["message"]) == (True, "The sheets are still being planned")

@@ -27,6 +27,10 @@ def _place(items: list[Box], free: list[Box], tries: list[int]) -> bool:
         return True
     if sum(map(prod, items)) > sum(map(prod, free)):
         return False
+    # One that fits nowhere any more is seen before the others are tried every way.
+    if not all(any(_fits(item, space) for space in free) for item in items):
+        return False
+    tried = set[tuple[Box, Box, tuple[Box, ...]]]()
     for m, (w, d, h) in enumerate(items):
         rest = items[:m] + items[m + 1 :]
         for n, space in enumerate(free):
@@ -35,12 +39,22 @@ def _place(items: list[Box], free: list[Box], tries: list[int]) -> bool:
                 if any(size > room for size, room in zip(lying, space, strict=True)):
                     continue
                 for split in permutations(range(3)):
+                    left = _left(space, lying, split)
+                    # The same item in the same space with the same left over is the same.
+                    same = lying, space, tuple(left)
+                    if same in tried:
+                        continue
+                    tried.add(same)
                     tries[0] -= 1
                     if tries[0] < 0:
                         return False
-                    if _place(rest, others + _left(space, lying, split), tries):
+                    if _place(rest, others + left, tries):
                         return True
     return False
+
+
+def _fits(item: Box, space: Box) -> bool:
+    return all(size <= room for size, room in zip(sorted(item), sorted(space), strict=True))
 
 
 def _left(space: Box, item: Box, split: tuple[int, ...]) -> list[Box]:
