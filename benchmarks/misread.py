@@ -15,7 +15,7 @@ from pathlib import Path
 
 sys.path.insert(0, str(Path(__file__).parents[1]))
 
-from neat_sheaf.quick import read_line
+from neat_sheaf.reading.notation import read_line
 from tests.core.spoken import changed, line
 from tests.core.test_said_lines import KNOWN, outcome
 

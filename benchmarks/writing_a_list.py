@@ -18,7 +18,7 @@ from selenium.webdriver.common.by import By
 from selenium.webdriver.common.keys import Keys
 from selenium.webdriver.support.ui import WebDriverWait
 
-from neat_sheaf.quick import read_lines, tidy_line
+from neat_sheaf.reading.notation import read_lines, tidy_line
 from tests.core.test_quick_lines import PASTE
 from tools.chromium import open_chromium
 from tools.served import served_demo

@@ -4,7 +4,7 @@ import os
 
 from django.core.wsgi import get_wsgi_application
 
-from neat_sheaf.quick import read_lines
+from neat_sheaf.reading.notation import read_lines
 
 os.environ.setdefault("DJANGO_SETTINGS_MODULE", "studio.config.settings")
 application = get_wsgi_application()

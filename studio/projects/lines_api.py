@@ -16,7 +16,7 @@ from neat_sheaf.limits import LONGEST_TEXT
 from neat_sheaf.measure.length import Unit, write_length
 from neat_sheaf.project import Panel, Piece
 from neat_sheaf.project.matting import mats_for, panels_to_mat
-from neat_sheaf.quick import Known, SheetLine, SupplyLine, What, read_sheet, tidy_line
+from neat_sheaf.reading.notation import Known, SheetLine, SupplyLine, What, read_sheet, tidy_line
 from neat_sheaf.stock.supply import SupplyUnit
 from neat_sheaf.wording import Voice
 from studio.accounts.models import Measure

@@ -14,8 +14,8 @@ from neat_sheaf.formats.reading import Faulty, FileError, JsonValue
 from neat_sheaf.measure.length import Unit, write_length
 from neat_sheaf.project import Project as CoreProject
 from neat_sheaf.project.variants import nominal_centimetres, numbers_of
-from neat_sheaf.quick import tidy_line
-from neat_sheaf.quick.writing import clauses_beyond_columns
+from neat_sheaf.reading.notation import tidy_line
+from neat_sheaf.reading.notation.writing import clauses_beyond_columns
 from neat_sheaf.wording import Voice
 from studio.accounts.models import Studio
 from studio.cupboard.convert import core_supply

@@ -44,7 +44,7 @@ class Page:
             "history.pushState(null, '', arguments[0]); dispatchEvent(new PopStateEvent('popstate'))", path
         )
 
-    def until(self, what: Callable[[Any], Any], seconds: float = 15) -> Any:
+    def until(self, what: Callable[[Any], Any], seconds: float = 90) -> Any:
         """Wait for something true."""
         return WebDriverWait(self.driver, seconds, poll_frequency=0.1).until(what)
 

@@ -17,9 +17,9 @@ from neat_sheaf.job import Cutting, Style
 from neat_sheaf.plan import plan_job
 from neat_sheaf.project import CutMethod, PassOf, Project
 from neat_sheaf.project.passes import passes_for
-from neat_sheaf.quick.draft import Known
-from neat_sheaf.quick.reading import read_line
-from neat_sheaf.quick.writing import tidy_line
+from neat_sheaf.reading.notation.draft import Known
+from neat_sheaf.reading.notation.reading import read_line
+from neat_sheaf.reading.notation.writing import tidy_line
 from tests.core.building import inch, job, letter, piece
 from tests.validator import faults_of
 

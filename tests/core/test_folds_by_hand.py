@@ -20,9 +20,9 @@ from neat_sheaf.measure.length import INCH, MILLIMETRE, Length, millimetres
 from neat_sheaf.measure.side import Side
 from neat_sheaf.messages import Level
 from neat_sheaf.project import Diagonal, Fold, Line, Panel, Project, Tab
-from neat_sheaf.quick.draft import Known
-from neat_sheaf.quick.reading import read_line
-from neat_sheaf.quick.writing import tidy_line
+from neat_sheaf.reading.notation.draft import Known
+from neat_sheaf.reading.notation.reading import read_line
+from neat_sheaf.reading.notation.writing import tidy_line
 
 from .building import inch, job, letter, piece
 

@@ -5,7 +5,7 @@ from pathlib import Path
 
 import pytest
 
-from neat_sheaf.quick import Known, read_line, tidy_line
+from neat_sheaf.reading.notation import Known, read_line, tidy_line
 from tests.words import said
 
 from .phrasebook import as_said, in_same_terms, meanings

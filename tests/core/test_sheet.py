@@ -6,7 +6,7 @@ import pytest
 from hypothesis import given, settings
 from hypothesis import strategies as st
 
-from neat_sheaf.quick import Known, SupplyLine, What, read_sheet
+from neat_sheaf.reading.notation import Known, SupplyLine, What, read_sheet
 from neat_sheaf.stock.supply import SupplyUnit
 from tests.words import said
 

@@ -21,7 +21,7 @@ from neat_sheaf.nesting.tree import Placement, Region, Spot, counts, offcuts, pl
 from neat_sheaf.pinned import CutPiece, RescueKind, asked_for, made_by, rescues
 from neat_sheaf.plan import plan_job
 from neat_sheaf.project import CutMethod, Portion, Project
-from neat_sheaf.quick import Known, read_line, tidy_line
+from neat_sheaf.reading.notation import Known, read_line, tidy_line
 from tests.core.building import inch, job, letter, piece
 from tests.validator import faults_of
 

@@ -16,7 +16,7 @@ from neat_sheaf.formats.reading import FileError
 from neat_sheaf.formats.svg_file import write_svg
 from neat_sheaf.measure.side import Side
 from neat_sheaf.project import Corner, CornerCut, CornerShape, CutMethod, Fold, Hole, Line
-from neat_sheaf.quick import Known
+from neat_sheaf.reading.notation import Known
 
 from .building import across, inch, piece, upward
 from .test_formats import NAMES, pieces

@@ -11,7 +11,7 @@ import pytest
 
 from neat_sheaf.formats.job_file import read_job
 from neat_sheaf.project.assembly import Step
-from neat_sheaf.quick import Known, read_line
+from neat_sheaf.reading.notation import Known, read_line
 from studio.accounts.models import Studio
 from studio.accounts.voice import voice_of
 from studio.common.pages import fractions

@@ -12,7 +12,7 @@ from neat_sheaf.formats.reading import FileError
 from neat_sheaf.limits import LARGEST_FILE
 from neat_sheaf.measure.length import Unit, write_length
 from neat_sheaf.plain_text import printable
-from neat_sheaf.quick import SheetLine, SupplyLine, What, read_sheet, tidy_line
+from neat_sheaf.reading.notation import SheetLine, SupplyLine, What, read_sheet, tidy_line
 from neat_sheaf.wording import Voice, english
 
 __all__ = ["read_command"]

@@ -18,9 +18,9 @@ from neat_sheaf.measure.length import Length, LengthError, Unit, parse_length, w
 from neat_sheaf.measure.side import Side
 from neat_sheaf.messages import Message, Param, message, several
 from neat_sheaf.project import CutMethod, Fold, Line, Piece
-from neat_sheaf.quick.draft import Known, follows_by_role
-from neat_sheaf.quick.reading import read_clauses
-from neat_sheaf.quick.writing import clauses_beyond_columns
+from neat_sheaf.reading.notation.draft import Known, follows_by_role
+from neat_sheaf.reading.notation.reading import read_clauses
+from neat_sheaf.reading.notation.writing import clauses_beyond_columns
 
 __all__ = ["COLUMNS", "looks_like_rows", "read_csv", "write_csv"]
 

@@ -32,6 +32,7 @@ column =
     .cut = how it is cut
     .margin = the margin
     .follows = whether it follows the print
+paper-or-note = is '{ $text }' its paper, or a word for you alone?
 strip-width = a strip of { $strip } for a piece that is { $height } high: how much is that on each side?
 two-counts = { $first } a kit, or { $second }?
 about = '{ $text }' is no size to cut by; measure it, and write the size alone

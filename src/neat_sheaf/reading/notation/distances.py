@@ -8,10 +8,10 @@ from neat_sheaf.measure.length import Length
 from neat_sheaf.measure.side import Side
 from neat_sheaf.messages import message
 from neat_sheaf.project import NO_LENGTH, Fold
-from neat_sheaf.quick.cursor import Cursor
-from neat_sheaf.quick.draft import Reading
-from neat_sheaf.quick.places import Place
-from neat_sheaf.quick.tokens import Kind
+from neat_sheaf.reading.notation.cursor import Cursor
+from neat_sheaf.reading.notation.draft import Reading
+from neat_sheaf.reading.notation.places import Place
+from neat_sheaf.reading.notation.tokens import Kind
 
 __all__ = [
     "FOLD_WORDS",

@@ -7,9 +7,9 @@ import json
 from neat_sheaf.limits import MOST_GIVEN
 from neat_sheaf.messages import message
 from neat_sheaf.project import PassOf
-from neat_sheaf.quick.cursor import Cursor
-from neat_sheaf.quick.draft import Reading, name_until
-from neat_sheaf.quick.mat_clauses import known_piece
+from neat_sheaf.reading.notation.cursor import Cursor
+from neat_sheaf.reading.notation.draft import Reading, name_until
+from neat_sheaf.reading.notation.mat_clauses import known_piece
 
 __all__ = ["die_pass", "word"]
 

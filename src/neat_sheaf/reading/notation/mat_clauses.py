@@ -3,9 +3,9 @@
 from __future__ import annotations
 
 from neat_sheaf.messages import message
-from neat_sheaf.quick.cursor import Cursor
-from neat_sheaf.quick.draft import Mat, Reading, name_until, nearest, panel
-from neat_sheaf.quick.tokens import Kind
+from neat_sheaf.reading.notation.cursor import Cursor
+from neat_sheaf.reading.notation.draft import Mat, Reading, name_until, nearest, panel
+from neat_sheaf.reading.notation.tokens import Kind
 
 __all__ = ["for_whom", "known_piece", "mat"]
 

@@ -9,8 +9,8 @@ from neat_sheaf.measure.length import Length
 from neat_sheaf.measure.side import Side
 from neat_sheaf.messages import message
 from neat_sheaf.project import Fold, Line
-from neat_sheaf.quick.cursor import Cursor, Number
-from neat_sheaf.quick.distances import (
+from neat_sheaf.reading.notation.cursor import Cursor, Number
+from neat_sheaf.reading.notation.distances import (
     FOLD_WORDS,
     SCORE_WORDS,
     TURN_WORDS,
@@ -26,8 +26,8 @@ from neat_sheaf.quick.distances import (
     to_ahead,
     turn_ahead,
 )
-from neat_sheaf.quick.draft import Reading
-from neat_sheaf.quick.places import Ends, Place, long_side, place_here
+from neat_sheaf.reading.notation.draft import Reading
+from neat_sheaf.reading.notation.places import Ends, Place, long_side, place_here
 
 __all__ = ["MarkReader"]
 

@@ -4,9 +4,9 @@ from __future__ import annotations
 
 from neat_sheaf.measure.length import Length
 from neat_sheaf.messages import message
-from neat_sheaf.quick.cursor import Cursor, Number
-from neat_sheaf.quick.draft import Reading
-from neat_sheaf.quick.tokens import Kind
+from neat_sheaf.reading.notation.cursor import Cursor, Number
+from neat_sheaf.reading.notation.draft import Reading
+from neat_sheaf.reading.notation.tokens import Kind
 
 __all__ = [
     "CENTRED",

@@ -7,7 +7,7 @@ from collections.abc import Sequence
 from dataclasses import dataclass
 from fractions import Fraction
 
-from neat_sheaf.quick.tokens import Kind, Token
+from neat_sheaf.reading.notation.tokens import Kind, Token
 
 __all__ = ["COUNT_WORDS", "Cursor", "Number"]
 

@@ -23,8 +23,8 @@ from neat_sheaf.project import (
     Window,
     WindowShape,
 )
-from neat_sheaf.quick.cursor import Cursor, Number
-from neat_sheaf.quick.cutout_parts import (
+from neat_sheaf.reading.notation.cursor import Cursor, Number
+from neat_sheaf.reading.notation.cutout_parts import (
     CENTRED,
     centred_here,
     centred_instead,
@@ -33,10 +33,10 @@ from neat_sheaf.quick.cutout_parts import (
     over_zero,
     size_here,
 )
-from neat_sheaf.quick.distances import angle_here
-from neat_sheaf.quick.draft import Reading, panel
-from neat_sheaf.quick.sizes import Size
-from neat_sheaf.quick.tokens import Kind
+from neat_sheaf.reading.notation.distances import angle_here
+from neat_sheaf.reading.notation.draft import Reading, panel
+from neat_sheaf.reading.notation.sizes import Size
+from neat_sheaf.reading.notation.tokens import Kind
 
 __all__ = ["CUT_OUT_READERS", "number_hole", "window_behind"]
 

@@ -14,12 +14,12 @@ from enum import StrEnum
 
 from neat_sheaf.measure.length import Length, LengthError, Unit, parse_length
 from neat_sheaf.messages import message
-from neat_sheaf.quick.cursor import Cursor
-from neat_sheaf.quick.draft import Known, nearest
-from neat_sheaf.quick.question import Question
-from neat_sheaf.quick.reading import MOST_LINES, ReadLine, read_lines
-from neat_sheaf.quick.sizes import find_size
-from neat_sheaf.quick.tokens import Kind, Token, tokens_of
+from neat_sheaf.reading.notation.cursor import Cursor
+from neat_sheaf.reading.notation.draft import Known, nearest
+from neat_sheaf.reading.notation.question import Question
+from neat_sheaf.reading.notation.reading import MOST_LINES, ReadLine, read_lines
+from neat_sheaf.reading.notation.sizes import find_size
+from neat_sheaf.reading.notation.tokens import Kind, Token, tokens_of
 from neat_sheaf.stock.supply import SupplyUnit
 
 __all__ = ["SheetLine", "SupplyLine", "What", "read_sheet"]

@@ -11,15 +11,15 @@ from neat_sheaf.measure.length import Length, LengthError, Unit
 from neat_sheaf.measure.side import Side
 from neat_sheaf.messages import Measured, message, several
 from neat_sheaf.project import CutMethod, Outline, Piece
-from neat_sheaf.quick.cursor import Cursor
-from neat_sheaf.quick.draft import LISTS, Known, Reading, follows_by_role
-from neat_sheaf.quick.head import read_head
-from neat_sheaf.quick.marks import MarkReader
-from neat_sheaf.quick.mats import resolve_mat
-from neat_sheaf.quick.question import Question
-from neat_sheaf.quick.sizes import Size, find_size
-from neat_sheaf.quick.tail import read_tail
-from neat_sheaf.quick.tokens import Token, tokens_of
+from neat_sheaf.reading.notation.cursor import Cursor
+from neat_sheaf.reading.notation.draft import LISTS, Known, Reading, follows_by_role
+from neat_sheaf.reading.notation.head import read_head
+from neat_sheaf.reading.notation.marks import MarkReader
+from neat_sheaf.reading.notation.mats import resolve_mat
+from neat_sheaf.reading.notation.question import Question
+from neat_sheaf.reading.notation.sizes import Size, find_size
+from neat_sheaf.reading.notation.tail import read_tail
+from neat_sheaf.reading.notation.tokens import Token, tokens_of
 
 __all__ = ["LONGEST_LINE", "MOST_LINES", "ReadLine", "read_clauses", "read_line", "read_lines"]
 

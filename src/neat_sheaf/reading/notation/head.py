@@ -6,12 +6,12 @@ import json
 
 from neat_sheaf.messages import message
 from neat_sheaf.project import CutMethod
-from neat_sheaf.quick.clauses import count
-from neat_sheaf.quick.cursor import COUNT_WORDS, Cursor
-from neat_sheaf.quick.distances import SCORE_WORDS
-from neat_sheaf.quick.draft import Reading, unquoted
-from neat_sheaf.quick.mat_clauses import mat
-from neat_sheaf.quick.tokens import Kind, Token
+from neat_sheaf.reading.notation.clauses import count
+from neat_sheaf.reading.notation.cursor import COUNT_WORDS, Cursor
+from neat_sheaf.reading.notation.distances import SCORE_WORDS
+from neat_sheaf.reading.notation.draft import Reading, unquoted
+from neat_sheaf.reading.notation.mat_clauses import mat
+from neat_sheaf.reading.notation.tokens import Kind, Token
 
 __all__ = ["ABOUT_WORDS", "read_head"]
 

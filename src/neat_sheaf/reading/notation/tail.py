@@ -3,17 +3,17 @@
 from __future__ import annotations
 
 from neat_sheaf.messages import message
-from neat_sheaf.quick.clauses import READERS, count, number_first
-from neat_sheaf.quick.cursor import COUNT_WORDS, Cursor
-from neat_sheaf.quick.cutout_clauses import CUT_OUT_READERS, number_hole, window_behind
-from neat_sheaf.quick.distances import FOLD_WORDS, SCORE_WORDS, TURN_WORDS, turn_ahead
-from neat_sheaf.quick.draft import Reading, nearest
-from neat_sheaf.quick.head import ABOUT_WORDS
-from neat_sheaf.quick.marks import MarkReader
-from neat_sheaf.quick.paper_clauses import whole_role
-from neat_sheaf.quick.places import place_here
-from neat_sheaf.quick.sizes import size_at
-from neat_sheaf.quick.tokens import Kind, Token
+from neat_sheaf.reading.notation.clauses import READERS, count, number_first
+from neat_sheaf.reading.notation.cursor import COUNT_WORDS, Cursor
+from neat_sheaf.reading.notation.cutout_clauses import CUT_OUT_READERS, number_hole, window_behind
+from neat_sheaf.reading.notation.distances import FOLD_WORDS, SCORE_WORDS, TURN_WORDS, turn_ahead
+from neat_sheaf.reading.notation.draft import Reading, nearest
+from neat_sheaf.reading.notation.head import ABOUT_WORDS
+from neat_sheaf.reading.notation.marks import MarkReader
+from neat_sheaf.reading.notation.paper_clauses import whole_role
+from neat_sheaf.reading.notation.places import place_here
+from neat_sheaf.reading.notation.sizes import size_at
+from neat_sheaf.reading.notation.tokens import Kind, Token
 
 __all__ = ["KEYWORDS", "read_tail"]
 

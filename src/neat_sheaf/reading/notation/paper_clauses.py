@@ -3,9 +3,9 @@
 from __future__ import annotations
 
 from neat_sheaf.messages import message
-from neat_sheaf.quick.cursor import COUNT_WORDS, Cursor
-from neat_sheaf.quick.draft import Reading, name_until
-from neat_sheaf.quick.tokens import Kind, Token
+from neat_sheaf.reading.notation.cursor import COUNT_WORDS, Cursor
+from neat_sheaf.reading.notation.draft import Reading, name_until
+from neat_sheaf.reading.notation.tokens import Kind, Token
 
 __all__ = ["role", "scrap", "whole_role"]
 

@@ -8,7 +8,7 @@ from neat_sheaf.measure.length import Length, inches
 from neat_sheaf.messages import message
 from neat_sheaf.project import MatOf, Panel
 from neat_sheaf.project.matting import panels_to_mat
-from neat_sheaf.quick.draft import Mat, Reading
+from neat_sheaf.reading.notation.draft import Mat, Reading
 
 __all__ = ["EVEN", "even_panels", "resolve_mat"]
 

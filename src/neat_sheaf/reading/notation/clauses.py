@@ -10,13 +10,13 @@ from collections.abc import Callable
 
 from neat_sheaf.messages import message
 from neat_sheaf.project import CutMethod, Edge, Face, Outline, Panel, Portion, Tab
-from neat_sheaf.quick.cursor import Cursor
-from neat_sheaf.quick.draft import Reading, name_until, panel
-from neat_sheaf.quick.mat_clauses import for_whom, mat
-from neat_sheaf.quick.paper_clauses import role, scrap
-from neat_sheaf.quick.pass_clauses import die_pass, word
-from neat_sheaf.quick.strip_clauses import spares, strip
-from neat_sheaf.quick.tokens import Kind
+from neat_sheaf.reading.notation.cursor import Cursor
+from neat_sheaf.reading.notation.draft import Reading, name_until, panel
+from neat_sheaf.reading.notation.mat_clauses import for_whom, mat
+from neat_sheaf.reading.notation.paper_clauses import role, scrap
+from neat_sheaf.reading.notation.pass_clauses import die_pass, word
+from neat_sheaf.reading.notation.strip_clauses import spares, strip
+from neat_sheaf.reading.notation.tokens import Kind
 
 __all__ = ["READERS", "Reader", "count", "number_first"]
 

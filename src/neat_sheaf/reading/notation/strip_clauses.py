@@ -7,8 +7,8 @@ from dataclasses import replace
 from neat_sheaf.limits import MOST_SPARES
 from neat_sheaf.measure.length import Length
 from neat_sheaf.messages import Measured, message
-from neat_sheaf.quick.cursor import Cursor
-from neat_sheaf.quick.draft import Reading
+from neat_sheaf.reading.notation.cursor import Cursor
+from neat_sheaf.reading.notation.draft import Reading
 
 __all__ = ["spares", "strip"]
 

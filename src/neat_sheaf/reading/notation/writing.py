@@ -27,8 +27,8 @@ from neat_sheaf.project import (
     WindowShape,
 )
 from neat_sheaf.project.numbers import numbers_of
-from neat_sheaf.quick.draft import Known, follows_by_role
-from neat_sheaf.quick.reading import read_line
+from neat_sheaf.reading.notation.draft import Known, follows_by_role
+from neat_sheaf.reading.notation.reading import read_line
 
 __all__ = ["clauses_beyond_columns", "tidy_line"]
 

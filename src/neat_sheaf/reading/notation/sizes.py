@@ -6,8 +6,8 @@ import re
 from dataclasses import dataclass
 
 from neat_sheaf.measure.length import Length, Unit, parse_length
-from neat_sheaf.quick.cursor import Cursor, Number
-from neat_sheaf.quick.tokens import Kind, Token
+from neat_sheaf.reading.notation.cursor import Cursor, Number
+from neat_sheaf.reading.notation.tokens import Kind, Token
 
 __all__ = ["Size", "find_size", "size_at"]
 

@@ -8,9 +8,9 @@ from enum import Enum
 from neat_sheaf.measure.length import Length
 from neat_sheaf.measure.side import Side
 from neat_sheaf.messages import message
-from neat_sheaf.quick.cursor import Cursor
-from neat_sheaf.quick.draft import Reading
-from neat_sheaf.quick.tokens import Kind
+from neat_sheaf.reading.notation.cursor import Cursor
+from neat_sheaf.reading.notation.draft import Reading
+from neat_sheaf.reading.notation.tokens import Kind
 
 __all__ = ["ENDS", "Ends", "Place", "place_here"]
 

@@ -11,9 +11,9 @@ from rapidfuzz import fuzz, process
 from neat_sheaf.measure.length import Length, LengthError, Unit, parse_length
 from neat_sheaf.messages import Message, message
 from neat_sheaf.project import Panel, Piece
-from neat_sheaf.quick.cursor import Cursor, Number
-from neat_sheaf.quick.question import Question
-from neat_sheaf.quick.tokens import Kind, Token
+from neat_sheaf.reading.notation.cursor import Cursor, Number
+from neat_sheaf.reading.notation.question import Question
+from neat_sheaf.reading.notation.tokens import Kind, Token
 
 __all__ = [
     "LISTS",

@@ -1,0 +1,57 @@
+"""What a speaker takes back, and what is said beside: removed from the words before they are read."""
+
+from __future__ import annotations
+
+import functools
+import re
+
+from neat_sheaf.reading.lexicon import rules_of
+from neat_sheaf.reading.words import FIRST, Words
+
+__all__ = ["corrected"]
+
+_NUMBER = f"[{chr(FIRST)}-{chr(FIRST + 6_000)}]"
+_BARE = re.compile(r"(?<![A-Za-z\\<])N(?![A-Za-z])")
+
+
+@functools.cache
+def _patterns(language: str) -> tuple[re.Pattern[str], ...]:
+    said = rules_of(language)["corrections"]["rules"]
+    return tuple(re.compile(_BARE.sub(_NUMBER, pattern)) for pattern in said)
+
+
+def corrected(words: Words, language: str = "en") -> Words:
+    """The words without what is taken back or said beside."""
+    if "," not in words.words and "no" not in words.words and "sorry" not in words.words and "um" not in words.words:
+        return words
+    for pattern in _patterns(language):
+        for _ in range(6):
+            found = next((m for m in pattern.finditer(words.signs) if _holds(words, m)), None)
+            if found is None:
+                break
+            first = words.index[found.start("drop")]
+            behind = words.index[found.end("drop") - 1] + 1
+            words = without(words, first, behind)
+    return words
+
+
+def _holds(words: Words, found: re.Match[str]) -> bool:
+    """Whether what is said twice is the same twice, where the rule asks for it."""
+    same, again = found.groupdict().get("same"), found.groupdict().get("again")
+    if same is None or again is None:
+        return True
+    return [words.number(s).value for s in same.split() if ord(s[0]) >= FIRST] == [
+        words.number(s).value for s in again.split() if ord(s[0]) >= FIRST
+    ]
+
+
+def without(words: Words, first: int, behind: int) -> Words:
+    """The words without those from ``first`` to before ``behind``."""
+    keep = [n for n in range(len(words.words)) if not first <= n < behind]
+    numbers = tuple(words.numbers[n] for n in keep)
+    renamed = tuple(words.words[n] if words.numbers[n] is None else chr(FIRST + k) for k, n in enumerate(keep))
+    signs, index = [" "], [0]
+    for n, word in enumerate(renamed):
+        signs.append(word + " ")
+        index.extend([n] * (len(word) + 1))
+    return Words(words.text, "".join(signs), renamed, tuple(words.spans[n] for n in keep), numbers, tuple(index))

@@ -1,0 +1,766 @@
+"""What the facts of a line say of its pieces, and what is left of the line when they are taken."""
+
+from __future__ import annotations
+
+import re
+from typing import TYPE_CHECKING
+
+from neat_sheaf.measure.length import Length
+from neat_sheaf.reading.drafts import Draft, ScoreSaid
+from neat_sheaf.reading.grammar import Fact
+from neat_sheaf.reading.lexicon import lexicon
+from neat_sheaf.reading.names import head_of
+from neat_sheaf.reading.sides import edges_of, side_of
+from neat_sheaf.reading.words import is_number
+
+if TYPE_CHECKING:
+    from neat_sheaf.reading.telling import Teller, Told
+
+__all__ = ["Describer"]
+
+_SIZES = ("size", "square", "circle", "circles", "named", "strip", "bigger", "sameas")
+_SILENT = ("halved", "down", "ate", "soso", "nothing", "countsheet", "keepone", "overlap", "holds", "ready", "give", "gate")
+_FILLERS = {
+    "and", "then", "also", "the", "a", "an", "piece", "pieces", "each", "please", "it", "is", "are", "which", "that", "so", "in",
+    "size", "of", "for", "to", "just", "them", "these", "now", "we", "you", "i", "well", "too", "square", "squares", "behind", "they",
+}  # fmt: skip
+_STRONG = (".", "!", "?", ";")
+_DEFAULT_CORNER = "1/4 in"  # a hand corner rounder; from memory
+_DEFAULT_HOLE = "1/8 in"  # a hand punch; from memory
+
+
+class Describer:
+    """Gives the facts of one line to the pieces that they are about."""
+
+    def __init__(self, teller: Teller, told: Told) -> None:
+        self.t, self.told = teller, told
+        self.words = teller.words
+        self.last_size_end = -1
+        self.score_verb = False
+
+    # The line as a whole.
+
+    def pieces(self, facts: list[Fact]) -> None:
+        """A line that tells of one piece or several."""
+        facts = self._without_repeats(facts)
+        first = next((n for n, fact in enumerate(facts) if self._begins(fact, facts, n)), None)
+        if first is None:
+            self.t._ask(0, len(self.words.words), "no-size")
+            return
+        at, head_from = 0, 0
+        waiting: list[Fact] = []
+        draft: Draft | None = None
+        for n, fact in enumerate(facts):
+            if self._begins(fact, facts, n):
+                head_from = self._split(draft, at, fact.first)
+                draft = self._begin(fact, waiting, head_from, draft)
+                waiting, at = [], fact.behind
+                continue
+            before_size = draft is None or self._is_ahead(facts, n)
+            if before_size and fact.kind in ("paper", "count", "punched", "diecut", "scrap", "samepaper", "matof", "matsfor",
+                                             "withmat", "halved", "down", "useof", "counteach", "strip", "sameas", "bigger", "ate",
+                                             "keepone", "soso", "holes", "give", "nothing", "countsheet"):  # fmt: skip
+                if draft is not None and fact.kind in ("withmat",):
+                    draft = self._with_mat(draft, at, fact)
+                    at = fact.behind
+                    continue
+                waiting.append(fact)
+                if draft is None or fact.kind != "paper" or fact.get("paper") != self.words.signs[0:0]:
+                    continue
+                continue
+            if draft is None:
+                if self.t.current is not None and not self._names_before(fact):
+                    self._apply(self.t.current, fact)
+                    self.told.of = self.t.current
+                    at = fact.behind
+                else:
+                    self.t._ask(fact.first, fact.behind, "size-first")
+                continue
+            self._rest(draft, at, fact.first)
+            self._apply(draft, fact)
+            at = fact.behind
+        if draft is not None:
+            for fact in waiting:
+                self._apply(draft, fact)
+            self._rest(draft, at, len(self.words.words), waiting)
+            self.t.current = draft
+
+    def more(self, facts: list[Fact]) -> None:
+        """A line that goes on about the piece before."""
+        draft = self.t.current
+        assert draft is not None
+        draft.lines.append(self.told.number)
+        at = 0
+        for fact in facts:
+            self._rest(draft, at, fact.first)
+            self._apply(draft, fact)
+            at = fact.behind
+        self._rest(draft, at, len(self.words.words))
+
+    def _names_before(self, fact: Fact) -> bool:
+        return any(word.isalpha() and word not in _FILLERS for word in self.words.words[: fact.first])
+
+    def _without_repeats(self, facts: list[Fact]) -> list[Fact]:
+        """Without a size that is another word for what follows: "an 8 x 10 sheet cut down to"."""
+        return facts
+
+    def _is_ahead(self, facts: list[Fact], n: int) -> bool:
+        """Whether a fact stands among the words before the next size, and not behind the last one."""
+        after = next((k for k in range(n + 1, len(facts)) if self._begins(facts[k], facts, k)), None)
+        if after is None:
+            return False
+        fact = facts[n]
+        if fact.kind in ("withmat", "halved", "down", "useof", "keepone", "soso"):
+            return True
+        before = self.words.words[facts[n - 1].behind if n else 0 : fact.first]
+        behind = self.words.words[fact.behind : facts[after].first]
+        # Between two sizes it belongs to the one whose clause it stands in.
+        opens = any(word in (*_STRONG, "and", "then", "with") or (word == "," and False) for word in before)
+        closes = any(word in (*_STRONG, "and", "then") for word in behind) or any(
+            other.kind in ("withmat", "useof") for other in facts[n + 1 : after]
+        )
+        if fact.kind == "paper" and fact.behind == facts[after].first:
+            return opens or not (n and facts[n - 1].behind == fact.first)
+        if fact.kind == "soso":
+            return True
+        return opens and not closes
+
+    def _begins(self, fact: Fact, facts: list[Fact], n: int) -> bool:
+        """Whether a fact is the size of a piece that begins with it."""
+        if fact.kind not in _SIZES:
+            return False
+        following = next((f for f in facts[n + 1 :] if f.kind in ("size", "square", "circle", "named", "strip")), None)
+        if fact.kind in ("bigger", "sameas"):
+            between = facts[n + 1 : facts.index(following)] if following is not None else []
+            near = following is not None and all(f.kind in ("soso", "paper", "samepaper") for f in between)
+            return not near
+        if fact.kind in ("size", "named") and n + 1 < len(facts):
+            after = " ".join(self.words.words[fact.behind : fact.behind + 6])
+            if re.match(r"(?:sheet )?(?:of [a-z]+ )?(?:in half|and trim it|cut down|trim(?:med)? down|down to)", after):
+                return False
+            later = facts[n + 1]
+            gap = " ".join(self.words.words[fact.behind : later.first])
+            if following is not None and re.search(r"(?:trim|cut) (?:it|them|that)?(?: down)?(?: to)?$|^down(?: to)?$|down to$", gap.strip()):
+                return False
+            if later.kind in ("useof", "keepone") and following is not None and "trim" in " ".join(
+                self.words.words[later.behind : following.first]
+            ):
+                return False
+            if fact.get("db") == "down":
+                return False
+            if following is not None and "trim" in " ".join(self.words.words[later.behind : following.first]):
+                return later.kind not in ("paper", "useof", "keepone")
+        return True
+
+    def _split(self, draft: Draft | None, at: int, behind: int) -> int:
+        """Where the words before a size begin to be about it; what stands before is left of the piece before."""
+        words = self.words.words
+        start = at
+        for n in range(at, behind):
+            if words[n] in _STRONG and not (n == at + 1 and len(words[n - 1]) == 1):
+                start = n + 1
+        if draft is not None:
+            joins = [n for n in range(start, behind) if words[n] in ("and", "then", "with", "plus")]
+            commas = [n for n in range(start, behind) if words[n] == ","]
+            if start == at and joins:
+                start = joins[0]
+            elif start == at and commas:
+                start = commas[0]
+            self._rest(draft, at, start)
+        elif start > at:
+            self._talk(at, start)
+        return start
+
+    def _talk(self, first: int, behind: int) -> None:
+        """Words before the sentence that names a piece: a greeting, or a question where they hold a number."""
+        numbers = [n for n in range(first, behind) if self.words.numbers[n] is not None]
+        if numbers:
+            self.t._ask(first, behind, "not-understood.words", text=self.words.written(first, behind))
+
+    # A new piece.
+
+    def _begin(self, fact: Fact, waiting: list[Fact], head_from: int, before: Draft | None) -> Draft:
+        t = self.t
+        if fact.kind == "circles":
+            return self._several_circles(fact, waiting, head_from)
+        draft = Draft(self.told.number, unit=t._unit_of(fact) if fact.kind not in ("bigger", "sameas") else t.units)
+        base = before or t.current
+        size = self._size(fact, draft, waiting, base, head_from)
+        self._head(draft, fact, waiting, head_from)
+        if size is None:
+            t._ask(fact.first, fact.behind, "no-size", draft)
+        else:
+            draft.width, draft.height = size
+        same = self._restates(draft, before or (t.current if not draft.name else None))
+        if same is not None:
+            return same
+        t.drafts.append(draft)
+        self.told.drafts.append(draft)
+        draft.lines.append(self.told.number)
+        t._mark(fact)
+        self.score_verb = False
+        for early in waiting:
+            if early.kind == "sameas" and early is not fact:
+                self._same_as(draft, early, base, sized=True)
+            elif early.kind != "bigger":
+                self._apply(draft, early)
+        t.current = draft
+        return draft
+
+    def _restates(self, draft: Draft, before: Draft | None) -> Draft | None:
+        """ "Ten by four. Ten inches by four.": the same piece once more."""
+        if before is None or draft.name or draft.counts or draft.width is None:
+            return None
+        same = (before.width, before.height) == (draft.width, draft.height)
+        return before if same and self.told.drafts and before is self.told.drafts[-1] else None
+
+    def _size(self, fact: Fact, draft: Draft, waiting: list[Fact], base: Draft | None, head_from: int) -> tuple[Length, Length] | None:  # fmt: skip
+        t = self.t
+        if fact.kind in ("square", "circle"):
+            number = self.words.number(fact.get("a"))
+            length = t._length(number, number.unit or t.units)
+            draft.oval = fact.kind == "circle"
+            return None if length is None or length <= 0 else (length, length)
+        if fact.kind == "strip":
+            draft.name = "strip"
+        if fact.kind == "bigger":
+            named = self._named(fact.get("name"), waiting, base)
+            return self._changed(fact, draft, named)
+        if fact.kind == "sameas":
+            return self._same_as(draft, fact, base, sized=False)
+        return t._lengths(fact)
+
+    def _named(self, name: str, waiting: list[Fact], base: Draft | None) -> Draft | None:
+        """The piece that something is said to be bigger or smaller than."""
+        if not name:
+            of = next((fact.get("name") for fact in waiting if fact.kind == "matof"), "")
+            name = of
+        if not name:
+            return base
+        return self._find(name) or None
+
+    def _find(self, name: str) -> Draft | None:
+        wanted = [word for word in name.split() if word not in ("the", "a", "an", "one")]
+        for draft in reversed(self.t.drafts):
+            own = draft.name.lower().split()
+            if all(any(word.rstrip("s") == mine.rstrip("s") for mine in own) for word in wanted) and wanted:
+                return draft
+        for draft in reversed(self.t.drafts):
+            if wanted and any(wanted[0].rstrip("s") == mine.rstrip("s") for mine in draft.name.lower().split()):
+                return draft
+        return None
+
+    def _changed(self, fact: Fact, draft: Draft, base: Draft | None) -> tuple[Length, Length] | None:
+        if base is None or base.width is None or base.height is None:
+            return None
+        number = self.words.number(fact.get("n"))
+        step = self.t._length(number, number.unit or base.unit)
+        how = fact.get("how")
+        total = how in ("each way", "both ways", "in each direction", "every way") or bool(fact.get("again"))
+        if step is None or (not how and not fact.get("again")):
+            return None
+        change = step if total else 2 * step
+        sign = 1 if fact.get("dir") in ("bigger", "larger", "wider", "more") else -1
+        draft.unit = base.unit
+        if not draft.paper:
+            draft.same_paper = base.paper != "" and sign > 0 and not self._has_paper()
+            if draft.same_paper:
+                draft.paper = base.paper
+        width, height = Length(base.width + sign * change), Length(base.height + sign * change)
+        if sign < 0:
+            draft.mat_of = base.name
+        return (width, height) if min(width, height) > 0 else None
+
+    def _has_paper(self) -> bool:
+        return any(word in lexicon().among("papers.colours") for word in self.words.words)
+
+    def _same_as(self, draft: Draft, fact: Fact, base: Draft | None, *, sized: bool) -> tuple[Length, Length] | None:
+        """ "same as the front", "same again for the lid but 5 x 5"."""
+        other = self._find(fact.get("name")) if fact.get("name") else base
+        if fact.get("newname"):
+            draft.name = re.sub(r" but$", "", fact.get("newname"))
+        if other is None or other.width is None or other.height is None:
+            return None
+        whole = "size" not in self.words.signs[: self.words.signs.find(" as ")].split()[-3:] if " as " in self.words.signs else True
+        if whole:
+            draft.scores = list(other.scores)
+            draft.paper = draft.paper or other.paper
+        draft.unit = other.unit if not sized else draft.unit
+        return other.width, other.height
+
+    def _several_circles(self, fact: Fact, waiting: list[Fact], head_from: int) -> Draft:
+        """ "Three circles, 1, 3/4 and 1/2"."""
+        t = self.t
+        made: list[Draft] = []
+        for number in t._numbers(fact.get("list")):
+            draft = Draft(self.told.number, name="circle", unit=number.unit if number.unit in ("in", "cm", "mm") else t.units)  # type: ignore[arg-type]
+            length = t._length(number, number.unit or t.units)
+            if length is None or length <= 0:
+                t._ask(fact.first, fact.behind, "no-size", draft)
+            else:
+                draft.width = draft.height = length
+            draft.oval = True
+            draft.lines.append(self.told.number)
+            made.append(draft)
+        said = [self.words.number(w).count for w in self.words.words[head_from : fact.first] if is_number(w)]
+        if said and said[0] not in (None, len(made)):
+            t._ask(head_from, fact.behind, "two-counts", made[0], first=str(said[0]), second=str(len(made)))
+        t.drafts.extend(made)
+        self.told.drafts.extend(made)
+        t._mark(fact)
+        self.group = made
+        return made[-1]
+
+    group: list[Draft] = []
+
+    def _head(self, draft: Draft, fact: Fact, waiting: list[Fact], head_from: int) -> None:
+        """The name and the count in the words before the size."""
+        bare = [f for f in waiting if f.kind == "paper" and not f.get("@prep") and self._is_bare_paper(f)]
+        taken = [f for f in waiting if f not in bare]
+        runs: list[tuple[int, int]] = []
+        at = head_from
+        for early in sorted(taken, key=lambda f: f.first):
+            if early.first >= head_from:
+                if early.first > at:
+                    runs.append((at, early.first))
+                at = max(at, early.behind)
+        if fact.first > at:
+            runs.append((at, fact.first))
+        heads = [(head_of(self.words, first, behind), first, behind) for first, behind in runs]
+        named = [entry for entry in heads if entry[0].name]
+        chosen = named[0] if named else None
+        if named and len(named) > 1 and fact.kind in ("size", "square", "circle"):
+            chosen = min(named, key=lambda entry: (len(entry[0].name.split()) > 4, heads.index(entry)))
+        shape = fact.get("shape") or fact.get("name") if fact.kind in ("circle", "square") else ""
+        if chosen is not None and not draft.name:
+            draft.name = chosen[0].name
+        if not draft.name and shape:
+            draft.name = shape.rstrip("s") if fact.kind == "circle" else "square"
+        if fact.kind == "square" and not draft.name:
+            draft.name = "square"
+        if fact.kind in ("circle",) and draft.name and shape and "circle" not in draft.name.lower():
+            pass
+        for head, first, behind in heads:
+            if head.count is not None:
+                draft.counts.append(head.count)
+            for rest in head.rest:
+                self.t._ask(first, behind, "not-understood.words", draft, text=rest)
+        draft.name = re.sub(r"(?:,? again|,? optional:?)$", "", draft.name, flags=re.IGNORECASE).strip(" ,:-")
+        self._bare_paper(draft, bare)
+
+    def _is_bare_paper(self, fact: Fact) -> bool:
+        return self.words.words[fact.first] not in ("in", "from", "of", "out", "using", "on", "with", "cut", "made", "all")
+
+    def _bare_paper(self, draft: Draft, bare: list[Fact]) -> None:
+        """A material in the name is its paper too, where it can be nothing else."""
+        adjectives = lexicon().among("papers.adjectives")
+        waiting = [fact for fact in bare if fact.get("paper") in adjectives]
+        if waiting and not draft.paper and draft.name.lower() != waiting[0].get("paper"):
+            draft.paper, draft.paper_sure = waiting[0].get("paper"), False
+            name = re.sub(rf"^{re.escape(waiting[0].get('paper'))} ", "", draft.name, flags=re.IGNORECASE)
+            draft.name = name or draft.name
+
+    def _with_mat(self, draft: Draft, at: int, fact: Fact) -> Draft:
+        """ "with a mat 1/8 larger all the way round", "with a mat of 3/4 x 7 behind it"."""
+        self._rest(draft, at, fact.first)
+        self.mat_base = draft
+        return draft
+
+    # What is said of a piece.
+
+    def _apply(self, draft: Draft, fact: Fact) -> None:
+        t = self.t
+        t._mark(fact)
+        handler = getattr(self, f"_on_{fact.kind}", None)
+        if handler is not None:
+            for each in (self.group if draft in self.group and fact.kind in ("paper", "punched", "diecut", "scrap") else [draft]):
+                handler(each, fact)
+        elif fact.kind not in _SILENT:
+            draft.notes.append(self.words.written(fact.first, fact.behind))
+
+    def _score(self, draft: Draft, fact: Fact, how: str, **more: object) -> None:
+        values = self.t._values(fact.get("list") or fact.get("n"), draft)
+        side = side_of(fact.get("side")) if fact.get("side") else ""
+        number = None
+        if side == "number":
+            found = self.t._numbers(fact.get("side"))
+            number = self.t._length(found[0], draft.unit) if found else None
+        if fact.get("side") and not side:
+            self.t._ask(fact.first, fact.behind, "which-ends", draft, text=self.words.written(fact.first, fact.behind))
+            return
+        if side in ("lengthwise", "crosswise"):
+            # The line runs lengthwise, so that the distance is measured across it.
+            side = "short" if side == "lengthwise" else "long"
+        text = " ".join(self.words.words[fact.first : fact.behind])
+        mountain = bool(more.pop("mountain", False)) or "mountain" in text
+        draft.scores.append(ScoreSaid(how, values, side, number=number, mountain=mountain, **more))  # type: ignore[arg-type]
+        if re.search(r"\bboth scored|\bthem both|\bboth get\b", text) and not draft.counts:
+            draft.counts.append(2)
+        self.score_verb = True
+
+    def _on_score(self, draft: Draft, fact: Fact) -> None:
+        if fact.needs and not draft.scores:
+            self.t._ask(fact.first, fact.behind, "score-or-slit", draft, text=self.words.written(fact.first, fact.behind))
+            return
+        behind = self.words.words[fact.behind : fact.behind + 1]
+        if not fact.get("side") and behind == ("down",):
+            draft.scores.append(ScoreSaid("edges", self.t._values(fact.get("list"), draft), edges=("T",)))
+            return
+        self._score(draft, fact, "side")
+
+    def _on_scoredown(self, draft: Draft, fact: Fact) -> None:
+        draft.scores.append(ScoreSaid("edges", self.t._values(fact.get("list"), draft), edges=("T",)))
+
+    def _on_scorefrom(self, draft: Draft, fact: Fact) -> None:
+        edges = edges_of(fact.get("edges"))
+        text = self.words.written(fact.first, fact.behind)
+        if fact.needs and not draft.scores and not self._scoring_line():
+            self.t._ask(fact.first, fact.behind, "score-or-slit", draft, text=text)
+            return
+        if edges == ("all",) or (edges == ("count",) and self._count_in(fact.get("edges")) == 4):
+            self._on_scoreall(draft, fact)
+            return
+        if edges == ("count",) and self._count_in(fact.get("edges")) == 3 or (edges[:1] == ("T",) and "3" in self._plain(fact.get("edges"))):
+            edges = self._three()
+        if edges == ("both",):
+            # "on both sides" of a piece: which two?
+            self.t._ask(fact.first, fact.behind, "which-ends", draft, text=text)
+            return
+        if not edges or edges == ("count",):
+            self.t._ask(fact.first, fact.behind, "which-ends", draft, text=text)
+            return
+        number = None
+        side = ""
+        if edges == ("endsof",):
+            of = fact.get("edges").split(" of ", 1)[1]
+            found = self.t._numbers(of)
+            side = "number"
+            number = self.t._length(found[0], draft.unit) if found else None
+        values = self.t._values(fact.get("list"), draft)
+        draft.scores.append(ScoreSaid("edges", values, side, edges, number))
+
+    def _plain(self, signs: str) -> str:
+        return " ".join(str(self.words.number(w).value) if is_number(w) else w for w in signs.split())
+
+    def _count_in(self, signs: str) -> int | None:
+        found = self.t._numbers(signs)
+        return found[0].count if found else None
+
+    def _three(self) -> tuple[str, ...]:
+        signs = self.words.signs
+        open_edge = re.search(r" (?:not (?:the |at the |on the )?|leave the |except (?:the )?|but not (?:the )?)(top|bottom|left|right)|(top|bottom|left|right) (?:edge |side )?(?:left |stays |is )?open", signs)
+        if open_edge is None:
+            return ("which",)
+        left_out = {"top": "T", "bottom": "B", "left": "L", "right": "R"}[open_edge[1] or open_edge[2]]
+        return tuple(edge for edge in "LRTB" if edge != left_out)
+
+    def _scoring_line(self) -> bool:
+        return bool(re.search(r" (?:scores?|scored|crease[sd]?|fold(?:ed|s)?|hinge) ", self.words.signs))
+
+    def _on_scoreall(self, draft: Draft, fact: Fact) -> None:
+        if fact.needs and not draft.scores and not self._scoring_line():
+            self.t._ask(fact.first, fact.behind, "score-or-slit", draft, text=self.words.written(fact.first, fact.behind))
+            return
+        draft.scores.append(ScoreSaid("all", self.t._values(fact.get("list"), draft)))
+
+    def _on_every(self, draft: Draft, fact: Fact) -> None:
+        across = fact.get("across")
+        if across:
+            values = self.t._values(fact.get("n"), draft)
+            side = "width" if "width" in across else "height" if "height" in across else "long"
+            draft.scores.append(ScoreSaid("every", values, side))
+            return
+        self._score(draft, fact, "every")
+
+    def _on_bothways(self, draft: Draft, fact: Fact) -> None:
+        self._score(draft, fact, "bothways")
+
+    def _on_around(self, draft: Draft, fact: Fact) -> None:
+        self._score(draft, fact, "around")
+
+    def _on_turn(self, draft: Draft, fact: Fact) -> None:
+        self._score(draft, fact, "turn")
+
+    def _on_turnfrom(self, draft: Draft, fact: Fact) -> None:
+        if "all" in fact.get("edges"):
+            self.t._ask(fact.first, fact.behind, "which-ends", draft, text=self.words.written(fact.first, fact.behind))
+            return
+        self._score(draft, fact, "turnends")
+
+    def _on_mountain(self, draft: Draft, fact: Fact) -> None:
+        self._score(draft, fact, "side", mountain=True)
+
+    def _on_valley(self, draft: Draft, fact: Fact) -> None:
+        self._score(draft, fact, "side")
+
+    def _on_half(self, draft: Draft, fact: Fact) -> None:
+        ways = fact.get("ways")
+        meaning = "both" if ways == "both ways" else "lengthwise" if ways in ("lengthwise", "lengthways") else (
+            "crosswise" if ways in ("crosswise", "widthwise", "widthways", "across the middle", "across the width") else ""
+        )  # fmt: skip
+        side = side_of(fact.get("side")) if fact.get("side") else ""
+        if ways.startswith(("along the ", "on the ")):
+            side = "long" if "long" in ways else "short"
+        if ways in ("the long way", "the short way", "top to bottom", "side to side"):
+            meaning = {"the long way": "lengthwise", "the short way": "crosswise"}.get(ways, "")
+            side = {"top to bottom": "height", "side to side": "width"}.get(ways, side)
+        text = " ".join(self.words.words[fact.first : fact.behind])
+        if "lengthwise" in text or "lengthways" in text:
+            meaning = "lengthwise"
+        number = None
+        if side == "number":
+            number = self.t._length(self.t._numbers(fact.get("side"))[0], draft.unit)
+        draft.scores.append(ScoreSaid("half", (), side, number=number, ways=meaning))
+
+    def _on_sameother(self, draft: Draft, fact: Fact) -> None:
+        draft.scores.append(ScoreSaid("sameother"))
+
+    def _on_samescores(self, draft: Draft, fact: Fact) -> None:
+        drafts = [other for other in self.t.drafts if other is not draft]
+        other = self._find(fact.get("name")) if fact.get("name") else (drafts[-1] if drafts else None)
+        if other is None or not other.scores:
+            self.t._ask(fact.first, fact.behind, "unknown-piece.name", draft, piece=fact.get("name"))
+            return
+        draft.scores.extend(other.scores)
+        if not draft.paper:
+            draft.paper = other.paper
+
+    def _on_leaves(self, draft: Draft, fact: Fact) -> None:
+        first = self.t._values(fact.get("n"), draft)
+        second = self.t._values(fact.get("m"), draft)
+        total = first[0] + second[0]
+        sides = {"width": draft.width, "height": draft.height}
+        side = next((name for name, length in sides.items() if length == total), "")
+        if not side:
+            self.t._ask(fact.first, fact.behind, "which-ends", draft, text=self.words.written(fact.first, fact.behind))
+            return
+        draft.scores.append(ScoreSaid("side", first, side))
+
+    def _on_diagonal(self, draft: Draft, fact: Fact) -> None:
+        words = self.words.words[fact.first : fact.behind]
+        if not self._scoring_line() or draft.width is None:
+            self.t._ask(fact.first, fact.behind, "not-understood.words", draft, text=" ".join(words))
+            return
+        draft.marks.append("diagonal")
+
+    def _on_corners(self, draft: Draft, fact: Fact) -> None:
+        text = " ".join(self.words.words[fact.first : fact.behind])
+        shape = "round" if "round" in text else "mitre"
+        number = fact.get("n")
+        if fact.get("end") and fact.get("end") != "":
+            self._note(draft, fact)
+            return
+        which = next((edge for edge in ("top", "bottom", "left", "right") if edge in fact.get("which").split()), "")
+        if not number and shape == "mitre":
+            self._note(draft, fact)
+            return
+        size = self.t._values(number, draft) if number else ()
+        draft.marks.append(f"corners {shape} {which or 'all'} {size[0] if size else ''}".strip())
+
+    def _note(self, draft: Draft, fact: Fact) -> None:
+        draft.notes.append(self.words.written(fact.first, fact.behind))
+
+    def _on_hole(self, draft: Draft, fact: Fact) -> None:
+        place = fact.get("place")
+        numbers = self.t._values(fact.get("n") or fact.get("n2"), draft)
+        away = self.t._values(place, draft)
+        if "middle" in place or "centre" in place or "center" in place or "top" in place:
+            if away:
+                draft.marks.append(f"hole {numbers[0] if numbers else ''} topmiddle {away[0]}".replace("  ", " "))
+                return
+            if numbers and re.search(r"(?:middle|centre|center)$", place) and "top" not in place:
+                draft.marks.append(f"hole {numbers[0]} middle")
+                return
+        self._note(draft, fact)
+
+    def _on_holesat(self, draft: Draft, fact: Fact) -> None:
+        across = self.t._values(fact.get("n"), draft)
+        values = self.t._values(fact.get("list"), draft)
+        for n in range(0, len(values) - 1, 2):
+            draft.marks.append(f"hole {across[0]} at {values[n]} {values[n + 1]}")
+
+    def _on_holes(self, draft: Draft, fact: Fact) -> None:
+        return
+
+    def _on_window(self, draft: Draft, fact: Fact) -> None:
+        a, b = self.t._values(fact.get("a"), draft), self.t._values(fact.get("b"), draft)
+        draft.marks.append(f"window {a[0]} {b[0]}")
+
+    def _on_ends(self, draft: Draft, fact: Fact) -> None:
+        self._note(draft, fact)
+
+    def _on_punched(self, draft: Draft, fact: Fact) -> None:
+        draft.cut = "punched"
+
+    def _on_diecut(self, draft: Draft, fact: Fact) -> None:
+        draft.cut = "die-cut"
+
+    def _on_scrap(self, draft: Draft, fact: Fact) -> None:
+        self._note(draft, fact)
+
+    # Counts.
+
+    def _on_count(self, draft: Draft, fact: Fact) -> None:
+        count = self.words.number(fact.get("n")).count
+        if count is None:
+            self.t._ask(fact.first, fact.behind, "not-understood.words", draft, text=self.words.written(fact.first, fact.behind))
+        else:
+            draft.counts.append(count)
+
+    def _on_useof(self, draft: Draft, fact: Fact) -> None:
+        self._on_count(draft, fact)
+
+    def _on_give(self, draft: Draft, fact: Fact) -> None:
+        self._on_count(draft, fact)
+
+    def _on_counttwice(self, draft: Draft, fact: Fact) -> None:
+        draft.counts.append({"twice": 2, "again": 2}.get(fact.get("times"), 3))
+
+    def _on_counteach(self, draft: Draft, fact: Fact) -> None:
+        where = fact.get("where").rstrip("s")
+        if draft.counts:
+            return
+        if where == "corner":
+            draft.counts.append(4)
+        elif where in ("end", "long side", "short side"):
+            draft.counts.append(2)
+        elif re.search(r"\b(?:long|short) sides\b|\bends\b", self.words.signs):
+            draft.counts.append(2)
+        else:
+            behind = self.words.words[fact.behind] if fact.behind < len(self.words.words) else ""
+            other = self._find(behind) if behind.isalpha() else None
+            if other is not None and other.counts:
+                draft.counts.append(other.counts[-1])
+            elif behind.isalpha() and behind not in ("kit", "person", "bag", "head"):
+                self.t._ask(fact.first, fact.behind, "not-understood.words", draft, text=self.words.written(fact.first, fact.behind))
+
+    def _on_counttimes(self, draft: Draft, fact: Fact) -> None:
+        n, m = self.words.number(fact.get("n")).count, self.words.number(fact.get("m")).count
+        total = (n or 0) * (m or 0)
+        said = self.words.number(fact.get("all")).count if fact.get("all") else total
+        if not total or said != total:
+            self.t._ask(fact.first, fact.behind, "two-counts", draft, first=str(total), second=str(said))
+            return
+        draft.counts.append(total)
+
+    # Papers and the rest.
+
+    def _on_paper(self, draft: Draft, fact: Fact) -> None:
+        paper = fact.get("paper")
+        if paper in ("card", "cardstock", "paper", "sheet", "scraps", "offcuts"):
+            return
+        paper = re.sub(r"^(?:the|a) ", "", paper)
+        written = self._written_paper(fact, paper)
+        if draft.paper and draft.paper_sure and draft.paper.lower() != written.lower() and fact not in ():
+            if not draft.same_paper:
+                self.t._ask(fact.first, fact.behind, "said-twice.differently", draft, text=written)
+                return
+        draft.paper, draft.paper_sure, draft.same_paper = written, True, False
+
+    def _written_paper(self, fact: Fact, paper: str) -> str:
+        first = int(fact.get("@paper") or fact.first)
+        written = self.words.written(first, min(first + len(paper.split()), fact.behind))
+        kept = re.sub(r"\s+(?:scraps|offcuts)$", "", written, flags=re.IGNORECASE)
+        return kept.strip(" ,.;:-\"'“”")
+
+    def _on_samepaper(self, draft: Draft, fact: Fact) -> None:
+        other = self._find(fact.get("name")) if fact.get("name") else next(
+            (d for d in reversed(self.t.drafts) if d is not draft), None
+        )  # fmt: skip
+        if other is not None:
+            draft.paper = other.paper
+
+    def _on_halved(self, draft: Draft, fact: Fact) -> None:
+        if fact.get("paper2") and not draft.paper:
+            draft.paper = fact.get("paper2")
+
+    _on_down = _on_halved
+    _on_strip = _on_halved
+
+    def _on_matof(self, draft: Draft, fact: Fact) -> None:
+        draft.mat_of = fact.get("name")
+        if not draft.name:
+            draft.name = f"{fact.get('name')} mat"
+
+    def _on_matsfor(self, draft: Draft, fact: Fact) -> None:
+        if fact.get("m"):
+            count = self.words.number(fact.get("m")).count
+            if count:
+                draft.counts.append(count)
+        elif "sides" in fact.get("where") and not draft.counts:
+            draft.counts.append(2)
+        if not draft.name:
+            draft.name = "mat"
+
+    def _on_withmat(self, draft: Draft, fact: Fact) -> None:
+        if not draft.name:
+            draft.name = "mat"
+
+    def _on_result(self, draft: Draft, fact: Fact) -> None:
+        sizes = tuple(
+            length for key in ("a", "b", "c") if fact.get(key) for length in self.t._values(fact.get(key), draft)
+        )
+        draft.results.append(sizes)
+        self._note(draft, fact)
+
+    # What is left.
+
+    def _rest(self, draft: Draft, first: int, behind: int, waiting: list[Fact] | None = None) -> None:
+        """Words that no fact explains: the name, a paper perhaps, a note, or a question."""
+        words = self.words.words
+        inside = [n for n in range(first, behind) if not any(f.first <= n < f.behind for f in waiting or ())]
+        part: list[int] = []
+        for n in [*inside, -1]:
+            stop = n == -1 or words[n] in (",", ";", ".", "(", ")", "!", "?", ":") or (words[n] == "-")
+            if not stop and (not part or n == part[-1] + 1):
+                part.append(n)
+                continue
+            if part:
+                self._part(draft, part, first, behind)
+            part = [] if stop else [n]
+
+    def _part(self, draft: Draft, part: list[int], first: int, behind: int) -> None:
+        words = self.words.words
+        lex = lexicon()
+        said = [words[n] for n in part]
+        while part and words[part[0]] in _FILLERS:
+            part = part[1:]
+        while part and words[part[-1]] in _FILLERS | {"with", "but", "cut", "score"} - {"cut", "score"}:
+            part = part[:-1]
+        if not part:
+            return
+        said = [words[n] for n in part]
+        text = self.words.written(part[0], part[-1] + 1)
+        numbers = [n for n in part if self.words.numbers[n] is not None]
+        if numbers:
+            counts = [self.words.numbers[n] for n in numbers]
+            lone = len(part) == 1 and counts[0] is not None and counts[0].count is not None and counts[0].spoken
+            if lone and counts[0] is not None and counts[0].count is not None:
+                draft.counts.append(counts[0].count)
+                return
+            self.t._ask(part[0], part[-1] + 1, "not-understood.words", draft, text=text)
+            return
+        danger = [word for word in said if word in lex.among("danger.words")]
+        direct = part[0] == first
+        plain = all(re.fullmatch(r"[^\W\d_][\w'-]*", word) for word in said)
+        if not draft.name and direct and plain and len(said) <= 4 and not (set(said) & {"and", "to", "not"}):
+            draft.name = text.strip(" -,")
+            return
+        if said in (["strips"], ["circles"], ["sheet"], ["pieces"], ["boards"], ["card"]) or said == ["square"]:
+            return
+        if danger:
+            self.t._ask(part[0], part[-1] + 1, "not-understood.words", draft, text=text)
+            return
+        prefix = said[0] in ("in", "from", "of") or (part[0] > 0 and words[part[0] - 1] in ("in", "from", "of"))
+        name_part = [word for word in said if word not in ("the", "a", "in", "from", "of", "our", "your")]
+        if prefix and plain and 0 < len(name_part) <= 3 and not draft.paper and name_part[0] not in lex.among("papers.never"):
+            draft.paper = text if words[part[0]] not in ("in", "from", "of") else " ".join(name_part)
+            return
+        verbs = lex.among("lines.doing")
+        if plain and len(said) <= 2 and not draft.paper and said[0] not in verbs and draft.maybe_paper is None:
+            own = part[0] > 0 and (words[part[0] - 1] in (",", "-", ":", "(") or direct)
+            if own:
+                spans = self.words.spans
+                draft.maybe_paper = (text, self.told.number, spans[part[0]][0], spans[part[-1]][1])
+                return
+        draft.notes.append(text)

@@ -1,0 +1,90 @@
+"""A piece as it is being told: its size, and what is said of it before anything is placed."""
+
+from __future__ import annotations
+
+from dataclasses import dataclass, field
+from fractions import Fraction
+
+from neat_sheaf.measure.length import CENTIMETRE, INCH, MILLIMETRE, Length, Unit
+
+__all__ = ["Asked", "Draft", "ScoreSaid", "Span", "exact"]
+
+_PER = {"in": INCH, "ft": 12 * INCH, "yd": 36 * INCH, "mm": MILLIMETRE, "cm": CENTIMETRE, "m": 100 * CENTIMETRE}
+
+
+def exact(value: Fraction, unit: str) -> Length | None:
+    """A length in nanometres; None where it is no whole number of them."""
+    found = value * _PER[unit]
+    return Length(int(found)) if found.denominator == 1 and found < 10**13 else None
+
+
+@dataclass(frozen=True, slots=True)
+class Span:
+    """Words of a line of the text, and what they became."""
+
+    line: int
+    start: int
+    end: int
+    what: str
+
+
+@dataclass(frozen=True, slots=True)
+class ScoreSaid:
+    """Distances of scores as they were said, before they are placed.
+
+    ``how``: "side" (``side`` is long, short, width, height, a length, or "" where none is said), "turn",
+    "edges", "all", "every", "half", "around", "bothways". ``edges`` are letters of L, R, T, B, or words.
+    """
+
+    how: str
+    values: tuple[Length, ...] = ()
+    side: str = ""
+    edges: tuple[str, ...] = ()
+    number: Length | None = None
+    mountain: bool = False
+    ways: str = ""
+
+
+@dataclass(frozen=True, slots=True)
+class Asked:
+    """A question of a draft: its code and numbers, and where it stands."""
+
+    line: int
+    start: int
+    end: int
+    code: str
+    values: dict[str, object] = field(default_factory=dict, hash=False)
+
+
+@dataclass(slots=True)
+class Draft:
+    """A piece that is being told."""
+
+    line: int
+    name: str = ""
+    width: Length | None = None
+    height: Length | None = None
+    unit: Unit = "in"
+    counts: list[int] = field(default_factory=list)
+    paper: str = ""
+    paper_sure: bool = True
+    same_paper: bool = False
+    oval: bool = False
+    cut: str = ""
+    scrap: bool = False
+    scores: list[ScoreSaid] = field(default_factory=list)
+    marks: list[str] = field(default_factory=list)
+    notes: list[str] = field(default_factory=list)
+    results: list[tuple[Length, ...]] = field(default_factory=list)
+    mat_of: str = ""
+    asked: list[Asked] = field(default_factory=list)
+    lines: list[int] = field(default_factory=list)
+    maybe_paper: tuple[str, int, int, int] | None = None
+    """A word that may be its paper, with its line and where it stands there."""
+
+    @property
+    def sides(self) -> tuple[Length, Length]:
+        """Width and height; ValueError where it has no size."""
+        if self.width is None or self.height is None:
+            raise ValueError("a draft without a size")
+        return self.width, self.height

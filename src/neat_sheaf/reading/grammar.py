@@ -1,0 +1,145 @@
+"""Facts that the words of a line may be, from the rules of the language; and the best cover of a line by them."""
+
+from __future__ import annotations
+
+import functools
+import re
+from collections.abc import Iterable, Iterator
+from dataclasses import dataclass
+
+from neat_sheaf.reading.lexicon import lexicon, rules_of
+from neat_sheaf.reading.words import FIRST, Words
+
+__all__ = ["Fact", "cover"]
+
+_NUMBER = f"[{chr(FIRST)}-{chr(FIRST + 6_000)}]"
+_SLOT = re.compile(r"(?<!\?P)<([a-z]+)>")
+_BARE = re.compile(r"(?<![A-Za-z\\<])N(?![A-Za-z])")
+_FACT_COST = 0.5
+_MOST_MATCHES = 4_000
+
+
+@dataclass(frozen=True, slots=True)
+class Fact:
+    """A span of words, from ``first`` to before ``behind``, that says something of a kind.
+
+    ``said`` are its parts as signs, by the names that the rule gives them.
+    """
+
+    kind: str
+    first: int
+    behind: int
+    said: dict[str, str]
+    needs: str = ""
+    cost: float = 0.0
+
+    def get(self, name: str) -> str:
+        """A part of it, or ""."""
+        return self.said.get(name, "")
+
+
+@dataclass(frozen=True, slots=True)
+class _Rule:
+    kind: str
+    pattern: re.Pattern[str]
+    needs: str
+    cost: float
+    needs_number: bool
+
+
+def paper_pattern(more: frozenset[str]) -> str:
+    """One to four words that are a paper, at least one of them known as one."""
+    words = lexicon()
+    sure = words.among("papers.kinds") | words.among("papers.colours") | words.among("papers.looks")
+    beside = words.among("papers.shades") | words.among("papers.heads")
+    long = sorted({word.lower() for word in more if " " in word}, key=len, reverse=True)
+    single = sorted(sure | {word.lower() for word in more if " " not in word and word}, key=len, reverse=True)
+    one = "|".join(re.escape(word) for word in (*long, *single))
+    side = "|".join(re.escape(word) for word in sorted(beside, key=len, reverse=True))
+    return (
+        rf"(?:(?:{side}|{one}) )*(?:{one})(?: (?:{side}|{one}|[a-z0-9](?= (?:[,;.:()-]|$)|\s*$)))*"
+        rf"|(?:lighter|darker|paler|main|contrasting|coordinating) (?:shade|one|card|paper|colour|color|tone)"
+    )
+
+
+@functools.lru_cache(maxsize=64)
+def _rules(more: frozenset[str], language: str) -> tuple[_Rule, ...]:
+    file = rules_of(language)
+    slots: dict[str, str] = dict(file["slots"])
+
+    def whole(pattern: str) -> str:
+        for _ in range(8):
+            wider = _SLOT.sub(lambda match: f"(?:{slots[match[1]]})", pattern)
+            if wider == pattern:
+                break
+            pattern = wider
+        pattern = pattern.replace("PAPERS", paper_pattern(more))
+        return _BARE.sub(_NUMBER, pattern)
+
+    found = []
+    for rule in file["rule"]:
+        pattern = whole(rule["say"])
+        found.append(
+            _Rule(
+                rule["kind"], re.compile(rf"(?<= )(?:{pattern})(?= )"), rule.get("needs", ""),
+                float(rule.get("cost", 0.0)), "N" in _BARE.findall(_SLOT.sub("", rule["say"])) or "<list>" in rule["say"],
+            )
+        )  # fmt: skip
+    return tuple(found)
+
+
+def _matches(words: Words, rules: Iterable[_Rule]) -> Iterator[Fact]:
+    signs, index = words.signs, words.index
+    has_number = any(number is not None for number in words.numbers)
+    count = 0
+    for rule in rules:
+        if rule.needs_number and not has_number:
+            continue
+        for match in rule.pattern.finditer(signs):
+            if match.end() == match.start():
+                continue
+            count += 1
+            if count > _MOST_MATCHES:
+                return
+            first, last = index[match.start()], index[match.end() - 1]
+            said = {name: text for name, text in match.groupdict().items() if text is not None}
+            places = {
+                f"@{name}": str(index[match.start(name)]) for name in said
+            }
+            yield Fact(rule.kind, first, last + 1, said | places, rule.needs, rule.cost)
+
+
+def cover(words: Words, papers: frozenset[str] = frozenset(), weight: dict[str, float] | None = None,
+          language: str = "en") -> list[Fact]:  # fmt: skip
+    """The facts that together explain the most of a line, none over another, in order.
+
+    ``weight`` says what it costs to leave a word unexplained; a number is the dearest.
+    """
+    count = len(words.words)
+    facts = list(_matches(words, _rules(papers, language)))
+    by_start: dict[int, list[Fact]] = {}
+    for fact in facts:
+        by_start.setdefault(fact.first, []).append(fact)
+    danger = lexicon(language).among("danger.words")
+    lost = [
+        6.0 if words.numbers[n] is not None else 1.6 if words.words[n] in danger else 0.1 if not words.words[n].isalnum() else 0.55
+        for n in range(count)
+    ]  # fmt: skip
+    best: list[tuple[float, Fact | None]] = [(0.0, None)] * (count + 1)
+    for at in range(count - 1, -1, -1):
+        choice: tuple[float, Fact | None] = (lost[at] + best[at + 1][0], None)
+        for fact in by_start.get(at, ()):
+            cost = _FACT_COST + fact.cost + best[fact.behind][0]
+            if cost < choice[0] - 1e-9:
+                choice = (cost, fact)
+        best[at] = choice
+    found: list[Fact] = []
+    at = 0
+    while at < count:
+        fact = best[at][1]
+        if fact is None:
+            at += 1
+            continue
+        found.append(fact)
+        at = fact.behind
+    return found

@@ -1,0 +1,61 @@
+"""The words of a language that the reader knows, from its file."""
+
+from __future__ import annotations
+
+import functools
+import tomllib
+from dataclasses import dataclass
+from fractions import Fraction
+from importlib.resources import files
+from typing import Any
+
+__all__ = ["Lexicon", "lexicon", "rules_of"]
+
+
+@dataclass(frozen=True, slots=True)
+class Lexicon:
+    """The words of a language. ``groups`` are words that together are a number, longest first."""
+
+    whole: dict[str, int]
+    tens: dict[str, int]
+    part: dict[str, int]
+    parts: dict[str, int]
+    articles: frozenset[str]
+    joins: frozenset[str]
+    of: frozenset[str]
+    not_one_behind: frozenset[str]
+    not_one_before: frozenset[str]
+    groups: tuple[tuple[tuple[str, ...], Fraction], ...]
+    units: dict[str, str]
+    unit_before: frozenset[str]
+    lists: dict[str, frozenset[str]]
+
+    def among(self, key: str) -> frozenset[str]:
+        """A list of words of the file, by ``section.name``."""
+        return self.lists[key]
+
+
+def _file(name: str) -> dict[str, Any]:
+    return tomllib.loads((files(__package__) / "lang" / name).read_text(encoding="utf-8"))
+
+
+@functools.cache
+def lexicon(language: str = "en") -> Lexicon:
+    """The words of a language; KeyError where the file lacks a part of it."""
+    found = _file(f"{language}_words.toml")
+    numbers = found["numbers"]
+    groups = [(tuple(words.split()), Fraction(value)) for words, value in numbers["groups"]]
+    sections = ("papers", "supplies", "lines", "danger")
+    lists = {f"{part}.{key}": frozenset(words) for part in sections for key, words in found[part].items()}
+    return Lexicon(
+        numbers["whole"], numbers["tens"], numbers["part"], numbers["parts"], frozenset(numbers["articles"]),
+        frozenset(numbers["and"]), frozenset(numbers["of"]), frozenset(numbers["not_one_behind"]),
+        frozenset(numbers["not_one_before"]), tuple(sorted(groups, key=lambda group: -len(group[0]))),
+        found["units"], frozenset(found["in"]["unit_before"]), lists,
+    )  # fmt: skip
+
+
+@functools.cache
+def rules_of(language: str = "en") -> dict[str, Any]:
+    """The rules of a language as they are in its file."""
+    return _file(f"{language}_rules.toml")

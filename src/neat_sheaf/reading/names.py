@@ -1,0 +1,155 @@
+"""The name of a piece, found among the words before and behind its size."""
+
+from __future__ import annotations
+
+import re
+
+from neat_sheaf.reading.words import FIRST, Words
+
+__all__ = ["Head", "head_of"]
+
+_N = f"[{chr(FIRST)}-{chr(FIRST + 6_000)}]"
+_LEAD = re.compile(
+    r"^(?:(?:and|then|also|plus|next|now|so|okay|ok|right|well|oh|um|uh|er|please|first|finally|optional|lastly|you|we|i|i'd|you'll|we'll|"
+    r"need|needs|want|will|would|could|can|cut|trim|make|take|get|have|got|there's|there|is|are|it's|just|like|for|"
+    r"one of|some|slice|punch|tear|[,:;.!?()-]|the offcut into|a piece of|each person to have|each|of|from|each person|everybody|gets|another|with|"
+    r"yes|no|really|it|that's|that|which|in|to|into|at|on|by) )+"
+)
+_TRAIL = re.compile(
+    r"(?: (?:is|are|was|were|be|being|to|at|of|that|which|that's|it's|they're|they|it|measures?|measuring|size|sized|cut|trimmed|trim|will|should|gets?|"
+    r"going|comes?|made|from|a|an|the|single|and|by|call|called|about|each|piece|pieces|also|needs?|[,:;.(=~-]|in|for|on|goes|uses?|with|x))+$"
+)
+_GENERIC = {
+    "piece", "pieces", "one", "cut", "sheet", "it", "this", "that", "them", "first", "second", "third", "fourth", "last", "next", "main",
+    "square", "bit", "bits", "thing", "size", "rest", "other", "others", "these", "those", "strip piece", "first piece", "main piece", "last one",
+    "first one", "next one", "second one", "person", "paper", "card stock", "cardstock", "offcut", "letter sheet",
+}  # fmt: skip
+_PHRASE = re.compile(
+    r"(?:^| )(?:the|a|an|your|our|this|these|those|my|" + _N + r"|one|of these|of the|another|some|each)((?: (?!(?:the|a|an|is|are|was|that|which|for|on|at|in|i|i've|it|it's|"
+    r"from|of|and|,|round|goes|we|you|by|so|they|they're|to|with|did|please|would|could|thursday|[.!?:;()-]|that's|what|hang|let)(?: |$))[^ ]+){1,4})"
+)
+_ON = re.compile(r"^ (?:is|are|goes|go|sits|sit|lies)(?: printed| written| stamped)? (?:on|in|inside|over) (?:a|an|the) ")
+
+
+class Head:
+    """The words before a size: the name, how many, and what else they hold."""
+
+    def __init__(self) -> None:
+        self.name = ""
+        self.count: int | None = None
+        self.rest: list[str] = []
+
+
+def head_of(words: Words, first: int, behind: int) -> Head:
+    """Read the words from ``first`` to before ``behind``, which are no fact."""
+    head = Head()
+    tokens = list(words.words[first:behind])
+    while tokens and tokens[0] in (",", ".", ";", ":", "-", ")", "!", "?", "and"):
+        tokens.pop(0)
+        first += 1
+    signs = " ".join(tokens)
+    numbers = [sign for sign in tokens if _is(sign)]
+    if not tokens:
+        return head
+    plain = not re.search(r"(?:^| )(?:is|are|i|i've|we|you|it's|that|which|would|going|need|needs|there's|there|everybody)(?: |$)", signs)
+    if plain and len(tokens) <= 7:
+        _short(words, head, tokens, first)
+        return head
+    _long(words, head, tokens, first, numbers)
+    return head
+
+
+def _is(sign: str) -> bool:
+    return len(sign) == 1 and FIRST <= ord(sign) < FIRST + 6_000
+
+
+def _short(words: Words, head: Head, tokens: list[str], first: int) -> None:
+    """ "Glow panels -", "two mats", "3. Label:": all of it is the name, but for a count."""
+    signs = " ".join(tokens) + " "
+    lead = _LEAD.match(signs)
+    start = len(lead[0].split()) if lead else 0
+    tokens, first = tokens[start:], first + start
+    while tokens and tokens[0] in ("the", "a", "an", "your", "little", "one", "of", "these", "our"):
+        tokens, first = tokens[1:], first + 1
+    if tokens and _is(tokens[0]):
+        number = words.number(tokens[0])
+        # "two nine-inch pieces" has a count; "12-inch strip" has none.
+        if number.count is not None and not (len(tokens) == 1 and False):
+            head.count = number.count
+            tokens, first = tokens[1:], first + 1
+            while tokens and tokens[0] in ("x", "of", "off", "the", "these", "little", "more", "matching", "of the"):
+                tokens, first = tokens[1:], first + 1
+    trail = _TRAIL.search(" " + " ".join(tokens))
+    cut = len(trail[0].split()) if trail else 0
+    if cut:
+        tokens = tokens[:-cut]
+    if len(tokens) > 1 and _is(tokens[-1]):
+        number = words.number(tokens[-1])
+        before = tokens[-2]
+        if number.count is not None and before in (",", ":", "-", "(", "x", "cut", "make"):
+            head.count = number.count
+            tokens = tokens[:-1]
+            while tokens and tokens[-1] in (",", ":", "-", "(", "x", "cut", "make"):
+                tokens = tokens[:-1]
+    if any(_is(token) for token in tokens):
+        head.rest.append(words.written(first, first + len(tokens)))
+    if not tokens:
+        return
+    dash = next((n for n, token in enumerate(tokens) if token in ("-", ":") and n + 1 < len(tokens)), None)
+    if dash is not None:
+        # "Rosette - two strips": the whole thing, then what is cut for it.
+        behind = tokens[dash + 1 :]
+        if behind and _is(behind[0]):
+            number = words.number(behind[0])
+            if number.count is not None:
+                head.count = number.count
+                head.rest.clear()
+                tokens = tokens[:dash]
+    head.name = words.written(first, first + len(tokens)).strip(" -,:;()\"'“”‘’")
+
+
+def _long(words: Words, head: Head, tokens: list[str], first: int, numbers: list[str]) -> None:
+    """A sentence before the size: the name is the noun that is said to be of that size."""
+    signs = " " + " ".join(tokens) + " "
+    found: list[tuple[int, str, str]] = []
+    for match in _PHRASE.finditer(signs):
+        phrase = match[1].strip()
+        if phrase in _GENERIC or all(_is(word) for word in phrase.split()):
+            continue
+        found.append((match.start(1), phrase, signs[match.end(1) :]))
+    chosen = None
+    for at, phrase, after in found:
+        if _ON.match(after):
+            continue
+        if re.match(r"^ (?:(?:is|are|measures?|measuring|i|i've|that|which|it's|they're|,|for that|:|-|at|goes|sits|round)(?: |$))|^ $", after):
+            chosen = (at, phrase)
+            break
+    if chosen is None and found:
+        at, phrase, _ = found[-1]
+        chosen = (at, phrase)
+    if chosen is None:
+        counted = [words.number(sign).count for sign in numbers]
+        if len(counted) == 1 and counted[0] is not None:
+            head.count = counted[0]
+        elif numbers:
+            head.rest.append(words.written(first, first + len(tokens)))
+        return
+    at, phrase = chosen
+    start = len(signs[1 : at + 1].split())
+    said = phrase.split()
+    while said and said[0] in ("little", "nice", "lovely", "same", "following", "single", "small", "big", "first", "next"):
+        said, start = said[1:], start + 1
+    left = [n for n in numbers]
+    if start and _is(tokens[start - 1]):
+        number = words.number(tokens[start - 1])
+        head.count = number.count
+        left = [sign for sign in left if sign != tokens[start - 1]]
+    elif start > 1 and tokens[start - 1] in ("these", "the", "little", "of") :
+        for back in range(start - 1, max(-1, start - 4), -1):
+            if _is(tokens[back]):
+                head.count = words.number(tokens[back]).count
+                left = [sign for sign in left if sign != tokens[back]]
+                break
+    if left:
+        head.rest.append(words.written(first, first + len(tokens)))
+    head.name = words.written(first + start, first + start + len(said)).strip(" -,:;()\"'“”‘’") if said else ""

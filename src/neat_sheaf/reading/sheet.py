@@ -1,0 +1,176 @@
+"""A text as it was written, mailed, pasted or dictated: pieces, supplies, steps, notes and questions."""
+
+from __future__ import annotations
+
+import re
+from collections.abc import Mapping, Sequence
+from dataclasses import dataclass, replace
+
+from neat_sheaf.measure.length import Unit
+from neat_sheaf.messages import Message, message
+from neat_sheaf.reading.building import build
+from neat_sheaf.reading.drafts import Asked, Draft, Span
+from neat_sheaf.reading.notation.draft import Known, nearest
+from neat_sheaf.reading.notation.question import Question
+from neat_sheaf.reading.notation.reading import MOST_LINES, ReadLine, read_lines
+from neat_sheaf.reading.notation.writing import tidy_line
+from neat_sheaf.reading.supplies import SupplyLine
+from neat_sheaf.reading.telling import Told, What, tell
+from neat_sheaf.stock.supply import SupplyUnit
+
+__all__ = ["SheetLine", "read_sheet"]
+
+
+@dataclass(frozen=True, slots=True)
+class SheetLine:
+    """One line of a text. ``number`` is its place, from 1; ``step`` is its sentence.
+
+    ``pieces`` are those that begin in it; ``of`` is the line of the piece that it goes on about, 0 for none.
+    ``spans`` say what each part of it became, and ``notes`` what is kept in words.
+    """
+
+    number: int
+    text: str
+    what: What
+    pieces: tuple[ReadLine, ...] = ()
+    supply: SupplyLine | None = None
+    step: str = ""
+    questions: tuple[Question, ...] = ()
+    of: int = 0
+    spans: tuple[Span, ...] = ()
+    notes: tuple[str, ...] = ()
+
+    @property
+    def piece(self) -> ReadLine | None:
+        """The first piece of the line."""
+        return self.pieces[0] if self.pieces else None
+
+
+def read_sheet(
+    text: str,
+    units: Unit,
+    known: Known | None = None,
+    supplies: Mapping[str, SupplyUnit] | None = None,
+    kinds: Mapping[int, What] | None = None,
+) -> list[SheetLine]:
+    """Every line that is not blank, and what it is; ``kinds`` says what a line is, by its number.
+
+    ``supplies`` are those there are, and how each is measured: one that is measured in another way than
+    the line says is asked about.
+    """
+    known = known or Known()
+    lines = [(n, line.strip()) for n, line in enumerate(text.splitlines(), 1) if line.strip()]
+    over = lines[MOST_LINES:]
+    papers = frozenset(role.lower() for role in known.roles if role.lower() not in ("body",))
+    told, teller = tell(lines[:MOST_LINES], units, papers, kinds)
+    _settle_papers(teller.drafts, known)
+    found = _Builder(told, teller.drafts, units, known, supplies).all()
+    if over:
+        more = Question(0, 0, message("too-many-lines", most=MOST_LINES))
+        found.append(SheetLine(over[0][0], over[0][1], What.PIECE, questions=(more,)))
+    return found
+
+
+def _settle_papers(drafts: Sequence[Draft], known: Known) -> None:
+    """An unknown word is a paper where a second sign says so, else it is asked about."""
+    said = [draft.paper.lower() for draft in drafts if draft.paper and draft.paper_sure]
+    maybe = [draft.maybe_paper[0].lower() for draft in drafts if draft.maybe_paper]
+    roles = {role.lower() for role in known.roles}
+    for draft in drafts:
+        if draft.maybe_paper is None:
+            continue
+        word, line, start, end = draft.maybe_paper
+        sure = word.lower() in said or maybe.count(word.lower()) > 1 or word.lower() in roles
+        if sure and not draft.paper:
+            draft.paper = word
+        elif not draft.paper:
+            draft.asked.append(Asked(line, start, end, "paper-or-note", {"text": word}))
+        else:
+            draft.notes.append(word)
+
+
+class _Builder:
+    def __init__(self, told: list[Told], drafts: list[Draft], units: Unit, known: Known,
+                 supplies: Mapping[str, SupplyUnit] | None) -> None:  # fmt: skip
+        self.told, self.drafts, self.units, self.known, self.supplies = told, drafts, units, known, supplies
+        self.asked: dict[int, list[Question]] = {line.number: [] for line in told}
+        self.texts = {line.number: line.text for line in told}
+        self.built: dict[int, ReadLine] = {}
+        self.first_line: dict[int, int] = {}
+
+    def all(self) -> list[SheetLine]:
+        self._pieces()
+        return [self._line(told) for told in self.told]
+
+    def _pieces(self) -> None:
+        names = self._names()
+        lines: list[str] = []
+        owners: list[Draft] = []
+        for draft, name in zip(self.drafts, names, strict=True):
+            self.first_line[id(draft)] = draft.line
+            built = build(draft, name, self.units)
+            for asked, said in built.asked:
+                self._ask(draft, asked, said)
+            if built.line:
+                lines.append(built.line)
+                owners.append(draft)
+        for draft, read in zip(owners, read_lines("\n".join(lines), self.units, self.known), strict=True):
+            for question in read.questions:
+                self._ask(draft, None, question.message)
+            self.built[id(draft)] = replace(read, text=self.texts[draft.line], questions=())
+
+    def _names(self) -> list[str]:
+        """What each is called: as it was said, or by its number in the list."""
+        names = []
+        count = len(self.known.pieces)
+        for draft in self.drafts:
+            count += 1
+            name = re.sub(r"\s+", " ", draft.name).strip()
+            names.append((name[:1].upper() + name[1:])[:60] if name else f"Piece {count}")
+        return names
+
+    def _ask(self, draft: Draft, asked: Asked | None, said: Message) -> None:
+        number = asked.line if asked is not None else (draft.lines[-1] if draft.lines else draft.line)
+        text = self.texts[number]
+        start, end = (asked.start, asked.end) if asked is not None else (0, len(text))
+        question = Question(start, end, said)
+        if question not in self.asked[number]:
+            self.asked[number].append(question)
+
+    def _line(self, told: Told) -> SheetLine:
+        for asked in told.asked:
+            self.asked[told.number].append(
+                Question(asked.start, asked.end, message(asked.code, **asked.values))  # type: ignore[arg-type]
+            )
+        pieces = tuple(self.built[id(draft)] for draft in told.drafts if id(draft) in self.built)
+        questions = tuple(sorted(self.asked[told.number], key=lambda q: (q.start, q.end)))
+        pieces = tuple(replace(piece, questions=questions) for piece in pieces)
+        notes = tuple(note for draft in told.drafts for note in draft.notes)
+        line = SheetLine(
+            told.number, told.text, told.what, pieces, told.supply, told.step, questions,
+            told.of.line if told.of is not None else 0, tuple(told.spans), notes,
+        )  # fmt: skip
+        return self._with_supply(line) if told.what is What.SUPPLY and told.supply is not None else line
+
+    def _with_supply(self, line: SheetLine) -> SheetLine:
+        said = line.supply
+        if self.supplies is None or said is None:
+            return line
+        same = next((name for name in self.supplies if name.lower() == said.name.lower()), None)
+        if same is not None:
+            unit = self.supplies[same]
+            odd = Question(0, len(line.text), message("supply-measure", supply=same, unit=unit.value))
+            asked = line.questions if said.unit is unit else (*line.questions, odd)
+            return replace(line, supply=replace(said, name=same), questions=asked)
+        near = nearest(said.name, tuple(self.supplies), 55) or next(
+            (name for name in self.supplies if set(said.name.lower().split()) & set(name.lower().split())), None
+        )
+        at = max(line.text.find(said.name), 0)
+        suggestions = (near,) if near else ()
+        asked = Question(at, at + len(said.name), message("no-such-supply", supply=said.name), suggestions)
+        return replace(line, questions=(*line.questions, asked))
+
+
+def tidy(line: SheetLine, units: Unit) -> str:
+    """The pieces of a line in the notation."""
+    return " | ".join(tidy_line(read.piece, units) for read in line.pieces if read.piece is not None)

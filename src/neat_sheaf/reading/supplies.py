@@ -1,0 +1,111 @@
+"""What a line says of a supply: an amount of something that is bought, and no size of a piece."""
+
+from __future__ import annotations
+
+import re
+from dataclasses import dataclass
+from decimal import Decimal
+from fractions import Fraction
+
+from neat_sheaf.measure.length import Length
+from neat_sheaf.reading.drafts import exact
+from neat_sheaf.reading.lexicon import lexicon
+from neat_sheaf.reading.words import FIRST, Number, Words, is_number
+from neat_sheaf.stock.supply import SupplyUnit
+
+__all__ = ["SupplyLine", "is_supply_noun", "supply_of"]
+
+_N = f"[{chr(FIRST)}-{chr(FIRST + 6_000)}]"
+_TALK = r"(?:oh|and|also|plus|then|about|roughly|approx|approximately|around|some|a|the|we|you|i|they|need|needs|want|should|have|has|will|do|cut|add|use|bring|count|out|please|could|would|can|each|person|gets?|there's|there|are|is|bit|of|it|takes?|'ll|you'll|we'll|i'll|i'd|like|get|little|these|those|tiny|put|used|five|got|i've)"
+_BEHIND = r"(?:each|per person|per kit|a kit|a head|per head|altogether|in all|in total|as well|too|please|or so|long|to close|for (?:the |each )?[a-z]+|to tie [a-z ]+|, .*|which .*|[(].*[)])"
+_FIRST = re.compile(rf"^ (?:{_TALK} )*(?P<n>{_N}) (?:of )?(?:(?:these|those|the|little|tiny|small) )*(?P<name>[a-z][a-z' -]*?)(?: {_BEHIND})*(?: [.!?])* $")
+_LENGTHS = re.compile(
+    rf"^ (?:{_TALK} )*(?P<n>{_N}) (?:lengths?|strands?|pieces|bits|cuts) (?:of )?(?P<name>[a-z][a-z' -]*?) ,? ?(?:at |of |each |- |: )?(?P<m>{_N})(?: (?:each|long|apiece))*(?: [.])* $"
+)
+_TIMES = re.compile(rf"^ (?P<n>{_N}) x (?P<m>{_N}) (?:of )?(?P<name>[a-z][a-z' -]*?)(?: [.])* $")
+_BEHIND_NAME = re.compile(
+    rf"^ (?:(?:the|oh|and|also|a) )*(?P<name>[a-z][a-z' -]*?) (?:(?:was|is|are|were|-|:|,|=|[(]|x|to close|to tie|to hang|cut to|about|at) )*(?P<n>{_N})(?: (?:off|each|of them|in all|altogether|long|per kit|a kit|please))*(?: [)])?(?P<rest> , .*)?(?: [.])* $"
+)
+_SIZED = re.compile(rf"^ (?:(?P<n>{_N}) )?(?P<name>[a-z][a-z' -]*?) (?:[(,:-] )?{_N} (?:x|by) {_N}(?: [)])?(?: [.])* $")
+_COUNTED = re.compile(rf"^ (?:and )?(?P<name>[a-z][a-z' -]*?) , (?P<n>{_N}) , which .* $")
+
+
+@dataclass(frozen=True, slots=True)
+class SupplyLine:
+    """What a line says of a supply: how many (or ml, by its unit), or ``cuts`` lengths of ``length`` nm in
+    all.
+    """
+
+    name: str
+    count: Decimal | None = None
+    length: Length | None = None
+    cuts: int = 1
+    unit: SupplyUnit = SupplyUnit.EACH
+
+
+def is_supply_noun(words: str) -> bool:
+    """Whether one of the words is a thing that is bought."""
+    return bool(set(words.split()) & lexicon().among("supplies.nouns"))
+
+
+def supply_of(words: Words, section: str, units: str) -> SupplyLine | None:
+    """The supply that a line names; None where it names none, or it cannot be told."""
+    signs = words.signs
+    found = _TIMES.match(signs)
+    if found is not None and is_supply_noun(found["name"]):
+        each, count = words.number(found["m"]), words.number(found["n"]).count
+        return None if count is None else _made(words, found, Number(each.value * count, each.unit), section, count)
+    found = _LENGTHS.match(signs)
+    if found is not None:
+        each, count = words.number(found["m"]), words.number(found["n"]).count
+        if count is not None:
+            each = each if each.unit else Number(each.value, units)
+            return _made(words, found, Number(each.value * count, each.unit), section, count)
+    found = _SIZED.match(signs)
+    if found is not None and set(found["name"].split()) & lexicon().among("supplies.sized"):
+        number = words.number(found["n"]) if found["n"] else Number(Fraction(1))
+        return _made(words, found, number, "supplies")
+    for pattern in (_COUNTED, _BEHIND_NAME, _FIRST):
+        found = pattern.match(signs)
+        if found is None:
+            continue
+        made = _made(words, found, words.number(found["n"]), section)
+        if made is not None:
+            return made
+    return None
+
+
+def _made(
+    words: Words, found: re.Match[str], number: Number, section: str, cuts: int = 1
+) -> SupplyLine | None:
+    said = found["name"].strip(" -")
+    known = is_supply_noun(said)
+    lexical = lexicon()
+    if not said or len(said.split()) > 5:
+        return None
+    if not known and section != "supplies":
+        verbs = lexical.among("lines.doing")
+        if set(said.split()) & (verbs | lexical.among("danger.words")) or len(said.split()) > 3:
+            return None
+        if found.re is not _FIRST or found.start("n") != 1:
+            return None  # "lid 4" is no supply
+        if number.unit == "" and number.value.denominator == 1 and not said.endswith("s") and number.value != 1:
+            return None
+    name = _written(words, found, said)
+    if number.unit in ("in", "ft", "yd", "cm", "mm", "m"):
+        length = exact(number.value, number.unit)
+        return None if length is None else SupplyLine(name, None, length, cuts, SupplyUnit.LENGTH)
+    if number.unit == "ml":
+        value = number.value
+        if value.denominator not in (1, 2, 4, 5, 8, 10):
+            return None
+        return SupplyLine(name, Decimal(value.numerator) / Decimal(value.denominator), unit=SupplyUnit.ML)
+    count = number.count
+    return None if count is None else SupplyLine(name, Decimal(count))
+
+
+def _written(words: Words, found: re.Match[str], said: str) -> str:
+    first = words.index[found.start("name")]
+    behind = first + len(said.split())
+    name = words.written(first, behind).strip(" -,:")
+    return name if not is_number(name) else said

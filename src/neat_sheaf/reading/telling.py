@@ -1,0 +1,301 @@
+"""A text told line after line: the pieces that it tells of, and what else each line is."""
+
+from __future__ import annotations
+
+import re
+from collections.abc import Mapping
+from dataclasses import dataclass, field
+from enum import StrEnum
+from fractions import Fraction
+
+from neat_sheaf.measure.length import Length, Unit
+from neat_sheaf.reading.corrections import corrected
+from neat_sheaf.reading.drafts import Asked, Draft, ScoreSaid, Span, exact
+from neat_sheaf.reading.grammar import Fact, cover
+from neat_sheaf.reading.lexicon import lexicon
+from neat_sheaf.reading.names import Head, head_of
+from neat_sheaf.reading.sides import edges_of, side_of
+from neat_sheaf.reading.supplies import SupplyLine, supply_of
+from neat_sheaf.reading.words import Number, Words, is_number, words_of
+
+__all__ = ["Told", "What", "tell"]
+
+_BULLET = re.compile(
+    r"\A\s*(?:(?:[-*•–#>+]+|\[[ xX]?\]|\(?[A-Za-z][.)]|\(?\d{1,2}[.)])\s+)+(?=\S)"
+)
+_SIZES = ("size", "square", "circle", "circles", "named", "strip")
+_GEOMETRY = (
+    "score", "scorefrom", "scoreall", "every", "half", "around", "turn", "turnfrom", "bothways", "sameother",
+    "samescores", "mountain", "valley", "corners", "hole", "holesat", "window", "ends", "count", "counttwice",
+    "counttimes", "diagonal", "leaves", "gate", "punched", "scoredown",
+)  # fmt: skip
+_SHEETS = {"a3": (297, 420), "a4": (210, 297), "a5": (148, 210), "a6": (105, 148), "a7": (74, 105)}
+_FILLERS = {
+    "and", "then", "also", "the", "a", "an", "piece", "pieces", "strips", "each", "please", "it", "is", "are", "which", "that", "so", "in",
+    "size", "of", "for", "on", "to", "card", "with", "just", "them", "these", "this", "now", "we", "you", "i", "well", "too",
+}  # fmt: skip
+_STRONG = (".", "!", "?", ";")
+
+
+class What(StrEnum):
+    """What a line of a text is. ``more``: it goes on about the piece of a line before."""
+
+    HEADING = "heading"
+    PIECE = "piece"
+    MORE = "more"
+    SUPPLY = "supply"
+    STEP = "step"
+    NOTE = "note"
+
+
+@dataclass(slots=True)
+class Told:
+    """One line as it was told. ``drafts`` are the pieces that begin in it; ``of`` the draft it goes on about."""
+
+    number: int
+    text: str
+    what: What = What.NOTE
+    drafts: list[Draft] = field(default_factory=list)
+    of: Draft | None = None
+    supply: SupplyLine | None = None
+    step: str = ""
+    asked: list[Asked] = field(default_factory=list)
+    spans: list[Span] = field(default_factory=list)
+
+
+@dataclass(slots=True)
+class Teller:
+    """Reads lines one after the other, and knows what was told before."""
+
+    units: Unit
+    papers: frozenset[str] = frozenset()
+    section: str = ""
+    drafts: list[Draft] = field(default_factory=list)
+    current: Draft | None = None
+    last_what: What = What.HEADING
+    line: Told = field(default_factory=lambda: Told(0, ""))
+    words: Words = field(default_factory=lambda: words_of(""))
+
+    def tell(self, number: int, text: str, title: bool, kind: What | None) -> Told:
+        """Read a line; ``title``: it is the first of several, ``kind``: what a person says it is."""
+        told = self.line = Told(number, text)
+        bullet = _BULLET.match(text)
+        begin = bullet.end() if bullet else 0
+        units = "cm" if re.search(r"\d\s?(?:cm|mm)\b", text) and self.units == "in" else self.units
+        blank = " " * begin + text[begin:]
+        self.words = corrected(words_of(blank, units))
+        if kind is None:
+            self._classify(told, text, begin, title)
+        else:
+            self._as_said(told, text, begin, kind)
+        if told.what in (What.PIECE, What.STEP, What.SUPPLY):
+            self.last_what = told.what
+        return told
+
+    def _as_said(self, told: Told, text: str, begin: int, kind: What) -> None:
+        told.what = kind
+        if kind is What.STEP:
+            told.step = text[begin:].strip()
+        elif kind is What.SUPPLY:
+            told.supply = supply_of(self.words, "supplies", self.units)
+            if told.supply is None:
+                self._ask(0, len(self.words.words), "supply-amount")
+        elif kind is What.PIECE:
+            facts = cover(self.words, self.papers)
+            if any(fact.kind in _SIZES for fact in facts):
+                self._pieces(told, facts)
+            else:
+                self._ask(0, len(self.words.words), "no-size")
+
+    def _classify(self, told: Told, text: str, begin: int, title: bool) -> None:
+        words = self.words
+        lex = lexicon()
+        bare = text[begin:].strip()
+        letters = [word for word in words.words if word[:1].isalpha() and not is_number(word)]
+        has_number = any(number is not None for number in words.numbers)
+        first = letters[0] if letters and words.words and words.words[0] == letters[0] else ""
+        section = self._section(bare)
+        marked = bare.endswith(":") or text.lstrip().startswith("#")
+        doing = lex.among("lines.doing")
+        heading = not has_number and len(letters) <= 6 and bool(letters)
+        if heading and (marked or section or (title and first not in doing)):
+            told.what, self.section = What.HEADING, section or self.section
+            return
+        if not letters and not has_number:
+            return
+        facts = cover(words, self.papers)
+        sized = any(fact.kind in _SIZES for fact in facts)
+        geometry = any(fact.kind in _GEOMETRY for fact in facts)
+        if title and section and not sized and not geometry and not has_number:
+            told.what = What.HEADING
+            return
+        if title and not sized and len(letters) <= 5 and first not in doing and not has_number:
+            told.what = What.HEADING
+            return
+        if title and not sized and re.fullmatch(r".*\((?:makes|for) .*\)", bare) and len(letters) <= 7:
+            told.what = What.HEADING
+            return
+        supply = None
+        if not any(fact.kind in ("score", "scorefrom", "scoreall", "window", "bigger", "sameas") for fact in facts):
+            supply = supply_of(words, self.section, self.units)
+        if supply is not None:
+            told.what, told.supply = What.SUPPLY, supply
+            self._mark_all("supply")
+            return
+        if self._is_step(bare, first, facts, sized, has_number):
+            told.what, told.step = What.STEP, bare
+            self._mark_all("step")
+            return
+        if sized or any(fact.kind in ("bigger", "sameas") for fact in facts):
+            told.what = What.PIECE
+            self._pieces(told, facts)
+            return
+        if geometry and self.current is not None:
+            told.what, told.of = What.MORE, self.current
+            self._more(told, facts)
+            return
+        if self.section == "supplies":
+            told.what = What.SUPPLY
+            self._ask(0, len(words.words), "supply-amount")
+            told.supply = supply
+            return
+        if has_number or geometry or any(word in lex.among("danger.words") and word not in ("about", "no", "not", "only", "same", "round") for word in letters):
+            talk = any(bare.lower().startswith(start) for start in lex.among("lines.talk"))
+            if not has_number and (talk or self._is_talk(bare, letters)):
+                self._mark_all("note")
+                return
+            told.what = What.PIECE
+            self._ask(0, len(words.words), "no-size" if not self._only_talk(bare) else "no-size")
+            return
+        if self.section == "steps":
+            told.what, told.step = What.STEP, bare
+            return
+        self._mark_all("note")
+
+    def _is_talk(self, bare: str, letters: list[str]) -> bool:
+        return len(letters) >= 4 and not re.search(r"\d", bare)
+
+    def _only_talk(self, bare: str) -> bool:
+        return False
+
+    def _section(self, bare: str) -> str:
+        plain = bare.rstrip(":").lower().strip(" #")
+        lex = lexicon()
+        for section in ("supplies", "steps", "pieces"):
+            names = lex.among(f"lines.{section}")
+            if any(plain == name or plain.startswith(f"{name} ") or plain.endswith(f" {name}") for name in names):
+                return section
+        return ""
+
+    def _is_step(self, bare: str, first: str, facts: list[Fact], sized: bool, has_number: bool) -> bool:
+        """A verb with what is done to, and no size that could be a piece's."""
+        lex = lexicon()
+        words = self.words.words
+        verbs = lex.among("lines.doing")
+        if first not in verbs:
+            long_enough = len(words) >= 4 and bare.endswith((".", "!"))
+            return self.section == "steps" and not sized and not has_number and (long_enough or len(words) > 2)
+        follows = words[1] if len(words) > 1 else ""
+        objects = follows in lex.among("lines.objects")
+        geometry = [fact for fact in facts if fact.kind in _GEOMETRY]
+        spread = any(fact.first == 0 for fact in geometry)
+        if sized:
+            # "Wrap the 4 x 6 card" is a step, "cut a 4 x 6 card" a piece.
+            size = next(fact for fact in facts if fact.kind in _SIZES)
+            known = self._known_size(size)
+            return objects and first not in lex.among("lines.making") and known
+        if spread and self.section != "steps" and self.last_what is not What.STEP:
+            return False
+        if has_number and not objects:
+            return False
+        left = any(self.words.numbers[n] is not None for n in range(len(words)))
+        if left and self.section != "steps":
+            return False
+        return objects or (len(words) >= 3 and not has_number) or self.section == "steps" or (
+            not has_number and bare.endswith((".", "!"))
+        )
+
+    def _known_size(self, fact: Fact) -> bool:
+        if fact.kind != "size":
+            return False
+        size = self._lengths(fact)
+        if size is None:
+            return False
+        return any(
+            draft.width is not None and {draft.width, draft.height} == set(size) for draft in self.drafts
+        ) or self.section == "steps"
+
+    def _mark_all(self, what: str) -> None:
+        if self.words.spans:
+            self.line.spans.append(Span(self.line.number, self.words.spans[0][0], self.words.spans[-1][1], what))
+
+    def _mark(self, fact: Fact) -> None:
+        spans = self.words.spans
+        self.line.spans.append(Span(self.line.number, spans[fact.first][0], spans[fact.behind - 1][1], fact.kind))
+
+    def _ask(self, first: int, behind: int, code: str, draft: Draft | None = None, **values: object) -> None:
+        spans = self.words.spans
+        start, end = (spans[first][0], spans[behind - 1][1]) if behind > first and spans else (0, len(self.line.text))
+        asked = Asked(self.line.number, start, end, code, values)
+        (draft.asked if draft is not None else self.line.asked).append(asked)
+
+    # Lengths.
+
+    def _length(self, number: Number, unit: str) -> Length | None:
+        return exact(number.value, number.unit or unit)
+
+    def _numbers(self, signs: str) -> list[Number]:
+        return [self.words.number(sign) for sign in signs.split() if is_number(sign)]
+
+    def _values(self, signs: str, draft: Draft) -> tuple[Length, ...]:
+        found: list[Length] = []
+        for number in self._numbers(signs):
+            length = self._length(number, draft.unit)
+            if length is not None:
+                found.append(length)
+        return tuple(found)
+
+    def _lengths(self, fact: Fact) -> tuple[Length, Length] | None:
+        """Width and height of a size, with the unit that is said for either."""
+        if fact.kind == "named":
+            short, long = _SHEETS[fact.get("sheet")]
+            return Length(short * 1_000_000), Length(long * 1_000_000)
+        a = self.words.number(fact.get("a"))
+        b = self.words.number(fact.get("b")) if fact.get("b") else a
+        unit = a.unit or b.unit or self.units
+        first, second = self._length(a, a.unit or unit), self._length(b, b.unit or unit)
+        if first is None or second is None or first <= 0 or second <= 0:
+            return None
+        high = ("high", "tall", "h", "inches high", "in height", "down", "deep")
+        if fact.get("da") in high or fact.get("db") in ("wide", "w", "inches wide", "in width", "across", "broad"):
+            first, second = second, first
+        return first, second
+
+    def _unit_of(self, fact: Fact) -> Unit:
+        if fact.kind == "named":
+            return "mm"
+        numbers = [self.words.number(fact.get(key)) for key in ("a", "b") if fact.get(key)]
+        unit = next((number.unit for number in numbers if number.unit), self.units)
+        return unit if unit in ("in", "cm", "mm") else ("in" if unit in ("ft", "yd") else "cm")  # type: ignore[return-value]
+
+    # Pieces.
+
+    def _pieces(self, told: Told, facts: list[Fact]) -> None:
+        from neat_sheaf.reading.describing import Describer
+
+        Describer(self, told).pieces(facts)
+
+    def _more(self, told: Told, facts: list[Fact]) -> None:
+        from neat_sheaf.reading.describing import Describer
+
+        Describer(self, told).more(facts)
+
+
+def tell(lines: list[tuple[int, str]], units: Unit, papers: frozenset[str] = frozenset(),
+         kinds: Mapping[int, What] | None = None) -> tuple[list[Told], Teller]:  # fmt: skip
+    """Every line of a text, with the pieces they tell of."""
+    teller = Teller(units, papers)
+    told = []
+    for place, (number, text) in enumerate(lines):
+        told.append(teller.tell(number, text, place == 0 and len(lines) > 2, (kinds or {}).get(number)))
+    return told, teller
