@@ -9,7 +9,7 @@ from dataclasses import dataclass, field
 from neat_sheaf.measure.length import Length, Unit, parse_length, write_length
 from neat_sheaf.measure.side import Side
 from neat_sheaf.messages import Measured, Message, message
-from neat_sheaf.reading.drafts import Asked, Draft
+from neat_sheaf.reading.drafts import Asked, Draft, ScoreSaid
 from neat_sheaf.reading.placing import Placed, place
 
 __all__ = ["Built", "build"]
@@ -57,6 +57,7 @@ def build(draft: Draft, name: str, units: Unit) -> Built:
         clauses.append("circle" if draft.width == draft.height else "oval")
     if draft.cut:
         clauses.append(draft.cut)
+    _fold_to_result(draft)
     placed = place((draft.width, draft.height), draft.scores, draft.results)
     if placed.wrong:
         built.asked.append((None, _wrong(placed)))
@@ -64,6 +65,17 @@ def build(draft: Draft, name: str, units: Unit) -> Built:
     clauses += _marks(draft, unit)
     built.line = "; ".join(clauses)
     return built
+
+
+def _fold_to_result(draft: Draft) -> None:
+    """ "folds to 4 x 6" of 6 x 8, with no score said: it is scored in half."""
+    width, height = draft.sides
+    for result in draft.results:
+        if not draft.scores and len(result) == 2:
+            for side, halved in (("width", (width // 2, height)), ("height", (width, height // 2))):
+                if sorted(result) == sorted(halved):
+                    draft.scores.append(ScoreSaid("half", (), side))
+                    break
 
 
 def _from_name(name: str) -> int:

@@ -29,7 +29,9 @@ def corrected(words: Words, language: str = "en") -> Words:
             found = next((m for m in pattern.finditer(words.signs) if _holds(words, m)), None)
             if found is None:
                 break
-            first = words.index[found.start("drop")]
+            start = found.start("drop")
+            start += words.signs[start] == " "
+            first = words.index[start]
             behind = words.index[found.end("drop") - 1] + 1
             words = without(words, first, behind)
     return words

@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 import re
+from dataclasses import replace
 from typing import TYPE_CHECKING
 
 from neat_sheaf.measure.length import Length
@@ -25,8 +26,8 @@ _FILLERS = {
     "size", "of", "for", "to", "just", "them", "these", "now", "we", "you", "i", "well", "too", "square", "squares", "behind", "they",
 }  # fmt: skip
 _STRONG = (".", "!", "?", ";")
-_DEFAULT_CORNER = "1/4 in"  # a hand corner rounder; from memory
-_DEFAULT_HOLE = "1/8 in"  # a hand punch; from memory
+# How far a hole "in the middle at the top" lies from the edge: 3/8 in, nm; from memory.
+_FROM_EDGE = 9_525_000
 
 
 class Describer:
@@ -59,7 +60,7 @@ class Describer:
             before_size = draft is None or self._is_ahead(facts, n)
             if before_size and fact.kind in ("paper", "count", "punched", "diecut", "scrap", "samepaper", "matof", "matsfor",
                                              "withmat", "halved", "down", "useof", "counteach", "strip", "sameas", "bigger", "ate",
-                                             "keepone", "soso", "holes", "give", "nothing", "countsheet"):  # fmt: skip
+                                             "keepone", "soso", "holes", "give", "nothing", "countsheet", "result", "holds", "where", "named"):  # fmt: skip
                 if draft is not None and fact.kind in ("withmat",):
                     draft = self._with_mat(draft, at, fact)
                     at = fact.behind
@@ -130,26 +131,12 @@ class Describer:
         if fact.kind not in _SIZES:
             return False
         following = next((f for f in facts[n + 1 :] if f.kind in ("size", "square", "circle", "named", "strip")), None)
+        if fact.kind == "named":
+            return not any(f.kind in ("size", "square", "circle", "strip") for f in facts)
         if fact.kind in ("bigger", "sameas"):
             between = facts[n + 1 : facts.index(following)] if following is not None else []
             near = following is not None and all(f.kind in ("soso", "paper", "samepaper") for f in between)
             return not near
-        if fact.kind in ("size", "named") and n + 1 < len(facts):
-            after = " ".join(self.words.words[fact.behind : fact.behind + 6])
-            if re.match(r"(?:sheet )?(?:of [a-z]+ )?(?:in half|and trim it|cut down|trim(?:med)? down|down to)", after):
-                return False
-            later = facts[n + 1]
-            gap = " ".join(self.words.words[fact.behind : later.first])
-            if following is not None and re.search(r"(?:trim|cut) (?:it|them|that)?(?: down)?(?: to)?$|^down(?: to)?$|down to$", gap.strip()):
-                return False
-            if later.kind in ("useof", "keepone") and following is not None and "trim" in " ".join(
-                self.words.words[later.behind : following.first]
-            ):
-                return False
-            if fact.get("db") == "down":
-                return False
-            if following is not None and "trim" in " ".join(self.words.words[later.behind : following.first]):
-                return later.kind not in ("paper", "useof", "keepone")
         return True
 
     def _split(self, draft: Draft | None, at: int, behind: int) -> int:
@@ -191,6 +178,13 @@ class Describer:
             t._ask(fact.first, fact.behind, "no-size", draft)
         else:
             draft.width, draft.height = size
+        if self.mat_base is not None:
+            draft.name = f"{self.mat_base.name} mat" if self.mat_base.name else "mat"
+            draft.mat_of, self.mat_base = self.mat_base.name, None
+        if fact.get("paper") and fact.kind in ("square", "circle"):
+            draft.paper = fact.get("paper")
+        if fact.get("n") and fact.kind in ("square", "circle"):
+            self._on_count(draft, fact)
         same = self._restates(draft, before or (t.current if not draft.name else None))
         if same is not None:
             return same
@@ -202,7 +196,7 @@ class Describer:
         for early in waiting:
             if early.kind == "sameas" and early is not fact:
                 self._same_as(draft, early, base, sized=True)
-            elif early.kind != "bigger":
+            elif early.kind != "bigger" and early not in self.in_name:
                 self._apply(draft, early)
         t.current = draft
         return draft
@@ -311,11 +305,15 @@ class Describer:
         self.group = made
         return made[-1]
 
+    score_end = -1
     group: list[Draft] = []
+    in_name: list[Fact] = []
+    mat_base: Draft | None = None
 
     def _head(self, draft: Draft, fact: Fact, waiting: list[Fact], head_from: int) -> None:
         """The name and the count in the words before the size."""
-        bare = [f for f in waiting if f.kind == "paper" and not f.get("@prep") and self._is_bare_paper(f)]
+        bare = [f for f in waiting if f.kind == "paper" and f.first >= head_from and self._is_bare_paper(f, fact)]
+        self.in_name = bare
         taken = [f for f in waiting if f not in bare]
         runs: list[tuple[int, int]] = []
         at = head_from
@@ -348,17 +346,22 @@ class Describer:
         draft.name = re.sub(r"(?:,? again|,? optional:?)$", "", draft.name, flags=re.IGNORECASE).strip(" ,:-")
         self._bare_paper(draft, bare)
 
-    def _is_bare_paper(self, fact: Fact) -> bool:
-        return self.words.words[fact.first] not in ("in", "from", "of", "out", "using", "on", "with", "cut", "made", "all")
+    def _is_bare_paper(self, fact: Fact, size: Fact) -> bool:
+        """Whether it stands among the words of the name, and in no part of its own."""
+        words = self.words.words
+        before = words[fact.first - 1] if fact.first else ""
+        behind = words[fact.behind] if fact.behind < len(words) else ""
+        own = before in (",", "-", ":", "(") and (behind in (",", "-", ":", ")") or fact.behind == size.first)
+        return not own and words[fact.first] not in ("in", "from", "of", "out", "using", "on", "with", "cut", "made", "all")
 
     def _bare_paper(self, draft: Draft, bare: list[Fact]) -> None:
         """A material in the name is its paper too, where it can be nothing else."""
         adjectives = lexicon().among("papers.adjectives")
         waiting = [fact for fact in bare if fact.get("paper") in adjectives]
+        if set(self.words.words) & {":", "-"}:
+            return
         if waiting and not draft.paper and draft.name.lower() != waiting[0].get("paper"):
             draft.paper, draft.paper_sure = waiting[0].get("paper"), False
-            name = re.sub(rf"^{re.escape(waiting[0].get('paper'))} ", "", draft.name, flags=re.IGNORECASE)
-            draft.name = name or draft.name
 
     def _with_mat(self, draft: Draft, at: int, fact: Fact) -> Draft:
         """ "with a mat 1/8 larger all the way round", "with a mat of 3/4 x 7 behind it"."""
@@ -393,6 +396,8 @@ class Describer:
             side = "short" if side == "lengthwise" else "long"
         text = " ".join(self.words.words[fact.first : fact.behind])
         mountain = bool(more.pop("mountain", False)) or "mountain" in text
+        if is_number(self.words.words[fact.behind - 1]):
+            self.score_end = fact.behind
         draft.scores.append(ScoreSaid(how, values, side, number=number, mountain=mountain, **more))  # type: ignore[arg-type]
         if re.search(r"\bboth scored|\bthem both|\bboth get\b", text) and not draft.counts:
             draft.counts.append(2)
@@ -422,7 +427,10 @@ class Describer:
             return
         if edges == ("count",) and self._count_in(fact.get("edges")) == 3 or (edges[:1] == ("T",) and "3" in self._plain(fact.get("edges"))):
             edges = self._three()
-        if edges == ("both",):
+        if edges in (("both",), ("each",)) and draft.width == draft.height and "each" in fact.get("edges"):
+            self._on_scoreall(draft, fact)
+            return
+        if edges in (("both",), ("each",)):
             # "on both sides" of a piece: which two?
             self.t._ask(fact.first, fact.behind, "which-ends", draft, text=text)
             return
@@ -488,10 +496,21 @@ class Describer:
         self._score(draft, fact, "turnends")
 
     def _on_mountain(self, draft: Draft, fact: Fact) -> None:
-        self._score(draft, fact, "side", mountain=True)
+        self._fold(draft, fact, mountain=True)
 
     def _on_valley(self, draft: Draft, fact: Fact) -> None:
-        self._score(draft, fact, "side")
+        self._fold(draft, fact, mountain=False)
+
+    def _fold(self, draft: Draft, fact: Fact, *, mountain: bool) -> None:
+        """ "valley at 1/2 and 1 1/2, mountain at 1 on the short side": the side is said once, at the end."""
+        before = len(draft.scores)
+        self._score(draft, fact, "side", mountain=mountain)
+        if len(draft.scores) > before and draft.scores[-1].side:
+            last = draft.scores[-1]
+            for n in range(before - 1, -1, -1):
+                if draft.scores[n].how != "side" or draft.scores[n].side:
+                    break
+                draft.scores[n] = replace(draft.scores[n], side=last.side, number=last.number)
 
     def _on_half(self, draft: Draft, fact: Fact) -> None:
         ways = fact.get("ways")
@@ -511,6 +530,18 @@ class Describer:
         if side == "number":
             number = self.t._length(self.t._numbers(fact.get("side"))[0], draft.unit)
         draft.scores.append(ScoreSaid("half", (), side, number=number, ways=meaning))
+
+    def _on_across(self, draft: Draft, fact: Fact) -> None:
+        values = self.t._values(fact.get("list"), draft)
+        sides = {"width": draft.width, "height": draft.height}
+        side = [name for name, length in sides.items() if length is not None and values and length == 2 * values[0]]
+        if len(side) != 1:
+            self.t._ask(fact.first, fact.behind, "which-ends", draft, text=self.words.written(fact.first, fact.behind))
+            return
+        draft.scores.append(ScoreSaid("side", values, side[0]))
+
+    def _on_where(self, draft: Draft, fact: Fact) -> None:
+        self._note(draft, fact)
 
     def _on_sameother(self, draft: Draft, fact: Fact) -> None:
         draft.scores.append(ScoreSaid("sameother"))
@@ -570,6 +601,9 @@ class Describer:
                 return
             if numbers and re.search(r"(?:middle|centre|center)$", place) and "top" not in place:
                 draft.marks.append(f"hole {numbers[0]} middle")
+                return
+            if numbers and re.search(r"(?:middle|centre|center) (?:at|of) the top$", place):
+                draft.marks.append(f"hole {numbers[0]} topmiddle {_FROM_EDGE}")
                 return
         self._note(draft, fact)
 
@@ -671,8 +705,11 @@ class Describer:
             draft.paper = other.paper
 
     def _on_halved(self, draft: Draft, fact: Fact) -> None:
-        if fact.get("paper2") and not draft.paper:
-            draft.paper = fact.get("paper2")
+        said = fact.get("paper2") or fact.get("paper")
+        lex = lexicon()
+        sure = lex.among("papers.kinds") | lex.among("papers.colours") | lex.among("papers.looks") | self.t.papers
+        if said and not draft.paper and (said in sure or f" of {said} " in self.words.signs) and said not in ("sheet", "card"):
+            draft.paper = said
 
     _on_down = _on_halved
     _on_strip = _on_halved
@@ -734,7 +771,8 @@ class Describer:
         numbers = [n for n in part if self.words.numbers[n] is not None]
         if numbers:
             counts = [self.words.numbers[n] for n in numbers]
-            lone = len(part) == 1 and counts[0] is not None and counts[0].count is not None and counts[0].spoken
+            own = part[0] > 0 and words[part[0] - 1] in (",", "-", "(") and self.score_end != part[0] - 1
+            lone = len(part) == 1 and counts[0] is not None and counts[0].count is not None and own and not draft.counts
             if lone and counts[0] is not None and counts[0].count is not None:
                 draft.counts.append(counts[0].count)
                 return

@@ -15,6 +15,7 @@ __all__ = ["Fact", "cover"]
 _NUMBER = f"[{chr(FIRST)}-{chr(FIRST + 6_000)}]"
 _SLOT = re.compile(r"(?<!\?P)<([a-z]+)>")
 _BARE = re.compile(r"(?<![A-Za-z\\<])N(?![A-Za-z])")
+_SCORING = re.compile(r" (?:scor|creas|fold|hinge|valley|mountain|ridge|turn)")
 _FACT_COST = 0.5
 _MOST_MATCHES = 4_000
 
@@ -95,7 +96,10 @@ def _matches(words: Words, rules: Iterable[_Rule]) -> Iterator[Fact]:
     for rule in rules:
         if rule.needs_number and not has_number:
             continue
-        for match in rule.pattern.finditer(signs):
+        at = 0
+        # A match may begin within another one of its rule: "so 4 x 11" has "4 x 11" in it.
+        while (match := rule.pattern.search(signs, at)) is not None:
+            at = match.start() + 1
             if match.end() == match.start():
                 continue
             count += 1
@@ -109,14 +113,16 @@ def _matches(words: Words, rules: Iterable[_Rule]) -> Iterator[Fact]:
             yield Fact(rule.kind, first, last + 1, said | places, rule.needs, rule.cost)
 
 
-def cover(words: Words, papers: frozenset[str] = frozenset(), weight: dict[str, float] | None = None,
-          language: str = "en") -> list[Fact]:  # fmt: skip
+def cover(
+    words: Words, papers: frozenset[str] = frozenset(), scored: bool = False, language: str = "en"
+) -> list[Fact]:
     """The facts that together explain the most of a line, none over another, in order.
 
-    ``weight`` says what it costs to leave a word unexplained; a number is the dearest.
+    ``scored``: scores were said before, so that a distance without the word may be one.
     """
     count = len(words.words)
-    facts = list(_matches(words, _rules(papers, language)))
+    scored = scored or _SCORING.search(words.signs) is not None
+    facts = [fact for fact in _matches(words, _rules(papers, language)) if scored or not fact.needs.startswith("score")]
     by_start: dict[int, list[Fact]] = {}
     for fact in facts:
         by_start.setdefault(fact.first, []).append(fact)

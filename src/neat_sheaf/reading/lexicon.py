@@ -23,6 +23,8 @@ class Lexicon:
     articles: frozenset[str]
     joins: frozenset[str]
     of: frozenset[str]
+    pairs: frozenset[str]
+    sets: frozenset[str]
     not_one_behind: frozenset[str]
     not_one_before: frozenset[str]
     groups: tuple[tuple[tuple[str, ...], Fraction], ...]
@@ -45,11 +47,12 @@ def lexicon(language: str = "en") -> Lexicon:
     found = _file(f"{language}_words.toml")
     numbers = found["numbers"]
     groups = [(tuple(words.split()), Fraction(value)) for words, value in numbers["groups"]]
-    sections = ("papers", "supplies", "lines", "danger")
+    sections = ("papers", "supplies", "lines", "danger", "ask", "tables")
     lists = {f"{part}.{key}": frozenset(words) for part in sections for key, words in found[part].items()}
     return Lexicon(
         numbers["whole"], numbers["tens"], numbers["part"], numbers["parts"], frozenset(numbers["articles"]),
-        frozenset(numbers["and"]), frozenset(numbers["of"]), frozenset(numbers["not_one_behind"]),
+        frozenset(numbers["and"]), frozenset(numbers["of"]),
+        frozenset(numbers["pairs"]), frozenset(numbers["sets"]), frozenset(numbers["not_one_behind"]),
         frozenset(numbers["not_one_before"]), tuple(sorted(groups, key=lambda group: -len(group[0]))),
         found["units"], frozenset(found["in"]["unit_before"]), lists,
     )  # fmt: skip

@@ -10,7 +10,7 @@ __all__ = ["Head", "head_of"]
 
 _N = f"[{chr(FIRST)}-{chr(FIRST + 6_000)}]"
 _LEAD = re.compile(
-    r"^(?:(?:and|then|also|plus|next|now|so|okay|ok|right|well|oh|um|uh|er|please|first|finally|optional|lastly|you|we|i|i'd|you'll|we'll|"
+    r"^(?:(?:and|then|also|plus|next|now|so|okay|ok|right|well|oh|um|uh|er|please|finally|optional|lastly|you|we|i|i'd|you'll|we'll|"
     r"need|needs|want|will|would|could|can|cut|trim|make|take|get|have|got|there's|there|is|are|it's|just|like|for|"
     r"one of|some|slice|punch|tear|[,:;.!?()-]|the offcut into|a piece of|each person to have|each|of|from|each person|everybody|gets|another|with|"
     r"yes|no|really|it|that's|that|which|in|to|into|at|on|by) )+"
@@ -74,7 +74,7 @@ def _short(words: Words, head: Head, tokens: list[str], first: int) -> None:
     if tokens and _is(tokens[0]):
         number = words.number(tokens[0])
         # "two nine-inch pieces" has a count; "12-inch strip" has none.
-        if number.count is not None and not (len(tokens) == 1 and False):
+        if number.count is not None:
             head.count = number.count
             tokens, first = tokens[1:], first + 1
             while tokens and tokens[0] in ("x", "of", "off", "the", "these", "little", "more", "matching", "of the"):
@@ -91,6 +91,8 @@ def _short(words: Words, head: Head, tokens: list[str], first: int) -> None:
             tokens = tokens[:-1]
             while tokens and tokens[-1] in (",", ":", "-", "(", "x", "cut", "make"):
                 tokens = tokens[:-1]
+    if len(tokens) == 2 and tokens[0] in ("piece", "part", "item", "number", "no", "cut") and _is(tokens[1]):
+        return  # "piece two": its place in the list
     if any(_is(token) for token in tokens):
         head.rest.append(words.written(first, first + len(tokens)))
     if not tokens:
@@ -128,6 +130,16 @@ def _long(words: Words, head: Head, tokens: list[str], first: int, numbers: list
         at, phrase, _ = found[-1]
         chosen = (at, phrase)
     if chosen is None:
+        # "base is", "the tag measures": what stands before the verb.
+        verb = next((n for n, word in enumerate(tokens) if word in ("is", "are", "measures", "measure")), None)
+        before = [n for n in range(verb or 0) if not _is(tokens[n])]
+        while before and tokens[before[0]] in ("and", "then", "so", "okay", "ok", "the", "a", "now", "well", ",", "my", "our"):
+            before.pop(0)
+        if before and len(before) <= 4 and tokens[before[0]] not in _GENERIC and not (set(tokens[n] for n in before) & {"i", "we", "you", ","}):
+            head.name = words.written(first + before[0], first + before[-1] + 1)
+        if verb == 2 and tokens[0] in ("piece", "part", "item", "number", "cut") and _is(tokens[1]):
+            head.name = ""
+            return
         counted = [words.number(sign).count for sign in numbers]
         if len(counted) == 1 and counted[0] is not None:
             head.count = counted[0]
@@ -139,13 +151,18 @@ def _long(words: Words, head: Head, tokens: list[str], first: int, numbers: list
     said = phrase.split()
     while said and said[0] in ("little", "nice", "lovely", "same", "following", "single", "small", "big", "first", "next"):
         said, start = said[1:], start + 1
-    left = [n for n in numbers]
+    left = list(numbers)
+    words_behind = {tokens[n]: tokens[n + 1] for n in range(len(tokens) - 1) if _is(tokens[n])}
+    for sign, following in words_behind.items():
+        if following in ("piece", "pieces", "sheet", "strip", "strips") and words.number(sign).count is not None and sign in left:
+            head.count = words.number(sign).count
+            left.remove(sign)
     if start and _is(tokens[start - 1]):
         number = words.number(tokens[start - 1])
         head.count = number.count
         left = [sign for sign in left if sign != tokens[start - 1]]
     elif start > 1 and tokens[start - 1] in ("these", "the", "little", "of") :
-        for back in range(start - 1, max(-1, start - 4), -1):
+        for back in range(start - 1, max(-1, start - 6), -1):
             if _is(tokens[back]):
                 head.count = words.number(tokens[back]).count
                 left = [sign for sign in left if sign != tokens[back]]

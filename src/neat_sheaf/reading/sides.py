@@ -44,6 +44,8 @@ def edges_of(said: str) -> tuple[str, ...]:
         return ("shortedges",) if many or plural else ("oneend",)
     if " long" in plain:
         return ("longedges",) if many or plural else ("onelong",)
+    if re.search(r" each (?:edge|of the edges) ", plain):
+        return ("all",)
     if " all " in plain or " every " in plain or (count and " all" in plain):
         return ("all",)
     if count and plural:

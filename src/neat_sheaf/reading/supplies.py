@@ -16,15 +16,15 @@ from neat_sheaf.stock.supply import SupplyUnit
 __all__ = ["SupplyLine", "is_supply_noun", "supply_of"]
 
 _N = f"[{chr(FIRST)}-{chr(FIRST + 6_000)}]"
-_TALK = r"(?:oh|and|also|plus|then|about|roughly|approx|approximately|around|some|a|the|we|you|i|they|need|needs|want|should|have|has|will|do|cut|add|use|bring|count|out|please|could|would|can|each|person|gets?|there's|there|are|is|bit|of|it|takes?|'ll|you'll|we'll|i'll|i'd|like|get|little|these|those|tiny|put|used|five|got|i've)"
-_BEHIND = r"(?:each|per person|per kit|a kit|a head|per head|altogether|in all|in total|as well|too|please|or so|long|to close|for (?:the |each )?[a-z]+|to tie [a-z ]+|, .*|which .*|[(].*[)])"
+_TALK = r"(?:oh|and|also|plus|then|about|roughly|approx|approximately|around|some|a|the|we|you|i|they|need|needs|want|should|have|has|will|do|cut|add|use|bring|count|out|please|could|would|can|each|person|gets?|there's|there|are|is|bit|of|it|takes?|'ll|you'll|we'll|i'll|i'd|like|get|little|these|those|tiny|put|used|ordered|bought|brought|giving|got|i've)"
+_BEHIND = "(?:each|per person|per kit|a kit|a head|per head|altogether|in all|in total|as well|too|please|or so|long|to close|for (?:the |each )?[a-z]+|to tie [a-z ]+|, [^\ue000-\uf770]*|which [^\ue000-\uf770]*|[(][^\ue000-\uf770]*[)])"
 _FIRST = re.compile(rf"^ (?:{_TALK} )*(?P<n>{_N}) (?:of )?(?:(?:these|those|the|little|tiny|small) )*(?P<name>[a-z][a-z' -]*?)(?: {_BEHIND})*(?: [.!?])* $")
 _LENGTHS = re.compile(
     rf"^ (?:{_TALK} )*(?P<n>{_N}) (?:lengths?|strands?|pieces|bits|cuts) (?:of )?(?P<name>[a-z][a-z' -]*?) ,? ?(?:at |of |each |- |: )?(?P<m>{_N})(?: (?:each|long|apiece))*(?: [.])* $"
 )
 _TIMES = re.compile(rf"^ (?P<n>{_N}) x (?P<m>{_N}) (?:of )?(?P<name>[a-z][a-z' -]*?)(?: [.])* $")
 _BEHIND_NAME = re.compile(
-    rf"^ (?:(?:the|oh|and|also|a) )*(?P<name>[a-z][a-z' -]*?) (?:(?:was|is|are|were|-|:|,|=|[(]|x|to close|to tie|to hang|cut to|about|at) )*(?P<n>{_N})(?: (?:off|each|of them|in all|altogether|long|per kit|a kit|please))*(?: [)])?(?P<rest> , .*)?(?: [.])* $"
+    rf"^ (?:{_TALK} )*(?P<name>[a-z][a-z' -]*?) (?:(?:was|is|are|were|-|:|,|=|[(]|x|to close|to tie|to hang|cut to|about|at) )*(?P<n>{_N})(?: (?:off|each|of them|in all|altogether|long|per kit|a kit|please))*(?: [)])?(?P<rest> , [^\ue000-\uf770]*)?(?: [.])* $"
 )
 _SIZED = re.compile(rf"^ (?:(?P<n>{_N}) )?(?P<name>[a-z][a-z' -]*?) (?:[(,:-] )?{_N} (?:x|by) {_N}(?: [)])?(?: [.])* $")
 _COUNTED = re.compile(rf"^ (?:and )?(?P<name>[a-z][a-z' -]*?) , (?P<n>{_N}) , which .* $")

@@ -4,7 +4,7 @@ from __future__ import annotations
 
 import re
 from collections.abc import Mapping
-from dataclasses import dataclass, field
+from dataclasses import dataclass, field, replace
 from enum import StrEnum
 from fractions import Fraction
 
@@ -16,6 +16,7 @@ from neat_sheaf.reading.lexicon import lexicon
 from neat_sheaf.reading.names import Head, head_of
 from neat_sheaf.reading.sides import edges_of, side_of
 from neat_sheaf.reading.supplies import SupplyLine, supply_of
+from neat_sheaf.reading.tables import rows_as_lines
 from neat_sheaf.reading.words import Number, Words, is_number, words_of
 
 __all__ = ["Told", "What", "tell"]
@@ -76,9 +77,15 @@ class Teller:
     line: Told = field(default_factory=lambda: Told(0, ""))
     words: Words = field(default_factory=lambda: words_of(""))
 
-    def tell(self, number: int, text: str, title: bool, kind: What | None) -> Told:
-        """Read a line; ``title``: it is the first of several, ``kind``: what a person says it is."""
+    def tell(self, number: int, text: str, title: bool, kind: What | None, row: str | None = None) -> Told:
+        """Read a line; ``title``: it is the first of several, ``kind``: what a person says it is.
+
+        ``row``: what it says as a row of a table, "" where it is the table's header.
+        """
         told = self.line = Told(number, text)
+        if row is not None:
+            self._row(told, row, kind)
+            return told
         bullet = _BULLET.match(text)
         begin = bullet.end() if bullet else 0
         units = "cm" if re.search(r"\d\s?(?:cm|mm)\b", text) and self.units == "in" else self.units
@@ -92,6 +99,18 @@ class Teller:
             self.last_what = told.what
         return told
 
+    def _row(self, told: Told, row: str, kind: What | None) -> None:
+        if not row:
+            told.what = What.HEADING
+            return
+        words = corrected(words_of(row, self.units))
+        # A question about a row is about the whole of it.
+        self.words = replace(words, text=told.text, spans=tuple((0, len(told.text)) for _ in words.spans), said=row, own=words.spans)
+        if kind is None:
+            self._classify(told, row, 0, False)
+        else:
+            self._as_said(told, row, 0, kind)
+
     def _as_said(self, told: Told, text: str, begin: int, kind: What) -> None:
         told.what = kind
         if kind is What.STEP:
@@ -101,7 +120,7 @@ class Teller:
             if told.supply is None:
                 self._ask(0, len(self.words.words), "supply-amount")
         elif kind is What.PIECE:
-            facts = cover(self.words, self.papers)
+            facts = cover(self.words, self.papers, self._scored())
             if any(fact.kind in _SIZES for fact in facts):
                 self._pieces(told, facts)
             else:
@@ -123,7 +142,7 @@ class Teller:
             return
         if not letters and not has_number:
             return
-        facts = cover(words, self.papers)
+        facts = cover(words, self.papers, self._scored())
         sized = any(fact.kind in _SIZES for fact in facts)
         geometry = any(fact.kind in _GEOMETRY for fact in facts)
         if title and section and not sized and not geometry and not has_number:
@@ -150,7 +169,19 @@ class Teller:
             told.what = What.PIECE
             self._pieces(told, facts)
             return
-        if geometry and self.current is not None:
+        if not sized and facts and all(fact.kind in ("holds", "result", "countsheet", "where") for fact in facts):
+            outside = [n for n in range(len(words.words)) if not any(f.first <= n < f.behind for f in facts)]
+            if not any(words.numbers[n] is not None for n in outside):
+                told.what, told.of = What.NOTE, self.current
+                if self.current is not None:
+                    self._more(told, facts)
+                return
+        if geometry and self.current is not None and not self._goes_on(facts):
+            counts = [words.number(fact.get("n")).count for fact in facts if fact.kind == "count"]
+            if len(counts) == len(facts) and set(counts) <= set(self.current.counts):
+                self._mark_all("note")  # "I always cut an extra one but you only need the two"
+                return
+        elif geometry and self.current is not None:
             told.what, told.of = What.MORE, self.current
             self._more(told, facts)
             return
@@ -161,7 +192,8 @@ class Teller:
             return
         if has_number or geometry or any(word in lex.among("danger.words") and word not in ("about", "no", "not", "only", "same", "round") for word in letters):
             talk = any(bare.lower().startswith(start) for start in lex.among("lines.talk"))
-            if not has_number and (talk or self._is_talk(bare, letters)):
+            strong = any(word in lex.among("ask.words") for word in letters)
+            if not has_number and (talk or (self._is_talk(bare, letters) and not strong)):
                 self._mark_all("note")
                 return
             told.what = What.PIECE
@@ -171,6 +203,16 @@ class Teller:
             told.what, told.step = What.STEP, bare
             return
         self._mark_all("note")
+
+    def _goes_on(self, facts: list[Fact]) -> bool:
+        """Whether a line is about the piece before and little else; talk with a number in it is not."""
+        inside = {n for fact in facts for n in range(fact.first, fact.behind)}
+        words = self.words.words
+        left = [n for n in range(len(words)) if n not in inside and words[n][:1].isalpha() and words[n] not in _FILLERS]
+        return len(left) <= 3 or len(left) * 2 <= len(inside)
+
+    def _scored(self) -> bool:
+        return self.current is not None and bool(self.current.scores) and self.last_what is What.PIECE
 
     def _is_talk(self, bare: str, letters: list[str]) -> bool:
         return len(letters) >= 4 and not re.search(r"\d", bare)
@@ -296,6 +338,7 @@ def tell(lines: list[tuple[int, str]], units: Unit, papers: frozenset[str] = fro
     """Every line of a text, with the pieces they tell of."""
     teller = Teller(units, papers)
     told = []
+    rows = rows_as_lines(lines)
     for place, (number, text) in enumerate(lines):
-        told.append(teller.tell(number, text, place == 0 and len(lines) > 2, (kinds or {}).get(number)))
+        told.append(teller.tell(number, text, place == 0 and len(lines) > 2, (kinds or {}).get(number), rows.get(number)))
     return told, teller

@@ -35,7 +35,7 @@ _UNIT = (
 )
 _TOKEN = re.compile(
     rf"""\s*(?:
-        (?P<comma>\d+,\d{{1,3}}(?![\d,]))(?P<cunit>\s?{_UNIT})?(?![^\W\d_x])
+        (?P<comma>\d+,\d{{1,3}}(?!\d|,\d))(?P<cunit>\s?{_UNIT})?(?![^\W\d_x])
       | (?P<number>{_NUMBER})(?P<unit>\s?{_UNIT})?(?!(?!x(?:[\W\d]|$))[^\W\d_])
       | (?P<times>x(?=\s?[\d.])|\*(?=\s*[\d.]))
       | (?P<ordinal>\d+(?:st|nd|rd|th)\b)
@@ -86,6 +86,9 @@ class Words:
     spans: tuple[tuple[int, int], ...]
     numbers: tuple[Number | None, ...]
     index: tuple[int, ...]
+    said: str = ""
+    """What is read in place of ``text``, where it is a row of a table."""
+    own: tuple[tuple[int, int], ...] = ()
 
     def number(self, sign: str) -> Number:
         """The number that a sign is."""
@@ -95,7 +98,8 @@ class Words:
 
     def written(self, first: int, behind: int) -> str:
         """The words from ``first`` to before ``behind`` as they were written."""
-        return self.text[self.spans[first][0] : self.spans[behind - 1][1]] if behind > first else ""
+        text, spans = (self.said, self.own) if self.said else (self.text, self.spans)
+        return text[spans[first][0] : spans[behind - 1][1]] if behind > first else ""
 
 
 def is_number(word: str) -> bool:
@@ -212,9 +216,14 @@ class _Spoken:
                 token = self.tokens[at]
                 if token.number is not None:
                     token, behind = self._more(at)
+                    assert token.number is not None
+                    behind, number = self.times(behind, token.number)
+                    if number is not token.number:
+                        token = _Token(token.word, token.start, self.tokens[behind - 1].end, number)
                 made.append(token)
                 at = max(behind, at + 1)
                 continue
+            behind, number = self.times(behind, number)
             first, last = self.tokens[at], self.tokens[behind - 1]
             made.append(_Token(first.word, first.start, last.end, number))
             at = behind
@@ -237,6 +246,20 @@ class _Spoken:
             unit = unit or part.unit
         end = self.tokens[behind - 1].end
         return _Token(token.word, token.start, end, Number(value, unit, number.spoken)), behind
+
+    def times(self, at: int, number: Number) -> tuple[int, Number]:
+        """ "two pairs of", "2 sets of 3": as many in all."""
+        if number.count is None:
+            return at, number
+        if self.word(at) in self.words.pairs:
+            behind = at + 2 if self.word(at + 1) in self.words.of else at + 1
+            return behind, Number(number.value * 2, "", number.spoken)
+        if self.word(at) in self.words.sets and self.word(at + 1) in self.words.of and at + 2 < len(self.tokens):
+            each = self.tokens[at + 2].number or self.here(at + 2)[1]
+            if each is not None and each.count is not None:
+                behind = at + 3 if self.tokens[at + 2].number else self.here(at + 2)[0]
+                return behind, Number(number.value * each.value, "", True)
+        return at, number
 
     def joined(self, at: int) -> tuple[int, Number | None]:
         """ "and a half", "and three quarters of an inch" behind a whole number."""

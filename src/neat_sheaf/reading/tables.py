@@ -1,0 +1,123 @@
+"""Rows of a table, found by their header, as lines that are read like any other."""
+
+from __future__ import annotations
+
+import csv
+import re
+from collections.abc import Callable, Sequence
+
+from neat_sheaf.reading.lexicon import lexicon
+from neat_sheaf.reading.supplies import is_supply_noun
+
+__all__ = ["rows_as_lines"]
+
+_COLUMNS = ("score_width", "score_height", "name", "size", "width", "height", "score", "count", "paper", "notes")
+_NONE = {"", "-", "–", "—", "none", "no", "n/a", "0"}
+
+
+def _tabs(line: str) -> list[str]:
+    return [cell.strip() for cell in line.split("\t")]
+
+
+def _pipes(line: str) -> list[str]:
+    return [cell.strip() for cell in line.strip().strip("|").split("|")]
+
+
+def _commas(line: str) -> list[str]:
+    return [cell.strip() for cell in next(csv.reader([line]), [])]
+
+
+def _semicolons(line: str) -> list[str]:
+    return [cell.strip() for cell in next(csv.reader([line], delimiter=";"), [])]
+
+
+def _columns(line: str) -> list[str]:
+    return [cell.strip() for cell in re.split(r"\s{2,}|\t", line.strip())]
+
+
+_WAYS: tuple[Callable[[str], list[str]], ...] = (_tabs, _pipes, _semicolons, _commas, _columns)
+
+
+def rows_as_lines(lines: Sequence[tuple[int, str]]) -> dict[int, str]:
+    """For each line that is a row of a table, the line that says the same; "" for a header or a rule.
+
+    A table begins with a line of at least two cells that name columns, one of them a size.
+    """
+    found: dict[int, str] = {}
+    at = 0
+    while at < len(lines):
+        number, text = lines[at]
+        made = next((made for way in _WAYS if (made := _header(way(text)))), None)
+        if made is None:
+            at += 1
+            continue
+        way = next(way for way in _WAYS if _header(way(text)))
+        rows: dict[int, str] = {}
+        behind = at + 1
+        while behind < len(lines):
+            cells = way(lines[behind][1])
+            if re.fullmatch(r"[\s|:+=-]+", lines[behind][1]):
+                rows[lines[behind][0]] = ""
+            elif len(cells) < 2 or (way is not _columns and len(cells) > len(made) + 2):
+                break
+            else:
+                rows[lines[behind][0]] = _row(cells, made, way is _columns)
+            behind += 1
+        if any(rows.values()):
+            found[number] = ""
+            found |= rows
+        at = behind
+    return found
+
+
+def _header(cells: list[str]) -> list[str] | None:
+    """The column that each cell names; None where it is no header."""
+    lex = lexicon()
+    if len(cells) < 2 or any(re.search(r"\d", cell) for cell in cells):
+        return None
+    kinds: list[str] = []
+    for cell in cells:
+        plain = cell.lower().strip(" :*_")
+        kind = next((key for key in _COLUMNS if plain in lex.among(f"tables.{key}")), "")
+        if not kind and plain in lex.among("tables.either"):
+            kind = "either"
+        kinds.append(kind)
+    named = "name" in kinds
+    kinds = [("paper" if named else "name") if kind == "either" else kind for kind in kinds]
+    sized = "size" in kinds or ("width" in kinds and "height" in kinds)
+    if not sized or sum(1 for kind in kinds if kind) < 2:
+        return None
+    if "name" not in kinds and "" in kinds:
+        kinds[kinds.index("")] = "name"
+    return kinds
+
+
+def _row(cells: list[str], kinds: list[str], loose: bool) -> str:
+    """The row in words, in the order in which a line is said."""
+    at = {kind: cells[n] if n < len(cells) else "" for n, kind in enumerate(kinds) if kind}
+    more = [cell for n, cell in enumerate(cells) if (n >= len(kinds) or not kinds[n]) and cell.lower() not in _NONE]
+    if not any(at.values()):
+        return ""
+    size = at.get("size", "")
+    if not size and at.get("width") and at.get("height"):
+        size = f"{at['width']} x {at['height']}"
+    if not re.search(r"\d", size):
+        return " ".join(cell for cell in cells if cell)
+    if is_supply_noun(size.lower()) or (is_supply_noun(at.get("name", "").lower()) and " x " not in size):
+        return size if is_supply_noun(size.lower()) else f"{at.get('name', '')} - {size}"
+    said = [f"{at.get('name', '')}: {size}".lstrip(": ")]
+    count = at.get("count", "").strip()
+    if count.lower() not in _NONE:
+        said.append(f"{count} a kit" if re.fullmatch(r"\d+", count) else count)
+    said += more
+    if at.get("paper", "").lower() not in _NONE:
+        said.append(f"in {at['paper']}")
+    for key, side in (("score_width", " on the width"), ("score_height", " on the height"), ("score", "")):
+        score = at.get(key, "").strip().rstrip(".")
+        if score.lower() not in _NONE:
+            score = re.sub(r"\((?:along |on )?(?:the )?(width|height|long side|short side)\)", r"on the \1", score)
+            word = "" if re.match(r"(?i)(?:score|fold|crease|mountain|valley)", score) else "score "
+            said.append(f"{word}{score}{side}")
+    if at.get("notes", "").lower() not in _NONE:
+        said.append(at["notes"])
+    return ", ".join(said)
