@@ -4,6 +4,7 @@ from __future__ import annotations
 
 import functools
 import re
+from dataclasses import replace
 
 from neat_sheaf.reading.lexicon import rules_of
 from neat_sheaf.reading.words import FIRST, Words
@@ -33,12 +34,25 @@ def corrected(words: Words, language: str = "en") -> Words:
             start += words.signs[start] == " "
             first = words.index[start]
             behind = words.index[found.end("drop") - 1] + 1
+            if found.groupdict().get("new"):
+                words = _put(words, found["old"], found["new"])
             words = without(words, first, behind)
     return words
 
 
+def _put(words: Words, old: str, new: str) -> Words:
+    """The words with a later number in the place of an earlier one."""
+    at = words.words.index(old)
+    numbers = list(words.numbers)
+    numbers[at] = words.number(new)
+    return replace(words, numbers=tuple(numbers))
+
+
 def _holds(words: Words, found: re.Match[str]) -> bool:
     """Whether what is said twice is the same twice, where the rule asks for it."""
+    if found.groupdict().get("new"):
+        # One number alone can be meant.
+        return sum(ord(sign) >= FIRST for sign in words.signs[: found.start("drop")]) == 1
     same, again = found.groupdict().get("same"), found.groupdict().get("again")
     if same is None or again is None:
         return True

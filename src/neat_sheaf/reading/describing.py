@@ -26,6 +26,11 @@ _FILLERS = {
     "size", "of", "for", "to", "just", "them", "these", "now", "we", "you", "i", "well", "too", "square", "squares", "behind", "they",
 }  # fmt: skip
 _STRONG = (".", "!", "?", ";")
+# Words before a fact that point to the piece before, or to none.
+_POINTING = {
+    "one", "both", "all", "those", "this", "cut", "make", "score", "scored", "along", "across", "on", "gets", "get", "needs", "need", "has", "have",
+    "going", "gonna", "there's", "there", "but", "only", "i've", "we're", "i", "only", "finally", "next", "lastly", "optional", "again", "down",
+}  # fmt: skip
 # How far a hole "in the middle at the top" lies from the edge: 3/8 in, nm; from memory.
 _FROM_EDGE = 9_525_000
 
@@ -43,7 +48,7 @@ class Describer:
 
     def pieces(self, facts: list[Fact]) -> None:
         """A line that tells of one piece or several."""
-        facts = self._without_repeats(facts)
+        self.facts = facts
         first = next((n for n, fact in enumerate(facts) if self._begins(fact, facts, n)), None)
         if first is None:
             self.t._ask(0, len(self.words.words), "no-size")
@@ -88,8 +93,12 @@ class Describer:
 
     def more(self, facts: list[Fact]) -> None:
         """A line that goes on about the piece before."""
-        draft = self.t.current
-        assert draft is not None
+        draft = self.target(facts)
+        if draft is None:
+            self.told.what, self.told.of = type(self.told.what).PIECE, None
+            self.t._ask(0, len(self.words.words), "no-size")
+            return
+        self.told.of = draft
         draft.lines.append(self.told.number)
         at = 0
         for fact in facts:
@@ -98,12 +107,22 @@ class Describer:
             at = fact.behind
         self._rest(draft, at, len(self.words.words))
 
+    def target(self, facts: list[Fact]) -> Draft | None:
+        """The piece that a line goes on about: the one it names, else the last; None where it names another."""
+        words = self.words.words
+        before = [
+            word for word in words[: facts[0].first]
+            if word[:1].isalpha() and word not in _FILLERS | _POINTING and not is_number(word)
+        ]
+        if not before:
+            loose = [n for n in range(len(words)) if not any(f.first <= n < f.behind for f in facts)]
+            nouns = [words[n] for n in loose if words[n].isalpha() and words[n] not in _FILLERS | _POINTING]
+            light = all(fact.kind in ("count", "punched", "diecut", "paper", "scrap", "counteach") for fact in facts)
+            return None if light and nouns else self.t.current
+        return self._find(" ".join(before)) if len(before) <= 4 else None
+
     def _names_before(self, fact: Fact) -> bool:
         return any(word.isalpha() and word not in _FILLERS for word in self.words.words[: fact.first])
-
-    def _without_repeats(self, facts: list[Fact]) -> list[Fact]:
-        """Without a size that is another word for what follows: "an 8 x 10 sheet cut down to"."""
-        return facts
 
     def _is_ahead(self, facts: list[Fact], n: int) -> bool:
         """Whether a fact stands among the words before the next size, and not behind the last one."""
@@ -188,6 +207,12 @@ class Describer:
         same = self._restates(draft, before or (t.current if not draft.name else None))
         if same is not None:
             return same
+        if self._in_brackets(fact) and self.told.drafts:
+            t._ask(fact.first, fact.behind, "second-size", draft, text=self.words.written(fact.first, fact.behind))
+        last = draft.name.lower().split()[-1:] or [""]
+        if last[0] in lexicon().among("supplies.never_cut"):
+            t._ask(fact.first, fact.behind, "not-understood.words", draft, text=self.words.written(fact.first, fact.behind))
+        self._paper_of_line(draft, fact, waiting, facts_of_line=self.facts)
         t.drafts.append(draft)
         self.told.drafts.append(draft)
         draft.lines.append(self.told.number)
@@ -200,6 +225,26 @@ class Describer:
                 self._apply(draft, early)
         t.current = draft
         return draft
+
+    def _in_brackets(self, fact: Fact) -> bool:
+        before = self.words.words[: fact.first]
+        return before.count("(") > before.count(")")
+
+    def _paper_of_line(self, draft: Draft, size: Fact, waiting: list[Fact], facts_of_line: list[Fact]) -> None:
+        """ "White: 4 x 5 1/4, 3 x 2": the paper of all that the line tells of, and no name."""
+        if self.line_paper:
+            draft.paper = draft.paper or self.line_paper
+            return
+        alone = next((f for f in self.in_name if self.words.written(f.first, f.behind).lower() == draft.name.lower()), None)
+        words = self.words.words
+        if alone is None or alone.behind >= len(words) or words[alone.behind] not in (":", "-"):
+            return
+        several = sum(self._begins(f, facts_of_line, n) for n, f in enumerate(facts_of_line)) > 1
+        head = alone.get("paper").split()[0]
+        adjectives = lexicon().among("papers.adjectives")
+        if head in adjectives and (several or head not in ("print", "patterned")) or (several and head not in ("card", "board")):
+            self.line_paper = draft.paper = self._written_paper(alone, alone.get("paper"))
+            draft.name = ""
 
     def _restates(self, draft: Draft, before: Draft | None) -> Draft | None:
         """ "Ten by four. Ten inches by four.": the same piece once more."""
@@ -234,15 +279,20 @@ class Describer:
         return self._find(name) or None
 
     def _find(self, name: str) -> Draft | None:
-        wanted = [word for word in name.split() if word not in ("the", "a", "an", "one")]
+        """The piece of that name: the one called just so, else the only one that has the words in its name."""
+        wanted = [word.rstrip("s") for word in name.split() if word not in ("the", "a", "an", "one")]
+        if not wanted:
+            return None
+        found = []
         for draft in reversed(self.t.drafts):
-            own = draft.name.lower().split()
-            if all(any(word.rstrip("s") == mine.rstrip("s") for mine in own) for word in wanted) and wanted:
+            own = [word.rstrip("s") for word in draft.name.lower().split()]
+            if own == wanted:
                 return draft
-        for draft in reversed(self.t.drafts):
-            if wanted and any(wanted[0].rstrip("s") == mine.rstrip("s") for mine in draft.name.lower().split()):
-                return draft
-        return None
+            if set(wanted) <= set(own):
+                found.append(draft)
+        if not found:
+            found = [d for d in self.t.drafts if wanted[0] in {word.rstrip("s") for word in d.name.lower().split()}]
+        return found[0] if len(found) == 1 else None
 
     def _changed(self, fact: Fact, draft: Draft, base: Draft | None) -> tuple[Length, Length] | None:
         if base is None or base.width is None or base.height is None:
@@ -306,6 +356,8 @@ class Describer:
         return made[-1]
 
     score_end = -1
+    line_paper = ""
+    facts: list[Fact] = []
     group: list[Draft] = []
     in_name: list[Fact] = []
     mat_base: Draft | None = None
@@ -326,9 +378,8 @@ class Describer:
             runs.append((at, fact.first))
         heads = [(head_of(self.words, first, behind), first, behind) for first, behind in runs]
         named = [entry for entry in heads if entry[0].name]
-        chosen = named[0] if named else None
-        if named and len(named) > 1 and fact.kind in ("size", "square", "circle"):
-            chosen = min(named, key=lambda entry: (len(entry[0].name.split()) > 4, heads.index(entry)))
+        counted = [entry for entry in named if entry[0].count is not None]
+        chosen = counted[-1] if counted else named[-1] if named else None
         shape = fact.get("shape") or fact.get("name") if fact.kind in ("circle", "square") else ""
         if chosen is not None and not draft.name:
             draft.name = chosen[0].name
@@ -759,7 +810,7 @@ class Describer:
     def _part(self, draft: Draft, part: list[int], first: int, behind: int) -> None:
         words = self.words.words
         lex = lexicon()
-        said = [words[n] for n in part]
+        began = part[0]
         while part and words[part[0]] in _FILLERS:
             part = part[1:]
         while part and words[part[-1]] in _FILLERS | {"with", "but", "cut", "score"} - {"cut", "score"}:
@@ -771,15 +822,18 @@ class Describer:
         numbers = [n for n in part if self.words.numbers[n] is not None]
         if numbers:
             counts = [self.words.numbers[n] for n in numbers]
-            own = part[0] > 0 and words[part[0] - 1] in (",", "-", "(") and self.score_end != part[0] - 1
+            own = part[0] > 0 and words[part[0] - 1] in (",", "-", "(", ";") and self.score_end != part[0] - 1
             lone = len(part) == 1 and counts[0] is not None and counts[0].count is not None and own and not draft.counts
             if lone and counts[0] is not None and counts[0].count is not None:
                 draft.counts.append(counts[0].count)
                 return
             self.t._ask(part[0], part[-1] + 1, "not-understood.words", draft, text=text)
             return
+        if words[began] == "for" and draft.name.lower() in ("", "square", "circle", "strip", "piece") and len(said) <= 3:
+            draft.name = text
+            return
         danger = [word for word in said if word in lex.among("danger.words")]
-        direct = part[0] == first
+        direct = began == first
         plain = all(re.fullmatch(r"[^\W\d_][\w'-]*", word) for word in said)
         if not draft.name and direct and plain and len(said) <= 4 and not (set(said) & {"and", "to", "not"}):
             draft.name = text.strip(" -,")

@@ -24,11 +24,17 @@ _GENERIC = {
     "square", "bit", "bits", "thing", "size", "rest", "other", "others", "these", "those", "strip piece", "first piece", "main piece", "last one",
     "first one", "next one", "second one", "person", "paper", "card stock", "cardstock", "offcut", "letter sheet",
 }  # fmt: skip
+_NUMBERED = {"layer", "panel", "tier", "step", "section", "mat", "page", "box", "tag", "card", "strip", "side", "wall"}
 _PHRASE = re.compile(
-    r"(?:^| )(?:the|a|an|your|our|this|these|those|my|" + _N + r"|one|of these|of the|another|some|each)((?: (?!(?:the|a|an|is|are|was|that|which|for|on|at|in|i|i've|it|it's|"
-    r"from|of|and|,|round|goes|we|you|by|so|they|they're|to|with|did|please|would|could|thursday|[.!?:;()-]|that's|what|hang|let)(?: |$))[^ ]+){1,4})"
+    r"(?:^| )(?:the|a|an|its|his|her|your|our|this|these|those|my|" + _N + r"|one|of these|of the|another|some|each)((?: (?!(?:the|a|an|is|are|was|that|which|for|on|at|in|i|i've|it|it's|"
+    r"from|of|and|,|round|goes|we|you|by|so|they|they're|to|with|did|please|would|could|thursday|[.!?:;()-]|that's|what|hang|let)(?: |$))[^ ]+){1,4}(?: (?:of|at|on|in) (?:the|a|an|your|its) [a-z]+)?)"
 )
 _ON = re.compile(r"^ (?:is|are|goes|go|sits|sit|lies)(?: printed| written| stamped)? (?:on|in|inside|over) (?:a|an|the) ")
+
+
+# What follows the noun that a size is said of; with a verb it is surest.
+_VERB = re.compile(r"^ (?:is|are|was|measures?|measuring|it's|they're|that is|which is|that's|i|i've|i did|will be)(?: |$)")
+_BESIDE = re.compile(r"^ (?:that|which|,|for that|:|-|at|goes|sits|round)(?: |$)|^ $")
 
 
 class Head:
@@ -93,6 +99,9 @@ def _short(words: Words, head: Head, tokens: list[str], first: int) -> None:
                 tokens = tokens[:-1]
     if len(tokens) == 2 and tokens[0] in ("piece", "part", "item", "number", "no", "cut") and _is(tokens[1]):
         return  # "piece two": its place in the list
+    if len(tokens) == 2 and _is(tokens[1]) and words.number(tokens[1]).spoken and tokens[0] in _NUMBERED:
+        head.name = words.written(first, first + 2)
+        return  # "layer one"
     if any(_is(token) for token in tokens):
         head.rest.append(words.written(first, first + len(tokens)))
     if not tokens:
@@ -116,16 +125,16 @@ def _long(words: Words, head: Head, tokens: list[str], first: int, numbers: list
     found: list[tuple[int, str, str]] = []
     for match in _PHRASE.finditer(signs):
         phrase = match[1].strip()
+        if re.search(r"(?:in|per|for) each $", signs[: match.start(1) + 1]):
+            continue
         if phrase in _GENERIC or all(_is(word) for word in phrase.split()):
             continue
         found.append((match.start(1), phrase, signs[match.end(1) :]))
     chosen = None
-    for at, phrase, after in found:
-        if _ON.match(after):
-            continue
-        if re.match(r"^ (?:(?:is|are|measures?|measuring|i|i've|that|which|it's|they're|,|for that|:|-|at|goes|sits|round)(?: |$))|^ $", after):
-            chosen = (at, phrase)
-            break
+    for wanted in (_BESIDE, _VERB):
+        for at, phrase, after in found:
+            if not _ON.match(after) and wanted.match(after):
+                chosen = (at, phrase)
     if chosen is None and found:
         at, phrase, _ = found[-1]
         chosen = (at, phrase)
@@ -135,7 +144,7 @@ def _long(words: Words, head: Head, tokens: list[str], first: int, numbers: list
         before = [n for n in range(verb or 0) if not _is(tokens[n])]
         while before and tokens[before[0]] in ("and", "then", "so", "okay", "ok", "the", "a", "now", "well", ",", "my", "our"):
             before.pop(0)
-        if before and len(before) <= 4 and tokens[before[0]] not in _GENERIC and not (set(tokens[n] for n in before) & {"i", "we", "you", ","}):
+        if before and len(before) <= 4 and " ".join(tokens[n] for n in before) not in _GENERIC and not (set(tokens[n] for n in before) & {"i", "we", "you", ","}):
             head.name = words.written(first + before[0], first + before[-1] + 1)
         if verb == 2 and tokens[0] in ("piece", "part", "item", "number", "cut") and _is(tokens[1]):
             head.name = ""

@@ -16,15 +16,15 @@ from neat_sheaf.stock.supply import SupplyUnit
 __all__ = ["SupplyLine", "is_supply_noun", "supply_of"]
 
 _N = f"[{chr(FIRST)}-{chr(FIRST + 6_000)}]"
-_TALK = r"(?:oh|and|also|plus|then|about|roughly|approx|approximately|around|some|a|the|we|you|i|they|need|needs|want|should|have|has|will|do|cut|add|use|bring|count|out|please|could|would|can|each|person|gets?|there's|there|are|is|bit|of|it|takes?|'ll|you'll|we'll|i'll|i'd|like|get|little|these|those|tiny|put|used|ordered|bought|brought|giving|got|i've)"
+_TALK = r"(?:oh|last|all|lastly|finally|and|also|plus|then|about|roughly|approx|approximately|around|some|a|the|we|you|i|they|need|needs|want|should|have|has|will|do|cut|add|use|bring|count|out|please|could|would|can|each|person|gets?|there's|there|are|is|bit|of|it|takes?|'ll|you'll|we'll|i'll|i'd|like|get|little|these|those|tiny|put|used|ordered|bought|brought|giving|got|i've)"
 _BEHIND = "(?:each|per person|per kit|a kit|a head|per head|altogether|in all|in total|as well|too|please|or so|long|to close|for (?:the |each )?[a-z]+|to tie [a-z ]+|, [^\ue000-\uf770]*|which [^\ue000-\uf770]*|[(][^\ue000-\uf770]*[)])"
-_FIRST = re.compile(rf"^ (?:{_TALK} )*(?P<n>{_N}) (?:of )?(?:(?:these|those|the|little|tiny|small) )*(?P<name>[a-z][a-z' -]*?)(?: {_BEHIND})*(?: [.!?])* $")
+_FIRST = re.compile(rf"^ (?:{_TALK} )*(?P<n>{_N}) (?:of |x )?(?:(?:these|those|the|little|tiny|small) )*(?P<name>[a-z][a-z' -]*?)(?: {_BEHIND})*(?: [.!?])* $")
 _LENGTHS = re.compile(
     rf"^ (?:{_TALK} )*(?P<n>{_N}) (?:lengths?|strands?|pieces|bits|cuts) (?:of )?(?P<name>[a-z][a-z' -]*?) ,? ?(?:at |of |each |- |: )?(?P<m>{_N})(?: (?:each|long|apiece))*(?: [.])* $"
 )
 _TIMES = re.compile(rf"^ (?P<n>{_N}) x (?P<m>{_N}) (?:of )?(?P<name>[a-z][a-z' -]*?)(?: [.])* $")
 _BEHIND_NAME = re.compile(
-    rf"^ (?:{_TALK} )*(?P<name>[a-z][a-z' -]*?) (?:(?:was|is|are|were|-|:|,|=|[(]|x|to close|to tie|to hang|cut to|about|at) )*(?P<n>{_N})(?: (?:off|each|of them|in all|altogether|long|per kit|a kit|please))*(?: [)])?(?P<rest> , [^\ue000-\uf770]*)?(?: [.])* $"
+    rf"^ (?:{_TALK} )*(?P<name>[a-z][a-z' -]*?) (?:(?:was|is|are|were|-|:|,|;|=|[(]|x|to close|to tie|to hang|cut to|about|at) )*(?P<n>{_N})(?: (?:off|each|of them|in all|altogether|long|per kit|a kit|please))*(?: [)])?(?P<rest> , [^\ue000-\uf770]*)?(?: [.])* $"
 )
 _SIZED = re.compile(rf"^ (?:(?P<n>{_N}) )?(?P<name>[a-z][a-z' -]*?) (?:[(,:-] )?{_N} (?:x|by) {_N}(?: [)])?(?: [.])* $")
 _COUNTED = re.compile(rf"^ (?:and )?(?P<name>[a-z][a-z' -]*?) , (?P<n>{_N}) , which .* $")
@@ -92,6 +92,10 @@ def _made(
         if number.unit == "" and number.value.denominator == 1 and not said.endswith("s") and number.value != 1:
             return None
     name = _written(words, found, said)
+    if number.unit in ("in", "ft", "yd", "cm", "mm", "m") and not set(said.split()) & lexical.among("supplies.measured"):
+        between = words.signs[found.start("n") : found.start("name")]
+        if known or " of " not in between:
+            return None  # "6 mm magnets": their size, and how many?
     if number.unit in ("in", "ft", "yd", "cm", "mm", "m"):
         length = exact(number.value, number.unit)
         return None if length is None else SupplyLine(name, None, length, cuts, SupplyUnit.LENGTH)

@@ -43,7 +43,7 @@ def rows_as_lines(lines: Sequence[tuple[int, str]]) -> dict[int, str]:
 
     A table begins with a line of at least two cells that name columns, one of them a size.
     """
-    found: dict[int, str] = {}
+    found = _records(lines)
     at = 0
     while at < len(lines):
         number, text = lines[at]
@@ -67,6 +67,38 @@ def rows_as_lines(lines: Sequence[tuple[int, str]]) -> dict[int, str]:
             found[number] = ""
             found |= rows
         at = behind
+    return found
+
+
+def _records(lines: Sequence[tuple[int, str]]) -> dict[int, str]:
+    """Lines such as "Size: 4 x 5" and "Paper: teal", one record after the other, as rows."""
+    lex = lexicon()
+    found: dict[int, str] = {}
+    record: dict[str, str] = {}
+    numbers: dict[str, int] = {}
+
+    def close() -> None:
+        if len(record) > 1 and ("size" in record or ("width" in record and "height" in record)):
+            place = numbers.get("size", numbers.get("width", 0))
+            for number in numbers.values():
+                found[number] = ""
+            found[place] = _row(list(record.values()), list(record), False)
+        record.clear()
+        numbers.clear()
+
+    for number, text in lines:
+        match = re.fullmatch(r"\s*[-*•]?\s*([^:\d]{1,20}?)\s*[:=]\s*(\S.*)", text)
+        plain = match[1].lower() if match else ""
+        kind = next((key for key in (*_COLUMNS, "either") if plain in lex.among(f"tables.{key}")), "") if match else ""
+        if not match or not kind:
+            close()
+            continue
+        if kind == "either":
+            kind = "paper"
+        if kind in record or (kind == "name" and record):
+            close()
+        record[kind], numbers[kind] = match[2].strip(), number
+    close()
     return found
 
 

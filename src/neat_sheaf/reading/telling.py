@@ -71,6 +71,8 @@ class Teller:
     units: Unit
     papers: frozenset[str] = frozenset()
     section: str = ""
+    paper: str = ""
+    """What all is cut from until another heading says otherwise."""
     drafts: list[Draft] = field(default_factory=list)
     current: Draft | None = None
     last_what: What = What.HEADING
@@ -139,12 +141,18 @@ class Teller:
         heading = not has_number and len(letters) <= 6 and bool(letters)
         if heading and (marked or section or (title and first not in doing)):
             told.what, self.section = What.HEADING, section or self.section
+            if self._paper_heading(told, cover(words, self.papers), letters):
+                return
+            self.paper = ""
             return
         if not letters and not has_number:
             return
         facts = cover(words, self.papers, self._scored())
         sized = any(fact.kind in _SIZES for fact in facts)
         geometry = any(fact.kind in _GEOMETRY for fact in facts)
+        if title and not facts and len(letters) <= 7 and first not in doing:
+            told.what = What.HEADING
+            return
         if title and section and not sized and not geometry and not has_number:
             told.what = What.HEADING
             return
@@ -153,6 +161,8 @@ class Teller:
             return
         if title and not sized and re.fullmatch(r".*\((?:makes|for) .*\)", bare) and len(letters) <= 7:
             told.what = What.HEADING
+            return
+        if not sized and not has_number and self._paper_heading(told, facts, letters):
             return
         supply = None
         if not any(fact.kind in ("score", "scorefrom", "scoreall", "window", "bigger", "sameas") for fact in facts):
@@ -203,6 +213,24 @@ class Teller:
             told.what, told.step = What.STEP, bare
             return
         self._mark_all("note")
+
+    def _paper_heading(self, told: Told, facts: list[Fact], letters: list[str]) -> bool:
+        """ "From the white:", "KRAFT": what all the lines below are cut from."""
+        papers = [fact for fact in facts if fact.kind == "paper"]
+        if len(papers) != 1 or len(facts) != 1:
+            return False
+        fact = papers[0]
+        words = self.words.words
+        left = [w for n, w in enumerate(words) if not fact.first <= n < fact.behind and w[:1].isalpha()]
+        marked = words[-1:] == (":",)
+        if left and not (marked and set(left) <= {"cut", "from", "the", "out", "of", "pieces", "following", "these", "in", "using", "for", "and", "all"}):
+            return False
+        paper = fact.get("paper")
+        if paper in ("card", "cardstock", "paper", "print", "papers") and not marked:
+            return False
+        told.what = What.HEADING
+        self.paper = "" if paper in ("card", "cardstock", "paper", "papers") else paper
+        return True
 
     def _goes_on(self, facts: list[Fact]) -> bool:
         """Whether a line is about the piece before and little else; talk with a number in it is not."""
@@ -326,6 +354,9 @@ class Teller:
         from neat_sheaf.reading.describing import Describer
 
         Describer(self, told).pieces(facts)
+        for draft in told.drafts:
+            if self.paper and not draft.paper and draft.maybe_paper is None:
+                draft.paper = self.paper
 
     def _more(self, told: Told, facts: list[Fact]) -> None:
         from neat_sheaf.reading.describing import Describer

@@ -173,7 +173,7 @@ def _tokens(plain: str, places: list[int], units: str, words: Lexicon) -> list[_
         else:
             begin, end = match.span(group)
             word = {"times": "x", "dots": "-"}.get(group, match[group].lower())
-            word = {"@": "at", "&": "and"}.get(word, word)
+            word = {"@": "at", "&": "and", "/": ",", "|": ","}.get(word, word)
             pieces = word.split("-") if group == "word" and "-" in word else []
             if pieces and any(_is_said(piece, words) for piece in pieces):
                 for piece in pieces:
@@ -316,6 +316,8 @@ class _Spoken:
             before = self.tokens[at - 1] if at else None
             if before is None or before.number is None:
                 return self.measured(at, Fraction(1))
+        if self.unit(at) in ("in", "cm") and at and self.tokens[at - 1].word == "every":
+            return at + 1, Number(Fraction(1), self.unit(at), True)
         return self.whole(at)
 
     def measured(self, at: int, value: Fraction) -> tuple[int, Number]:
