@@ -28,6 +28,7 @@ _FILLERS = {
 _STRONG = (".", "!", "?", ";")
 # Words before a fact that point to the piece before, or to none.
 _POINTING = {
+    "you're", "you'll", "we'll", "we've", "it's", "they're", "that's", "i'll", "i'd", "going", "want", "please", "first",
     "one", "both", "all", "those", "this", "cut", "make", "score", "scored", "along", "across", "on", "gets", "get", "needs", "need", "has", "have",
     "going", "gonna", "there's", "there", "but", "only", "i've", "we're", "i", "only", "finally", "next", "lastly", "optional", "again", "down",
 }  # fmt: skip
@@ -164,7 +165,8 @@ class Describer:
         start = at
         for n in range(at, behind):
             if words[n] in _STRONG and not (n == at + 1 and len(words[n - 1]) == 1):
-                start = n + 1
+                own = any(words[k].isalpha() and words[k] not in _FILLERS | {"it's", "they're", "that's"} for k in range(n + 1, behind))
+                start = n + 1 if own or words[n] != "?" else start
         if draft is not None:
             joins = [n for n in range(start, behind) if words[n] in ("and", "then", "with", "plus")]
             commas = [n for n in range(start, behind) if words[n] == ","]
@@ -209,9 +211,6 @@ class Describer:
             return same
         if self._in_brackets(fact) and self.told.drafts:
             t._ask(fact.first, fact.behind, "second-size", draft, text=self.words.written(fact.first, fact.behind))
-        last = draft.name.lower().split()[-1:] or [""]
-        if last[0] in lexicon().among("supplies.never_cut"):
-            t._ask(fact.first, fact.behind, "not-understood.words", draft, text=self.words.written(fact.first, fact.behind))
         self._paper_of_line(draft, fact, waiting, facts_of_line=self.facts)
         t.drafts.append(draft)
         self.told.drafts.append(draft)
@@ -220,7 +219,7 @@ class Describer:
         self.score_verb = False
         for early in waiting:
             if early.kind == "sameas" and early is not fact:
-                self._same_as(draft, early, base, sized=True)
+                self._same_again(draft, early, base)
             elif early.kind != "bigger" and early not in self.in_name:
                 self._apply(draft, early)
         t.current = draft
@@ -234,6 +233,19 @@ class Describer:
         """ "White: 4 x 5 1/4, 3 x 2": the paper of all that the line tells of, and no name."""
         if self.line_paper:
             draft.paper = draft.paper or self.line_paper
+            return
+        joins = {"to", "at", "down", "is", "are", "cut"}
+        alone = next((f for f in self.in_name if set(self.words.words[f.behind : size.first]) <= joins), None)
+        making = self.words.words[:1] and self.words.words[0] in lexicon().among("lines.making")
+        if making and alone is not None and draft.name.lower().startswith(alone.get("paper")):
+            named = self.words.written(alone.first, alone.behind).lower()
+            if draft.name.lower() in (named, f"{named} card", f"{named} paper", f"{named} cardstock"):
+                draft.paper, draft.name = draft.paper or self._written_paper(alone, alone.get("paper")), ""
+                return
+        if alone is not None and alone.behind == size.first and draft.name.lower() == self.words.written(alone.first, alone.behind).lower():
+            lex = lexicon()
+            if alone.get("paper") in lex.among("papers.kinds") | lex.among("papers.looks") | lex.among("papers.adjectives"):
+                draft.paper = draft.paper or self._written_paper(alone, alone.get("paper"))
             return
         alone = next((f for f in self.in_name if self.words.written(f.first, f.behind).lower() == draft.name.lower()), None)
         words = self.words.words
@@ -297,6 +309,11 @@ class Describer:
     def _changed(self, fact: Fact, draft: Draft, base: Draft | None) -> tuple[Length, Length] | None:
         if base is None or base.width is None or base.height is None:
             return None
+        width, height = base.sides
+        if base.results and len(base.results[-1]) == 2:
+            width, height = base.results[-1][0], base.results[-1][1]
+        elif base.scores and fact.get("dir") in ("smaller", "less", "narrower"):
+            return None  # smaller than the sheet, or than what it folds to?
         number = self.words.number(fact.get("n"))
         step = self.t._length(number, number.unit or base.unit)
         how = fact.get("how")
@@ -310,7 +327,7 @@ class Describer:
             draft.same_paper = base.paper != "" and sign > 0 and not self._has_paper()
             if draft.same_paper:
                 draft.paper = base.paper
-        width, height = Length(base.width + sign * change), Length(base.height + sign * change)
+        width, height = Length(width + sign * change), Length(height + sign * change)
         if sign < 0:
             draft.mat_of = base.name
         return (width, height) if min(width, height) > 0 else None
@@ -331,6 +348,17 @@ class Describer:
             draft.paper = draft.paper or other.paper
         draft.unit = other.unit if not sized else draft.unit
         return other.width, other.height
+
+    def _same_again(self, draft: Draft, fact: Fact, base: Draft | None) -> None:
+        """What is the same for a piece that has a size of its own."""
+        if fact.get("newname") or fact.get("name"):
+            self._same_as(draft, fact, base, sized=True)
+        elif base is not None:
+            draft.paper = draft.paper or base.paper
+
+    def _on_sameas(self, draft: Draft, fact: Fact) -> None:
+        others = [other for other in self.t.drafts if other is not draft]
+        self._same_again(draft, fact, others[-1] if others else None)
 
     def _several_circles(self, fact: Fact, waiting: list[Fact], head_from: int) -> Draft:
         """ "Three circles, 1, 3/4 and 1/2"."""
@@ -594,6 +622,10 @@ class Describer:
     def _on_where(self, draft: Draft, fact: Fact) -> None:
         self._note(draft, fact)
 
+    def _on_halfto(self, draft: Draft, fact: Fact) -> None:
+        draft.scores.append(ScoreSaid("half"))
+        self._on_result(draft, fact)
+
     def _on_sameother(self, draft: Draft, fact: Fact) -> None:
         draft.scores.append(ScoreSaid("sameother"))
 
@@ -620,7 +652,7 @@ class Describer:
 
     def _on_diagonal(self, draft: Draft, fact: Fact) -> None:
         words = self.words.words[fact.first : fact.behind]
-        if not self._scoring_line() or draft.width is None:
+        if not self._scoring_line() or draft.width is None or draft.scores:
             self.t._ask(fact.first, fact.behind, "not-understood.words", draft, text=" ".join(words))
             return
         draft.marks.append("diagonal")
@@ -837,6 +869,8 @@ class Describer:
         plain = all(re.fullmatch(r"[^\W\d_][\w'-]*", word) for word in said)
         if not draft.name and direct and plain and len(said) <= 4 and not (set(said) & {"and", "to", "not"}):
             draft.name = text.strip(" -,")
+            return
+        if all(word in lex.among("papers.heads") for word in said):
             return
         if said in (["strips"], ["circles"], ["sheet"], ["pieces"], ["boards"], ["card"]) or said == ["square"]:
             return

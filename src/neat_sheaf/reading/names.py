@@ -12,7 +12,7 @@ _N = f"[{chr(FIRST)}-{chr(FIRST + 6_000)}]"
 _LEAD = re.compile(
     r"^(?:(?:and|then|also|plus|next|now|so|okay|ok|right|well|oh|um|uh|er|please|finally|optional|lastly|you|we|i|i'd|you'll|we'll|"
     r"need|needs|want|will|would|could|can|cut|trim|make|take|get|have|got|there's|there|is|are|it's|just|like|for|"
-    r"one of|some|slice|punch|tear|[,:;.!?()-]|the offcut into|a piece of|each person to have|each|of|from|each person|everybody|gets|another|with|"
+    r"per kit|per person|for each kit|each kit|one of|some|slice|punch|tear|[,:;.!?()-]|the offcut into|a piece of|each person to have|each|of|from|each person|everybody|gets|another|with|"
     r"yes|no|really|it|that's|that|which|in|to|into|at|on|by) )+"
 )
 _TRAIL = re.compile(
@@ -87,6 +87,9 @@ def _short(words: Words, head: Head, tokens: list[str], first: int) -> None:
                 tokens, first = tokens[1:], first + 1
     trail = _TRAIL.search(" " + " ".join(tokens))
     cut = len(trail[0].split()) if trail else 0
+    at = first + len(tokens) - cut
+    if cut and tokens[-cut] == "a" and words.written(at, at + 1) == "A" and cut < len(tokens):
+        cut -= 1  # "Insert A"
     if cut:
         tokens = tokens[:-cut]
     if len(tokens) > 1 and _is(tokens[-1]):

@@ -139,10 +139,8 @@ class _Placer:
                     self.fail("equal-sides")
                     return
                 self.from_both(self.other(self.long), said.values)
-            elif edge == "oneend":
-                self.put(self.long, said.values)
-            elif edge == "onelong":
-                self.put(self.other(self.long), said.values)
+            elif edge in ("oneend", "onelong"):
+                self.one_end(self.long if edge == "oneend" else self.other(self.long), said.values)
             elif edge == "endsof":
                 side = self.named(said) or self.long
                 if not self.made.wrong:
@@ -151,6 +149,16 @@ class _Placer:
                 self.from_both(self.other(self.last or self.long), said.values)
             else:
                 self.fail("which-ends")
+
+    def one_end(self, side: Side, values: Sequence[Length]) -> None:
+        """From one end, whichever: the same piece turned about, where all else on it is even."""
+        for other in Side:
+            length = self.along(other)
+            for lines in (self.made.valley[other], self.made.mountain[other]):
+                if {length - at for at in lines} != lines:
+                    self.fail("which-ends")
+                    return
+        self.put(side, values)
 
     def every_edge(self, said: ScoreSaid) -> None:
         for side in Side:

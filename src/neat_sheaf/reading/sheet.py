@@ -10,6 +10,7 @@ from neat_sheaf.measure.length import Unit
 from neat_sheaf.messages import Message, message
 from neat_sheaf.reading.building import build
 from neat_sheaf.reading.drafts import Asked, Draft, Span
+from neat_sheaf.reading.lexicon import lexicon
 from neat_sheaf.reading.notation.draft import Known, nearest
 from neat_sheaf.reading.notation.question import Question
 from neat_sheaf.reading.notation.reading import MOST_LINES, ReadLine, read_lines
@@ -109,6 +110,8 @@ class _Builder:
         for draft, name in zip(self.drafts, names, strict=True):
             self.first_line[id(draft)] = draft.line
             built = build(draft, name, self.units)
+            if name.lower().split()[-1:] and name.lower().split()[-1] in lexicon().among("supplies.never_cut"):
+                built.asked.append((None, message("odd-name", name=name)))
             for asked, said in built.asked:
                 self._ask(draft, asked, said)
             if built.line:

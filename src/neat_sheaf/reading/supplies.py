@@ -22,7 +22,7 @@ _FIRST = re.compile(rf"^ (?:{_TALK} )*(?P<n>{_N}) (?:of |x )?(?:(?:these|those|t
 _LENGTHS = re.compile(
     rf"^ (?:{_TALK} )*(?P<n>{_N}) (?:lengths?|strands?|pieces|bits|cuts) (?:of )?(?P<name>[a-z][a-z' -]*?) ,? ?(?:at |of |each |- |: )?(?P<m>{_N})(?: (?:each|long|apiece))*(?: [.])* $"
 )
-_TIMES = re.compile(rf"^ (?P<n>{_N}) x (?P<m>{_N}) (?:of )?(?P<name>[a-z][a-z' -]*?)(?: [.])* $")
+_TIMES = re.compile(rf"^ (?:[a-z]+ [:,-] )?(?P<n>{_N}) x (?P<m>{_N}) (?:of )?(?P<name>[a-z][a-z' -]*?)(?: [.])* $")
 _BEHIND_NAME = re.compile(
     rf"^ (?:{_TALK} )*(?P<name>[a-z][a-z' -]*?) (?:(?:was|is|are|were|-|:|,|;|=|[(]|x|to close|to tie|to hang|cut to|about|at) )*(?P<n>{_N})(?: (?:off|each|of them|in all|altogether|long|per kit|a kit|please))*(?: [)])?(?P<rest> , [^\ue000-\uf770]*)?(?: [.])* $"
 )

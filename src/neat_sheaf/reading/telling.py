@@ -28,7 +28,7 @@ _SIZES = ("size", "square", "circle", "circles", "named", "strip")
 _GEOMETRY = (
     "score", "scorefrom", "scoreall", "every", "half", "around", "turn", "turnfrom", "bothways", "sameother",
     "samescores", "mountain", "valley", "corners", "hole", "holesat", "window", "ends", "count", "counttwice",
-    "counttimes", "diagonal", "leaves", "gate", "punched", "scoredown",
+    "counttimes", "diagonal", "leaves", "gate", "punched", "scoredown", "halfto", "across",
 )  # fmt: skip
 _SHEETS = {"a3": (297, 420), "a4": (210, 297), "a5": (148, 210), "a6": (105, 148), "a7": (74, 105)}
 _FILLERS = {
@@ -71,6 +71,8 @@ class Teller:
     units: Unit
     papers: frozenset[str] = frozenset()
     section: str = ""
+    counted: bool = False
+    """Whether the lines are numbered (1), (2), (3)."""
     paper: str = ""
     """What all is cut from until another heading says otherwise."""
     drafts: list[Draft] = field(default_factory=list)
@@ -90,6 +92,8 @@ class Teller:
             return told
         bullet = _BULLET.match(text)
         begin = bullet.end() if bullet else 0
+        if bullet and re.fullmatch(r"\s*\(\d+\)\s+", bullet[0]) and not self.counted:
+            begin = 0  # "(2) side panels": how many, where the lines are not numbered so
         units = "cm" if re.search(r"\d\s?(?:cm|mm)\b", text) and self.units == "in" else self.units
         blank = " " * begin + text[begin:]
         self.words = corrected(words_of(blank, units))
@@ -368,6 +372,8 @@ def tell(lines: list[tuple[int, str]], units: Unit, papers: frozenset[str] = fro
          kinds: Mapping[int, What] | None = None) -> tuple[list[Told], Teller]:  # fmt: skip
     """Every line of a text, with the pieces they tell of."""
     teller = Teller(units, papers)
+    marks = [int(found[1]) for _, text in lines if (found := re.match(r"\s*\((\d{1,2})\)\s", text))]
+    teller.counted = len(marks) > 1 and marks == list(range(marks[0], marks[0] + len(marks)))
     told = []
     rows = rows_as_lines(lines)
     for place, (number, text) in enumerate(lines):
