@@ -41,6 +41,9 @@ def build(draft: Draft, name: str, units: Unit) -> Built:
         if not draft.asked:
             built.asked.append((None, message("no-size")))
         return built
+    if draft.line_of_notation:
+        built.line = draft.line_of_notation
+        return built
     unit = draft.unit
     written = (write_length(draft.width, unit), write_length(draft.height, unit))
     clauses = [f"{json.dumps(name, ensure_ascii=False)}: {written[0]} x {written[1]} {unit}"]
@@ -57,6 +60,8 @@ def build(draft: Draft, name: str, units: Unit) -> Built:
         clauses.append("circle" if draft.width == draft.height else "oval")
     if draft.cut:
         clauses.append(draft.cut)
+    if draft.scrap:
+        clauses.append("from scrap")
     _fold_to_result(draft)
     placed = place((draft.width, draft.height), draft.scores, draft.results)
     if placed.wrong:
@@ -96,13 +101,16 @@ def _wrong(placed: Placed) -> Message:
         assert isinstance(distance, int) and isinstance(side, int)
         return message(code, distance=Measured(distance), side=Measured(side))
     if code == "equal-sides":
-        return message("equal-sides.word")
+        return message("equal-sides.length" if placed.values else "equal-sides.word")
+    if code in ("doubled-distance", "turned-from-what", "no-room-for-distance"):
+        return message(code)
     return message(code, text="")
 
 
 def _scores(placed: Placed, unit: Unit) -> Iterator[str]:
-    for word, lines in (("score", placed.valley), ("score mountain", placed.mountain)):
-        for side in Side:
+    """The scores of a side in one clause, in the order in which the sides were said."""
+    for side in placed.order:
+        for word, lines in (("score", placed.valley), ("score mountain", placed.mountain)):
             if lines[side]:
                 at = ", ".join(write_length(length, unit) for length in sorted(lines[side]))
                 yield f"{word} {side} at {at}"

@@ -26,6 +26,7 @@ _FILLERS = {
     "size", "of", "for", "to", "just", "them", "these", "now", "we", "you", "i", "well", "too", "square", "squares", "behind", "they",
 }  # fmt: skip
 _STRONG = (".", "!", "?", ";")
+_ABOUT = {"about", "approximately", "approx", "roughly", "ca", "around", "almost", "nearly"}
 # Words before a fact that point to the piece before, or to none.
 _POINTING = {
     "you're", "you'll", "we'll", "we've", "it's", "they're", "that's", "i'll", "i'd", "going", "want", "please", "first",
@@ -385,6 +386,7 @@ class Describer:
 
     score_end = -1
     line_paper = ""
+    scraps = False
     facts: list[Fact] = []
     group: list[Draft] = []
     in_name: list[Fact] = []
@@ -412,7 +414,7 @@ class Describer:
         if chosen is not None and not draft.name:
             draft.name = chosen[0].name
         if not draft.name and shape:
-            draft.name = shape.rstrip("s") if fact.kind == "circle" else "square"
+            draft.name = shape if fact.kind == "circle" else "square"
         if fact.kind == "square" and not draft.name:
             draft.name = "square"
         if fact.kind in ("circle",) and draft.name and shape and "circle" not in draft.name.lower():
@@ -422,8 +424,28 @@ class Describer:
                 draft.counts.append(head.count)
             for rest in head.rest:
                 self.t._ask(first, behind, "not-understood.words", draft, text=rest)
+        self._doubtful_head(draft, fact, runs)
         draft.name = re.sub(r"(?:,? again|,? optional:?)$", "", draft.name, flags=re.IGNORECASE).strip(" ,:-")
         self._bare_paper(draft, bare)
+
+    def _doubtful_head(self, draft: Draft, size: Fact, runs: list[tuple[int, int]]) -> None:
+        """Words before the size that may change it, or that are no name."""
+        words = self.words.words
+        for first, behind in runs:
+            for n in range(first, behind):
+                if words[n] in _ABOUT:
+                    self.t._ask(n, n + 1, "about", draft, text=self.words.written(n, n + 1))
+        if draft.name.lower() in ("score", "scored", "fold", "folded", "crease", "slit", "cut", "turn"):
+            self.t._ask(size.first, size.behind, "second-size", draft, text=self.words.written(size.first, size.behind))
+        if self.told.drafts and not draft.name and not draft.counts and not self.line_paper and self.told.drafts[-1].name:
+            if self.mat_base is None and size.kind == "size" and not (set(words) & {"another", "with"}):
+                self.t._ask(size.first, size.behind, "second-size", draft, text=self.words.written(size.first, size.behind))
+        number = self.words.number(size.get("a")) if size.kind in ("circle", "square") else None
+        if number is not None and not number.spoken and size.first == 0 and number.value > 1:
+            plural = size.get("shape").endswith("s") or words[size.behind - 1] == "squares"
+            if plural and number.value.denominator > 1 and " " in self.words.written(size.first, size.first + 1):
+                text = self.words.written(size.first, size.behind)
+                self.t._ask(size.first, size.behind, "one-or-two-numbers", draft, text=text)
 
     def _is_bare_paper(self, fact: Fact, size: Fact) -> bool:
         """Whether it stands among the words of the name, and in no part of its own."""
@@ -473,6 +495,7 @@ class Describer:
         if side in ("lengthwise", "crosswise"):
             # The line runs lengthwise, so that the distance is measured across it.
             side = "short" if side == "lengthwise" else "long"
+        self._doubtful_list(draft, fact)
         text = " ".join(self.words.words[fact.first : fact.behind])
         mountain = bool(more.pop("mountain", False)) or "mountain" in text
         if is_number(self.words.words[fact.behind - 1]):
@@ -481,6 +504,20 @@ class Describer:
         if re.search(r"\bboth scored|\bthem both|\bboth get\b", text) and not draft.counts:
             draft.counts.append(2)
         self.score_verb = True
+
+    def _doubtful_list(self, draft: Draft, fact: Fact) -> None:
+        """A list that may be other numbers: "5 and 3/8", "1, 4 4 1/2"."""
+        said = fact.get("list")
+        numbers = self.t._numbers(said)
+        written = self.words.written(int(fact.get("@list") or fact.first), fact.behind)
+        if any(number.spoken for number in numbers):
+            return
+        if re.search(r" and ", said) and len(numbers) == 2 and numbers[0].value.denominator == 1 and numbers[1].value < 1:
+            if not numbers[0].unit and numbers[0].value > numbers[1].value:
+                self.t._ask(fact.first, fact.behind, "one-or-two-numbers", draft, text=written)
+        bare = re.search(r"[\ue000-\uf770] [\ue000-\uf770]", said)
+        if bare and "," in said:
+            self.t._ask(fact.first, fact.behind, "missing-comma", draft)
 
     def _on_score(self, draft: Draft, fact: Fact) -> None:
         if fact.needs and not draft.scores:
@@ -509,13 +546,25 @@ class Describer:
         if edges in (("both",), ("each",)) and draft.width == draft.height and "each" in fact.get("edges"):
             self._on_scoreall(draft, fact)
             return
-        if edges in (("both",), ("each",)):
+        if not edges or edges[0] in ("both", "each", "count"):
             # "on both sides" of a piece: which two?
             self.t._ask(fact.first, fact.behind, "which-ends", draft, text=text)
+            draft.doubtful.append(ScoreSaid("edges", self.t._values(fact.get("list"), draft), edges=("both",)))
             return
-        if not edges or edges == ("count",):
-            self.t._ask(fact.first, fact.behind, "which-ends", draft, text=text)
+        if edges[0] in ("ends", "shortedges", "longedges", "endsof") and self._last_alone(draft, fact, edges):
             return
+        self._from_edges(draft, fact, edges, self.t._values(fact.get("list"), draft))
+
+    def _last_alone(self, draft: Draft, fact: Fact, edges: tuple[str, ...]) -> bool:
+        """ "score 3 3/4 and 5 1/4, and 1 1/2 from both ends of the 6": the last alone is from the ends."""
+        found = re.fullmatch(r"(.+) , and (?:then )?(?:at )?(\S)", fact.get("list"))
+        if found is None:
+            return False
+        draft.scores.append(ScoreSaid("side", self.t._values(found[1], draft)))
+        self._from_edges(draft, fact, edges, self.t._values(found[2], draft))
+        return True
+
+    def _from_edges(self, draft: Draft, fact: Fact, edges: tuple[str, ...], values: tuple[Length, ...]) -> None:
         number = None
         side = ""
         if edges == ("endsof",):
@@ -523,7 +572,6 @@ class Describer:
             found = self.t._numbers(of)
             side = "number"
             number = self.t._length(found[0], draft.unit) if found else None
-        values = self.t._values(fact.get("list"), draft)
         draft.scores.append(ScoreSaid("edges", values, side, edges, number))
 
     def _plain(self, signs: str) -> str:
@@ -707,13 +755,30 @@ class Describer:
         self._note(draft, fact)
 
     def _on_punched(self, draft: Draft, fact: Fact) -> None:
-        draft.cut = "punched"
+        self._cut(draft, fact, "punched")
 
     def _on_diecut(self, draft: Draft, fact: Fact) -> None:
-        draft.cut = "die-cut"
+        self._cut(draft, fact, "die-cut")
+
+    def _cut(self, draft: Draft, fact: Fact, how: str) -> None:
+        if draft.cut not in ("", how):
+            text = self.words.written(fact.first, fact.behind)
+            self.t._ask(fact.first, fact.behind, "said-twice.differently", draft, text=text)
+        draft.cut = how
+
+    def _on_notation(self, draft: Draft, fact: Fact) -> None:
+        """A clause that only the notation has, in a line that it does not read."""
+        text = self.words.written(fact.first, fact.behind)
+        self.t._ask(fact.first, fact.behind, "not-understood.words", draft, text=text)
+
+    def _on_endsside(self, draft: Draft, fact: Fact) -> None:
+        before = len(draft.scores)
+        self._score(draft, fact, "edges", edges=("endsof",))
+        if len(draft.scores) > before and not draft.scores[-1].side:
+            draft.scores.pop()
 
     def _on_scrap(self, draft: Draft, fact: Fact) -> None:
-        self._note(draft, fact)
+        draft.scrap = True
 
     # Counts.
 
@@ -772,11 +837,14 @@ class Describer:
             if not draft.same_paper:
                 self.t._ask(fact.first, fact.behind, "said-twice.differently", draft, text=written)
                 return
+        draft.scrap, self.scraps = draft.scrap or self.scraps, False
         draft.paper, draft.paper_sure, draft.same_paper = written, True, False
 
     def _written_paper(self, fact: Fact, paper: str) -> str:
         first = int(fact.get("@paper") or fact.first)
         written = self.words.written(first, min(first + len(paper.split()), fact.behind))
+        if re.search(r"(?:scraps|offcuts)$", written, flags=re.IGNORECASE):
+            self.scraps = True
         kept = re.sub(r"\s+(?:scraps|offcuts)$", "", written, flags=re.IGNORECASE)
         return kept.strip(" ,.;:-\"'“”")
 
@@ -871,16 +939,18 @@ class Describer:
             draft.name = text.strip(" -,")
             return
         if all(word in lex.among("papers.heads") for word in said):
+            if part[0] > 0 and words[part[0] - 1] in ("in", "from") and len(said) == 1 and not draft.paper:
+                draft.paper = text  # "in card": a paper of that name
             return
         if said in (["strips"], ["circles"], ["sheet"], ["pieces"], ["boards"], ["card"]) or said == ["square"]:
-            return
-        if danger:
-            self.t._ask(part[0], part[-1] + 1, "not-understood.words", draft, text=text)
             return
         prefix = said[0] in ("in", "from", "of") or (part[0] > 0 and words[part[0] - 1] in ("in", "from", "of"))
         name_part = [word for word in said if word not in ("the", "a", "in", "from", "of", "our", "your")]
         if prefix and plain and 0 < len(name_part) <= 3 and not draft.paper and name_part[0] not in lex.among("papers.never"):
             draft.paper = text if words[part[0]] not in ("in", "from", "of") else " ".join(name_part)
+            return
+        if danger:
+            self.t._ask(part[0], part[-1] + 1, "not-understood.words", draft, text=text)
             return
         verbs = lex.among("lines.doing")
         if plain and len(said) <= 2 and not draft.paper and said[0] not in verbs and draft.maybe_paper is None:

@@ -6,6 +6,7 @@ from dataclasses import dataclass, field
 from fractions import Fraction
 
 from neat_sheaf.measure.length import CENTIMETRE, INCH, MILLIMETRE, Length, Unit
+from neat_sheaf.reading.notation.reading import ReadLine
 
 __all__ = ["Asked", "Draft", "ScoreSaid", "Span", "exact"]
 
@@ -73,10 +74,16 @@ class Draft:
     cut: str = ""
     scrap: bool = False
     scores: list[ScoreSaid] = field(default_factory=list)
+    doubtful: list[ScoreSaid] = field(default_factory=list)
+    """Scores of which it is asked where they lie."""
     marks: list[str] = field(default_factory=list)
     notes: list[str] = field(default_factory=list)
     results: list[tuple[Length, ...]] = field(default_factory=list)
     mat_of: str = ""
+    line_of_notation: str = ""
+    """The line itself, where it is one of the notation."""
+    read: ReadLine | None = None
+    """What the notation made of it, where it asks about something."""
     asked: list[Asked] = field(default_factory=list)
     lines: list[int] = field(default_factory=list)
     maybe_paper: tuple[str, int, int, int] | None = None

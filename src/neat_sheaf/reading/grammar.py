@@ -123,12 +123,15 @@ def cover(
     count = len(words.words)
     scored = scored or _SCORING.search(words.signs) is not None
     facts = [fact for fact in _matches(words, _rules(papers, language)) if scored or not fact.needs.startswith("score")]
+    # A clause of the notation stands behind the size.
+    sized = min((fact.behind for fact in facts if fact.kind in ("size", "square", "circle")), default=count)
+    facts = [fact for fact in facts if fact.kind != "notation" or fact.first >= sized]
     by_start: dict[int, list[Fact]] = {}
     for fact in facts:
         by_start.setdefault(fact.first, []).append(fact)
     danger = lexicon(language).among("danger.words")
     lost = [
-        6.0 if words.numbers[n] is not None else 1.6 if words.words[n] in danger else 0.1 if not words.words[n].isalnum() else 0.55
+        6.0 if words.numbers[n] is not None else 1.6 if words.words[n] in danger else 0.1 if not any(sign.isalnum() for sign in words.words[n]) else 0.55
         for n in range(count)
     ]  # fmt: skip
     best: list[tuple[float, Fact | None]] = [(0.0, None)] * (count + 1)

@@ -10,7 +10,7 @@ __all__ = ["Head", "head_of"]
 
 _N = f"[{chr(FIRST)}-{chr(FIRST + 6_000)}]"
 _LEAD = re.compile(
-    r"^(?:(?:and|then|also|plus|next|now|so|okay|ok|right|well|oh|um|uh|er|please|finally|optional|lastly|you|we|i|i'd|you'll|we'll|"
+    r"^(?:(?:qty|quantity|and|then|also|plus|next|now|so|okay|ok|right|well|oh|um|uh|er|please|finally|optional|lastly|you|we|i|i'd|you'll|we'll|"
     r"need|needs|want|will|would|could|can|cut|trim|make|take|get|have|got|there's|there|is|are|it's|just|like|for|"
     r"per kit|per person|for each kit|each kit|one of|some|slice|punch|tear|[,:;.!?()-]|the offcut into|a piece of|each person to have|each|of|from|each person|everybody|gets|another|with|"
     r"yes|no|really|it|that's|that|which|in|to|into|at|on|by) )+"

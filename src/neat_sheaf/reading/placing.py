@@ -27,6 +27,8 @@ class Placed:
     wrong: str = ""
     values: dict[str, object] = field(default_factory=dict)
     guessed: bool = False
+    order: list[Side] = field(default_factory=list)
+    """The sides in the order in which they were said."""
 
 
 def place(size: tuple[Length, Length], said: Sequence[ScoreSaid], results: Sequence[tuple[Length, ...]]) -> Placed:
@@ -71,6 +73,9 @@ class _Placer:
             return Side(name)
         if name == "number":
             fits = [side for side in Side if self.along(side) == said.number]
+            if len(fits) > 1:
+                self.fail("equal-sides", length=True)
+                return None
             if not fits:
                 self.fail("no-such-side")
                 return None
@@ -83,12 +88,17 @@ class _Placer:
 
     def put(self, side: Side, values: Sequence[int], mountain: bool = False) -> None:
         length = self.along(side)
+        if len(set(values)) < len(values) and not any(2 * value == length for value in values):
+            self.fail("doubled-distance")
+            return
         for value in values:
             if not 0 < value < length:
                 self.fail("not-on-side", distance=Length(value), side=length)
                 return
             (self.made.mountain if mountain else self.made.valley)[side].add(Length(value))
         self.last = side
+        if side not in self.made.order:
+            self.made.order.append(side)
 
     def one(self, said: ScoreSaid) -> None:
         handler = {
@@ -111,15 +121,25 @@ class _Placer:
         self.put(side, said.values, said.mountain)
         self.last_edges = said.values
 
+    def turned(self) -> bool:
+        """Whether there is a side that was turned from; on a square any is."""
+        if self.last is None and self.size[0] != self.size[1]:
+            self.fail("turned-from-what")
+        return not self.made.wrong
+
     def turn(self, said: ScoreSaid) -> None:
-        self.put(self.other(self.last or self.long), said.values, said.mountain)
+        if self.turned():
+            self.put(self.other(self.last or self.long), said.values, said.mountain)
 
     def turn_ends(self, said: ScoreSaid) -> None:
-        side = self.other(self.last or self.long)
-        self.from_both(side, said.values)
+        if self.turned():
+            self.from_both(self.other(self.last or self.long), said.values)
 
     def from_both(self, side: Side, values: Sequence[Length]) -> None:
         length = self.along(side)
+        if any(2 * value > length for value in values):
+            self.fail("no-room-for-distance")
+            return
         self.put(side, [v for value in values for v in (value, length - value)])
 
     def edges(self, said: ScoreSaid) -> None:
@@ -145,8 +165,8 @@ class _Placer:
                 side = self.named(said) or self.long
                 if not self.made.wrong:
                     self.from_both(side, said.values)
-            elif edge == "turned":
-                self.from_both(self.other(self.last or self.long), said.values)
+            elif edge in ("ends-width", "ends-height"):
+                self.from_both(Side(edge.removeprefix("ends-")), said.values)
             else:
                 self.fail("which-ends")
 
@@ -163,10 +183,12 @@ class _Placer:
     def every_edge(self, said: ScoreSaid) -> None:
         for side in Side:
             self.from_both(side, said.values)
+        self.last = None
 
     def both_ways(self, said: ScoreSaid) -> None:
         for side in Side:
             self.put(side, said.values)
+        self.last = None
 
     def every(self, said: ScoreSaid) -> None:
         side = self.named(said) if said.side else self.long

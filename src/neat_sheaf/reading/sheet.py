@@ -8,6 +8,7 @@ from dataclasses import dataclass, replace
 
 from neat_sheaf.measure.length import Unit
 from neat_sheaf.messages import Message, message
+from neat_sheaf.reading.answers import answers_to
 from neat_sheaf.reading.building import build
 from neat_sheaf.reading.drafts import Asked, Draft, Span
 from neat_sheaf.reading.lexicon import lexicon
@@ -62,8 +63,7 @@ def read_sheet(
     known = known or Known()
     lines = [(n, line.strip()) for n, line in enumerate(text.splitlines(), 1) if line.strip()]
     over = lines[MOST_LINES:]
-    papers = frozenset(role.lower() for role in known.roles if role.lower() not in ("body",))
-    told, teller = tell(lines[:MOST_LINES], units, papers, kinds)
+    told, teller = tell(lines[:MOST_LINES], units, known, kinds)
     _settle_papers(teller.drafts, known)
     found = _Builder(told, teller.drafts, units, known, supplies).all()
     if over:
@@ -97,7 +97,7 @@ class _Builder:
         self.asked: dict[int, list[Question]] = {line.number: [] for line in told}
         self.texts = {line.number: line.text for line in told}
         self.built: dict[int, ReadLine] = {}
-        self.first_line: dict[int, int] = {}
+        self.called: dict[int, str] = {}
 
     def all(self) -> list[SheetLine]:
         self._pieces()
@@ -108,7 +108,10 @@ class _Builder:
         lines: list[str] = []
         owners: list[Draft] = []
         for draft, name in zip(self.drafts, names, strict=True):
-            self.first_line[id(draft)] = draft.line
+            self.called[id(draft)] = name
+            if draft.read is not None:
+                self.built[id(draft)] = replace(draft.read, text=self.texts[draft.line], questions=())
+                continue
             built = build(draft, name, self.units)
             if name.lower().split()[-1:] and name.lower().split()[-1] in lexicon().among("supplies.never_cut"):
                 built.asked.append((None, message("odd-name", name=name)))
@@ -129,12 +132,21 @@ class _Builder:
         for draft in self.drafts:
             count += 1
             name = re.sub(r"\s+", " ", draft.name).strip()
-            names.append((name[:1].upper() + name[1:])[:60] if name else f"Piece {count}")
+            names.append(name[:60] if name else f"Piece {count}")
         return names
 
     def _ask(self, draft: Draft, asked: Asked | None, said: Message) -> None:
         number = asked.line if asked is not None else (draft.lines[-1] if draft.lines else draft.line)
         text = self.texts[number]
+        alone = draft.lines == [draft.line] and sum(other.line == draft.line for other in self.drafts) == 1
+        if alone and draft.width is not None:
+            whole = answers_to(said.code, draft, self.called[id(draft)], self.units, self.known)
+            if whole:
+                # Each answer is the whole line, so that taking one leaves nothing open.
+                question = Question(0, len(text), said, whole)
+                if question not in self.asked[number]:
+                    self.asked[number].append(question)
+                return
         start, end = (asked.start, asked.end) if asked is not None else (0, len(text))
         question = Question(start, end, said)
         if question not in self.asked[number]:
@@ -145,6 +157,7 @@ class _Builder:
             self.asked[told.number].append(
                 Question(asked.start, asked.end, message(asked.code, **asked.values))  # type: ignore[arg-type]
             )
+        self.asked[told.number] += told.questions
         pieces = tuple(self.built[id(draft)] for draft in told.drafts if id(draft) in self.built)
         questions = tuple(sorted(self.asked[told.number], key=lambda q: (q.start, q.end)))
         pieces = tuple(replace(piece, questions=questions) for piece in pieces)

@@ -9,12 +9,12 @@ from enum import StrEnum
 from fractions import Fraction
 
 from neat_sheaf.measure.length import Length, Unit
+from neat_sheaf.measure.side import Side
 from neat_sheaf.reading.corrections import corrected
 from neat_sheaf.reading.drafts import Asked, Draft, ScoreSaid, Span, exact
 from neat_sheaf.reading.grammar import Fact, cover
-from neat_sheaf.reading.lexicon import lexicon
-from neat_sheaf.reading.names import Head, head_of
-from neat_sheaf.reading.sides import edges_of, side_of
+from neat_sheaf.reading.lexicon import lexicon, rules_of
+from neat_sheaf.reading.notation import Known, Question, ReadLine, read_line
 from neat_sheaf.reading.supplies import SupplyLine, supply_of
 from neat_sheaf.reading.tables import rows_as_lines
 from neat_sheaf.reading.words import Number, Words, is_number, words_of
@@ -61,6 +61,7 @@ class Told:
     supply: SupplyLine | None = None
     step: str = ""
     asked: list[Asked] = field(default_factory=list)
+    questions: list[Question] = field(default_factory=list)
     spans: list[Span] = field(default_factory=list)
 
 
@@ -70,6 +71,8 @@ class Teller:
 
     units: Unit
     papers: frozenset[str] = frozenset()
+    roles: tuple[str, ...] = ()
+    names: tuple[str, ...] = ()
     section: str = ""
     counted: bool = False
     """Whether the lines are numbered (1), (2), (3)."""
@@ -127,6 +130,8 @@ class Teller:
                 self._ask(0, len(self.words.words), "supply-amount")
         elif kind is What.PIECE:
             facts = cover(self.words, self.papers, self._scored())
+            if self._as_notation(told, text[begin:].strip(), facts):
+                return
             if any(fact.kind in _SIZES for fact in facts):
                 self._pieces(told, facts)
             else:
@@ -181,7 +186,8 @@ class Teller:
             return
         if sized or any(fact.kind in ("bigger", "sameas") for fact in facts):
             told.what = What.PIECE
-            self._pieces(told, facts)
+            if not self._as_notation(told, text[begin:].strip(), facts):
+                self._pieces(told, facts)
             return
         if not sized and facts and all(fact.kind in ("holds", "result", "countsheet", "where") for fact in facts):
             outside = [n for n in range(len(words.words)) if not any(f.first <= n < f.behind for f in facts)]
@@ -362,16 +368,57 @@ class Teller:
             if self.paper and not draft.paper and draft.maybe_paper is None:
                 draft.paper = self.paper
 
+    def _as_notation(self, told: Told, text: str, facts: list[Fact]) -> bool:
+        """Take a line as one of the notation, where it has clauses that only the notation has."""
+        strict = ";" in text and ":" in text
+        clauses = any(fact.kind == "notation" for fact in facts)
+        clauses = clauses or re.search(rules_of()["notation"]["tries"], text.lower()) is not None
+        if not strict and not clauses:
+            return False
+        read = read_line(text, self.units, Known(self.roles, (*self.names, *(d.name for d in self.drafts))))
+        later = {"unknown-piece", "which-panel"}
+        if read.piece is None or any(question.code not in later for question in read.questions):
+            return clauses and self._asked_in_notation(told, text, read)
+        self._of_notation(told, text, read)
+        return True
+
+    def _asked_in_notation(self, told: Told, text: str, read: ReadLine) -> bool:
+        """A line with clauses of the notation that its reader asks about: its reading, and its questions."""
+        if read.piece is None:
+            return False
+        begin = told.text.find(text)
+        self._of_notation(told, text, read)
+        told.drafts[-1].read, told.drafts[-1].line_of_notation = read, ""
+        told.questions = [replace(q, start=q.start + begin, end=q.end + begin) for q in read.questions]
+        return True
+
+    def _of_notation(self, told: Told, text: str, read: ReadLine) -> None:
+        piece = read.piece
+        assert piece is not None
+        draft = Draft(told.number, piece.name, piece.width, piece.height, self.units, [piece.per_kit])
+        draft.paper = "" if read.carried else piece.paper
+        draft.line_of_notation = text
+        draft.lines.append(told.number)
+        for side in Side:
+            at = tuple(line.at for line in piece.scores if line.along is side)
+            if at:
+                draft.scores.append(ScoreSaid("side", at, side.value))
+        self.drafts.append(draft)
+        told.drafts.append(draft)
+        self.current = draft
+        self._mark_all("notation")
+
     def _more(self, told: Told, facts: list[Fact]) -> None:
         from neat_sheaf.reading.describing import Describer
 
         Describer(self, told).more(facts)
 
 
-def tell(lines: list[tuple[int, str]], units: Unit, papers: frozenset[str] = frozenset(),
+def tell(lines: list[tuple[int, str]], units: Unit, known: Known,
          kinds: Mapping[int, What] | None = None) -> tuple[list[Told], Teller]:  # fmt: skip
     """Every line of a text, with the pieces they tell of."""
-    teller = Teller(units, papers)
+    papers = frozenset(role.lower() for role in known.roles if role.lower() != "body")
+    teller = Teller(units, papers, known.roles, known.pieces)
     marks = [int(found[1]) for _, text in lines if (found := re.match(r"\s*\((\d{1,2})\)\s", text))]
     teller.counted = len(marks) > 1 and marks == list(range(marks[0], marks[0] + len(marks)))
     told = []

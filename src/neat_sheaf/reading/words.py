@@ -244,6 +244,16 @@ class _Spoken:
         if part is not None:
             value, behind = value + part.value, after
             unit = unit or part.unit
+        elif whole and not unit and self.word(behind) in self.words.joins and behind + 2 < len(self.tokens):
+            # "5 and 3/8 x 4"; in a list of distances it may be two of them.
+            added = self.tokens[behind + 1].number
+            sized = self.word(behind + 2) in ("x", "by") or self.word(at - 1) in ("x", "by")
+            if added is not None and 0 < added.value < 1 and sized:
+                value, unit, behind = value + added.value, added.unit, behind + 2
+        if not unit and number.value.denominator > 1:
+            after, measured = self.with_unit(behind, value)
+            if measured.unit and self.word(behind) in self.words.of:
+                unit, behind = measured.unit, after  # "3/4 of an inch"
         end = self.tokens[behind - 1].end
         return _Token(token.word, token.start, end, Number(value, unit, number.spoken)), behind
 
