@@ -8,7 +8,7 @@ from __future__ import annotations
 
 import time
 
-from neat_sheaf.reading.notation import Known, read_line, read_sheet
+from neat_sheaf.reading import Known, read_line, read_sheet
 
 PHRASES = (
     "1 ", "1, ", "1 1/", "x ", "2 x ", "a ", "in a ", "and ", "(", '"', ": ", "score 1, ", "half an inch ",

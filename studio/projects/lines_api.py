@@ -9,14 +9,15 @@ from django.http import HttpRequest
 from ninja import Field, Router, Schema
 
 from neat_sheaf.errors import Fault
-from neat_sheaf.formats.csv_file import looks_like_rows, read_csv
+from neat_sheaf.formats.csv_file import looks_like_rows, own_columns, read_csv
 from neat_sheaf.formats.piece_part import piece_document, read_piece
 from neat_sheaf.formats.reading import Faulty, FileError, JsonValue
 from neat_sheaf.limits import LONGEST_TEXT
 from neat_sheaf.measure.length import Unit, write_length
 from neat_sheaf.project import Panel, Piece
 from neat_sheaf.project.matting import mats_for, panels_to_mat
-from neat_sheaf.reading.notation import Known, SheetLine, SupplyLine, What, read_sheet, tidy_line
+from neat_sheaf.reading import Known, SheetLine, SupplyLine, What, read_sheet, tidy_line
+from neat_sheaf.reading.drafts import Span
 from neat_sheaf.stock.supply import SupplyUnit
 from neat_sheaf.wording import Voice
 from studio.accounts.models import Measure
@@ -47,7 +48,7 @@ class LinesIn(Sent):
     pieces: list[Annotated[str, Field(max_length=LONGEST_TEXT)]] = Field([], max_length=500)
     listed: list[PieceDoc] = Field([], max_length=500)
     role: str = Field("body", max_length=LONGEST_TEXT)
-    kinds: dict[int, Literal["heading", "piece", "supply", "step"]] = Field({}, max_length=2_000)
+    kinds: dict[int, Literal["heading", "piece", "supply", "step", "note"]] = Field({}, max_length=2_000)
 
 
 class QuestionOut(Schema):
@@ -64,6 +65,7 @@ class SupplySaid(Schema):
     """What a line says of a supply, in ``unit``: empty for a count.
 
     ``id`` is that of the cupboard, null where it has none of the name or measures it in another way.
+    ``new``: the cupboard has none like it, and it is made there when the line is taken.
     """
 
     id: int | None
@@ -71,22 +73,37 @@ class SupplySaid(Schema):
     per_kit: str
     unit: str
     cuts: int
+    new: bool = False
+
+
+class SaidPartOut(Schema):
+    """What a part of a line became, from ``start`` to before ``end``."""
+
+    start: int
+    end: int
+    what: Literal["size", "score", "count", "paper", "mark", "supply", "step", "note"]
 
 
 class LineOut(Schema):
     """One line as it was read: a piece, a supply, a step or a heading; ``tidy`` says the piece again.
 
-    ``number`` is its place in the text from 1. ``carried``: its paper was not said, and is that of the
-    line before.
+    ``number`` is its place in the text from 1. ``pieces`` are all that begin in it, ``piece`` the first.
+    A line that is ``more`` goes on about the piece of line ``of``, or 0. ``notes`` are words that change
+    nothing and are kept. ``carried``: its paper was not said, and is that of the line before.
     """
 
     number: int = 1
-    what: Literal["heading", "piece", "supply", "step"] = "piece"
+    what: Literal["heading", "piece", "more", "supply", "step", "note"] = "piece"
+    of: int = 0
     supply: SupplySaid | None = None
     step: str = ""
     text: str
     tidy: str
     piece: PieceDoc | None
+    pieces: list[PieceDoc] = []
+    tidies: list[str] = []
+    parts: list[SaidPartOut] = []
+    notes: list[str] = []
     questions: list[QuestionOut]
     carried: bool = False
 
@@ -107,7 +124,7 @@ def lines(request: HttpRequest, payload: LinesIn) -> dict[str, Any]:
     known = Known(
         tuple(payload.roles), tuple(payload.pieces), payload.role or "body", _listed(payload, units)
     )
-    if not looks_like_rows(payload.text):
+    if not looks_like_rows(payload.text) or not own_columns(payload.text):
         stocked = {supply.name: supply for supply in studio_of(request).supplies.all()}
         kinds = {number: What(kind) for number, kind in payload.kinds.items()}
         read = read_sheet(
@@ -137,7 +154,7 @@ def _listed(payload: LinesIn, units: Unit) -> dict[str, Piece]:
 
 def _line(line: SheetLine, voice: Voice, stocked: dict[str, Supply]) -> dict[str, Any]:
     piece = None if line.piece is None else line.piece.piece
-    read = {"tidy": "", "piece": None} if piece is None else _row(piece, voice.units)
+    read: dict[str, Any] = {"tidy": "", "piece": None} if piece is None else _row(piece, voice.units)
     questions = [
         {
             "start": q.start,
@@ -156,7 +173,21 @@ def _line(line: SheetLine, voice: Voice, stocked: dict[str, Supply]) -> dict[str
         "step": line.step,
         "questions": questions,
         "carried": line.piece is not None and line.piece.carried,
+        "of": line.of,
+        "pieces": [piece_document(read.piece, voice.units) for read in line.pieces if read.piece is not None],
+        "tidies": [tidy_line(read.piece, voice.units) for read in line.pieces if read.piece is not None],
+        "parts": [{"start": span.start, "end": span.end, "what": span.what} for span in _apart(line)],
+        "notes": list(line.notes),
     }
+
+
+def _apart(line: SheetLine) -> list[Span]:
+    """The parts of a line in order, none over another."""
+    found: list[Span] = []
+    for span in sorted(line.spans, key=lambda span: (span.start, -span.end)):
+        if span.end > span.start and (not found or span.start >= found[-1].end):
+            found.append(span)
+    return found
 
 
 def _supply(supply: SupplyLine, units: Unit, stocked: dict[str, Supply]) -> dict[str, Any]:
@@ -165,12 +196,13 @@ def _supply(supply: SupplyLine, units: Unit, stocked: dict[str, Supply]) -> dict
     amount = write_length(length, units) if length is not None else format(supply.count or 0, "f")
     pk = known.pk if known is not None and known.unit == supply.unit else None
     unit = {SupplyUnit.EACH: "", SupplyUnit.ML: "ml", SupplyUnit.LENGTH: units}[supply.unit]
-    return {"id": pk, "name": supply.name, "per_kit": amount, "unit": unit, "cuts": supply.cuts}
+    return {"id": pk, "name": supply.name, "per_kit": amount, "unit": unit, "cuts": supply.cuts, "new": supply.new}
 
 
 def _row(piece: Piece, units: Unit) -> dict[str, Any]:
     tidy = tidy_line(piece, units)
-    return {"text": tidy, "tidy": tidy, "piece": piece_document(piece, units), "questions": []}
+    document = piece_document(piece, units)
+    return {"text": tidy, "tidy": tidy, "piece": document, "pieces": [document], "tidies": [tidy], "questions": []}
 
 
 class MatsIn(Sent):

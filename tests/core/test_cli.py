@@ -123,12 +123,14 @@ def test_read_asks_by_line_and_column_and_ends_with_1(tmp_path):
     # What it is that is asked about nobody knows yet: it is not among the pieces.
     assert [piece["name"] for piece in read["pieces"]] == ["Lid"]
     (question,) = read["questions"]
-    assert (question["line"], question["column"]) == (3, 26)
-    assert question["suggestions"] == ["from both ends of the width", "from both ends of the height"]
+    assert (question["line"], question["column"]) == (3, 1)
+    # Each answer is the whole line, read without a question.
+    width = "Holder: 4 x 10 cm; in body; score width at 0.5, 3.5"
+    assert question["suggestions"] == [width, "Holder: 4 x 10 cm; in body; score height at 0.5, 9.5"]
     said = run("read", sheet)
     assert said.returncode == 1
-    assert "line 3, column 26" in said.stderr
-    assert "write: from both ends of the width" in said.stderr
+    assert "line 3, column 1" in said.stderr
+    assert "write: Holder: 4 x 10 in; in body; score width at 1/2, 3 1/2" in said.stderr
 
 
 def test_read_takes_standard_input_and_ends_with_2_where_there_is_no_text(tmp_path):

@@ -10,7 +10,7 @@ from hypothesis import strategies as st
 from neat_sheaf.measure.length import millimetres, parse_length
 from neat_sheaf.measure.side import Side
 from neat_sheaf.project import Corner, CornerShape, CutMethod, Edge, Fold, Line, MatOf, Panel, Portion
-from neat_sheaf.reading.notation import Known, What, read_line, read_lines, read_sheet, tidy_line
+from neat_sheaf.reading import Known, What, read_line, read_lines, read_sheet, tidy_line
 from tests.words import said
 
 from .building import across, inch, piece, upward

@@ -6,7 +6,7 @@ import pytest
 from hypothesis import given, settings
 from hypothesis import strategies as st
 
-from neat_sheaf.reading.notation import Known, SupplyLine, What, read_sheet
+from neat_sheaf.reading import Known, SupplyLine, What, read_sheet
 from neat_sheaf.stock.supply import SupplyUnit
 from tests.words import said
 
@@ -61,7 +61,7 @@ def test_each_line_of_a_sheet_goes_where_it_belongs():
         ("Glue the 2 x 3 mat to the front", What.STEP), ("Score the base all round.", What.STEP),
         ("Wrap 11 x 5, score 2, 4, 6, 8", What.PIECE), ("Tuck flap 2 x 3", What.PIECE),
         ("Wrap it.", What.STEP),
-        ("tape: 20 in", What.SUPPLY), ("Tie 22 in", What.SUPPLY), ("Glue mats on", What.STEP),
+        ("tape: 20 in", What.SUPPLY), ("Tie 22 in", What.PIECE), ("Glue mats on", What.STEP),
         ("4 foam pads", What.SUPPLY), ("foam pads (4)", What.SUPPLY), ("ribbon: 20 in", What.SUPPLY),
         ("a pair of brads", What.SUPPLY), ("half an inch of tape", What.SUPPLY),
         ("7 punched stars", What.PIECE),
@@ -87,11 +87,14 @@ def test_a_supply_is_found_in_the_cupboard_or_asked_about():
     pads, ribbon, gems = read_sheet("4 foam pads\n20 in of ribbon\n3 gems", "in", supplies=cupboard)
     assert (pads.supply.name, pads.questions) == ("Foam pads", ())
     (question,) = ribbon.questions
-    assert (question.code, question.suggestions) == ("no-such-supply", ("Hemp ribbon",))
+    assert (question.code, question.suggestions) == ("no-such-supply", ("Hemp ribbon", "ribbon (new)"))
     assert ribbon.text[question.start : question.end] == "ribbon"
     fixed = question.put(ribbon.text, "Hemp ribbon")
     assert read_sheet(fixed, "in", supplies=cupboard)[0].questions == ()
-    assert gems.questions[0].suggestions == ()
+    (made,) = read_sheet(question.put(ribbon.text, "ribbon (new)"), "in", supplies=cupboard)
+    assert (made.supply.name, made.supply.new, made.questions) == ("ribbon", True, ())
+    # What the cupboard has not, nor anything like it, is made there.
+    assert (gems.supply.name, gems.supply.new, gems.questions) == ("gems", True, ())
 
 
 @pytest.mark.parametrize(
@@ -133,5 +136,5 @@ def test_no_line_of_any_text_is_lost(text):
     read = read_sheet(text, "in", supplies={"Pads": SupplyUnit.EACH})
     assert [line.text for line in read] == lines
     for line in read:
-        assert line.piece or line.supply or line.step or line.what is What.HEADING or line.questions
+        assert line.piece or line.supply or line.step or line.questions or line.what in (What.HEADING, What.NOTE, What.MORE)
         assert all(said(question) for question in line.questions)

@@ -12,7 +12,7 @@ from neat_sheaf.formats.reading import FileError
 from neat_sheaf.limits import LARGEST_FILE
 from neat_sheaf.measure.length import Unit, write_length
 from neat_sheaf.plain_text import printable
-from neat_sheaf.reading.notation import SheetLine, SupplyLine, What, read_sheet, tidy_line
+from neat_sheaf.reading import SheetLine, SupplyLine, read_sheet, tidy_line
 from neat_sheaf.wording import Voice, english
 
 __all__ = ["read_command"]
@@ -41,7 +41,7 @@ def _document(lines: list[SheetLine], voice: Voice) -> dict[str, Any]:
     sure = [line for line in lines if not line.questions]
     return {
         "pieces": [
-            piece_document(line.piece.piece, units) for line in sure if line.piece and line.piece.piece
+            piece_document(read.piece, units) for line in sure for read in line.pieces if read.piece
         ],
         "supplies": [_supply_document(line.supply, units) for line in sure if line.supply],
         "steps": [{"says": line.step} for line in sure if line.step],
@@ -67,9 +67,10 @@ def _supply_document(supply: SupplyLine, units: Unit) -> dict[str, Any]:
 
 def _say(lines: list[SheetLine], voice: Voice) -> None:
     for line in lines:
-        if line.piece is not None and line.piece.piece is not None:
-            print(printable(tidy_line(line.piece.piece, voice.units)))  # noqa: T201
-        elif line.supply is not None or line.what in (What.STEP, What.HEADING):
+        for read in line.pieces:
+            if read.piece is not None:
+                print(printable(tidy_line(read.piece, voice.units)))  # noqa: T201
+        if not line.pieces:
             print(voice.say(f"read-line.{line.what}", text=printable(line.text)))  # noqa: T201
         for question in line.questions:
             says = voice.words(question.message)

@@ -22,7 +22,7 @@ from neat_sheaf.reading.notation.draft import Known, follows_by_role
 from neat_sheaf.reading.notation.reading import read_clauses
 from neat_sheaf.reading.notation.writing import clauses_beyond_columns
 
-__all__ = ["COLUMNS", "looks_like_rows", "read_csv", "write_csv"]
+__all__ = ["COLUMNS", "looks_like_rows", "own_columns", "read_csv", "write_csv"]
 
 COLUMNS = (
     "name", "per_kit", "width", "height", "score_width", "score_height", "paper", "follows_print",
@@ -58,6 +58,13 @@ def looks_like_rows(text: str) -> bool:
     """Whether a pasted text is rows of a table rather than lines of words."""
     first = text.strip("\r\n").split("\n", 1)[0]
     return "\t" in first or first.lower().replace('"', "").startswith(("name,", "name;"))
+
+
+def own_columns(text: str) -> bool:
+    """Whether rows have the columns of our own table, or no header at all; else they are read as lines."""
+    rows = read_csv_rows(text)
+    cells = [re.sub(r"[\s_]+", "_", cell.strip().lower()) for cell in rows[0][1]] if rows else []
+    return any(sign.isdigit() for cell in cells for sign in cell) or all(not cell or cell in COLUMNS for cell in cells)
 
 
 def read_csv(text: str, units: Unit, known: Known | None = None) -> list[Piece]:

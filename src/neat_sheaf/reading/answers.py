@@ -54,6 +54,8 @@ def _along(scores: Sequence[ScoreSaid], side: str) -> Iterator[ScoreSaid]:
     for said in scores:
         if said.how in ("side", "every", "around", "half") and said.side not in _SIDES and not said.ways:
             yield replace(said, side=side, number=None)
+        elif said.how == "turn":
+            yield replace(said, how="side", side=side)
         elif said.how == "edges" and set(said.edges) & set(_ENDS):
             yield replace(said, edges=(f"ends-{side}",))
         else:

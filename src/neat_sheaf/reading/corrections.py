@@ -9,7 +9,7 @@ from dataclasses import replace
 from neat_sheaf.reading.lexicon import rules_of
 from neat_sheaf.reading.words import FIRST, Words
 
-__all__ = ["corrected"]
+__all__ = ["corrected", "without"]
 
 _NUMBER = f"[{chr(FIRST)}-{chr(FIRST + 6_000)}]"
 _BARE = re.compile(r"(?<![A-Za-z\\<])N(?![A-Za-z])")

@@ -53,7 +53,7 @@ class Describer:
         self.facts = facts
         first = next((n for n, fact in enumerate(facts) if self._begins(fact, facts, n)), None)
         if first is None:
-            self.t._ask(0, len(self.words.words), "no-size")
+            self.t.ask(0, len(self.words.words), "no-size")
             return
         at, head_from = 0, 0
         waiting: list[Fact] = []
@@ -82,7 +82,7 @@ class Describer:
                     self.told.of = self.t.current
                     at = fact.behind
                 else:
-                    self.t._ask(fact.first, fact.behind, "size-first")
+                    self.t.ask(fact.first, fact.behind, "size-first")
                 continue
             self._rest(draft, at, fact.first)
             self._apply(draft, fact)
@@ -98,7 +98,7 @@ class Describer:
         draft = self.target(facts)
         if draft is None:
             self.told.what, self.told.of = type(self.told.what).PIECE, None
-            self.t._ask(0, len(self.words.words), "no-size")
+            self.t.ask(0, len(self.words.words), "no-size")
             return
         self.told.of = draft
         draft.lines.append(self.told.number)
@@ -184,7 +184,7 @@ class Describer:
         """Words before the sentence that names a piece: a greeting, or a question where they hold a number."""
         numbers = [n for n in range(first, behind) if self.words.numbers[n] is not None]
         if numbers:
-            self.t._ask(first, behind, "not-understood.words", text=self.words.written(first, behind))
+            self.t.ask(first, behind, "not-understood.words", text=self.words.written(first, behind))
 
     # A new piece.
 
@@ -197,7 +197,7 @@ class Describer:
         size = self._size(fact, draft, waiting, base, head_from)
         self._head(draft, fact, waiting, head_from)
         if size is None:
-            t._ask(fact.first, fact.behind, "no-size", draft)
+            t.ask(fact.first, fact.behind, "no-size", draft)
         else:
             draft.width, draft.height = size
         if self.mat_base is not None:
@@ -211,7 +211,7 @@ class Describer:
         if same is not None:
             return same
         if self._in_brackets(fact) and self.told.drafts:
-            t._ask(fact.first, fact.behind, "second-size", draft, text=self.words.written(fact.first, fact.behind))
+            t.ask(fact.first, fact.behind, "second-size", draft, text=self.words.written(fact.first, fact.behind))
         self._paper_of_line(draft, fact, waiting, facts_of_line=self.facts)
         t.drafts.append(draft)
         self.told.drafts.append(draft)
@@ -369,7 +369,7 @@ class Describer:
             draft = Draft(self.told.number, name="circle", unit=number.unit if number.unit in ("in", "cm", "mm") else t.units)  # type: ignore[arg-type]
             length = t._length(number, number.unit or t.units)
             if length is None or length <= 0:
-                t._ask(fact.first, fact.behind, "no-size", draft)
+                t.ask(fact.first, fact.behind, "no-size", draft)
             else:
                 draft.width = draft.height = length
             draft.oval = True
@@ -377,7 +377,7 @@ class Describer:
             made.append(draft)
         said = [self.words.number(w).count for w in self.words.words[head_from : fact.first] if is_number(w)]
         if said and said[0] not in (None, len(made)):
-            t._ask(head_from, fact.behind, "two-counts", made[0], first=str(said[0]), second=str(len(made)))
+            t.ask(head_from, fact.behind, "two-counts", made[0], first=str(said[0]), second=str(len(made)))
         t.drafts.extend(made)
         self.told.drafts.extend(made)
         t._mark(fact)
@@ -423,7 +423,7 @@ class Describer:
             if head.count is not None:
                 draft.counts.append(head.count)
             for rest in head.rest:
-                self.t._ask(first, behind, "not-understood.words", draft, text=rest)
+                self.t.ask(first, behind, "not-understood.words", draft, text=rest)
         self._doubtful_head(draft, fact, runs)
         draft.name = re.sub(r"(?:,? again|,? optional:?)$", "", draft.name, flags=re.IGNORECASE).strip(" ,:-")
         self._bare_paper(draft, bare)
@@ -434,18 +434,18 @@ class Describer:
         for first, behind in runs:
             for n in range(first, behind):
                 if words[n] in _ABOUT:
-                    self.t._ask(n, n + 1, "about", draft, text=self.words.written(n, n + 1))
+                    self.t.ask(n, n + 1, "about", draft, text=self.words.written(n, n + 1))
         if draft.name.lower() in ("score", "scored", "fold", "folded", "crease", "slit", "cut", "turn"):
-            self.t._ask(size.first, size.behind, "second-size", draft, text=self.words.written(size.first, size.behind))
+            self.t.ask(size.first, size.behind, "second-size", draft, text=self.words.written(size.first, size.behind))
         if self.told.drafts and not draft.name and not draft.counts and not self.line_paper and self.told.drafts[-1].name:
             if self.mat_base is None and size.kind == "size" and not (set(words) & {"another", "with"}):
-                self.t._ask(size.first, size.behind, "second-size", draft, text=self.words.written(size.first, size.behind))
+                self.t.ask(size.first, size.behind, "second-size", draft, text=self.words.written(size.first, size.behind))
         number = self.words.number(size.get("a")) if size.kind in ("circle", "square") else None
         if number is not None and not number.spoken and size.first == 0 and number.value > 1:
             plural = size.get("shape").endswith("s") or words[size.behind - 1] == "squares"
             if plural and number.value.denominator > 1 and " " in self.words.written(size.first, size.first + 1):
                 text = self.words.written(size.first, size.behind)
-                self.t._ask(size.first, size.behind, "one-or-two-numbers", draft, text=text)
+                self.t.ask(size.first, size.behind, "one-or-two-numbers", draft, text=text)
 
     def _is_bare_paper(self, fact: Fact, size: Fact) -> bool:
         """Whether it stands among the words of the name, and in no part of its own."""
@@ -490,7 +490,7 @@ class Describer:
             found = self.t._numbers(fact.get("side"))
             number = self.t._length(found[0], draft.unit) if found else None
         if fact.get("side") and not side:
-            self.t._ask(fact.first, fact.behind, "which-ends", draft, text=self.words.written(fact.first, fact.behind))
+            self.t.ask(fact.first, fact.behind, "which-ends", draft, text=self.words.written(fact.first, fact.behind))
             return
         if side in ("lengthwise", "crosswise"):
             # The line runs lengthwise, so that the distance is measured across it.
@@ -514,14 +514,14 @@ class Describer:
             return
         if re.search(r" and ", said) and len(numbers) == 2 and numbers[0].value.denominator == 1 and numbers[1].value < 1:
             if not numbers[0].unit and numbers[0].value > numbers[1].value:
-                self.t._ask(fact.first, fact.behind, "one-or-two-numbers", draft, text=written)
+                self.t.ask(fact.first, fact.behind, "one-or-two-numbers", draft, text=written)
         bare = re.search(r"[\ue000-\uf770] [\ue000-\uf770]", said)
         if bare and "," in said:
-            self.t._ask(fact.first, fact.behind, "missing-comma", draft)
+            self.t.ask(fact.first, fact.behind, "missing-comma", draft)
 
     def _on_score(self, draft: Draft, fact: Fact) -> None:
         if fact.needs and not draft.scores:
-            self.t._ask(fact.first, fact.behind, "score-or-slit", draft, text=self.words.written(fact.first, fact.behind))
+            self.t.ask(fact.first, fact.behind, "score-or-slit", draft, text=self.words.written(fact.first, fact.behind))
             return
         behind = self.words.words[fact.behind : fact.behind + 1]
         if not fact.get("side") and behind == ("down",):
@@ -536,7 +536,7 @@ class Describer:
         edges = edges_of(fact.get("edges"))
         text = self.words.written(fact.first, fact.behind)
         if fact.needs and not draft.scores and not self._scoring_line():
-            self.t._ask(fact.first, fact.behind, "score-or-slit", draft, text=text)
+            self.t.ask(fact.first, fact.behind, "score-or-slit", draft, text=text)
             return
         if edges == ("all",) or (edges == ("count",) and self._count_in(fact.get("edges")) == 4):
             self._on_scoreall(draft, fact)
@@ -548,7 +548,7 @@ class Describer:
             return
         if not edges or edges[0] in ("both", "each", "count"):
             # "on both sides" of a piece: which two?
-            self.t._ask(fact.first, fact.behind, "which-ends", draft, text=text)
+            self.t.ask(fact.first, fact.behind, "which-ends", draft, text=text)
             draft.doubtful.append(ScoreSaid("edges", self.t._values(fact.get("list"), draft), edges=("both",)))
             return
         if edges[0] in ("ends", "shortedges", "longedges", "endsof") and self._last_alone(draft, fact, edges):
@@ -594,7 +594,7 @@ class Describer:
 
     def _on_scoreall(self, draft: Draft, fact: Fact) -> None:
         if fact.needs and not draft.scores and not self._scoring_line():
-            self.t._ask(fact.first, fact.behind, "score-or-slit", draft, text=self.words.written(fact.first, fact.behind))
+            self.t.ask(fact.first, fact.behind, "score-or-slit", draft, text=self.words.written(fact.first, fact.behind))
             return
         draft.scores.append(ScoreSaid("all", self.t._values(fact.get("list"), draft)))
 
@@ -618,7 +618,7 @@ class Describer:
 
     def _on_turnfrom(self, draft: Draft, fact: Fact) -> None:
         if "all" in fact.get("edges"):
-            self.t._ask(fact.first, fact.behind, "which-ends", draft, text=self.words.written(fact.first, fact.behind))
+            self.t.ask(fact.first, fact.behind, "which-ends", draft, text=self.words.written(fact.first, fact.behind))
             return
         self._score(draft, fact, "turnends")
 
@@ -663,7 +663,7 @@ class Describer:
         sides = {"width": draft.width, "height": draft.height}
         side = [name for name, length in sides.items() if length is not None and values and length == 2 * values[0]]
         if len(side) != 1:
-            self.t._ask(fact.first, fact.behind, "which-ends", draft, text=self.words.written(fact.first, fact.behind))
+            self.t.ask(fact.first, fact.behind, "which-ends", draft, text=self.words.written(fact.first, fact.behind))
             return
         draft.scores.append(ScoreSaid("side", values, side[0]))
 
@@ -681,7 +681,7 @@ class Describer:
         drafts = [other for other in self.t.drafts if other is not draft]
         other = self._find(fact.get("name")) if fact.get("name") else (drafts[-1] if drafts else None)
         if other is None or not other.scores:
-            self.t._ask(fact.first, fact.behind, "unknown-piece.name", draft, piece=fact.get("name"))
+            self.t.ask(fact.first, fact.behind, "unknown-piece.name", draft, piece=fact.get("name"))
             return
         draft.scores.extend(other.scores)
         if not draft.paper:
@@ -694,14 +694,14 @@ class Describer:
         sides = {"width": draft.width, "height": draft.height}
         side = next((name for name, length in sides.items() if length == total), "")
         if not side:
-            self.t._ask(fact.first, fact.behind, "which-ends", draft, text=self.words.written(fact.first, fact.behind))
+            self.t.ask(fact.first, fact.behind, "which-ends", draft, text=self.words.written(fact.first, fact.behind))
             return
         draft.scores.append(ScoreSaid("side", first, side))
 
     def _on_diagonal(self, draft: Draft, fact: Fact) -> None:
         words = self.words.words[fact.first : fact.behind]
         if not self._scoring_line() or draft.width is None or draft.scores:
-            self.t._ask(fact.first, fact.behind, "not-understood.words", draft, text=" ".join(words))
+            self.t.ask(fact.first, fact.behind, "not-understood.words", draft, text=" ".join(words))
             return
         draft.marks.append("diagonal")
 
@@ -763,13 +763,13 @@ class Describer:
     def _cut(self, draft: Draft, fact: Fact, how: str) -> None:
         if draft.cut not in ("", how):
             text = self.words.written(fact.first, fact.behind)
-            self.t._ask(fact.first, fact.behind, "said-twice.differently", draft, text=text)
+            self.t.ask(fact.first, fact.behind, "said-twice.differently", draft, text=text)
         draft.cut = how
 
     def _on_notation(self, draft: Draft, fact: Fact) -> None:
         """A clause that only the notation has, in a line that it does not read."""
         text = self.words.written(fact.first, fact.behind)
-        self.t._ask(fact.first, fact.behind, "not-understood.words", draft, text=text)
+        self.t.ask(fact.first, fact.behind, "not-understood.words", draft, text=text)
 
     def _on_endsside(self, draft: Draft, fact: Fact) -> None:
         before = len(draft.scores)
@@ -785,7 +785,7 @@ class Describer:
     def _on_count(self, draft: Draft, fact: Fact) -> None:
         count = self.words.number(fact.get("n")).count
         if count is None:
-            self.t._ask(fact.first, fact.behind, "not-understood.words", draft, text=self.words.written(fact.first, fact.behind))
+            self.t.ask(fact.first, fact.behind, "not-understood.words", draft, text=self.words.written(fact.first, fact.behind))
         else:
             draft.counts.append(count)
 
@@ -814,14 +814,14 @@ class Describer:
             if other is not None and other.counts:
                 draft.counts.append(other.counts[-1])
             elif behind.isalpha() and behind not in ("kit", "person", "bag", "head"):
-                self.t._ask(fact.first, fact.behind, "not-understood.words", draft, text=self.words.written(fact.first, fact.behind))
+                self.t.ask(fact.first, fact.behind, "not-understood.words", draft, text=self.words.written(fact.first, fact.behind))
 
     def _on_counttimes(self, draft: Draft, fact: Fact) -> None:
         n, m = self.words.number(fact.get("n")).count, self.words.number(fact.get("m")).count
         total = (n or 0) * (m or 0)
         said = self.words.number(fact.get("all")).count if fact.get("all") else total
         if not total or said != total:
-            self.t._ask(fact.first, fact.behind, "two-counts", draft, first=str(total), second=str(said))
+            self.t.ask(fact.first, fact.behind, "two-counts", draft, first=str(total), second=str(said))
             return
         draft.counts.append(total)
 
@@ -835,7 +835,7 @@ class Describer:
         written = self._written_paper(fact, paper)
         if draft.paper and draft.paper_sure and draft.paper.lower() != written.lower() and fact not in ():
             if not draft.same_paper:
-                self.t._ask(fact.first, fact.behind, "said-twice.differently", draft, text=written)
+                self.t.ask(fact.first, fact.behind, "said-twice.differently", draft, text=written)
                 return
         draft.scrap, self.scraps = draft.scrap or self.scraps, False
         draft.paper, draft.paper_sure, draft.same_paper = written, True, False
@@ -927,7 +927,7 @@ class Describer:
             if lone and counts[0] is not None and counts[0].count is not None:
                 draft.counts.append(counts[0].count)
                 return
-            self.t._ask(part[0], part[-1] + 1, "not-understood.words", draft, text=text)
+            self.t.ask(part[0], part[-1] + 1, "not-understood.words", draft, text=text)
             return
         if words[began] == "for" and draft.name.lower() in ("", "square", "circle", "strip", "piece") and len(said) <= 3:
             draft.name = text
@@ -950,7 +950,7 @@ class Describer:
             draft.paper = text if words[part[0]] not in ("in", "from", "of") else " ".join(name_part)
             return
         if danger:
-            self.t._ask(part[0], part[-1] + 1, "not-understood.words", draft, text=text)
+            self.t.ask(part[0], part[-1] + 1, "not-understood.words", draft, text=text)
             return
         verbs = lex.among("lines.doing")
         if plain and len(said) <= 2 and not draft.paper and said[0] not in verbs and draft.maybe_paper is None:

@@ -15,7 +15,6 @@ from neat_sheaf.reading.lexicon import lexicon
 from neat_sheaf.reading.notation.draft import Known, nearest
 from neat_sheaf.reading.notation.question import Question
 from neat_sheaf.reading.notation.reading import MOST_LINES, ReadLine, read_lines
-from neat_sheaf.reading.notation.writing import tidy_line
 from neat_sheaf.reading.supplies import SupplyLine
 from neat_sheaf.reading.telling import Told, What, tell
 from neat_sheaf.stock.supply import SupplyUnit
@@ -122,7 +121,12 @@ class _Builder:
                 owners.append(draft)
         for draft, read in zip(owners, read_lines("\n".join(lines), self.units, self.known), strict=True):
             for question in read.questions:
-                self._ask(draft, None, question.message)
+                if draft.line_of_notation:
+                    begin = max(self.texts[draft.line].find(draft.line_of_notation), 0)
+                    moved = replace(question, start=question.start + begin, end=question.end + begin)
+                    self.asked[draft.line].append(moved)
+                else:
+                    self._ask(draft, None, question.message)
             self.built[id(draft)] = replace(read, text=self.texts[draft.line], questions=())
 
     def _names(self) -> list[str]:
@@ -178,15 +182,12 @@ class _Builder:
             odd = Question(0, len(line.text), message("supply-measure", supply=same, unit=unit.value))
             asked = line.questions if said.unit is unit else (*line.questions, odd)
             return replace(line, supply=replace(said, name=same), questions=asked)
-        near = nearest(said.name, tuple(self.supplies), 55) or next(
+        near = None if said.new else nearest(said.name, tuple(self.supplies), 80) or next(
             (name for name in self.supplies if set(said.name.lower().split()) & set(name.lower().split())), None
-        )
+        )  # fmt: skip
+        if near is None:
+            return replace(line, supply=replace(said, new=True))
         at = max(line.text.find(said.name), 0)
-        suggestions = (near,) if near else ()
+        suggestions = (near, f"{said.name} (new)")
         asked = Question(at, at + len(said.name), message("no-such-supply", supply=said.name), suggestions)
         return replace(line, questions=(*line.questions, asked))
-
-
-def tidy(line: SheetLine, units: Unit) -> str:
-    """The pieces of a line in the notation."""
-    return " | ".join(tidy_line(read.piece, units) for read in line.pieces if read.piece is not None)

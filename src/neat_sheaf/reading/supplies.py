@@ -3,11 +3,12 @@
 from __future__ import annotations
 
 import re
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
 from decimal import Decimal
 from fractions import Fraction
 
 from neat_sheaf.measure.length import Length
+from neat_sheaf.reading.corrections import without
 from neat_sheaf.reading.drafts import exact
 from neat_sheaf.reading.lexicon import lexicon
 from neat_sheaf.reading.words import FIRST, Number, Words, is_number
@@ -41,6 +42,8 @@ class SupplyLine:
     length: Length | None = None
     cuts: int = 1
     unit: SupplyUnit = SupplyUnit.EACH
+    new: bool = False
+    """Said to be another one than those there are: "ribbon (new)"."""
 
 
 def is_supply_noun(words: str) -> bool:
@@ -50,6 +53,11 @@ def is_supply_noun(words: str) -> bool:
 
 def supply_of(words: Words, section: str, units: str) -> SupplyLine | None:
     """The supply that a line names; None where it names none, or it cannot be told."""
+    marked = words.signs.find(" ( new ) ")
+    if marked >= 0:
+        first = words.index[marked + 1]
+        found = supply_of(without(words, first, first + 3), section or "supplies", units)
+        return None if found is None else replace(found, new=True)
     signs = words.signs
     found = _TIMES.match(signs)
     if found is not None and is_supply_noun(found["name"]):

@@ -35,7 +35,21 @@ _FILLERS = {
     "and", "then", "also", "the", "a", "an", "piece", "pieces", "strips", "each", "please", "it", "is", "are", "which", "that", "so", "in",
     "size", "of", "for", "on", "to", "card", "with", "just", "them", "these", "this", "now", "we", "you", "i", "well", "too",
 }  # fmt: skip
-_STRONG = (".", "!", "?", ";")
+# What a part of a line is shown as, by the kind of its fact; of the others it is a note.
+_PARTS = {
+    kind: part
+    for part, kinds in {
+        "size": ("size", "square", "circle", "circles", "named", "strip", "bigger", "sameas", "halved", "down"),
+        "score": ("score", "scorefrom", "scoreall", "scoredown", "every", "half", "halfto", "around", "turn", "turnfrom", "bothways",
+                  "sameother", "samescores", "mountain", "valley", "leaves", "across", "endsside", "nothing"),
+        "count": ("count", "counteach", "counttwice", "counttimes", "useof", "give"),
+        "paper": ("paper", "samepaper", "scrap"),
+        "mark": ("corners", "hole", "holesat", "window", "ends", "diagonal", "punched", "diecut", "notation"),
+    }.items()
+    for kind in kinds
+}  # fmt: skip
+
+_LONGEST_STEP = 400  # characters
 
 
 class What(StrEnum):
@@ -74,6 +88,8 @@ class Teller:
     roles: tuple[str, ...] = ()
     names: tuple[str, ...] = ()
     section: str = ""
+    alone: bool = False
+    """Whether the text has no other line."""
     counted: bool = False
     """Whether the lines are numbered (1), (2), (3)."""
     paper: str = ""
@@ -123,11 +139,11 @@ class Teller:
     def _as_said(self, told: Told, text: str, begin: int, kind: What) -> None:
         told.what = kind
         if kind is What.STEP:
-            told.step = text[begin:].strip()
+            self._step(told, text[begin:].strip())
         elif kind is What.SUPPLY:
             told.supply = supply_of(self.words, "supplies", self.units)
             if told.supply is None:
-                self._ask(0, len(self.words.words), "supply-amount")
+                self.ask(0, len(self.words.words), "supply-amount")
         elif kind is What.PIECE:
             facts = cover(self.words, self.papers, self._scored())
             if self._as_notation(told, text[begin:].strip(), facts):
@@ -135,7 +151,7 @@ class Teller:
             if any(fact.kind in _SIZES for fact in facts):
                 self._pieces(told, facts)
             else:
-                self._ask(0, len(self.words.words), "no-size")
+                self.ask(0, len(self.words.words), "no-size")
 
     def _classify(self, told: Told, text: str, begin: int, title: bool) -> None:
         words = self.words
@@ -159,6 +175,13 @@ class Teller:
         facts = cover(words, self.papers, self._scored())
         sized = any(fact.kind in _SIZES for fact in facts)
         geometry = any(fact.kind in _GEOMETRY for fact in facts)
+        supply = None
+        if not any(fact.kind in ("score", "scorefrom", "scoreall", "window", "bigger", "sameas") for fact in facts):
+            supply = supply_of(words, self.section, self.units)
+        if supply is not None:
+            told.what, told.supply = What.SUPPLY, supply
+            self._mark_all("supply")
+            return
         if title and not facts and len(letters) <= 7 and first not in doing:
             told.what = What.HEADING
             return
@@ -173,16 +196,8 @@ class Teller:
             return
         if not sized and not has_number and self._paper_heading(told, facts, letters):
             return
-        supply = None
-        if not any(fact.kind in ("score", "scorefrom", "scoreall", "window", "bigger", "sameas") for fact in facts):
-            supply = supply_of(words, self.section, self.units)
-        if supply is not None:
-            told.what, told.supply = What.SUPPLY, supply
-            self._mark_all("supply")
-            return
         if self._is_step(bare, first, facts, sized, has_number):
-            told.what, told.step = What.STEP, bare
-            self._mark_all("step")
+            self._step(told, bare, asked=sized and not self._known_size(next(f for f in facts if f.kind in _SIZES)))
             return
         if sized or any(fact.kind in ("bigger", "sameas") for fact in facts):
             told.what = What.PIECE
@@ -207,7 +222,7 @@ class Teller:
             return
         if self.section == "supplies":
             told.what = What.SUPPLY
-            self._ask(0, len(words.words), "supply-amount")
+            self.ask(0, len(words.words), "supply-amount")
             told.supply = supply
             return
         if has_number or geometry or any(word in lex.among("danger.words") and word not in ("about", "no", "not", "only", "same", "round") for word in letters):
@@ -217,12 +232,25 @@ class Teller:
                 self._mark_all("note")
                 return
             told.what = What.PIECE
-            self._ask(0, len(words.words), "no-size" if not self._only_talk(bare) else "no-size")
+            self.ask(0, len(words.words), "no-size" if not self._only_talk(bare) else "no-size")
             return
         if self.section == "steps":
-            told.what, told.step = What.STEP, bare
+            self._step(told, bare)
+            return
+        if self.alone and len(letters) <= 3 and not facts:
+            told.what = What.PIECE
+            self.ask(0, len(words.words), "no-size")
             return
         self._mark_all("note")
+
+    def _step(self, told: Told, bare: str, *, asked: bool = False) -> None:
+        """A line that is a step; ``asked``: it holds a size that may be of a piece to cut."""
+        told.what, told.step = What.STEP, bare
+        self._mark_all("step")
+        if len(bare) > _LONGEST_STEP:
+            self.ask(0, len(self.words.words), "too-long.step", most=_LONGEST_STEP)
+        elif asked:
+            self.ask(0, len(self.words.words), "step-or-piece")
 
     def _paper_heading(self, told: Told, facts: list[Fact], letters: list[str]) -> bool:
         """ "From the white:", "KRAFT": what all the lines below are cut from."""
@@ -282,8 +310,9 @@ class Teller:
         if sized:
             # "Wrap the 4 x 6 card" is a step, "cut a 4 x 6 card" a piece.
             size = next(fact for fact in facts if fact.kind in _SIZES)
-            known = self._known_size(size)
-            return objects and first not in lex.among("lines.making") and known
+            before = words[max(0, size.first - 1)] if size.first else ""
+            its = before in ("the", "your", "this", "that") and first not in lex.among("lines.making")
+            return objects and first not in lex.among("lines.making") and (its or self._known_size(size))
         if spread and self.section != "steps" and self.last_what is not What.STEP:
             return False
         if has_number and not objects:
@@ -311,11 +340,12 @@ class Teller:
 
     def _mark(self, fact: Fact) -> None:
         spans = self.words.spans
-        self.line.spans.append(Span(self.line.number, spans[fact.first][0], spans[fact.behind - 1][1], fact.kind))
+        what = _PARTS.get(fact.kind, "note")
+        self.line.spans.append(Span(self.line.number, spans[fact.first][0], spans[fact.behind - 1][1], what))
 
-    def _ask(self, first: int, behind: int, code: str, draft: Draft | None = None, **values: object) -> None:
+    def ask(self, begin: int, behind: int, code: str, draft: Draft | None = None, **values: object) -> None:
         spans = self.words.spans
-        start, end = (spans[first][0], spans[behind - 1][1]) if behind > first and spans else (0, len(self.line.text))
+        start, end = (spans[begin][0], spans[behind - 1][1]) if behind > begin and spans else (0, len(self.line.text))
         asked = Asked(self.line.number, start, end, code, values)
         (draft.asked if draft is not None else self.line.asked).append(asked)
 
@@ -406,7 +436,7 @@ class Teller:
         self.drafts.append(draft)
         told.drafts.append(draft)
         self.current = draft
-        self._mark_all("notation")
+        self._mark_all("mark")
 
     def _more(self, told: Told, facts: list[Fact]) -> None:
         from neat_sheaf.reading.describing import Describer
@@ -419,6 +449,7 @@ def tell(lines: list[tuple[int, str]], units: Unit, known: Known,
     """Every line of a text, with the pieces they tell of."""
     papers = frozenset(role.lower() for role in known.roles if role.lower() != "body")
     teller = Teller(units, papers, known.roles, known.pieces)
+    teller.alone = len(lines) == 1
     marks = [int(found[1]) for _, text in lines if (found := re.match(r"\s*\((\d{1,2})\)\s", text))]
     teller.counted = len(marks) > 1 and marks == list(range(marks[0], marks[0] + len(marks)))
     told = []

@@ -4687,8 +4687,9 @@ export interface components {
          * LineOut
          * @description One line as it was read: a piece, a supply, a step or a heading; ``tidy`` says the piece again.
          *
-         *     ``number`` is its place in the text from 1. ``carried``: its paper was not said, and is that of the
-         *     line before.
+         *     ``number`` is its place in the text from 1. ``pieces`` are all that begin in it, ``piece`` the first.
+         *     A line that is ``more`` goes on about the piece of line ``of``, or 0. ``notes`` are words that change
+         *     nothing and are kept. ``carried``: its paper was not said, and is that of the line before.
          */
         LineOut: {
             /**
@@ -4701,7 +4702,12 @@ export interface components {
              * @default piece
              * @enum {string}
              */
-            what: "heading" | "piece" | "supply" | "step";
+            what: "heading" | "piece" | "more" | "supply" | "step" | "note";
+            /**
+             * Of
+             * @default 0
+             */
+            of: number;
             supply?: components["schemas"]["SupplySaid"] | null;
             /**
              * Step
@@ -4713,6 +4719,26 @@ export interface components {
             /** Tidy */
             tidy: string;
             piece: components["schemas"]["PieceDoc"] | null;
+            /**
+             * Pieces
+             * @default []
+             */
+            pieces: components["schemas"]["PieceDoc"][];
+            /**
+             * Tidies
+             * @default []
+             */
+            tidies: string[];
+            /**
+             * Parts
+             * @default []
+             */
+            parts: components["schemas"]["SaidPartOut"][];
+            /**
+             * Notes
+             * @default []
+             */
+            notes: string[];
             /** Questions */
             questions: components["schemas"]["QuestionOut"][];
             /**
@@ -4750,10 +4776,26 @@ export interface components {
             suggestions: string[];
         };
         /**
+         * SaidPartOut
+         * @description What a part of a line became, from ``start`` to before ``end``.
+         */
+        SaidPartOut: {
+            /** Start */
+            start: number;
+            /** End */
+            end: number;
+            /**
+             * What
+             * @enum {string}
+             */
+            what: "size" | "score" | "count" | "paper" | "mark" | "supply" | "step" | "note";
+        };
+        /**
          * SupplySaid
          * @description What a line says of a supply, in ``unit``: empty for a count.
          *
          *     ``id`` is that of the cupboard, null where it has none of the name or measures it in another way.
+         *     ``new``: the cupboard has none like it, and it is made there when the line is taken.
          */
         SupplySaid: {
             /** Id */
@@ -4766,6 +4808,11 @@ export interface components {
             unit: string;
             /** Cuts */
             cuts: number;
+            /**
+             * New
+             * @default false
+             */
+            new: boolean;
         };
         /**
          * LinesIn
@@ -4806,7 +4853,7 @@ export interface components {
              * @default {}
              */
             kinds: {
-                [key: string]: "heading" | "piece" | "supply" | "step";
+                [key: string]: "heading" | "piece" | "supply" | "step" | "note";
             };
         };
         /**

@@ -2,10 +2,12 @@ import { t } from '@lingui/core/macro'
 import { Trans } from '@lingui/react/macro'
 import { Button } from '@mantine/core'
 import { IconPlus } from '@tabler/icons-react'
+import { useQueryClient } from '@tanstack/react-query'
 import { type ClipboardEvent, type KeyboardEvent, memo, useEffect, useMemo, useRef, useState } from 'react'
 import { useNewClass } from '../classes/newClass'
 import { Failed } from '../ui/states/states'
 import type { Piece } from '../api/client'
+import { changed } from '../api/queries'
 import type { Finding, ListActions } from './actions'
 import { WholeList } from './Checks'
 import { type ProjectContext, useProject } from './context'
@@ -21,6 +23,7 @@ import {
 } from './draft'
 import { FitsEditor } from './FitsEditor'
 import { rowsOf, withStarted, withTaken } from './lines'
+import { makeSupplies } from './making'
 import { Made } from './Made'
 import { PieceAside } from './PieceAside'
 import { PieceRow } from './PieceRow'
@@ -52,6 +55,7 @@ export function ListTab() {
   const open = useProject()
   const { project, doc, units, status, faults } = open
   const teach = useNewClass()
+  const queries = useQueryClient()
   const [chosen, setChosen] = useState(0)
   const [to, setTo] = useState<number | null>(null)
   const [starting, setStarting] = useState(false)
@@ -95,8 +99,10 @@ export function ListTab() {
     }
     return {
       docOf: () => now().doc,
-      added: (taken) => {
-        now().change(withTaken(now().doc, taken))
+      added: async (taken) => {
+        const made = await makeSupplies(taken.made, now().doc.units)
+        if (made.length) void changed(queries, 'supply')
+        now().change(withTaken(now().doc, { ...taken, supplies: [...taken.supplies, ...made] }))
         if (taken.pieces.length) choose(rows().length + taken.pieces.length - 1)
       },
       add,
@@ -140,7 +146,7 @@ export function ListTab() {
         choose(n)
       },
     }
-  }, [])
+  }, [queries])
 
   function copied(event: ClipboardEvent) {
     const field = event.target instanceof HTMLInputElement ? event.target : null

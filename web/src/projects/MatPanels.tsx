@@ -68,7 +68,7 @@ export function MatPanels(props: { piece: Piece; actions: ListActions; close: ()
         }),
       ),
     onSuccess: (pieces) => {
-      actions.added({ pieces, supplies: [], steps: [] })
+      actions.added({ pieces, supplies: [], steps: [], made: [], title: '' })
       props.close()
     },
   })

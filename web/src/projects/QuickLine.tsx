@@ -6,14 +6,34 @@ import { PieceDrawing } from '../ui/drawing/PieceDrawing'
 import { FracWords } from '../ui/text/FracWords'
 import { whole } from '../ui/text/fractions'
 import type { Units } from '../ui/text/length'
-import { isTakenAlready, type ReadLine, spansOf, type What, withSuggestion } from './lines'
+import {
+  isTakenAlready,
+  type Part,
+  partsOf,
+  type ReadLine,
+  spansOf,
+  type What,
+  withSuggestion,
+} from './lines'
 import classes from './QuickLines.module.css'
 
 const kinds = (): { value: What; label: string }[] => [
   { value: 'piece', label: t`Piece` },
   { value: 'supply', label: t`Supply` },
   { value: 'step', label: t`Step` },
+  { value: 'note', label: t`Note` },
 ]
+
+const partWords = (): Record<Exclude<Part['what'], ''>, string> => ({
+  size: t`its size`,
+  score: t`a score`,
+  count: t`how many`,
+  paper: t`its paper`,
+  mark: t`a cut or a hole`,
+  supply: t`a supply`,
+  step: t`a step`,
+  note: t`a note`,
+})
 
 /** One line as it was read: drawn, said in tidy words, and what is asked underlined. */
 export function QuickLine(props: {
@@ -22,24 +42,35 @@ export function QuickLine(props: {
   bare: boolean
   doc: ProjectIn
   suggest: (fixed: string) => void
+  /** Go to a part of the line where it is written. */
+  go: (start: number, end: number) => void
+  /** Whether its answers have the keys Alt 1, Alt 2. */
+  keyed: boolean
   /** Say what the line is, where it was read as something else. */
   move: (what: What) => void
 }) {
   const { line, units } = props
+  if (line.what === 'more' && !line.questions.length)
+    return (
+      <div className={classes.more}>
+        <Words line={line} go={props.go} />
+      </div>
+    )
   if (line.what === 'heading') return <h3 className={classes.heading}>{line.text}</h3>
   const movable = !props.bare || line.what !== 'piece'
   return (
     <div className={classes.line} data-asked={line.questions.length > 0} data-what={line.what}>
       <span className={classes.thumb}>
-        {line.piece ? (
+        {line.pieces.map((piece) => (
           <PieceDrawing
-            piece={line.piece}
+            key={piece.name}
+            piece={piece}
             units={units}
             frameWidth={props.bare ? 132 : 64}
             frameHeight={props.bare ? 104 : 46}
             mostScale={props.bare ? 0.5 : 0.24}
           />
-        ) : null}
+        ))}
       </span>
       <div>
         <Said line={line} />
@@ -53,23 +84,16 @@ export function QuickLine(props: {
             <Trans>A kit takes this already; change its amount there.</Trans>
           </p>
         ) : null}
-        {line.questions.length ? (
-          <p className={classes.said}>
-            {spansOf(line).map((span, n) =>
-              span.question ? (
-                <u key={n} title={span.question.message}>
-                  {span.text}
-                </u>
-              ) : (
-                <span key={n}>{span.text}</span>
-              ),
-            )}
+        <Words line={line} go={props.go} />
+        {line.notes.length ? (
+          <p className={classes.carried}>
+            <Trans>kept as a note: {line.notes.join(' · ')}</Trans>
           </p>
         ) : null}
-        {line.questions.map((question) => (
+        {line.questions.map((question, q) => (
           <p key={`${question.start}.${question.code}`} className={classes.question}>
             <FracWords text={whole(question.message)} />
-            {question.suggestions.map((suggestion) => (
+            {question.suggestions.map((suggestion, n) => (
               <Button
                 key={suggestion}
                 size="compact-sm"
@@ -79,7 +103,12 @@ export function QuickLine(props: {
                 className={classes.offer}
                 onClick={() => props.suggest(withSuggestion(line.text, question, suggestion))}
               >
-                <span>{suggestion ? t`Write “${suggestion}”` : t`Remove it`}</span>
+                <span>
+                  {props.keyed && q === 0 && n < 9 ? (
+                    <kbd className={classes.key}>{t`Alt ${n + 1}`}</kbd>
+                  ) : null}
+                  {suggestion ? t`Write “${suggestion}”` : t`Remove it`}
+                </span>
               </Button>
             ))}
           </p>
@@ -90,7 +119,7 @@ export function QuickLine(props: {
           size="xs"
           aria-label={t`What “${line.text}” is`}
           data={kinds()}
-          value={line.what}
+          value={line.what === 'more' ? 'piece' : line.what}
           onChange={props.move}
         />
       ) : null}
@@ -98,14 +127,60 @@ export function QuickLine(props: {
   )
 }
 
+/** The line as it was written, each part in the tint of what it became; what is asked about is underlined. */
+function Words({ line, go }: { line: ReadLine; go: (start: number, end: number) => void }) {
+  const asked = line.questions.some((question) => question.end > question.start && question.end - question.start < [...line.text].length) // prettier-ignore
+  if (asked || !line.parts.length)
+    return line.questions.length ? (
+      <p className={classes.said}>
+        {spansOf(line).map((span, n) =>
+          span.question ? (
+            <u key={n} title={span.question.message}>
+              {span.text}
+            </u>
+          ) : (
+            <span key={n}>{span.text}</span>
+          ),
+        )}
+      </p>
+    ) : null
+  const words = partWords()
+  return (
+    <p className={classes.said}>
+      {partsOf(line).map((part) =>
+        part.what ? (
+          <button
+            key={part.start}
+            type="button"
+            className={classes.part}
+            data-part={part.what}
+            title={words[part.what]}
+            onClick={() => go(part.start, part.end)}
+          >
+            {part.text}
+          </button>
+        ) : (
+          <span key={part.start}>{part.text}</span>
+        ),
+      )}
+    </p>
+  )
+}
+
 /** What the line says, in tidy words. */
 function Said({ line }: { line: ReadLine }) {
   if (line.what === 'step') return <p className={classes.tidy}>{line.step}</p>
+  if (line.what === 'note' && !line.questions.length) return <p className={classes.note}>{line.text}</p>
   if (line.what === 'supply' && line.supply) {
     const { name, per_kit, unit, cuts } = line.supply
     const amount = `${per_kit} ${unit}`.trim()
     return (
       <p className={classes.tidy}>
+        {line.supply.new ? (
+          <span className={classes.fresh}>
+            <Trans>new in the cupboard</Trans>
+          </span>
+        ) : null}
         {cuts > 1 ? (
           <Trans>
             {name}: {amount} a kit, in {cuts} lengths
@@ -118,9 +193,9 @@ function Said({ line }: { line: ReadLine }) {
       </p>
     )
   }
-  return line.tidy ? (
-    <p className={classes.tidy}>
-      <FracWords text={line.tidy} />
+  return line.tidies.map((tidy) => (
+    <p key={tidy} className={classes.tidy}>
+      <FracWords text={tidy} />
     </p>
-  ) : null
+  ))
 }

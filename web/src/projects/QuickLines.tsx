@@ -8,7 +8,15 @@ import { lines as linesOf } from '../i18n/counts'
 import { number } from '../i18n/format'
 import { sentence } from '../ui/text/fractions'
 import type { Units } from '../ui/text/length'
-import { type ReadLines, readText, type Taken, takenOf, type What } from './lines'
+import {
+  type ReadLine,
+  type ReadLines,
+  readText,
+  type Taken,
+  takenOf,
+  type What,
+  withSuggestion,
+} from './lines'
 import classes from './QuickLines.module.css'
 import { QuickHelp } from './QuickHelp'
 import { QuickLine } from './QuickLine'
@@ -20,6 +28,9 @@ export interface QuickHandle {
   /** Put a text in the box and go there. */
   take: (text: string) => void
 }
+
+const countOf = (taken: Taken) =>
+  taken.pieces.length + taken.supplies.length + taken.made.length + taken.steps.length
 
 /** A box in which pieces are written as they are said; each is drawn and said again at once. */
 export const QuickLines = forwardRef<
@@ -65,7 +76,7 @@ export const QuickLines = forwardRef<
       setAway(false)
       setRead({ of: text, lines })
       const { taken, left } = takenOf(lines.lines, docOf(), all)
-      if (!taken.pieces.length && !taken.supplies.length && !taken.steps.length) return
+      if (!countOf(taken)) return
       add(taken)
       const stays = left.map((line) => line.text)
       const since = latest.current.slice(text.length)
@@ -75,7 +86,37 @@ export const QuickLines = forwardRef<
     }
   }
 
+  /** The first question that has answers: its line, and what it says with each. */
+  const open = shown?.lines.find((line) => line.questions.some((asked) => asked.suggestions.length))
+  const answers = open?.questions.find((asked) => asked.suggestions.length)
+
+  function put(line: ReadLine, fixed: string) {
+    const rows = text.split('\n')
+    rows[line.number - 1] = fixed
+    setText(rows.join('\n'))
+    // So that Enter takes the line at once.
+    box.current?.focus()
+  }
+
+  /** Select a part of a line where it is written. */
+  function go(line: ReadLine, start: number, end: number) {
+    const rows = text.split('\n')
+    const row = rows[line.number - 1] ?? ''
+    const before = rows.slice(0, line.number - 1).reduce((sum, one) => sum + one.length + 1, 0)
+    const indent = row.length - row.trimStart().length
+    const units = (signs: number) => [...line.text].slice(0, signs).join('').length
+    box.current?.focus()
+    box.current?.setSelectionRange(before + indent + units(start), before + indent + units(end))
+  }
+
   function keys(event: KeyboardEvent) {
+    const chosen = event.altKey && /^Digit[1-9]$/.test(event.code) ? Number(event.code.slice(5)) : 0
+    const answer = answers?.suggestions[chosen - 1]
+    if (open && answers && answer !== undefined) {
+      event.preventDefault()
+      put(open, withSuggestion(open.text, answers, answer))
+      return
+    }
     if (event.key !== 'Enter' || event.nativeEvent.isComposing) return
     if (event.shiftKey) return
     event.preventDefault()
@@ -83,7 +124,8 @@ export const QuickLines = forwardRef<
   }
 
   const going = shown ? takenOf(shown.lines, docOf(), false).taken : null
-  const ready = going ? going.pieces.length + going.supplies.length + going.steps.length : 0
+  const ready = going ? countOf(going) : 0
+  const supplies = going ? going.supplies.length + going.made.length : 0
   const asked = shown?.lines.filter((line) => line.questions.length > 0).length ?? 0
   const several = (shown?.lines.length ?? 0) > 1
   return (
@@ -93,7 +135,7 @@ export const QuickLines = forwardRef<
         aria-label={t`A piece in words`}
         autosize
         minRows={1}
-        maxRows={8}
+        maxRows={12}
         lang="en"
         placeholder={EXAMPLE}
         value={text}
@@ -127,28 +169,21 @@ export const QuickLines = forwardRef<
               bare={!several}
               doc={docOf()}
               move={(what) => setKinds((now) => new Map(now).set(line.text, what))}
-              suggest={(fixed) => {
-                setText(
-                  text
-                    .split('\n')
-                    .map((old) => (old.trim() === line.text ? fixed : old))
-                    .join('\n'),
-                )
-                // So that Enter takes the line at once.
-                box.current?.focus()
-              }}
+              keyed={line === open}
+              go={(start, end) => go(line, start, end)}
+              suggest={(fixed) => put(line, fixed)}
             />
           ))}
           <p className={classes.hint}>
             {asked ? (
               <Trans>
-                {linesOf(asked)} with a question. Enter adds what is understood and leaves the rest here; Ctrl
-                Enter adds everything as it is drawn.
+                {linesOf(asked)} with a question. Enter adds what is understood and leaves the rest here; Alt
+                1, Alt 2 answer the first one.
               </Trans>
-            ) : going && (going.supplies.length || going.steps.length) ? (
+            ) : going && (supplies || going.steps.length) ? (
               <Trans>
-                Enter takes it all: {number(going.pieces.length)} to the list, {number(going.supplies.length)}{' '}
-                to what a kit takes, {number(going.steps.length)} to the assembly.
+                Enter takes it all: {number(going.pieces.length)} to the list, {number(supplies)} to what a
+                kit takes, {number(going.steps.length)} to the assembly.
               </Trans>
             ) : ready === 1 ? (
               <Trans>Enter puts it on the list.</Trans>

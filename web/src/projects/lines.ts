@@ -1,4 +1,5 @@
 /** Reading quick lines and pasted rows; the grammar is the core's, on the server. */
+import { t } from '@lingui/core/macro'
 import { api, ask, type Piece, type ProjectIn, type Schemas } from '../api/client'
 import { freeName } from '../ui/text/names'
 
@@ -22,7 +23,8 @@ export function knownOf(doc: ProjectIn): {
   }
 }
 
-export type What = ReadLine['what']
+/** What a line can be said to be; what goes on about a piece is found, not said. */
+export type What = Exclude<ReadLine['what'], 'more'>
 
 /** `kinds` says what a line is, by its text, where it was read as something else. */
 export const readText = (
@@ -44,40 +46,71 @@ function kindsOf(text: string, kinds: ReadonlyMap<string, What>): Record<number,
   return Object.fromEntries(said)
 }
 
+/** A supply that the cupboard has not: it is made there when its line is taken. */
+export interface NewSupply {
+  name: string
+  unit: 'each' | 'length' | 'ml'
+  per_kit: string
+  cuts: number
+}
+
 /** What is taken from a sheet: pieces to the list, supplies to what a kit takes, sentences to the assembly. */
 export interface Taken {
   pieces: Piece[]
   supplies: Schemas['UseDoc'][]
   steps: Schemas['StepDoc'][]
+  made: NewSupply[]
+  /** What the sheet calls itself. */
+  title: string
 }
+
+/** Questions that leave the paper's edge alone: with `all`, a piece goes in with one of these. */
+const OF_WORDS = new Set(['paper-or-note', 'odd-name', 'name-or-portion'])
 
 /** Whether a kit takes the line's supply already: its amount is changed there, not here. */
 export const isTakenAlready = (line: ReadLine, doc: ProjectIn): boolean =>
   line.supply?.id != null && (doc.supplies ?? []).some((use) => use.supply === String(line.supply?.id))
 
-/** What goes in of a sheet: what is understood, or with `all` everything that has a place. */
+/** What goes in of a sheet: what is understood, or with `all` also what is asked about in words alone. */
 export function takenOf(lines: ReadLine[], doc: ProjectIn, all: boolean): { taken: Taken; left: ReadLine[] } {
-  const taken: Taken = { pieces: [], supplies: [], steps: [] }
+  const taken: Taken = { pieces: [], supplies: [], steps: [], made: [], title: '' }
   const left: ReadLine[] = []
+  const sure = (line: ReadLine) => line.questions.every((asked) => all && OF_WORDS.has(asked.code))
+  // A piece waits for what goes on about it, and that for the piece.
+  const waiting = new Set(
+    lines.filter((line) => !sure(line)).flatMap((line) => (line.of ? [line.of, line.number] : [line.number])),
+  )
   for (const line of lines) {
-    if (line.what === 'heading') continue
-    const sure = all || line.questions.length === 0
-    if (line.what === 'piece' && line.piece && sure) taken.pieces.push(line.piece)
-    else if (line.what === 'step' && line.step) {
+    if (line.what === 'heading') {
+      if (line.number === lines[0]?.number)
+        taken.title = line.text.replace(/[\s:#*]+$/, '').replace(/^[#*\s]+/, '')
+    } else if (line.what === 'note' && !line.questions.length) continue
+    else if (line.what === 'more') {
+      if (waiting.has(line.of) || waiting.has(line.number)) left.push(line)
+    } else if (line.what === 'piece' && line.pieces.length && !waiting.has(line.number))
+      taken.pieces.push(...line.pieces)
+    else if (line.what === 'step' && line.step && sure(line)) {
       taken.steps.push({ says: line.step, pieces: [], when: 'table', cautions: [], supplies: [] })
-    } else if (line.what === 'supply' && line.supply?.id != null && sure && !isTakenAlready(line, doc)) {
-      const { id, per_kit, cuts } = line.supply
-      taken.supplies.push({ supply: String(id), per_kit, cuts })
+    } else if (line.what === 'supply' && line.supply && sure(line) && !isTakenAlready(line, doc)) {
+      const { id, name, per_kit, cuts, unit } = line.supply
+      if (id != null) taken.supplies.push({ supply: String(id), per_kit, cuts })
+      else if (line.supply.new)
+        taken.made.push({ name, per_kit, cuts, unit: unit === '' ? 'each' : unit === 'ml' ? 'ml' : 'length' })
+      else left.push(line)
     } else left.push(line)
   }
   return { taken, left }
 }
+
+/** A project that nobody has named yet. */
+const isUnnamed = (name: string) => name.replace(/ \(\d+\)$/, '') === t`New project`
 
 /** The document with what was taken behind what it has; each piece keeps a name of its own. */
 export function withTaken(doc: ProjectIn, taken: Taken): ProjectIn {
   const more = withAdded(doc, taken.pieces)
   return {
     ...more,
+    name: taken.title && isUnnamed(doc.name) ? taken.title : doc.name,
     supplies: [...(doc.supplies ?? []), ...taken.supplies],
     steps: [...(doc.steps ?? []), ...taken.steps],
   }
@@ -109,6 +142,30 @@ export function withAdded(doc: ProjectIn, added: Piece[]): ProjectIn {
 export interface Span {
   text: string
   question: Question | null
+}
+
+/** A part of a line and what it became; "" where it is what is left, such as the name. */
+export interface Part {
+  text: string
+  what: Schemas['SaidPartOut']['what'] | ''
+  start: number
+  end: number
+}
+
+/** A line cut into the parts that were understood, for tinting. */
+export function partsOf(line: Pick<ReadLine, 'text' | 'parts'>): Part[] {
+  const signs = [...line.text]
+  const parts: Part[] = []
+  const put = (start: number, end: number, what: Part['what']) =>
+    parts.push({ text: signs.slice(start, end).join(''), what, start, end })
+  let at = 0
+  for (const part of line.parts) {
+    if (part.start > at) put(at, part.start, '')
+    put(part.start, part.end, part.what)
+    at = part.end
+  }
+  if (at < signs.length) put(at, signs.length, '')
+  return parts
 }
 
 /** A line cut into what was understood and what is asked about, for underlining. */

@@ -86,6 +86,11 @@ const line = (text: string, piece: Piece | null, questions: Schemas['QuestionOut
   supply: null,
   step: '',
   carried: false,
+  of: 0,
+  pieces: piece ? [piece] : [],
+  tidies: piece ? [`${piece.name}: tidy`] : [],
+  parts: [],
+  notes: [],
   text,
   tidy: piece ? `${piece.name}: tidy` : '',
   piece,
@@ -104,7 +109,7 @@ test('a line is read with what the list knows, shown in tidy words, and added by
   expect(box.value).toBe('')
 })
 
-test('a line with a question stays, is underlined, and goes in as drawn by Ctrl Enter', async () => {
+test('a line with a question of its geometry stays, is underlined, and is answered by Alt 1', async () => {
   await open()
   const question = {
     start: 10,
@@ -125,7 +130,47 @@ test('a line with a question stays, is underlined, and goes in as drawn by Ctrl 
   expect(doc.pieces).toHaveLength(2)
   expect(box.value).toBe('Lid 6 x 7 skore 2')
   await press(box, 'Enter', { ctrlKey: true })
+  expect(doc.pieces).toHaveLength(2)
+  await press(box, '1', { code: 'Digit1', altKey: true })
+  expect(box.value).toBe('Lid 6 x 7 score 2')
+})
+
+test('a question of words alone goes in with Ctrl Enter, as it is drawn', async () => {
+  await open()
+  const question = { start: 10, end: 15, code: 'paper-or-note', message: 'zebra?', suggestions: [] }
+  answer = {
+    rows: false,
+    lines: [line('Lid 6 x 7 zebra', { ...tray, name: 'Lid' }, [question])],
+    faults: [],
+  }
+  const box = find<HTMLTextAreaElement>("textarea[aria-label='A piece in words']")
+  await type(box, 'Lid 6 x 7 zebra')
+  await press(box, 'Enter')
+  expect(doc.pieces).toHaveLength(2)
+  await press(box, 'Enter', { ctrlKey: true })
   expect(doc.pieces?.map((p) => p.name)).toEqual(['Tray', 'Mat', 'Lid'])
+})
+
+test('each part of a line is in the tint of what it became, and a click goes to it', async () => {
+  await open()
+  const read = {
+    ...line('Lid 6 x 7 kraft', { ...tray, name: 'Lid' }),
+    parts: [
+      { start: 4, end: 9, what: 'size' as const },
+      { start: 10, end: 15, what: 'paper' as const },
+    ],
+  }
+  answer = { rows: false, lines: [read], faults: [] }
+  const box = find<HTMLTextAreaElement>("textarea[aria-label='A piece in words']")
+  await type(box, 'Lid 6 x 7 kraft')
+  const parts = [...document.querySelectorAll<HTMLElement>('[data-part]')]
+  expect(parts.map((part) => [part.textContent, part.dataset.part])).toEqual([
+    ['6 x 7', 'size'],
+    ['kraft', 'paper'],
+  ])
+  parts[1]?.click()
+  await wait(20)
+  expect(box.value.slice(box.selectionStart, box.selectionEnd)).toBe('kraft')
 })
 
 test('faults of a pasted table are said by line and nothing is added', async () => {

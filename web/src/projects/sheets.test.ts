@@ -24,19 +24,24 @@ const line = (more: Partial<ReadLine>): ReadLine => ({
   piece: null,
   questions: [],
   carried: false,
+  of: 0,
+  pieces: more.piece ? [more.piece] : [],
+  tidies: [],
+  parts: [],
+  notes: [],
   ...more,
 })
 const question = { start: 0, end: 1, code: 'no-size', message: 'how large?', suggestions: [] }
-const ribbon = { id: 7, name: 'Ribbon', per_kit: '20', unit: 'in', cuts: 2 }
+const ribbon = { id: 7, name: 'Ribbon', per_kit: '20', unit: 'in', cuts: 2, new: false }
 
 test('a sheet goes to its three places, and what is asked about stays', () => {
   const lines = [
-    line({ what: 'heading', text: 'Cuts:' }),
-    line({ piece: card, text: 'Card 4 x 6' }),
-    line({ text: 'stars: 7', questions: [question] }),
-    line({ what: 'supply', supply: ribbon, text: '2 lengths of ribbon, 10 in each' }),
-    line({ what: 'supply', supply: { ...ribbon, id: null, name: 'Gems' }, text: '3 gems' }),
-    line({ what: 'step', step: 'Fold it.', text: '1. Fold it.' }),
+    line({ what: 'heading', text: 'Seed evening:' }),
+    line({ number: 2, piece: card, text: 'Card 4 x 6' }),
+    line({ number: 3, text: 'stars: 7', questions: [question] }),
+    line({ number: 4, what: 'supply', supply: ribbon, text: '2 lengths of ribbon, 10 in each' }),
+    line({ number: 5, what: 'supply', supply: { ...ribbon, id: null, name: 'Gems' }, text: '3 gems' }),
+    line({ number: 6, what: 'step', step: 'Fold it.', text: '1. Fold it.' }),
   ]
   const { taken, left } = takenOf(lines, emptyProject('X'), false)
   expect(left.map((row) => row.text)).toEqual(['stars: 7', '3 gems'])
@@ -46,6 +51,31 @@ test('a sheet goes to its three places, and what is asked about stays', () => {
   expect(doc.steps?.map((step) => step.says)).toEqual(['Fold it.'])
   // What a kit takes already is changed there: the line stays.
   expect(takenOf(lines, doc, true).left.map((row) => row.text)).toContain('2 lengths of ribbon, 10 in each')
+})
+
+test('a sheet names a project that nobody has named, and no other', () => {
+  const { taken } = takenOf([line({ what: 'heading', text: '# Seed evening:' })], emptyProject('X'), false)
+  expect(withTaken(emptyProject('New project (2)'), taken).name).toBe('Seed evening')
+  expect(withTaken(emptyProject('Lantern'), taken).name).toBe('Lantern')
+})
+
+test('a piece waits for the line that goes on about it, and that for the piece', () => {
+  const wrap = line({ number: 1, piece: card, text: 'Wrap 4 x 6' })
+  const more = line({ number: 2, what: 'more', of: 1, text: 'score at 9', questions: [question] })
+  expect(takenOf([wrap, more], emptyProject('X'), false).left).toEqual([wrap, more])
+  expect(takenOf([wrap, { ...more, questions: [] }], emptyProject('X'), false)).toMatchObject({
+    left: [],
+    taken: { pieces: [card] },
+  })
+  const pair = line({ pieces: [card, { ...card, name: 'Lid' }], piece: card })
+  expect(takenOf([pair], emptyProject('X'), false).taken.pieces).toHaveLength(2)
+})
+
+test('a supply that the cupboard has not is made there', () => {
+  const gems = { id: null, name: 'Gems', per_kit: '3', unit: '', cuts: 1, new: true }
+  const { taken, left } = takenOf([line({ what: 'supply', supply: gems })], emptyProject('X'), false)
+  expect(left).toEqual([])
+  expect(taken.made).toEqual([{ name: 'Gems', per_kit: '3', cuts: 1, unit: 'each' }])
 })
 
 const doc = { ...emptyProject('X'), pieces: [card], variants: [newVersion('A4'), newVersion('Small')] }
