@@ -196,13 +196,27 @@ def _supply(supply: SupplyLine, units: Unit, stocked: dict[str, Supply]) -> dict
     amount = write_length(length, units) if length is not None else format(supply.count or 0, "f")
     pk = known.pk if known is not None and known.unit == supply.unit else None
     unit = {SupplyUnit.EACH: "", SupplyUnit.ML: "ml", SupplyUnit.LENGTH: units}[supply.unit]
-    return {"id": pk, "name": supply.name, "per_kit": amount, "unit": unit, "cuts": supply.cuts, "new": supply.new}
+    return {
+        "id": pk,
+        "name": supply.name,
+        "per_kit": amount,
+        "unit": unit,
+        "cuts": supply.cuts,
+        "new": supply.new,
+    }
 
 
 def _row(piece: Piece, units: Unit) -> dict[str, Any]:
     tidy = tidy_line(piece, units)
     document = piece_document(piece, units)
-    return {"text": tidy, "tidy": tidy, "piece": document, "pieces": [document], "tidies": [tidy], "questions": []}
+    return {
+        "text": tidy,
+        "tidy": tidy,
+        "piece": document,
+        "pieces": [document],
+        "tidies": [tidy],
+        "questions": [],
+    }
 
 
 class MatsIn(Sent):

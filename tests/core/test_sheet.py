@@ -136,5 +136,11 @@ def test_no_line_of_any_text_is_lost(text):
     read = read_sheet(text, "in", supplies={"Pads": SupplyUnit.EACH})
     assert [line.text for line in read] == lines
     for line in read:
-        assert line.piece or line.supply or line.step or line.questions or line.what in (What.HEADING, What.NOTE, What.MORE)
+        assert (
+            line.piece
+            or line.supply
+            or line.step
+            or line.questions
+            or line.what in (What.HEADING, What.NOTE, What.MORE)
+        )
         assert all(said(question) for question in line.questions)

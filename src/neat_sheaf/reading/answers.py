@@ -25,7 +25,9 @@ def answers_to(code: str, draft: Draft, name: str, units: Unit, known: Known) ->
     """
     found: list[str] = []
     for variant in _variants(code, draft):
-        built = build(replace(variant, asked=[asked for asked in variant.asked if asked.code != code]), name, units)
+        built = build(
+            replace(variant, asked=[asked for asked in variant.asked if asked.code != code]), name, units
+        )
         if built.asked or not built.line:
             continue
         read = read_line(built.line, units, known)
@@ -44,7 +46,14 @@ def _variants(code: str, draft: Draft) -> Iterator[Draft]:
     elif code == "two-counts":
         for count in dict.fromkeys(draft.counts):
             yield replace(draft, counts=[count])
-    elif code in ("which-ends", "equal-sides", "not-on-side", "no-such-side", "turned-from-what", "no-room-for-distance"):
+    elif code in (
+        "which-ends",
+        "equal-sides",
+        "not-on-side",
+        "no-such-side",
+        "turned-from-what",
+        "no-room-for-distance",
+    ):
         for side in _SIDES:
             yield replace(draft, scores=list(_along([*draft.scores, *draft.doubtful], side)))
 

@@ -7,7 +7,6 @@ from collections.abc import Iterator
 from dataclasses import dataclass, field
 
 from neat_sheaf.measure.length import Length, Unit, parse_length, write_length
-from neat_sheaf.measure.side import Side
 from neat_sheaf.messages import Measured, Message, message
 from neat_sheaf.reading.drafts import Asked, Draft, ScoreSaid
 from neat_sheaf.reading.placing import Placed, place

@@ -23,7 +23,12 @@ def _patterns(language: str) -> tuple[re.Pattern[str], ...]:
 
 def corrected(words: Words, language: str = "en") -> Words:
     """The words without what is taken back or said beside."""
-    if "," not in words.words and "no" not in words.words and "sorry" not in words.words and "um" not in words.words:
+    if (
+        "," not in words.words
+        and "no" not in words.words
+        and "sorry" not in words.words
+        and "um" not in words.words
+    ):
         return words
     for pattern in _patterns(language):
         for _ in range(6):
@@ -65,9 +70,13 @@ def without(words: Words, first: int, behind: int) -> Words:
     """The words without those from ``first`` to before ``behind``."""
     keep = [n for n in range(len(words.words)) if not first <= n < behind]
     numbers = tuple(words.numbers[n] for n in keep)
-    renamed = tuple(words.words[n] if words.numbers[n] is None else chr(FIRST + k) for k, n in enumerate(keep))
+    renamed = tuple(
+        words.words[n] if words.numbers[n] is None else chr(FIRST + k) for k, n in enumerate(keep)
+    )
     signs, index = [" "], [0]
     for n, word in enumerate(renamed):
         signs.append(word + " ")
         index.extend([n] * (len(word) + 1))
-    return Words(words.text, "".join(signs), renamed, tuple(words.spans[n] for n in keep), numbers, tuple(index))
+    return Words(
+        words.text, "".join(signs), renamed, tuple(words.spans[n] for n in keep), numbers, tuple(index)
+    )

@@ -10,7 +10,14 @@ from neat_sheaf.reading.notation.reading import ReadLine
 
 __all__ = ["Asked", "Draft", "ScoreSaid", "Span", "exact"]
 
-_PER = {"in": INCH, "ft": 12 * INCH, "yd": 36 * INCH, "mm": MILLIMETRE, "cm": CENTIMETRE, "m": 100 * CENTIMETRE}
+_PER = {
+    "in": INCH,
+    "ft": 12 * INCH,
+    "yd": 36 * INCH,
+    "mm": MILLIMETRE,
+    "cm": CENTIMETRE,
+    "m": 100 * CENTIMETRE,
+}
 
 
 def exact(value: Fraction, unit: str) -> Length | None:

@@ -107,9 +107,7 @@ def _matches(words: Words, rules: Iterable[_Rule]) -> Iterator[Fact]:
                 return
             first, last = index[match.start()], index[match.end() - 1]
             said = {name: text for name, text in match.groupdict().items() if text is not None}
-            places = {
-                f"@{name}": str(index[match.start(name)]) for name in said
-            }
+            places = {f"@{name}": str(index[match.start(name)]) for name in said}
             yield Fact(rule.kind, first, last + 1, said | places, rule.needs, rule.cost)
 
 
@@ -122,7 +120,11 @@ def cover(
     """
     count = len(words.words)
     scored = scored or _SCORING.search(words.signs) is not None
-    facts = [fact for fact in _matches(words, _rules(papers, language)) if scored or not fact.needs.startswith("score")]
+    facts = [
+        fact
+        for fact in _matches(words, _rules(papers, language))
+        if scored or not fact.needs.startswith("score")
+    ]
     # A clause of the notation stands behind the size.
     sized = min((fact.behind for fact in facts if fact.kind in ("size", "square", "circle")), default=count)
     facts = [fact for fact in facts if fact.kind != "notation" or fact.first >= sized]

@@ -47,7 +47,7 @@ def lexicon(language: str = "en") -> Lexicon:
     found = _file(f"{language}_words.toml")
     numbers = found["numbers"]
     groups = [(tuple(words.split()), Fraction(value)) for words, value in numbers["groups"]]
-    sections = ("papers", "supplies", "lines", "danger", "ask", "tables")
+    sections = ("papers", "supplies", "lines", "danger", "ask", "tables", "names", "little")
     lists = {f"{part}.{key}": frozenset(words) for part in sections for key, words in found[part].items()}
     return Lexicon(
         numbers["whole"], numbers["tens"], numbers["part"], numbers["parts"], frozenset(numbers["articles"]),

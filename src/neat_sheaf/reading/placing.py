@@ -31,7 +31,9 @@ class Placed:
     """The sides in the order in which they were said."""
 
 
-def place(size: tuple[Length, Length], said: Sequence[ScoreSaid], results: Sequence[tuple[Length, ...]]) -> Placed:
+def place(
+    size: tuple[Length, Length], said: Sequence[ScoreSaid], results: Sequence[tuple[Length, ...]]
+) -> Placed:
     """Where the scores of a piece of that size lie; what is not on the piece is said in ``wrong``."""
     return _Placer(size, results).all(said)
 

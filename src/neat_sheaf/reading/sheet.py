@@ -112,7 +112,9 @@ class _Builder:
                 self.built[id(draft)] = replace(draft.read, text=self.texts[draft.line], questions=())
                 continue
             built = build(draft, name, self.units)
-            if name.lower().split()[-1:] and name.lower().split()[-1] in lexicon().among("supplies.never_cut"):
+            if name.lower().split()[-1:] and name.lower().split()[-1] in lexicon().among(
+                "supplies.never_cut"
+            ):
                 built.asked.append((None, message("odd-name", name=name)))
             for asked, said in built.asked:
                 self._ask(draft, asked, said)

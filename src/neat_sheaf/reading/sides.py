@@ -10,7 +10,16 @@ from neat_sheaf.reading.words import FIRST
 __all__ = ["edges_of", "side_of"]
 
 _NUMBER = re.compile(f"[{chr(FIRST)}-{chr(FIRST + 6_000)}]")
-_LETTERS = {"left": "L", "right": "R", "top": "T", "upper": "T", "head": "T", "bottom": "B", "foot": "B", "lower": "B"}
+_LETTERS = {
+    "left": "L",
+    "right": "R",
+    "top": "T",
+    "upper": "T",
+    "head": "T",
+    "bottom": "B",
+    "foot": "B",
+    "lower": "B",
+}
 
 
 def side_of(said: str) -> str:
@@ -32,7 +41,9 @@ def edges_of(said: str) -> tuple[str, ...]:
     ``oneside`` (a side that distances are measured along); () where it cannot be told.
     """
     plain = f" {said.strip()} "
-    many = bool(re.search(r" (?:both|each|every|either|all|two) ", plain)) or bool(_NUMBER.search(plain.split(" of ")[0]))
+    many = bool(re.search(r" (?:both|each|every|either|all|two) ", plain)) or bool(
+        _NUMBER.search(plain.split(" of ")[0])
+    )
     plural = bool(re.search(r" (?:ends|edges|sides) ", plain))
     if " of " in plain and _NUMBER.search(plain.split(" of ", 1)[1]):
         return ("endsof",)

@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+import functools
 import re
 from dataclasses import dataclass, replace
 from decimal import Decimal
@@ -10,25 +11,19 @@ from fractions import Fraction
 from neat_sheaf.measure.length import Length
 from neat_sheaf.reading.corrections import without
 from neat_sheaf.reading.drafts import exact
-from neat_sheaf.reading.lexicon import lexicon
-from neat_sheaf.reading.words import FIRST, Number, Words, is_number
+from neat_sheaf.reading.lexicon import lexicon, rules_of
+from neat_sheaf.reading.words import Number, Words, is_number, with_numbers
 from neat_sheaf.stock.supply import SupplyUnit
 
 __all__ = ["SupplyLine", "is_supply_noun", "supply_of"]
 
-_N = f"[{chr(FIRST)}-{chr(FIRST + 6_000)}]"
-_TALK = r"(?:oh|last|all|lastly|finally|and|also|plus|then|about|roughly|approx|approximately|around|some|a|the|we|you|i|they|need|needs|want|should|have|has|will|do|cut|add|use|bring|count|out|please|could|would|can|each|person|gets?|there's|there|are|is|bit|of|it|takes?|'ll|you'll|we'll|i'll|i'd|like|get|little|these|those|tiny|put|used|ordered|bought|brought|giving|got|i've)"
-_BEHIND = "(?:each|per person|per kit|a kit|a head|per head|altogether|in all|in total|as well|too|please|or so|long|to close|for (?:the |each )?[a-z]+|to tie [a-z ]+|, [^\ue000-\uf770]*|which [^\ue000-\uf770]*|[(][^\ue000-\uf770]*[)])"
-_FIRST = re.compile(rf"^ (?:{_TALK} )*(?P<n>{_N}) (?:of |x )?(?:(?:these|those|the|little|tiny|small) )*(?P<name>[a-z][a-z' -]*?)(?: {_BEHIND})*(?: [.!?])* $")
-_LENGTHS = re.compile(
-    rf"^ (?:{_TALK} )*(?P<n>{_N}) (?:lengths?|strands?|pieces|bits|cuts) (?:of )?(?P<name>[a-z][a-z' -]*?) ,? ?(?:at |of |each |- |: )?(?P<m>{_N})(?: (?:each|long|apiece))*(?: [.])* $"
-)
-_TIMES = re.compile(rf"^ (?:[a-z]+ [:,-] )?(?P<n>{_N}) x (?P<m>{_N}) (?:of )?(?P<name>[a-z][a-z' -]*?)(?: [.])* $")
-_BEHIND_NAME = re.compile(
-    rf"^ (?:{_TALK} )*(?P<name>[a-z][a-z' -]*?) (?:(?:was|is|are|were|-|:|,|;|=|[(]|x|to close|to tie|to hang|cut to|about|at) )*(?P<n>{_N})(?: (?:off|each|of them|in all|altogether|long|per kit|a kit|please))*(?: [)])?(?P<rest> , [^\ue000-\uf770]*)?(?: [.])* $"
-)
-_SIZED = re.compile(rf"^ (?:(?P<n>{_N}) )?(?P<name>[a-z][a-z' -]*?) (?:[(,:-] )?{_N} (?:x|by) {_N}(?: [)])?(?: [.])* $")
-_COUNTED = re.compile(rf"^ (?:and )?(?P<name>[a-z][a-z' -]*?) , (?P<n>{_N}) , which .* $")
+
+@functools.cache
+def _pattern(name: str, language: str = "en") -> re.Pattern[str]:
+    said = rules_of(language)["supplies"]
+    return re.compile(
+        with_numbers(said[name].replace("TALK", said["talk"]).replace("BEHIND", said["behind"]))
+    )
 
 
 @dataclass(frozen=True, slots=True)
@@ -59,21 +54,25 @@ def supply_of(words: Words, section: str, units: str) -> SupplyLine | None:
         found = supply_of(without(words, first, first + 3), section or "supplies", units)
         return None if found is None else replace(found, new=True)
     signs = words.signs
-    found = _TIMES.match(signs)
+    found = _pattern("times").match(signs)
     if found is not None and is_supply_noun(found["name"]):
         each, count = words.number(found["m"]), words.number(found["n"]).count
-        return None if count is None else _made(words, found, Number(each.value * count, each.unit), section, count)
-    found = _LENGTHS.match(signs)
+        return (
+            None
+            if count is None
+            else _made(words, found, Number(each.value * count, each.unit), section, count)
+        )
+    found = _pattern("lengths").match(signs)
     if found is not None:
         each, count = words.number(found["m"]), words.number(found["n"]).count
         if count is not None:
             each = each if each.unit else Number(each.value, units)
             return _made(words, found, Number(each.value * count, each.unit), section, count)
-    found = _SIZED.match(signs)
+    found = _pattern("sized").match(signs)
     if found is not None and set(found["name"].split()) & lexicon().among("supplies.sized"):
         number = words.number(found["n"]) if found["n"] else Number(Fraction(1))
         return _made(words, found, number, "supplies")
-    for pattern in (_COUNTED, _BEHIND_NAME, _FIRST):
+    for pattern in (_pattern("counted"), _pattern("behind_name"), _pattern("first")):
         found = pattern.match(signs)
         if found is None:
             continue
@@ -95,12 +94,19 @@ def _made(
         verbs = lexical.among("lines.doing")
         if set(said.split()) & (verbs | lexical.among("danger.words")) or len(said.split()) > 3:
             return None
-        if found.re is not _FIRST or found.start("n") != 1:
+        if found.re is not _pattern("first") or found.start("n") != 1:
             return None  # "lid 4" is no supply
-        if number.unit == "" and number.value.denominator == 1 and not said.endswith("s") and number.value != 1:
+        if (
+            number.unit == ""
+            and number.value.denominator == 1
+            and not said.endswith("s")
+            and number.value != 1
+        ):
             return None
     name = _written(words, found, said)
-    if number.unit in ("in", "ft", "yd", "cm", "mm", "m") and not set(said.split()) & lexical.among("supplies.measured"):
+    if number.unit in ("in", "ft", "yd", "cm", "mm", "m") and not set(said.split()) & lexical.among(
+        "supplies.measured"
+    ):
         between = words.signs[found.start("n") : found.start("name")]
         if known or " of " not in between:
             return None  # "6 mm magnets": their size, and how many?

@@ -11,7 +11,18 @@ from neat_sheaf.reading.supplies import is_supply_noun
 
 __all__ = ["rows_as_lines"]
 
-_COLUMNS = ("score_width", "score_height", "name", "size", "width", "height", "score", "count", "paper", "notes")
+_COLUMNS = (
+    "score_width",
+    "score_height",
+    "name",
+    "size",
+    "width",
+    "height",
+    "score",
+    "count",
+    "paper",
+    "notes",
+)
 _NONE = {"", "-", "–", "—", "none", "no", "n/a", "0"}
 
 
@@ -89,7 +100,11 @@ def _records(lines: Sequence[tuple[int, str]]) -> dict[int, str]:
     for number, text in lines:
         match = re.fullmatch(r"\s*[-*•]?\s*([^:\d]{1,20}?)\s*[:=]\s*(\S.*)", text)
         plain = match[1].lower() if match else ""
-        kind = next((key for key in (*_COLUMNS, "either") if plain in lex.among(f"tables.{key}")), "") if match else ""
+        kind = (
+            next((key for key in (*_COLUMNS, "either") if plain in lex.among(f"tables.{key}")), "")
+            if match
+            else ""
+        )
         if not match or not kind:
             close()
             continue
@@ -127,7 +142,11 @@ def _header(cells: list[str]) -> list[str] | None:
 def _row(cells: list[str], kinds: list[str], loose: bool) -> str:
     """The row in words, in the order in which a line is said."""
     at = {kind: cells[n] if n < len(cells) else "" for n, kind in enumerate(kinds) if kind}
-    more = [cell for n, cell in enumerate(cells) if (n >= len(kinds) or not kinds[n]) and cell.lower() not in _NONE]
+    more = [
+        cell
+        for n, cell in enumerate(cells)
+        if (n >= len(kinds) or not kinds[n]) and cell.lower() not in _NONE
+    ]
     if not any(at.values()):
         return ""
     size = at.get("size", "")
@@ -147,7 +166,9 @@ def _row(cells: list[str], kinds: list[str], loose: bool) -> str:
     for key, side in (("score_width", " on the width"), ("score_height", " on the height"), ("score", "")):
         score = at.get(key, "").strip().rstrip(".")
         if score.lower() not in _NONE:
-            score = re.sub(r"\((?:along |on )?(?:the )?(width|height|long side|short side)\)", r"on the \1", score)
+            score = re.sub(
+                r"\((?:along |on )?(?:the )?(width|height|long side|short side)\)", r"on the \1", score
+            )
             word = "" if re.match(r"(?i)(?:score|fold|crease|mountain|valley)", score) else "score "
             said.append(f"{word}{score}{side}")
     if at.get("notes", "").lower() not in _NONE:

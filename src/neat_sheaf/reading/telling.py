@@ -6,7 +6,6 @@ import re
 from collections.abc import Mapping
 from dataclasses import dataclass, field, replace
 from enum import StrEnum
-from fractions import Fraction
 
 from neat_sheaf.measure.length import Length, Unit
 from neat_sheaf.measure.side import Side
@@ -21,9 +20,7 @@ from neat_sheaf.reading.words import Number, Words, is_number, words_of
 
 __all__ = ["Told", "What", "tell"]
 
-_BULLET = re.compile(
-    r"\A\s*(?:(?:[-*•–#>+]+|\[[ xX]?\]|\(?[A-Za-z][.)]|\(?\d{1,2}[.)])\s+)+(?=\S)"
-)
+_BULLET = re.compile(r"\A\s*(?:(?:[-*•–#>+]+|\[[ xX]?\]|\(?[A-Za-z][.)]|\(?\d{1,2}[.)])\s+)+(?=\S)")
 _SIZES = ("size", "square", "circle", "circles", "named", "strip")
 _GEOMETRY = (
     "score", "scorefrom", "scoreall", "every", "half", "around", "turn", "turnfrom", "bothways", "sameother",
@@ -31,10 +28,6 @@ _GEOMETRY = (
     "counttimes", "diagonal", "leaves", "gate", "punched", "scoredown", "halfto", "across",
 )  # fmt: skip
 _SHEETS = {"a3": (297, 420), "a4": (210, 297), "a5": (148, 210), "a6": (105, 148), "a7": (74, 105)}
-_FILLERS = {
-    "and", "then", "also", "the", "a", "an", "piece", "pieces", "strips", "each", "please", "it", "is", "are", "which", "that", "so", "in",
-    "size", "of", "for", "on", "to", "card", "with", "just", "them", "these", "this", "now", "we", "you", "i", "well", "too",
-}  # fmt: skip
 # What a part of a line is shown as, by the kind of its fact; of the others it is a note.
 _PARTS = {
     kind: part
@@ -130,7 +123,13 @@ class Teller:
             return
         words = corrected(words_of(row, self.units))
         # A question about a row is about the whole of it.
-        self.words = replace(words, text=told.text, spans=tuple((0, len(told.text)) for _ in words.spans), said=row, own=words.spans)
+        self.words = replace(
+            words,
+            text=told.text,
+            spans=tuple((0, len(told.text)) for _ in words.spans),
+            said=row,
+            own=words.spans,
+        )
         if kind is None:
             self._classify(told, row, 0, False)
         else:
@@ -176,7 +175,9 @@ class Teller:
         sized = any(fact.kind in _SIZES for fact in facts)
         geometry = any(fact.kind in _GEOMETRY for fact in facts)
         supply = None
-        if not any(fact.kind in ("score", "scorefrom", "scoreall", "window", "bigger", "sameas") for fact in facts):
+        if not any(
+            fact.kind in ("score", "scorefrom", "scoreall", "window", "bigger", "sameas") for fact in facts
+        ):
             supply = supply_of(words, self.section, self.units)
         if supply is not None:
             told.what, told.supply = What.SUPPLY, supply
@@ -197,14 +198,20 @@ class Teller:
         if not sized and not has_number and self._paper_heading(told, facts, letters):
             return
         if self._is_step(bare, first, facts, sized, has_number):
-            self._step(told, bare, asked=sized and not self._known_size(next(f for f in facts if f.kind in _SIZES)))
+            self._step(
+                told, bare, asked=sized and not self._known_size(next(f for f in facts if f.kind in _SIZES))
+            )
             return
         if sized or any(fact.kind in ("bigger", "sameas") for fact in facts):
             told.what = What.PIECE
             if not self._as_notation(told, text[begin:].strip(), facts):
                 self._pieces(told, facts)
             return
-        if not sized and facts and all(fact.kind in ("holds", "result", "countsheet", "where") for fact in facts):
+        if (
+            not sized
+            and facts
+            and all(fact.kind in ("holds", "result", "countsheet", "where") for fact in facts)
+        ):
             outside = [n for n in range(len(words.words)) if not any(f.first <= n < f.behind for f in facts)]
             if not any(words.numbers[n] is not None for n in outside):
                 told.what, told.of = What.NOTE, self.current
@@ -225,14 +232,22 @@ class Teller:
             self.ask(0, len(words.words), "supply-amount")
             told.supply = supply
             return
-        if has_number or geometry or any(word in lex.among("danger.words") and word not in ("about", "no", "not", "only", "same", "round") for word in letters):
+        if (
+            has_number
+            or geometry
+            or any(
+                word in lex.among("danger.words")
+                and word not in ("about", "no", "not", "only", "same", "round")
+                for word in letters
+            )
+        ):
             talk = any(bare.lower().startswith(start) for start in lex.among("lines.talk"))
             strong = any(word in lex.among("ask.words") for word in letters)
             if not has_number and (talk or (self._is_talk(bare, letters) and not strong)):
                 self._mark_all("note")
                 return
             told.what = What.PIECE
-            self.ask(0, len(words.words), "no-size" if not self._only_talk(bare) else "no-size")
+            self.ask(0, len(words.words), "no-size")
             return
         if self.section == "steps":
             self._step(told, bare)
@@ -261,7 +276,7 @@ class Teller:
         words = self.words.words
         left = [w for n, w in enumerate(words) if not fact.first <= n < fact.behind and w[:1].isalpha()]
         marked = words[-1:] == (":",)
-        if left and not (marked and set(left) <= {"cut", "from", "the", "out", "of", "pieces", "following", "these", "in", "using", "for", "and", "all"}):
+        if left and not (marked and set(left) <= lexicon().among("little.paper_heading")):
             return False
         paper = fact.get("paper")
         if paper in ("card", "cardstock", "paper", "print", "papers") and not marked:
@@ -274,7 +289,13 @@ class Teller:
         """Whether a line is about the piece before and little else; talk with a number in it is not."""
         inside = {n for fact in facts for n in range(fact.first, fact.behind)}
         words = self.words.words
-        left = [n for n in range(len(words)) if n not in inside and words[n][:1].isalpha() and words[n] not in _FILLERS]
+        left = [
+            n
+            for n in range(len(words))
+            if n not in inside
+            and words[n][:1].isalpha()
+            and words[n] not in lexicon().among("little.fillers_on")
+        ]
         return len(left) <= 3 or len(left) * 2 <= len(inside)
 
     def _scored(self) -> bool:
@@ -283,15 +304,14 @@ class Teller:
     def _is_talk(self, bare: str, letters: list[str]) -> bool:
         return len(letters) >= 4 and not re.search(r"\d", bare)
 
-    def _only_talk(self, bare: str) -> bool:
-        return False
-
     def _section(self, bare: str) -> str:
         plain = bare.rstrip(":").lower().strip(" #")
         lex = lexicon()
         for section in ("supplies", "steps", "pieces"):
             names = lex.among(f"lines.{section}")
-            if any(plain == name or plain.startswith(f"{name} ") or plain.endswith(f" {name}") for name in names):
+            if any(
+                plain == name or plain.startswith(f"{name} ") or plain.endswith(f" {name}") for name in names
+            ):
                 return section
         return ""
 
@@ -302,7 +322,9 @@ class Teller:
         verbs = lex.among("lines.doing")
         if first not in verbs:
             long_enough = len(words) >= 4 and bare.endswith((".", "!"))
-            return self.section == "steps" and not sized and not has_number and (long_enough or len(words) > 2)
+            return (
+                self.section == "steps" and not sized and not has_number and (long_enough or len(words) > 2)
+            )
         follows = words[1] if len(words) > 1 else ""
         objects = follows in lex.among("lines.objects")
         geometry = [fact for fact in facts if fact.kind in _GEOMETRY]
@@ -320,52 +342,60 @@ class Teller:
         left = any(self.words.numbers[n] is not None for n in range(len(words)))
         if left and self.section != "steps":
             return False
-        return objects or (len(words) >= 3 and not has_number) or self.section == "steps" or (
-            not has_number and bare.endswith((".", "!"))
+        return (
+            objects
+            or (len(words) >= 3 and not has_number)
+            or self.section == "steps"
+            or (not has_number and bare.endswith((".", "!")))
         )
 
     def _known_size(self, fact: Fact) -> bool:
         if fact.kind != "size":
             return False
-        size = self._lengths(fact)
+        size = self.lengths(fact)
         if size is None:
             return False
-        return any(
-            draft.width is not None and {draft.width, draft.height} == set(size) for draft in self.drafts
-        ) or self.section == "steps"
+        return (
+            any(draft.width is not None and {draft.width, draft.height} == set(size) for draft in self.drafts)
+            or self.section == "steps"
+        )
 
     def _mark_all(self, what: str) -> None:
         if self.words.spans:
-            self.line.spans.append(Span(self.line.number, self.words.spans[0][0], self.words.spans[-1][1], what))
+            self.line.spans.append(
+                Span(self.line.number, self.words.spans[0][0], self.words.spans[-1][1], what)
+            )
 
-    def _mark(self, fact: Fact) -> None:
+    def mark(self, fact: Fact) -> None:
         spans = self.words.spans
         what = _PARTS.get(fact.kind, "note")
         self.line.spans.append(Span(self.line.number, spans[fact.first][0], spans[fact.behind - 1][1], what))
 
     def ask(self, begin: int, behind: int, code: str, draft: Draft | None = None, **values: object) -> None:
         spans = self.words.spans
-        start, end = (spans[begin][0], spans[behind - 1][1]) if behind > begin and spans else (0, len(self.line.text))
+        start, end = (
+            (spans[begin][0], spans[behind - 1][1]) if behind > begin and spans else (0, len(self.line.text))
+        )
         asked = Asked(self.line.number, start, end, code, values)
         (draft.asked if draft is not None else self.line.asked).append(asked)
 
     # Lengths.
 
-    def _length(self, number: Number, unit: str) -> Length | None:
+    def length(self, number: Number, unit: str) -> Length | None:
         return exact(number.value, number.unit or unit)
 
-    def _numbers(self, signs: str) -> list[Number]:
+    def numbers(self, signs: str) -> list[Number]:
         return [self.words.number(sign) for sign in signs.split() if is_number(sign)]
 
-    def _values(self, signs: str, draft: Draft) -> tuple[Length, ...]:
+    def values(self, signs: str, draft: Draft) -> tuple[Length, ...]:
         found: list[Length] = []
-        for number in self._numbers(signs):
-            length = self._length(number, draft.unit)
+        for number in self.numbers(signs):
+            length = self.length(number, draft.unit)
             if length is not None:
                 found.append(length)
         return tuple(found)
 
-    def _lengths(self, fact: Fact) -> tuple[Length, Length] | None:
+    def lengths(self, fact: Fact) -> tuple[Length, Length] | None:
         """Width and height of a size, with the unit that is said for either."""
         if fact.kind == "named":
             short, long = _SHEETS[fact.get("sheet")]
@@ -373,15 +403,22 @@ class Teller:
         a = self.words.number(fact.get("a"))
         b = self.words.number(fact.get("b")) if fact.get("b") else a
         unit = a.unit or b.unit or self.units
-        first, second = self._length(a, a.unit or unit), self._length(b, b.unit or unit)
+        first, second = self.length(a, a.unit or unit), self.length(b, b.unit or unit)
         if first is None or second is None or first <= 0 or second <= 0:
             return None
         high = ("high", "tall", "h", "inches high", "in height", "down", "deep")
-        if fact.get("da") in high or fact.get("db") in ("wide", "w", "inches wide", "in width", "across", "broad"):
+        if fact.get("da") in high or fact.get("db") in (
+            "wide",
+            "w",
+            "inches wide",
+            "in width",
+            "across",
+            "broad",
+        ):
             first, second = second, first
         return first, second
 
-    def _unit_of(self, fact: Fact) -> Unit:
+    def unit_of(self, fact: Fact) -> Unit:
         if fact.kind == "named":
             return "mm"
         numbers = [self.words.number(fact.get(key)) for key in ("a", "b") if fact.get(key)]
@@ -455,5 +492,9 @@ def tell(lines: list[tuple[int, str]], units: Unit, known: Known,
     told = []
     rows = rows_as_lines(lines)
     for place, (number, text) in enumerate(lines):
-        told.append(teller.tell(number, text, place == 0 and len(lines) > 2, (kinds or {}).get(number), rows.get(number)))
+        told.append(
+            teller.tell(
+                number, text, place == 0 and len(lines) > 2, (kinds or {}).get(number), rows.get(number)
+            )
+        )
     return told, teller

@@ -13,10 +13,11 @@ from fractions import Fraction
 
 from neat_sheaf.reading.lexicon import Lexicon, lexicon
 
-__all__ = ["FIRST", "Number", "Words", "is_number", "words_of"]
+__all__ = ["FIRST", "Number", "Words", "is_number", "with_numbers", "words_of"]
 
 FIRST = 0xE000
 _MOST = 6_000
+_NUMBERS = f"{chr(FIRST)}-{chr(FIRST + _MOST)}"
 _SIGNS = {
     "“": '"', "”": '"', "„": '"', "″": '"', "‘": "'", "’": "'", "′": "'", "×": " x ", "–": " - ", "—": " - ",
     "−": " - ", "⁄": "/", "…": " - ", "\t": " | ", "•": " ", "[": "(", "]": ")", "<": "(", ">": ")", "{": "(", "}": ")", "\u00ad": "", "\u200b": "", "\ufeff": "",
@@ -105,6 +106,12 @@ class Words:
 def is_number(word: str) -> bool:
     """Whether a word of the signs is a number."""
     return len(word) == 1 and ord(word) >= FIRST and ord(word) < FIRST + _MOST
+
+
+def with_numbers(pattern: str) -> str:
+    """A pattern of the rules with its N, a number, and [^N], no number, as the signs that stand for them."""
+    pattern = pattern.replace("[^N]", f"[^{_NUMBERS}]")
+    return re.sub(r"(?<![A-Za-z\\<])N(?![A-Za-z])", f"[{_NUMBERS}]", pattern)
 
 
 def _plain(text: str) -> tuple[str, list[int]]:
@@ -264,7 +271,11 @@ class _Spoken:
         if self.word(at) in self.words.pairs:
             behind = at + 2 if self.word(at + 1) in self.words.of else at + 1
             return behind, Number(number.value * 2, "", number.spoken)
-        if self.word(at) in self.words.sets and self.word(at + 1) in self.words.of and at + 2 < len(self.tokens):
+        if (
+            self.word(at) in self.words.sets
+            and self.word(at + 1) in self.words.of
+            and at + 2 < len(self.tokens)
+        ):
             each = self.tokens[at + 2].number or self.here(at + 2)[1]
             if each is not None and each.count is not None:
                 behind = at + 3 if self.tokens[at + 2].number else self.here(at + 2)[0]
@@ -314,8 +325,10 @@ class _Spoken:
         if found[1] is not None:
             return found
         second = self.word(at + 1)
-        if first in words.part and words.part[first] == 2 and (
-            self.unit(at + 1) or (second in words.articles and self.unit(at + 2))
+        if (
+            first in words.part
+            and words.part[first] == 2
+            and (self.unit(at + 1) or (second in words.articles and self.unit(at + 2)))
         ):
             return self.with_unit(at + 1, Fraction(1, 2))
         if first in words.part and self.unit(at + 1) and words.part[first] > 2:

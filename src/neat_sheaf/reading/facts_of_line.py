@@ -1,0 +1,81 @@
+"""What all that reads the facts of one line has in common."""
+
+from __future__ import annotations
+
+import re
+from typing import TYPE_CHECKING
+
+from neat_sheaf.reading.drafts import Draft
+from neat_sheaf.reading.grammar import Fact
+from neat_sheaf.reading.lexicon import lexicon
+from neat_sheaf.reading.words import is_number
+
+if TYPE_CHECKING:
+    from neat_sheaf.reading.telling import Teller, Told
+
+__all__ = ["FILLERS", "POINTING", "STRONG", "FactsOfLine"]
+
+FILLERS = lexicon().among("little.fillers")
+STRONG = (".", "!", "?", ";")
+# Words before a fact that point to the piece before, or to none.
+POINTING = lexicon().among("little.pointing")
+
+
+class FactsOfLine:
+    """One line that is being read, and the pieces that were told before it."""
+
+    def __init__(self, teller: Teller, told: Told) -> None:
+        self.t, self.told = teller, told
+        self.words = teller.words
+        self.facts: list[Fact] = []
+        self.group: list[Draft] = []
+        """Several pieces of one size fact: "three circles, 1, 3/4 and 1/2"."""
+        self.in_name: list[Fact] = []
+        self.mat_base: Draft | None = None
+        self.score_end = -1
+        """Behind a list of distances that ends the last fact; a number there may be one more."""
+        self.line_paper = ""
+        self.scraps = False
+
+    def _ask(self, draft: Draft, fact: Fact, code: str) -> None:
+        """Ask about the words of a fact."""
+        text = self.words.written(fact.first, fact.behind)
+        self.t.ask(fact.first, fact.behind, code, draft, text=text)
+
+    def _note(self, draft: Draft, fact: Fact) -> None:
+        draft.notes.append(self.words.written(fact.first, fact.behind))
+
+    def _find(self, name: str) -> Draft | None:
+        """The piece of that name: the one called just so, else the only one that has the words in its name."""
+        wanted = [word.rstrip("s") for word in name.split() if word not in ("the", "a", "an", "one")]
+        if not wanted:
+            return None
+        found = []
+        for draft in reversed(self.t.drafts):
+            own = [word.rstrip("s") for word in draft.name.lower().split()]
+            if own == wanted:
+                return draft
+            if set(wanted) <= set(own):
+                found.append(draft)
+        if not found:
+            found = [
+                d for d in self.t.drafts if wanted[0] in {word.rstrip("s") for word in d.name.lower().split()}
+            ]
+        return found[0] if len(found) == 1 else None
+
+    def _plain(self, signs: str) -> str:
+        return " ".join(str(self.words.number(w).value) if is_number(w) else w for w in signs.split())
+
+    def _count_in(self, signs: str) -> int | None:
+        found = self.t.numbers(signs)
+        return found[0].count if found else None
+
+    def _scoring_line(self) -> bool:
+        return bool(re.search(r" (?:scores?|scored|crease[sd]?|fold(?:ed|s)?|hinge) ", self.words.signs))
+
+    def _in_brackets(self, fact: Fact) -> bool:
+        before = self.words.words[: fact.first]
+        return before.count("(") > before.count(")")
+
+    def _names_before(self, fact: Fact) -> bool:
+        return any(word.isalpha() and word not in FILLERS for word in self.words.words[: fact.first])

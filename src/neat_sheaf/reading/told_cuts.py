@@ -1,0 +1,93 @@
+"""What is cut from a piece, and how it is cut, as it is said."""
+
+from __future__ import annotations
+
+import re
+
+from neat_sheaf.reading.drafts import Draft
+from neat_sheaf.reading.facts_of_line import FactsOfLine
+from neat_sheaf.reading.grammar import Fact
+
+__all__ = ["ToldCuts"]
+
+# How far a hole "in the middle at the top" lies from the edge: 3/8 in, nm; from memory.
+_FROM_EDGE = 9_525_000
+
+
+class ToldCuts(FactsOfLine):
+    """What is cut from a piece, and how it is cut, as it is said."""
+
+    def _on_diagonal(self, draft: Draft, fact: Fact) -> None:
+        words = self.words.words[fact.first : fact.behind]
+        if not self._scoring_line() or draft.width is None or draft.scores:
+            self.t.ask(fact.first, fact.behind, "not-understood.words", draft, text=" ".join(words))
+            return
+        draft.marks.append("diagonal")
+
+    def _on_corners(self, draft: Draft, fact: Fact) -> None:
+        text = " ".join(self.words.words[fact.first : fact.behind])
+        shape = "round" if "round" in text else "mitre"
+        number = fact.get("n")
+        if fact.get("end") and fact.get("end") != "":
+            self._note(draft, fact)
+            return
+        which = next(
+            (edge for edge in ("top", "bottom", "left", "right") if edge in fact.get("which").split()), ""
+        )
+        if not number and shape == "mitre":
+            self._note(draft, fact)
+            return
+        size = self.t.values(number, draft) if number else ()
+        draft.marks.append(f"corners {shape} {which or 'all'} {size[0] if size else ''}".strip())
+
+    def _on_hole(self, draft: Draft, fact: Fact) -> None:
+        place = fact.get("place")
+        numbers = self.t.values(fact.get("n") or fact.get("n2"), draft)
+        away = self.t.values(place, draft)
+        if "middle" in place or "centre" in place or "center" in place or "top" in place:
+            if away:
+                draft.marks.append(
+                    f"hole {numbers[0] if numbers else ''} topmiddle {away[0]}".replace("  ", " ")
+                )
+                return
+            if numbers and re.search(r"(?:middle|centre|center)$", place) and "top" not in place:
+                draft.marks.append(f"hole {numbers[0]} middle")
+                return
+            if numbers and re.search(r"(?:middle|centre|center) (?:at|of) the top$", place):
+                draft.marks.append(f"hole {numbers[0]} topmiddle {_FROM_EDGE}")
+                return
+        self._note(draft, fact)
+
+    def _on_holesat(self, draft: Draft, fact: Fact) -> None:
+        across = self.t.values(fact.get("n"), draft)
+        values = self.t.values(fact.get("list"), draft)
+        for n in range(0, len(values) - 1, 2):
+            draft.marks.append(f"hole {across[0]} at {values[n]} {values[n + 1]}")
+
+    def _on_holes(self, draft: Draft, fact: Fact) -> None:
+        return
+
+    def _on_window(self, draft: Draft, fact: Fact) -> None:
+        a, b = self.t.values(fact.get("a"), draft), self.t.values(fact.get("b"), draft)
+        draft.marks.append(f"window {a[0]} {b[0]}")
+
+    def _on_ends(self, draft: Draft, fact: Fact) -> None:
+        self._note(draft, fact)
+
+    def _on_punched(self, draft: Draft, fact: Fact) -> None:
+        self._cut(draft, fact, "punched")
+
+    def _on_diecut(self, draft: Draft, fact: Fact) -> None:
+        self._cut(draft, fact, "die-cut")
+
+    def _cut(self, draft: Draft, fact: Fact, how: str) -> None:
+        if draft.cut not in ("", how):
+            self._ask(draft, fact, "said-twice.differently")
+        draft.cut = how
+
+    def _on_notation(self, draft: Draft, fact: Fact) -> None:
+        """A clause that only the notation has, in a line that it does not read."""
+        self._ask(draft, fact, "not-understood.words")
+
+    def _on_scrap(self, draft: Draft, fact: Fact) -> None:
+        draft.scrap = True
