@@ -64,7 +64,8 @@ def own_columns(text: str) -> bool:
     """Whether rows have the columns of our own table, or no header at all; else they are read as lines."""
     rows = read_csv_rows(text)
     cells = [re.sub(r"[\s_]+", "_", cell.strip().lower()) for cell in rows[0][1]] if rows else []
-    return any(sign.isdigit() for cell in cells for sign in cell) or all(not cell or cell in COLUMNS for cell in cells)
+    headed = not any(sign.isdigit() for cell in cells for sign in cell)
+    return not headed or all(not cell or cell in COLUMNS for cell in cells)
 
 
 def read_csv(text: str, units: Unit, known: Known | None = None) -> list[Piece]:

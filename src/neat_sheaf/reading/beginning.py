@@ -30,7 +30,7 @@ class Beginning(ToldRelations, ToldCounts, Leftover):
             self.told.number, unit=t.unit_of(fact) if fact.kind not in ("bigger", "sameas") else t.units
         )
         base = before or t.current
-        size = self._size(fact, draft, waiting, base, head_from)
+        size = self._size(fact, draft, waiting, base)
         self._head(draft, fact, waiting, head_from)
         if size is None:
             t.ask(fact.first, fact.behind, "no-size", draft)
@@ -110,7 +110,9 @@ class Beginning(ToldRelations, ToldCounts, Leftover):
             self.line_paper = draft.paper = self._written_paper(alone, alone.get("paper"))
             draft.name = ""
 
-    def _size(self, fact: Fact, draft: Draft, waiting: list[Fact], base: Draft | None, head_from: int) -> tuple[Length, Length] | None:  # fmt: skip
+    def _size(
+        self, fact: Fact, draft: Draft, waiting: list[Fact], base: Draft | None
+    ) -> tuple[Length, Length] | None:
         t = self.t
         if fact.kind in ("square", "circle"):
             number = self.words.number(fact.get("a"))
@@ -131,11 +133,7 @@ class Beginning(ToldRelations, ToldCounts, Leftover):
         t = self.t
         made: list[Draft] = []
         for number in t.numbers(fact.get("list")):
-            draft = Draft(
-                self.told.number,
-                name="circle",
-                unit=number.unit if number.unit in ("in", "cm", "mm") else t.units,
-            )  # type: ignore[arg-type]
+            draft = Draft(self.told.number, name="circle", unit=t.unit_of_number(number))
             length = t.length(number, number.unit or t.units)
             if length is None or length <= 0:
                 t.ask(fact.first, fact.behind, "no-size", draft)
@@ -206,21 +204,8 @@ class Beginning(ToldRelations, ToldCounts, Leftover):
                 draft,
                 text=self.words.written(size.first, size.behind),
             )
-        if (
-            self.told.drafts
-            and not draft.name
-            and not draft.counts
-            and not self.line_paper
-            and self.told.drafts[-1].name
-        ):
-            if self.mat_base is None and size.kind == "size" and not (set(words) & {"another", "with"}):
-                self.t.ask(
-                    size.first,
-                    size.behind,
-                    "second-size",
-                    draft,
-                    text=self.words.written(size.first, size.behind),
-                )
+        if self._is_second(draft, size):
+            self._ask(draft, size, "second-size")
         number = self.words.number(size.get("a")) if size.kind in ("circle", "square") else None
         if number is not None and not number.spoken and size.first == 0 and number.value > 1:
             plural = size.get("shape").endswith("s") or words[size.behind - 1] == "squares"
@@ -231,6 +216,14 @@ class Beginning(ToldRelations, ToldCounts, Leftover):
             ):
                 text = self.words.written(size.first, size.behind)
                 self.t.ask(size.first, size.behind, "one-or-two-numbers", draft, text=text)
+
+    def _is_second(self, draft: Draft, size: Fact) -> bool:
+        """Whether it is a size without a name behind a piece that has one: "Card: 4 x 5, 6 x 7"."""
+        before = self.told.drafts[-1] if self.told.drafts else None
+        if before is None or not before.name or draft.name or draft.counts or self.line_paper:
+            return False
+        said = set(self.words.words) & lexicon().among("little.another")
+        return self.mat_base is None and size.kind == "size" and not said
 
     def _is_bare_paper(self, fact: Fact, size: Fact) -> bool:
         """Whether it stands among the words of the name, and in no part of its own."""

@@ -96,11 +96,10 @@ def _message(asked: Asked) -> Message:
 def _wrong(placed: Placed) -> Message:
     code = placed.wrong
     if code == "not-on-side":
-        distance, side = placed.values["distance"], placed.values["side"]
-        assert isinstance(distance, int) and isinstance(side, int)
+        distance, side = placed.off
         return message(code, distance=Measured(distance), side=Measured(side))
     if code == "equal-sides":
-        return message("equal-sides.length" if placed.values else "equal-sides.word")
+        return message("equal-sides.length" if placed.alike else "equal-sides.word")
     if code in ("doubled-distance", "turned-from-what", "no-room-for-distance"):
         return message(code)
     return message(code, text="")

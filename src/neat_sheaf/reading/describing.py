@@ -12,20 +12,12 @@ from neat_sheaf.reading.words import is_number
 
 __all__ = ["Describer"]
 
-_SILENT = (
-    "halved",
-    "down",
-    "ate",
-    "soso",
-    "nothing",
-    "countsheet",
-    "keepone",
-    "overlap",
-    "holds",
-    "ready",
-    "give",
-    "gate",
-)
+# What may be said of a piece before its size.
+_AHEAD = (
+    "paper", "count", "punched", "diecut", "scrap", "samepaper", "matof", "matsfor", "withmat", "halved",
+    "down", "useof", "counteach", "strip", "sameas", "bigger", "ate", "keepone", "soso", "holes", "give",
+    "nothing", "countsheet", "result", "holds", "where", "named",
+)  # fmt: skip
 
 
 class Describer(Beginning, ToldScores, ToldCuts):
@@ -47,17 +39,12 @@ class Describer(Beginning, ToldScores, ToldCuts):
                 draft = self._begin(fact, waiting, head_from, draft)
                 waiting, at = [], fact.behind
                 continue
-            before_size = draft is None or self._is_ahead(facts, n)
-            if before_size and fact.kind in ("paper", "count", "punched", "diecut", "scrap", "samepaper", "matof", "matsfor",
-                                             "withmat", "halved", "down", "useof", "counteach", "strip", "sameas", "bigger", "ate",
-                                             "keepone", "soso", "holes", "give", "nothing", "countsheet", "result", "holds", "where", "named"):  # fmt: skip
-                if draft is not None and fact.kind in ("withmat",):
+            if fact.kind in _AHEAD and (draft is None or self._is_ahead(facts, n)):
+                if draft is not None and fact.kind == "withmat":
                     draft = self._with_mat(draft, at, fact)
                     at = fact.behind
-                    continue
-                waiting.append(fact)
-                if draft is None or fact.kind != "paper" or fact.get("paper") != self.words.signs[0:0]:
-                    continue
+                else:
+                    waiting.append(fact)
                 continue
             if draft is None:
                 if self.t.current is not None and not self._names_before(fact):
@@ -93,7 +80,7 @@ class Describer(Beginning, ToldScores, ToldCuts):
         self._rest(draft, at, len(self.words.words))
 
     def target(self, facts: list[Fact]) -> Draft | None:
-        """The piece that a line goes on about: the one it names, else the last; None where it names another."""
+        """The piece that a line goes on about: the one it names, else the last; None: another."""
         words = self.words.words
         before = [
             word
@@ -120,7 +107,7 @@ class Describer(Beginning, ToldScores, ToldCuts):
         before = self.words.words[facts[n - 1].behind if n else 0 : fact.first]
         behind = self.words.words[fact.behind : facts[after].first]
         # Between two sizes it belongs to the one whose clause it stands in.
-        opens = any(word in (*STRONG, "and", "then", "with") or (word == "," and False) for word in before)
+        opens = any(word in (*STRONG, "and", "then", "with") for word in before)
         closes = any(word in (*STRONG, "and", "then") for word in behind) or any(
             other.kind in ("withmat", "useof") for other in facts[n + 1 : after]
         )
@@ -131,7 +118,7 @@ class Describer(Beginning, ToldScores, ToldCuts):
         return opens and not closes
 
     def _split(self, draft: Draft | None, at: int, behind: int) -> int:
-        """Where the words before a size begin to be about it; what stands before is left of the piece before."""
+        """Where the words before a size begin to be about it; what stands before is of the piece before."""
         words = self.words.words
         start = at
         for n in range(at, behind):
@@ -152,17 +139,3 @@ class Describer(Beginning, ToldScores, ToldCuts):
         elif start > at:
             self._talk(at, start)
         return start
-
-    def _apply(self, draft: Draft, fact: Fact) -> None:
-        t = self.t
-        t.mark(fact)
-        handler = getattr(self, f"_on_{fact.kind}", None)
-        if handler is not None:
-            for each in (
-                self.group
-                if draft in self.group and fact.kind in ("paper", "punched", "diecut", "scrap")
-                else [draft]
-            ):
-                handler(each, fact)
-        elif fact.kind not in _SILENT:
-            draft.notes.append(self.words.written(fact.first, fact.behind))

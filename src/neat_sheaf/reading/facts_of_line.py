@@ -19,6 +19,21 @@ FILLERS = lexicon().among("little.fillers")
 STRONG = (".", "!", "?", ";")
 # Words before a fact that point to the piece before, or to none.
 POINTING = lexicon().among("little.pointing")
+# What says nothing of a piece that would have to be kept.
+_SILENT = (
+    "halved",
+    "down",
+    "ate",
+    "soso",
+    "nothing",
+    "countsheet",
+    "keepone",
+    "overlap",
+    "holds",
+    "ready",
+    "give",
+    "gate",
+)
 
 
 class FactsOfLine:
@@ -46,7 +61,7 @@ class FactsOfLine:
         draft.notes.append(self.words.written(fact.first, fact.behind))
 
     def _find(self, name: str) -> Draft | None:
-        """The piece of that name: the one called just so, else the only one that has the words in its name."""
+        """The piece of that name: the one called just so, else the only one with those words in its name."""
         wanted = [word.rstrip("s") for word in name.split() if word not in ("the", "a", "an", "one")]
         if not wanted:
             return None
@@ -79,3 +94,17 @@ class FactsOfLine:
 
     def _names_before(self, fact: Fact) -> bool:
         return any(word.isalpha() and word not in FILLERS for word in self.words.words[: fact.first])
+
+    def _apply(self, draft: Draft, fact: Fact) -> None:
+        t = self.t
+        t.mark(fact)
+        handler = getattr(self, f"_on_{fact.kind}", None)
+        if handler is not None:
+            for each in (
+                self.group
+                if draft in self.group and fact.kind in ("paper", "punched", "diecut", "scrap")
+                else [draft]
+            ):
+                handler(each, fact)
+        elif fact.kind not in _SILENT:
+            draft.notes.append(self.words.written(fact.first, fact.behind))

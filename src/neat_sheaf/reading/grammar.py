@@ -1,4 +1,4 @@
-"""Facts that the words of a line may be, from the rules of the language; and the best cover of a line by them."""
+"""Facts that the words of a line may be, by rules that are data, and the best cover of a line by them."""
 
 from __future__ import annotations
 
@@ -83,7 +83,8 @@ def _rules(more: frozenset[str], language: str) -> tuple[_Rule, ...]:
         found.append(
             _Rule(
                 rule["kind"], re.compile(rf"(?<= )(?:{pattern})(?= )"), rule.get("needs", ""),
-                float(rule.get("cost", 0.0)), "N" in _BARE.findall(_SLOT.sub("", rule["say"])) or "<list>" in rule["say"],
+                float(rule.get("cost", 0.0)),
+                "N" in _BARE.findall(_SLOT.sub("", rule["say"])) or "<list>" in rule["say"],
             )
         )  # fmt: skip
     return tuple(found)
@@ -111,6 +112,15 @@ def _matches(words: Words, rules: Iterable[_Rule]) -> Iterator[Fact]:
             yield Fact(rule.kind, first, last + 1, said | places, rule.needs, rule.cost)
 
 
+def _loss(words: Words, n: int, danger: frozenset[str]) -> float:
+    """What it costs to leave a word unexplained: a number is the dearest, a sign the cheapest."""
+    if words.numbers[n] is not None:
+        return 6.0
+    if words.words[n] in danger:
+        return 1.6
+    return 0.55 if any(sign.isalnum() for sign in words.words[n]) else 0.1
+
+
 def cover(
     words: Words, papers: frozenset[str] = frozenset(), scored: bool = False, language: str = "en"
 ) -> list[Fact]:
@@ -132,10 +142,7 @@ def cover(
     for fact in facts:
         by_start.setdefault(fact.first, []).append(fact)
     danger = lexicon(language).among("danger.words")
-    lost = [
-        6.0 if words.numbers[n] is not None else 1.6 if words.words[n] in danger else 0.1 if not any(sign.isalnum() for sign in words.words[n]) else 0.55
-        for n in range(count)
-    ]  # fmt: skip
+    lost = [_loss(words, n, danger) for n in range(count)]
     best: list[tuple[float, Fact | None]] = [(0.0, None)] * (count + 1)
     for at in range(count - 1, -1, -1):
         choice: tuple[float, Fact | None] = (lost[at] + best[at + 1][0], None)
@@ -147,10 +154,10 @@ def cover(
     found: list[Fact] = []
     at = 0
     while at < count:
-        fact = best[at][1]
-        if fact is None:
+        taken = best[at][1]
+        if taken is None:
             at += 1
             continue
-        found.append(fact)
-        at = fact.behind
+        found.append(taken)
+        at = taken.behind
     return found

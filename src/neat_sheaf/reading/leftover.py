@@ -16,7 +16,7 @@ class Leftover(FactsOfLine):
     """What no fact explains: a name, a paper perhaps, a note, or a question."""
 
     def _talk(self, first: int, behind: int) -> None:
-        """Words before the sentence that names a piece: a greeting, or a question where they hold a number."""
+        """Words before the sentence that names a piece: a greeting; asked about where it has a number."""
         numbers = [n for n in range(first, behind) if self.words.numbers[n] is not None]
         if numbers:
             self.t.ask(first, behind, "not-understood.words", text=self.words.written(first, behind))

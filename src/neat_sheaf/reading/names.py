@@ -36,10 +36,7 @@ def head_of(words: Words, first: int, behind: int) -> Head:
     numbers = [sign for sign in tokens if _is(sign)]
     if not tokens:
         return head
-    plain = not re.search(
-        r"(?:^| )(?:is|are|i|i've|we|you|it's|that|which|would|going|need|needs|there's|there|everybody)(?: |$)",
-        signs,
-    )
+    plain = not _pattern("sentence").search(signs)
     if plain and len(tokens) <= 7:
         _short(words, head, tokens, first)
         return head
@@ -163,7 +160,7 @@ def _long(words: Words, head: Head, tokens: list[str], first: int, numbers: list
             before
             and len(before) <= 4
             and " ".join(tokens[n] for n in before) not in lexicon().among("names.generic")
-            and not (set(tokens[n] for n in before) & {"i", "we", "you", ","})
+            and not ({tokens[n] for n in before} & {"i", "we", "you", ","})
         ):
             head.name = words.written(first + before[0], first + before[-1] + 1)
         if verb == 2 and tokens[0] in ("piece", "part", "item", "number", "cut") and _is(tokens[1]):

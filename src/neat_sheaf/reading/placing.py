@@ -25,7 +25,10 @@ class Placed:
     valley: dict[Side, set[Length]] = field(default_factory=lambda: {Side.WIDTH: set(), Side.HEIGHT: set()})
     mountain: dict[Side, set[Length]] = field(default_factory=lambda: {Side.WIDTH: set(), Side.HEIGHT: set()})
     wrong: str = ""
-    values: dict[str, object] = field(default_factory=dict)
+    off: tuple[Length, Length] = (Length(0), Length(0))
+    """The distance that lies off its side, and how long the side is."""
+    alike: bool = False
+    """Whether both sides are of the length that was said."""
     guessed: bool = False
     order: list[Side] = field(default_factory=list)
     """The sides in the order in which they were said."""
@@ -76,7 +79,8 @@ class _Placer:
         if name == "number":
             fits = [side for side in Side if self.along(side) == said.number]
             if len(fits) > 1:
-                self.fail("equal-sides", length=True)
+                self.made.alike = True
+                self.fail("equal-sides")
                 return None
             if not fits:
                 self.fail("no-such-side")
@@ -84,9 +88,12 @@ class _Placer:
             return fits[0]
         return None
 
-    def fail(self, code: str, **values: object) -> None:
+    def fail(self, code: str) -> None:
+        self.made.wrong = self.made.wrong or code
+
+    def fail_off(self, distance: int, side: Length) -> None:
         if not self.made.wrong:
-            self.made.wrong, self.made.values = code, values
+            self.made.wrong, self.made.off = "not-on-side", (Length(distance), side)
 
     def put(self, side: Side, values: Sequence[int], mountain: bool = False) -> None:
         length = self.along(side)
@@ -95,7 +102,7 @@ class _Placer:
             return
         for value in values:
             if not 0 < value < length:
-                self.fail("not-on-side", distance=Length(value), side=length)
+                self.fail_off(value, length)
                 return
             (self.made.mountain if mountain else self.made.valley)[side].add(Length(value))
         self.last = side
@@ -198,10 +205,10 @@ class _Placer:
             return
         step, length = said.values[0], self.along(side)
         if step <= 0 or length // step > 400:
-            self.fail("not-on-side", distance=step, side=length)
+            self.fail_off(step, length)
             return
         if step >= length:
-            self.fail("not-on-side", distance=step, side=length)
+            self.fail_off(step, length)
             return
         self.put(side, list(range(step, length, step)))
 

@@ -182,11 +182,12 @@ class _Builder:
         if same is not None:
             unit = self.supplies[same]
             odd = Question(0, len(line.text), message("supply-measure", supply=same, unit=unit.value))
-            asked = line.questions if said.unit is unit else (*line.questions, odd)
-            return replace(line, supply=replace(said, name=same), questions=asked)
-        near = None if said.new else nearest(said.name, tuple(self.supplies), 80) or next(
-            (name for name in self.supplies if set(said.name.lower().split()) & set(name.lower().split())), None
-        )  # fmt: skip
+            questions = line.questions if said.unit is unit else (*line.questions, odd)
+            return replace(line, supply=replace(said, name=same), questions=questions)
+        words = set(said.name.lower().split())
+        like = nearest(said.name, tuple(self.supplies), 80)
+        like = like or next((name for name in self.supplies if words & set(name.lower().split())), None)
+        near = None if said.new else like
         if near is None:
             return replace(line, supply=replace(said, new=True))
         at = max(line.text.find(said.name), 0)

@@ -54,32 +54,30 @@ def supply_of(words: Words, section: str, units: str) -> SupplyLine | None:
         found = supply_of(without(words, first, first + 3), section or "supplies", units)
         return None if found is None else replace(found, new=True)
     signs = words.signs
-    found = _pattern("times").match(signs)
-    if found is not None and is_supply_noun(found["name"]):
-        each, count = words.number(found["m"]), words.number(found["n"]).count
-        return (
-            None
-            if count is None
-            else _made(words, found, Number(each.value * count, each.unit), section, count)
-        )
-    found = _pattern("lengths").match(signs)
-    if found is not None:
-        each, count = words.number(found["m"]), words.number(found["n"]).count
-        if count is not None:
-            each = each if each.unit else Number(each.value, units)
-            return _made(words, found, Number(each.value * count, each.unit), section, count)
-    found = _pattern("sized").match(signs)
-    if found is not None and set(found["name"].split()) & lexicon().among("supplies.sized"):
-        number = words.number(found["n"]) if found["n"] else Number(Fraction(1))
-        return _made(words, found, number, "supplies")
-    for pattern in (_pattern("counted"), _pattern("behind_name"), _pattern("first")):
-        found = pattern.match(signs)
-        if found is None:
-            continue
-        made = _made(words, found, words.number(found["n"]), section)
+    several = _pattern("times").match(signs)
+    if several is not None and is_supply_noun(several["name"]):
+        return _several(words, several, section, "")
+    several = _pattern("lengths").match(signs)
+    if several is not None and words.number(several["n"]).count is not None:
+        return _several(words, several, section, units)
+    sized = _pattern("sized").match(signs)
+    if sized is not None and set(sized["name"].split()) & lexicon().among("supplies.sized"):
+        number = words.number(sized["n"]) if sized["n"] else Number(Fraction(1))
+        return _made(words, sized, number, "supplies")
+    for name in ("counted", "behind_name", "first"):
+        match = _pattern(name).match(signs)
+        made = None if match is None else _made(words, match, words.number(match["n"]), section)
         if made is not None:
             return made
     return None
+
+
+def _several(words: Words, found: re.Match[str], section: str, units: str) -> SupplyLine | None:
+    """ "2 x 25 cm cord", "two lengths of cord, 9 in each": all of them together."""
+    each, count = words.number(found["m"]), words.number(found["n"]).count
+    if count is None:
+        return None
+    return _made(words, found, Number(each.value * count, each.unit or units), section, count)
 
 
 def _made(

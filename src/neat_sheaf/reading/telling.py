@@ -9,6 +9,7 @@ from enum import StrEnum
 
 from neat_sheaf.measure.length import Length, Unit
 from neat_sheaf.measure.side import Side
+from neat_sheaf.project import Piece
 from neat_sheaf.reading.corrections import corrected
 from neat_sheaf.reading.drafts import Asked, Draft, ScoreSaid, Span, exact
 from neat_sheaf.reading.grammar import Fact, cover
@@ -32,9 +33,14 @@ _SHEETS = {"a3": (297, 420), "a4": (210, 297), "a5": (148, 210), "a6": (105, 148
 _PARTS = {
     kind: part
     for part, kinds in {
-        "size": ("size", "square", "circle", "circles", "named", "strip", "bigger", "sameas", "halved", "down"),
-        "score": ("score", "scorefrom", "scoreall", "scoredown", "every", "half", "halfto", "around", "turn", "turnfrom", "bothways",
-                  "sameother", "samescores", "mountain", "valley", "leaves", "across", "endsside", "nothing"),
+        "size": (
+            "size", "square", "circle", "circles", "named", "strip", "bigger", "sameas", "halved", "down",
+        ),
+        "score": (
+            "score", "scorefrom", "scoreall", "scoredown", "every", "half", "halfto", "around", "turn",
+            "turnfrom", "bothways", "sameother", "samescores", "mountain", "valley", "leaves", "across",
+            "endsside", "nothing",
+        ),
         "count": ("count", "counteach", "counttwice", "counttimes", "useof", "give"),
         "paper": ("paper", "samepaper", "scrap"),
         "mark": ("corners", "hole", "holesat", "window", "ends", "diagonal", "punched", "diecut", "notation"),
@@ -58,7 +64,7 @@ class What(StrEnum):
 
 @dataclass(slots=True)
 class Told:
-    """One line as it was told. ``drafts`` are the pieces that begin in it; ``of`` the draft it goes on about."""
+    """One line as it was told: ``drafts`` begin in it, and it goes on about ``of``."""
 
     number: int
     text: str
@@ -418,12 +424,16 @@ class Teller:
             first, second = second, first
         return first, second
 
+    def unit_of_number(self, number: Number) -> Unit:
+        """The unit that bare numbers of a piece take where this one says its size."""
+        known: dict[str, Unit] = {"in": "in", "ft": "in", "yd": "in", "cm": "cm", "m": "cm", "mm": "mm"}
+        return known.get(number.unit, self.units)
+
     def unit_of(self, fact: Fact) -> Unit:
         if fact.kind == "named":
             return "mm"
         numbers = [self.words.number(fact.get(key)) for key in ("a", "b") if fact.get(key)]
-        unit = next((number.unit for number in numbers if number.unit), self.units)
-        return unit if unit in ("in", "cm", "mm") else ("in" if unit in ("ft", "yd") else "cm")  # type: ignore[return-value]
+        return next((self.unit_of_number(number) for number in numbers if number.unit), self.units)
 
     # Pieces.
 
@@ -446,7 +456,7 @@ class Teller:
         later = {"unknown-piece", "which-panel"}
         if read.piece is None or any(question.code not in later for question in read.questions):
             return clauses and self._asked_in_notation(told, text, read)
-        self._of_notation(told, text, read)
+        self._of_notation(told, text, read, read.piece)
         return True
 
     def _asked_in_notation(self, told: Told, text: str, read: ReadLine) -> bool:
@@ -454,14 +464,12 @@ class Teller:
         if read.piece is None:
             return False
         begin = told.text.find(text)
-        self._of_notation(told, text, read)
+        self._of_notation(told, text, read, read.piece)
         told.drafts[-1].read, told.drafts[-1].line_of_notation = read, ""
         told.questions = [replace(q, start=q.start + begin, end=q.end + begin) for q in read.questions]
         return True
 
-    def _of_notation(self, told: Told, text: str, read: ReadLine) -> None:
-        piece = read.piece
-        assert piece is not None
+    def _of_notation(self, told: Told, text: str, read: ReadLine, piece: Piece) -> None:
         draft = Draft(told.number, piece.name, piece.width, piece.height, self.units, [piece.per_kit])
         draft.paper = "" if read.carried else piece.paper
         draft.line_of_notation = text

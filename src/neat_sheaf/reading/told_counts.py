@@ -76,10 +76,10 @@ class ToldCounts(FactsOfLine):
             return
         paper = re.sub(r"^(?:the|a) ", "", paper)
         written = self._written_paper(fact, paper)
-        if draft.paper and draft.paper_sure and draft.paper.lower() != written.lower() and fact not in ():
-            if not draft.same_paper:
-                self.t.ask(fact.first, fact.behind, "said-twice.differently", draft, text=written)
-                return
+        other = draft.paper_sure and not draft.same_paper and draft.paper.lower() not in ("", written.lower())
+        if other:
+            self.t.ask(fact.first, fact.behind, "said-twice.differently", draft, text=written)
+            return
         draft.scrap, self.scraps = draft.scrap or self.scraps, False
         draft.paper, draft.paper_sure, draft.same_paper = written, True, False
 
@@ -146,6 +146,10 @@ class ToldCounts(FactsOfLine):
         )
         draft.results.append(sizes)
         self._note(draft, fact)
+
+    def _on_halfto(self, draft: Draft, fact: Fact) -> None:
+        draft.scores.append(ScoreSaid("half"))
+        self._on_result(draft, fact)
 
     _on_down = _on_halved
     _on_strip = _on_halved

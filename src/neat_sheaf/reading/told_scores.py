@@ -11,7 +11,7 @@ from neat_sheaf.reading.facts_of_line import FactsOfLine
 from neat_sheaf.reading.grammar import Fact
 from neat_sheaf.reading.lexicon import rules_of
 from neat_sheaf.reading.sides import edges_of, side_of
-from neat_sheaf.reading.words import is_number
+from neat_sheaf.reading.words import is_number, with_numbers
 
 __all__ = ["ToldScores"]
 
@@ -49,15 +49,10 @@ class ToldScores(FactsOfLine):
         written = self.words.written(int(fact.get("@list") or fact.first), fact.behind)
         if any(number.spoken for number in numbers):
             return
-        if (
-            re.search(r" and ", said)
-            and len(numbers) == 2
-            and numbers[0].value.denominator == 1
-            and numbers[1].value < 1
-        ):
-            if not numbers[0].unit and numbers[0].value > numbers[1].value:
-                self.t.ask(fact.first, fact.behind, "one-or-two-numbers", draft, text=written)
-        bare = re.search(r"[\ue000-\uf770] [\ue000-\uf770]", said)
+        whole, part = (numbers[0], numbers[1].value) if len(numbers) == 2 else (None, 1)
+        if whole is not None and " and " in said and whole.count is not None and part < 1:
+            self.t.ask(fact.first, fact.behind, "one-or-two-numbers", draft, text=written)
+        bare = re.search(with_numbers("N N"), said)
         if bare and "," in said:
             self.t.ask(fact.first, fact.behind, "missing-comma", draft)
 
@@ -188,23 +183,14 @@ class ToldScores(FactsOfLine):
                 draft.scores[n] = replace(draft.scores[n], side=last.side, number=last.number)
 
     def _on_half(self, draft: Draft, fact: Fact) -> None:
-        ways = fact.get("ways")
-        meaning = "both" if ways == "both ways" else "lengthwise" if ways in ("lengthwise", "lengthways") else (
-            "crosswise" if ways in ("crosswise", "widthwise", "widthways", "across the middle", "across the width") else ""
-        )  # fmt: skip
-        side = side_of(fact.get("side")) if fact.get("side") else ""
-        if ways.startswith(("along the ", "on the ")):
-            side = "long" if "long" in ways else "short"
-        if ways in ("the long way", "the short way", "top to bottom", "side to side"):
-            meaning = {"the long way": "lengthwise", "the short way": "crosswise"}.get(ways, "")
-            side = {"top to bottom": "height", "side to side": "width"}.get(ways, side)
         text = " ".join(self.words.words[fact.first : fact.behind])
-        if "lengthwise" in text or "lengthways" in text:
-            meaning = "lengthwise"
+        meant = next((way for pattern, way in rules_of()["ways"]["rules"] if re.search(pattern, text)), "")
+        side = side_of(fact.get("side")) if fact.get("side") else meant.partition("side ")[2]
         number = None
         if side == "number":
             number = self.t.length(self.t.numbers(fact.get("side"))[0], draft.unit)
-        draft.scores.append(ScoreSaid("half", (), side, number=number, ways=meaning))
+        ways = "" if meant.startswith("side ") else meant
+        draft.scores.append(ScoreSaid("half", (), side, number=number, ways=ways))
 
     def _on_across(self, draft: Draft, fact: Fact) -> None:
         values = self.t.values(fact.get("list"), draft)
@@ -218,10 +204,6 @@ class ToldScores(FactsOfLine):
             self._ask(draft, fact, "which-ends")
             return
         draft.scores.append(ScoreSaid("side", values, side[0]))
-
-    def _on_halfto(self, draft: Draft, fact: Fact) -> None:
-        draft.scores.append(ScoreSaid("half"))
-        self._on_result(draft, fact)
 
     def _on_sameother(self, draft: Draft, fact: Fact) -> None:
         draft.scores.append(ScoreSaid("sameother"))

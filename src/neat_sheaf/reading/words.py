@@ -20,7 +20,8 @@ _MOST = 6_000
 _NUMBERS = f"{chr(FIRST)}-{chr(FIRST + _MOST)}"
 _SIGNS = {
     "“": '"', "”": '"', "„": '"', "″": '"', "‘": "'", "’": "'", "′": "'", "×": " x ", "–": " - ", "—": " - ",
-    "−": " - ", "⁄": "/", "…": " - ", "\t": " | ", "•": " ", "[": "(", "]": ")", "<": "(", ">": ")", "{": "(", "}": ")", "\u00ad": "", "\u200b": "", "\ufeff": "",
+    "−": " - ", "⁄": "/", "…": " - ", "\t": " | ", "•": " ", "[": "(", "]": ")", "<": "(", ">": ")",
+    "{": "(", "}": ")", "\u00ad": "", "\u200b": "", "\ufeff": "",
 }  # fmt: skip
 _VULGAR = {
     "¼": "1/4", "½": "1/2", "¾": "3/4", "⅓": "1/3", "⅔": "2/3", "⅛": "1/8", "⅜": "3/8", "⅝": "5/8",
@@ -78,7 +79,7 @@ class _Token:
 class Words:
     """A line for the rules. ``signs`` is " word word ", numbers one sign each.
 
-    ``spans`` gives for each word where it was written; ``index`` for each sign of ``signs`` the word it is of.
+    ``spans`` gives for each word where it was written; ``index`` for each of the signs its word.
     """
 
     text: str
@@ -94,7 +95,8 @@ class Words:
     def number(self, sign: str) -> Number:
         """The number that a sign is."""
         found = self.numbers[self.index[self.signs.index(sign)]]
-        assert found is not None
+        if found is None:
+            raise KeyError(sign)
         return found
 
     def written(self, first: int, behind: int) -> str:
@@ -222,11 +224,7 @@ class _Spoken:
             if number is None:
                 token = self.tokens[at]
                 if token.number is not None:
-                    token, behind = self._more(at)
-                    assert token.number is not None
-                    behind, number = self.times(behind, token.number)
-                    if number is not token.number:
-                        token = _Token(token.word, token.start, self.tokens[behind - 1].end, number)
+                    token, behind = self._more(token, token.number, at)
                 made.append(token)
                 at = max(behind, at + 1)
                 continue
@@ -236,11 +234,8 @@ class _Spoken:
             at = behind
         return made
 
-    def _more(self, at: int) -> tuple[_Token, int]:
-        """A number in figures with what goes on in words: "2 and a half", "12 inches", "3 inches and a half"."""
-        token = self.tokens[at]
-        number = token.number
-        assert number is not None
+    def _more(self, token: _Token, number: Number, at: int) -> tuple[_Token, int]:
+        """A number in figures with what goes on in words: "2 and a half", "3 inches and a half"."""
         behind, unit = at + 1, number.unit
         whole = number.value.denominator == 1
         after, part = self.joined(behind) if whole else (behind, None)
@@ -261,8 +256,8 @@ class _Spoken:
             after, measured = self.with_unit(behind, value)
             if measured.unit and self.word(behind) in self.words.of:
                 unit, behind = measured.unit, after  # "3/4 of an inch"
-        end = self.tokens[behind - 1].end
-        return _Token(token.word, token.start, end, Number(value, unit, number.spoken)), behind
+        behind, made = self.times(behind, Number(value, unit, number.spoken))
+        return _Token(token.word, token.start, self.tokens[behind - 1].end, made), behind
 
     def times(self, at: int, number: Number) -> tuple[int, Number]:
         """ "two pairs of", "2 sets of 3": as many in all."""
