@@ -4,20 +4,18 @@ from __future__ import annotations
 
 import re
 from collections.abc import Mapping
-from dataclasses import dataclass, field, replace
-from enum import StrEnum
+from dataclasses import dataclass, replace
 
-from neat_sheaf.measure.length import Length, Unit
-from neat_sheaf.measure.side import Side
-from neat_sheaf.project import Piece
+from neat_sheaf.measure.length import Unit
 from neat_sheaf.reading.corrections import corrected
-from neat_sheaf.reading.drafts import Asked, Draft, ScoreSaid, Span, exact
+from neat_sheaf.reading.from_notation import NotationLines
 from neat_sheaf.reading.grammar import Fact, cover
-from neat_sheaf.reading.lexicon import lexicon, rules_of
-from neat_sheaf.reading.notation import Known, Question, ReadLine, read_line
-from neat_sheaf.reading.supplies import SupplyLine, supply_of
+from neat_sheaf.reading.lexicon import lexicon
+from neat_sheaf.reading.line_in_words import Told, What
+from neat_sheaf.reading.notation import Known
+from neat_sheaf.reading.supplies import supply_of
 from neat_sheaf.reading.tables import rows_as_lines
-from neat_sheaf.reading.words import Number, Words, is_number, words_of
+from neat_sheaf.reading.words import is_number, words_of
 
 __all__ = ["Told", "What", "tell"]
 
@@ -28,64 +26,15 @@ _GEOMETRY = (
     "samescores", "mountain", "valley", "corners", "hole", "holesat", "window", "ends", "count", "counttwice",
     "counttimes", "diagonal", "leaves", "gate", "punched", "scoredown", "halfto", "across",
 )  # fmt: skip
-_SHEETS = {"a3": (297, 420), "a4": (210, 297), "a5": (148, 210), "a6": (105, 148), "a7": (74, 105)}
-# What a part of a line is shown as, by the kind of its fact; of the others it is a note.
-_PARTS = {
-    kind: part
-    for part, kinds in {
-        "size": (
-            "size", "square", "circle", "circles", "named", "strip", "bigger", "sameas", "halved", "down",
-        ),
-        "score": (
-            "score", "scorefrom", "scoreall", "scoredown", "every", "half", "halfto", "around", "turn",
-            "turnfrom", "bothways", "sameother", "samescores", "mountain", "valley", "leaves", "across",
-            "endsside", "nothing",
-        ),
-        "count": ("count", "counteach", "counttwice", "counttimes", "useof", "give"),
-        "paper": ("paper", "samepaper", "scrap"),
-        "mark": ("corners", "hole", "holesat", "window", "ends", "diagonal", "punched", "diecut", "notation"),
-    }.items()
-    for kind in kinds
-}  # fmt: skip
 
 _LONGEST_STEP = 400  # characters
 
 
-class What(StrEnum):
-    """What a line of a text is. ``more``: it goes on about the piece of a line before."""
-
-    HEADING = "heading"
-    PIECE = "piece"
-    MORE = "more"
-    SUPPLY = "supply"
-    STEP = "step"
-    NOTE = "note"
-
-
 @dataclass(slots=True)
-class Told:
-    """One line as it was told: ``drafts`` begin in it, and it goes on about ``of``."""
-
-    number: int
-    text: str
-    what: What = What.NOTE
-    drafts: list[Draft] = field(default_factory=list)
-    of: Draft | None = None
-    supply: SupplyLine | None = None
-    step: str = ""
-    asked: list[Asked] = field(default_factory=list)
-    questions: list[Question] = field(default_factory=list)
-    spans: list[Span] = field(default_factory=list)
-
-
-@dataclass(slots=True)
-class Teller:
+class Teller(NotationLines):
     """Reads lines one after the other, and knows what was told before."""
 
-    units: Unit
     papers: frozenset[str] = frozenset()
-    roles: tuple[str, ...] = ()
-    names: tuple[str, ...] = ()
     section: str = ""
     alone: bool = False
     """Whether the text has no other line."""
@@ -93,11 +42,7 @@ class Teller:
     """Whether the lines are numbered (1), (2), (3)."""
     paper: str = ""
     """What all is cut from until another heading says otherwise."""
-    drafts: list[Draft] = field(default_factory=list)
-    current: Draft | None = None
     last_what: What = What.HEADING
-    line: Told = field(default_factory=lambda: Told(0, ""))
-    words: Words = field(default_factory=lambda: words_of(""))
 
     def tell(self, number: int, text: str, title: bool, kind: What | None, row: str | None = None) -> Told:
         """Read a line; ``title``: it is the first of several, ``kind``: what a person says it is.
@@ -366,75 +311,6 @@ class Teller:
             or self.section == "steps"
         )
 
-    def _mark_all(self, what: str) -> None:
-        if self.words.spans:
-            self.line.spans.append(
-                Span(self.line.number, self.words.spans[0][0], self.words.spans[-1][1], what)
-            )
-
-    def mark(self, fact: Fact) -> None:
-        spans = self.words.spans
-        what = _PARTS.get(fact.kind, "note")
-        self.line.spans.append(Span(self.line.number, spans[fact.first][0], spans[fact.behind - 1][1], what))
-
-    def ask(self, begin: int, behind: int, code: str, draft: Draft | None = None, **values: object) -> None:
-        spans = self.words.spans
-        start, end = (
-            (spans[begin][0], spans[behind - 1][1]) if behind > begin and spans else (0, len(self.line.text))
-        )
-        asked = Asked(self.line.number, start, end, code, values)
-        (draft.asked if draft is not None else self.line.asked).append(asked)
-
-    # Lengths.
-
-    def length(self, number: Number, unit: str) -> Length | None:
-        return exact(number.value, number.unit or unit)
-
-    def numbers(self, signs: str) -> list[Number]:
-        return [self.words.number(sign) for sign in signs.split() if is_number(sign)]
-
-    def values(self, signs: str, draft: Draft) -> tuple[Length, ...]:
-        found: list[Length] = []
-        for number in self.numbers(signs):
-            length = self.length(number, draft.unit)
-            if length is not None:
-                found.append(length)
-        return tuple(found)
-
-    def lengths(self, fact: Fact) -> tuple[Length, Length] | None:
-        """Width and height of a size, with the unit that is said for either."""
-        if fact.kind == "named":
-            short, long = _SHEETS[fact.get("sheet")]
-            return Length(short * 1_000_000), Length(long * 1_000_000)
-        a = self.words.number(fact.get("a"))
-        b = self.words.number(fact.get("b")) if fact.get("b") else a
-        unit = a.unit or b.unit or self.units
-        first, second = self.length(a, a.unit or unit), self.length(b, b.unit or unit)
-        if first is None or second is None or first <= 0 or second <= 0:
-            return None
-        high = ("high", "tall", "h", "inches high", "in height", "down", "deep")
-        if fact.get("da") in high or fact.get("db") in (
-            "wide",
-            "w",
-            "inches wide",
-            "in width",
-            "across",
-            "broad",
-        ):
-            first, second = second, first
-        return first, second
-
-    def unit_of_number(self, number: Number) -> Unit:
-        """The unit that bare numbers of a piece take where this one says its size."""
-        known: dict[str, Unit] = {"in": "in", "ft": "in", "yd": "in", "cm": "cm", "m": "cm", "mm": "mm"}
-        return known.get(number.unit, self.units)
-
-    def unit_of(self, fact: Fact) -> Unit:
-        if fact.kind == "named":
-            return "mm"
-        numbers = [self.words.number(fact.get(key)) for key in ("a", "b") if fact.get(key)]
-        return next((self.unit_of_number(number) for number in numbers if number.unit), self.units)
-
     # Pieces.
 
     def _pieces(self, told: Told, facts: list[Fact]) -> None:
@@ -444,44 +320,6 @@ class Teller:
         for draft in told.drafts:
             if self.paper and not draft.paper and draft.maybe_paper is None:
                 draft.paper = self.paper
-
-    def _as_notation(self, told: Told, text: str, facts: list[Fact]) -> bool:
-        """Take a line as one of the notation, where it has clauses that only the notation has."""
-        strict = ";" in text and ":" in text
-        clauses = any(fact.kind == "notation" for fact in facts)
-        clauses = clauses or re.search(rules_of()["notation"]["tries"], text.lower()) is not None
-        if not strict and not clauses:
-            return False
-        read = read_line(text, self.units, Known(self.roles, (*self.names, *(d.name for d in self.drafts))))
-        later = {"unknown-piece", "which-panel"}
-        if read.piece is None or any(question.code not in later for question in read.questions):
-            return clauses and self._asked_in_notation(told, text, read)
-        self._of_notation(told, text, read, read.piece)
-        return True
-
-    def _asked_in_notation(self, told: Told, text: str, read: ReadLine) -> bool:
-        """A line with clauses of the notation that its reader asks about: its reading, and its questions."""
-        if read.piece is None:
-            return False
-        begin = told.text.find(text)
-        self._of_notation(told, text, read, read.piece)
-        told.drafts[-1].read, told.drafts[-1].line_of_notation = read, ""
-        told.questions = [replace(q, start=q.start + begin, end=q.end + begin) for q in read.questions]
-        return True
-
-    def _of_notation(self, told: Told, text: str, read: ReadLine, piece: Piece) -> None:
-        draft = Draft(told.number, piece.name, piece.width, piece.height, self.units, [piece.per_kit])
-        draft.paper = "" if read.carried else piece.paper
-        draft.line_of_notation = text
-        draft.lines.append(told.number)
-        for side in Side:
-            at = tuple(line.at for line in piece.scores if line.along is side)
-            if at:
-                draft.scores.append(ScoreSaid("side", at, side.value))
-        self.drafts.append(draft)
-        told.drafts.append(draft)
-        self.current = draft
-        self._mark_all("mark")
 
     def _more(self, told: Told, facts: list[Fact]) -> None:
         from neat_sheaf.reading.describing import Describer
@@ -493,7 +331,7 @@ def tell(lines: list[tuple[int, str]], units: Unit, known: Known,
          kinds: Mapping[int, What] | None = None) -> tuple[list[Told], Teller]:  # fmt: skip
     """Every line of a text, with the pieces they tell of."""
     papers = frozenset(role.lower() for role in known.roles if role.lower() != "body")
-    teller = Teller(units, papers, known.roles, known.pieces)
+    teller = Teller(units, papers=papers, roles=known.roles, names=known.pieces)
     teller.alone = len(lines) == 1
     marks = [int(found[1]) for _, text in lines if (found := re.match(r"\s*\((\d{1,2})\)\s", text))]
     teller.counted = len(marks) > 1 and marks == list(range(marks[0], marks[0] + len(marks)))

@@ -4,7 +4,7 @@ from __future__ import annotations
 
 import re
 
-from neat_sheaf.reading.drafts import Draft
+from neat_sheaf.reading.drafts import Draft, ScoreSaid
 from neat_sheaf.reading.facts_of_line import FactsOfLine
 from neat_sheaf.reading.grammar import Fact
 from neat_sheaf.reading.lexicon import lexicon
