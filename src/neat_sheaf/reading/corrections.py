@@ -7,18 +7,15 @@ import re
 from dataclasses import replace
 
 from neat_sheaf.reading.lexicon import rules_of
-from neat_sheaf.reading.words import FIRST, Words
+from neat_sheaf.reading.words import FIRST, Words, with_numbers
 
 __all__ = ["corrected", "without"]
-
-_NUMBER = f"[{chr(FIRST)}-{chr(FIRST + 6_000)}]"
-_BARE = re.compile(r"(?<![A-Za-z\\<])N(?![A-Za-z])")
 
 
 @functools.cache
 def _patterns(language: str) -> tuple[re.Pattern[str], ...]:
     said = rules_of(language)["corrections"]["rules"]
-    return tuple(re.compile(_BARE.sub(_NUMBER, pattern)) for pattern in said)
+    return tuple(re.compile(with_numbers(pattern)) for pattern in said)
 
 
 def corrected(words: Words, language: str = "en") -> Words:

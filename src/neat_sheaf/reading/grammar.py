@@ -6,17 +6,18 @@ import functools
 import re
 from collections.abc import Iterable, Iterator
 from dataclasses import dataclass
+from typing import Any
 
 from neat_sheaf.reading.lexicon import lexicon, rules_of
-from neat_sheaf.reading.words import FIRST, Words
+from neat_sheaf.reading.words import Words, with_numbers
 
 __all__ = ["Fact", "cover"]
 
-_NUMBER = f"[{chr(FIRST)}-{chr(FIRST + 6_000)}]"
 _SLOT = re.compile(r"(?<!\?P)<([a-z]+)>")
 _BARE = re.compile(r"(?<![A-Za-z\\<])N(?![A-Za-z])")
 _SCORING = re.compile(r" (?:scor|creas|fold|hinge|valley|mountain|ridge|turn)")
 _FACT_COST = 0.5
+_DEEPEST = 8  # slots within slots
 _MOST_MATCHES = 4_000
 
 
@@ -63,31 +64,39 @@ def paper_pattern(more: frozenset[str]) -> str:
     )
 
 
-@functools.lru_cache(maxsize=64)
+@functools.cache
+def _own_rules(language: str) -> tuple[_Rule | str, ...]:
+    """The rules of a language in order; one that names papers is left as its place in the file."""
+    rules = rules_of(language)["rule"]
+    return tuple(
+        str(n) if "PAPERS" in rule["say"] else _rule(rule, language, "") for n, rule in enumerate(rules)
+    )
+
+
+@functools.lru_cache(maxsize=256)
 def _rules(more: frozenset[str], language: str) -> tuple[_Rule, ...]:
-    file = rules_of(language)
-    slots: dict[str, str] = dict(file["slots"])
+    """The rules of a language where these are papers, too."""
+    rules = rules_of(language)["rule"]
+    papers = paper_pattern(more)
+    return tuple(
+        _rule(rules[int(rule)], language, papers) if isinstance(rule, str) else rule
+        for rule in _own_rules(language)
+    )
 
-    def whole(pattern: str) -> str:
-        for _ in range(8):
-            wider = _SLOT.sub(lambda match: f"(?:{slots[match[1]]})", pattern)
-            if wider == pattern:
-                break
-            pattern = wider
-        pattern = pattern.replace("PAPERS", paper_pattern(more))
-        return _BARE.sub(_NUMBER, pattern)
 
-    found = []
-    for rule in file["rule"]:
-        pattern = whole(rule["say"])
-        found.append(
-            _Rule(
-                rule["kind"], re.compile(rf"(?<= )(?:{pattern})(?= )"), rule.get("needs", ""),
-                float(rule.get("cost", 0.0)),
-                "N" in _BARE.findall(_SLOT.sub("", rule["say"])) or "<list>" in rule["say"],
-            )
-        )  # fmt: skip
-    return tuple(found)
+def _rule(rule: dict[str, Any], language: str, papers: str) -> _Rule:
+    slots: dict[str, str] = rules_of(language)["slots"]
+    pattern = str(rule["say"])
+    for _ in range(_DEEPEST):
+        pattern = _SLOT.sub(lambda match: f"(?:{slots[match[1]]})", pattern)
+    counted = "N" in _BARE.findall(_SLOT.sub("", rule["say"])) or "<list>" in rule["say"]
+    return _Rule(
+        rule["kind"],
+        re.compile(rf"(?<= )(?:{with_numbers(pattern.replace('PAPERS', papers))})(?= )"),
+        rule.get("needs", ""),
+        float(rule.get("cost", 0.0)),
+        counted,
+    )
 
 
 def _matches(words: Words, rules: Iterable[_Rule]) -> Iterator[Fact]:
@@ -128,6 +137,25 @@ def cover(
 
     ``scored``: scores were said before, so that a distance without the word may be one.
     """
+    return list(_cover(_Signs(words), papers, scored, language))
+
+
+class _Signs:
+    """Words of which only the signs count: what they are covered by follows from these alone."""
+
+    def __init__(self, words: Words) -> None:
+        self.words = words
+
+    def __hash__(self) -> int:
+        return hash(self.words.signs)
+
+    def __eq__(self, other: object) -> bool:
+        return isinstance(other, _Signs) and self.words.signs == other.words.signs
+
+
+@functools.lru_cache(maxsize=4_096)
+def _cover(signs: _Signs, papers: frozenset[str], scored: bool, language: str) -> tuple[Fact, ...]:
+    words = signs.words
     count = len(words.words)
     scored = scored or _SCORING.search(words.signs) is not None
     facts = [
@@ -160,4 +188,4 @@ def cover(
             continue
         found.append(taken)
         at = taken.behind
-    return found
+    return tuple(found)

@@ -14,7 +14,8 @@ __all__ = ["Lexicon", "lexicon", "rules_of"]
 
 @dataclass(frozen=True, slots=True)
 class Lexicon:
-    """The words of a language. ``groups`` are words that together are a number, longest first."""
+    """The words of a language. ``groups`` are words that together are a number, longest
+    first, by the first of them."""
 
     whole: dict[str, int]
     tens: dict[str, int]
@@ -27,7 +28,7 @@ class Lexicon:
     sets: frozenset[str]
     not_one_behind: frozenset[str]
     not_one_before: frozenset[str]
-    groups: tuple[tuple[tuple[str, ...], Fraction], ...]
+    groups: dict[str, tuple[tuple[tuple[str, ...], Fraction], ...]]
     units: dict[str, str]
     unit_before: frozenset[str]
     lists: dict[str, frozenset[str]]
@@ -47,13 +48,16 @@ def lexicon(language: str = "en") -> Lexicon:
     found = _file(f"{language}_words.toml")
     numbers = found["numbers"]
     groups = [(tuple(words.split()), Fraction(value)) for words, value in numbers["groups"]]
+    by_first: dict[str, tuple[tuple[tuple[str, ...], Fraction], ...]] = {}
+    for group in sorted(groups, key=lambda group: -len(group[0])):
+        by_first[group[0][0]] = (*by_first.get(group[0][0], ()), group)
     sections = ("papers", "supplies", "lines", "danger", "ask", "tables", "names", "little")
     lists = {f"{part}.{key}": frozenset(words) for part in sections for key, words in found[part].items()}
     return Lexicon(
         numbers["whole"], numbers["tens"], numbers["part"], numbers["parts"], frozenset(numbers["articles"]),
         frozenset(numbers["and"]), frozenset(numbers["of"]),
         frozenset(numbers["pairs"]), frozenset(numbers["sets"]), frozenset(numbers["not_one_behind"]),
-        frozenset(numbers["not_one_before"]), tuple(sorted(groups, key=lambda group: -len(group[0]))),
+        frozenset(numbers["not_one_before"]), by_first,
         found["units"], frozenset(found["in"]["unit_before"]), lists,
     )  # fmt: skip
 

@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+import functools
 import re
 from collections.abc import Mapping, Sequence
 from dataclasses import dataclass, replace
@@ -14,7 +15,7 @@ from neat_sheaf.reading.drafts import Asked, Draft, Span
 from neat_sheaf.reading.lexicon import lexicon
 from neat_sheaf.reading.notation.draft import Known, nearest
 from neat_sheaf.reading.notation.question import Question
-from neat_sheaf.reading.notation.reading import MOST_LINES, ReadLine, read_lines
+from neat_sheaf.reading.notation.reading import LATER, MOST_LINES, ReadLine, read_line, with_piece
 from neat_sheaf.reading.supplies import SupplyLine
 from neat_sheaf.reading.telling import Told, What, tell
 from neat_sheaf.stock.supply import SupplyUnit
@@ -89,6 +90,12 @@ def _settle_papers(drafts: Sequence[Draft], known: Known) -> None:
             draft.notes.append(word)
 
 
+@functools.lru_cache(maxsize=4_096)
+def _read_built(line: str, units: Unit, role: str) -> ReadLine:
+    """A line that was built from a draft: all that it says is in it, but for the paper to go on in."""
+    return read_line(line, units, Known(role=role))
+
+
 class _Builder:
     def __init__(self, told: list[Told], drafts: list[Draft], units: Unit, known: Known,
                  supplies: Mapping[str, SupplyUnit] | None) -> None:  # fmt: skip
@@ -121,7 +128,7 @@ class _Builder:
             if built.line:
                 lines.append(built.line)
                 owners.append(draft)
-        for draft, read in zip(owners, read_lines("\n".join(lines), self.units, self.known), strict=True):
+        for draft, read in zip(owners, self._read(lines, owners), strict=True):
             for question in read.questions:
                 if draft.line_of_notation:
                     begin = max(self.texts[draft.line].find(draft.line_of_notation), 0)
@@ -130,6 +137,26 @@ class _Builder:
                 else:
                     self._ask(draft, None, question.message)
             self.built[id(draft)] = replace(read, text=self.texts[draft.line], questions=())
+
+    def _read(self, lines: list[str], owners: list[Draft]) -> list[ReadLine]:
+        """The lines as pieces; one that names another piece is read again when all are known."""
+        known = replace(self.known, listed=dict(self.known.listed), names=dict(self.known.names))
+        found: list[ReadLine] = []
+        roles: list[str] = []
+        for line, draft in zip(lines, owners, strict=True):
+            roles.append(known.role)
+            own = bool(draft.line_of_notation)
+            read = read_line(line, self.units, known) if own else _read_built(line, self.units, known.role)
+            found.append(read)
+            if read.piece is not None:
+                known = with_piece(known, read.piece)
+        for n, read in enumerate(found):
+            if any(question.code in LATER for question in read.questions):
+                name = "" if read.piece is None else read.piece.name
+                others = tuple(other for other in known.pieces if other != name)
+                listed = {other: known.listed[other] for other in others if other in known.listed}
+                found[n] = read_line(read.text, self.units, Known(known.roles, others, roles[n], listed))
+        return found
 
     def _names(self) -> list[str]:
         """What each is called: as it was said, or by its number in the list."""

@@ -5,11 +5,11 @@ from __future__ import annotations
 import re
 
 from neat_sheaf.reading.lexicon import rules_of
-from neat_sheaf.reading.words import FIRST
+from neat_sheaf.reading.words import with_numbers
 
 __all__ = ["edges_of", "side_of"]
 
-_NUMBER = re.compile(f"[{chr(FIRST)}-{chr(FIRST + 6_000)}]")
+_NUMBER = re.compile(with_numbers("N"))
 _LETTERS = {
     "left": "L",
     "right": "R",

@@ -21,9 +21,10 @@ __all__ = ["SupplyLine", "is_supply_noun", "supply_of"]
 @functools.cache
 def _pattern(name: str, language: str = "en") -> re.Pattern[str]:
     said = rules_of(language)["supplies"]
-    return re.compile(
-        with_numbers(said[name].replace("TALK", said["talk"]).replace("BEHIND", said["behind"]))
-    )
+    pattern = said[name]
+    for part in ("talk", "behind", "rest"):
+        pattern = pattern.replace(part.upper(), said[part])
+    return re.compile(with_numbers(pattern))
 
 
 @dataclass(frozen=True, slots=True)

@@ -8,11 +8,13 @@ from dataclasses import dataclass, replace
 
 from neat_sheaf.measure.length import Unit
 from neat_sheaf.reading.corrections import corrected
+from neat_sheaf.reading.drafts import Asked
 from neat_sheaf.reading.from_notation import NotationLines
 from neat_sheaf.reading.grammar import Fact, cover
 from neat_sheaf.reading.lexicon import lexicon
 from neat_sheaf.reading.line_in_words import Told, What
 from neat_sheaf.reading.notation import Known
+from neat_sheaf.reading.notation.reading import LONGEST_LINE
 from neat_sheaf.reading.supplies import supply_of
 from neat_sheaf.reading.tables import rows_as_lines
 from neat_sheaf.reading.words import is_number, words_of
@@ -28,6 +30,8 @@ _GEOMETRY = (
 )  # fmt: skip
 
 _LONGEST_STEP = 400  # characters
+# So much of a line is read at once; more is read sentence by sentence.
+_LONGEST_AT_ONCE = 600
 
 
 @dataclass(slots=True)
@@ -53,6 +57,8 @@ class Teller(NotationLines):
         if row is not None:
             self._row(told, row, kind)
             return told
+        if len(text) > _LONGEST_AT_ONCE:
+            return self._long(number, text, kind)
         bullet = _BULLET.match(text)
         begin = bullet.end() if bullet else 0
         if bullet and re.fullmatch(r"\s*\(\d+\)\s+", bullet[0]) and not self.counted:
@@ -67,6 +73,33 @@ class Teller(NotationLines):
         if told.what in (What.PIECE, What.STEP, What.SUPPLY):
             self.last_what = told.what
         return told
+
+    def _long(self, number: int, text: str, kind: What | None) -> Told:
+        """A long line, sentence by sentence; a sentence that never ends is asked about."""
+        whole = Told(number, text, What.NOTE)
+        for match in re.finditer(r"\S.*?(?:[.!?;](?=\s)|$)", text[:LONGEST_LINE]):
+            if match.end() - match.start() > _LONGEST_AT_ONCE:
+                self.line = whole
+                whole.what = What.PIECE
+                most = _LONGEST_AT_ONCE
+                whole.asked.append(Asked(number, *match.span(), "too-long.line", {"most": most}))
+                continue
+            told = self.tell(number, " " * match.start() + match[0], False, kind)
+            whole.drafts += told.drafts
+            whole.asked += told.asked
+            whole.questions += told.questions
+            whole.spans += told.spans
+            whole.supply = whole.supply or told.supply
+            whole.step = f"{whole.step} {told.step}".strip()
+            whole.of = whole.of or told.of
+            first = whole.what is What.NOTE or (told.what is What.PIECE and whole.what is not What.PIECE)
+            whole.what = told.what if first else whole.what
+        if len(text) > LONGEST_LINE:
+            whole.asked.append(
+                Asked(number, LONGEST_LINE, len(text), "too-long.line", {"most": LONGEST_LINE})
+            )
+            whole.what = What.PIECE
+        return whole
 
     def _row(self, told: Told, row: str, kind: What | None) -> None:
         if not row:

@@ -313,7 +313,7 @@ class _Spoken:
         words, first = self.words, self.word(at)
         if not first:
             return at, None
-        for group, value in words.groups:
+        for group, value in words.groups.get(first, ()):
             if tuple(self.word(at + n) for n in range(len(group))) == group:
                 return at + len(group), Number(value, "", True)
         found = self.part(at)

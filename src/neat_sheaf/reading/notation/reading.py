@@ -21,7 +21,10 @@ from neat_sheaf.reading.notation.sizes import Size, find_size
 from neat_sheaf.reading.notation.tail import read_tail
 from neat_sheaf.reading.notation.tokens import Token, tokens_of
 
-__all__ = ["LONGEST_LINE", "MOST_LINES", "ReadLine", "read_clauses", "read_line", "read_lines"]
+__all__ = [
+    "LATER", "LONGEST_LINE", "MOST_LINES", "ReadLine", "read_clauses", "read_line", "read_lines",
+    "with_piece",
+]  # fmt: skip
 
 LONGEST_LINE = 20_000
 MOST_LINES = 2_000
@@ -35,7 +38,7 @@ _COLUMNS = {
     "follows_print": "column.follows",
 }  # fmt: skip
 # Questions that a piece listed further down may answer.
-_LATER = ("unknown-piece", "which-panel")
+LATER = ("unknown-piece", "which-panel")
 
 
 @dataclass(frozen=True, slots=True)
@@ -66,9 +69,9 @@ def read_lines(text: str, units: Unit, known: Known | None = None) -> list[ReadL
         read = read_line(line, units, known)
         found.append(read)
         if read.piece is not None:
-            known = _with(known, read.piece)
+            known = with_piece(known, read.piece)
     # A mat may be written before the piece it lies on.
-    later = [n for n, read in enumerate(found) if any(q.code in _LATER for q in read.questions)]
+    later = [n for n, read in enumerate(found) if any(q.code in LATER for q in read.questions)]
     for n in later:
         own = found[n].piece
         others = tuple(name for name in known.pieces if own is None or name != own.name)
@@ -80,7 +83,7 @@ def read_lines(text: str, units: Unit, known: Known | None = None) -> list[ReadL
     return found
 
 
-def _with(known: Known, piece: Piece) -> Known:
+def with_piece(known: Known, piece: Piece) -> Known:
     """What is known when the piece is, too. The mapping of pieces is shared, and grows."""
     roles = known.roles if piece.paper in known.roles else (*known.roles, piece.paper)
     listed = known.listed if isinstance(known.listed, dict) else dict(known.listed)
