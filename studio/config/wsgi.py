@@ -4,10 +4,10 @@ import os
 
 from django.core.wsgi import get_wsgi_application
 
-from neat_sheaf.reading.notation import read_lines
+from neat_sheaf.reading import read_sheet
 
 os.environ.setdefault("DJANGO_SETTINGS_MODULE", "studio.config.settings")
 application = get_wsgi_application()
 
-# The grammar takes half a second to load; the first keystroke must not wait for it.
-read_lines("Card 4 1/4 x 11, score 5 1/2", "in")
+# The rules of the reader take a second to load; the first keystroke must not wait for it.
+read_sheet("Card 4 1/4 x 11, score 5 1/2", "in")

@@ -180,15 +180,30 @@ def test_a_job_file_that_is_wrong_is_refused_by_path(person):
 
 def test_lines_come_back_as_pieces_and_questions_by_place(person):
     read = person.ask(
-        "POST", "/lines", {"text": "2 walls 2 x 3, score 1\nTie 22 in", "roles": ["body"]}
+        "POST", "/lines", {"text": "2 walls 2 x 3, score 1\n22 in of raffia", "roles": ["body"]}
     ).json()
-    walls, tie = read["lines"]
+    walls, raffia = read["lines"]
     assert (walls["piece"]["per_kit"], walls["tidy"]) == (
         2,
         "walls: 2 x 3 in; 2 a kit; in body; score height at 1",
     )
-    # It has an amount and no size: a supply, and the cupboard has none of that name.
-    assert (tie["piece"], tie["what"], tie["questions"][0]["code"]) == (None, "supply", "no-such-supply")
+    assert [(part["what"], walls["text"][part["start"] : part["end"]]) for part in walls["parts"]] == [
+        ("size", "2 x 3"),
+        ("score", ", score 1"),
+    ]
+    # It has an amount and no size: a supply, and the cupboard has none like it.
+    assert (raffia["piece"], raffia["what"], raffia["questions"]) == (None, "supply", [])
+    assert raffia["supply"] == {
+        "id": None, "name": "raffia", "per_kit": "22", "unit": "in", "cuts": 1, "new": True,
+    }  # fmt: skip
+
+
+def test_a_line_may_tell_of_several_pieces_and_go_on_about_the_one_before(person):
+    text = "the base is 6 x 8 and the lid is 6 1/8 x 8 1/8\nscore it an inch all round"
+    both, more = person.ask("POST", "/lines", {"text": text}).json()["lines"]
+    assert [piece["name"] for piece in both["pieces"]] == ["base", "lid"]
+    assert (more["what"], more["of"], more["questions"]) == ("more", 1, [])
+    assert [group["along"] for group in both["pieces"][1]["scores"]] == ["width", "height"]
 
 
 def test_a_whole_sheet_comes_back_in_its_three_places(person):

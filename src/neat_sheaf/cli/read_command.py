@@ -40,9 +40,7 @@ def _document(lines: list[SheetLine], voice: Voice) -> dict[str, Any]:
     units = voice.units
     sure = [line for line in lines if not line.questions]
     return {
-        "pieces": [
-            piece_document(read.piece, units) for line in sure for read in line.pieces if read.piece
-        ],
+        "pieces": [piece_document(read.piece, units) for line in sure for read in line.pieces if read.piece],
         "supplies": [_supply_document(line.supply, units) for line in sure if line.supply],
         "steps": [{"says": line.step} for line in sure if line.step],
         "questions": [

@@ -46,7 +46,7 @@ class Beginning(ToldRelations, ToldCounts, Leftover):
         same = self._restates(draft, before or (t.current if not draft.name else None))
         if same is not None:
             return same
-        if self._in_brackets(fact) and self.told.drafts:
+        if self._in_brackets(fact) and self.told.drafts and not draft.name and not draft.counts:
             t.ask(
                 fact.first,
                 fact.behind,
@@ -205,7 +205,7 @@ class Beginning(ToldRelations, ToldCounts, Leftover):
                 text=self.words.written(size.first, size.behind),
             )
         if self._is_second(draft, size):
-            self._ask(draft, size, "second-size")
+            draft.second = True
         number = self.words.number(size.get("a")) if size.kind in ("circle", "square") else None
         if number is not None and not number.spoken and size.first == 0 and number.value > 1:
             plural = size.get("shape").endswith("s") or words[size.behind - 1] == "squares"
@@ -249,7 +249,8 @@ class Beginning(ToldRelations, ToldCounts, Leftover):
         adjectives = lexicon().among("papers.adjectives")
         waiting = [fact for fact in bare if fact.get("paper") in adjectives]
         if set(self.words.words) & {":", "-"}:
-            return
+            looks = lexicon().among("papers.colours")
+            waiting = [fact for fact in waiting if fact.get("paper").split()[0] in looks]
         if waiting and not draft.paper and draft.name.lower() != waiting[0].get("paper"):
             draft.paper, draft.paper_sure = waiting[0].get("paper"), False
 

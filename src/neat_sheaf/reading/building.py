@@ -67,6 +67,7 @@ def build(draft: Draft, name: str, units: Unit) -> Built:
         built.asked.append((None, _wrong(placed)))
     clauses += _scores(placed, unit)
     clauses += _marks(draft, unit)
+    clauses += draft.clauses
     built.line = "; ".join(clauses)
     return built
 

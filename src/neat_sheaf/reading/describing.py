@@ -39,6 +39,9 @@ class Describer(Beginning, ToldScores, ToldCuts):
                 draft = self._begin(fact, waiting, head_from, draft)
                 waiting, at = [], fact.behind
                 continue
+            if draft is None and self._same_sentence(fact, facts[first]):
+                waiting.append(fact)
+                continue
             if fact.kind in _AHEAD and (draft is None or self._is_ahead(facts, n)):
                 if draft is not None and fact.kind == "withmat":
                     draft = self._with_mat(draft, at, fact)
@@ -95,6 +98,14 @@ class Describer(Beginning, ToldScores, ToldCuts):
             )
             return None if light and nouns else self.t.current
         return self._find(" ".join(before)) if len(before) <= 4 else None
+
+    def _same_sentence(self, fact: Fact, size: Fact) -> bool:
+        """Whether a name and no end of a sentence stand around a fact before the size: "Base, folded: 5 x 8"."""
+        between = self.words.words[fact.behind : size.first]
+        named = any(
+            word.isalpha() and word not in FILLERS | POINTING for word in self.words.words[: fact.first]
+        )
+        return named and not set(between) & set(STRONG)
 
     def _is_ahead(self, facts: list[Fact], n: int) -> bool:
         """Whether a fact stands among the words before the next size, and not behind the last one."""

@@ -84,6 +84,10 @@ class Draft:
     doubtful: list[ScoreSaid] = field(default_factory=list)
     """Scores of which it is asked where they lie."""
     marks: list[str] = field(default_factory=list)
+    second: bool = False
+    """Whether it is a size behind another one, and a piece only where it has a name or a paper."""
+    clauses: list[str] = field(default_factory=list)
+    """Clauses of the notation, as they are written."""
     notes: list[str] = field(default_factory=list)
     results: list[tuple[Length, ...]] = field(default_factory=list)
     mat_of: str = ""

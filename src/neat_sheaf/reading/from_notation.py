@@ -8,12 +8,14 @@ from dataclasses import dataclass, field, replace
 from neat_sheaf.measure.side import Side
 from neat_sheaf.project import Piece
 from neat_sheaf.reading.drafts import Draft, ScoreSaid
-from neat_sheaf.reading.grammar import Fact
 from neat_sheaf.reading.lexicon import rules_of
 from neat_sheaf.reading.line_in_words import LineInWords, Told
 from neat_sheaf.reading.notation import Known, ReadLine, read_line
+from neat_sheaf.reading.notation.reading import LATER
 
 __all__ = ["NotationLines"]
+# "Name: 4 x 5 in; in kraft": the form in which a piece is written.
+_STRICT = re.compile(r":\s*[\d./ -]+ x [\d./ -]+ ?(?:in|cm|mm)?\s*;")
 
 
 @dataclass(slots=True)
@@ -25,28 +27,22 @@ class NotationLines(LineInWords):
     drafts: list[Draft] = field(default_factory=list)
     current: Draft | None = None
 
-    def _as_notation(self, told: Told, text: str, facts: list[Fact]) -> bool:
-        """Take a line as one of the notation, where it has clauses that only the notation has."""
-        strict = ";" in text and ":" in text
-        clauses = any(fact.kind == "notation" for fact in facts)
-        clauses = clauses or re.search(rules_of()["notation"]["tries"], text.lower()) is not None
-        if not strict and not clauses:
+    def _as_notation(self, told: Told, text: str, sizes: int) -> bool:
+        """Take a line as one of the notation: in clauses, or of parts of a whole: "halves, punched"."""
+        strict = _STRICT.search(text) is not None
+        if not strict and not re.search(rules_of()["notation"]["tries"], text.lower()):
             return False
         read = read_line(text, self.units, Known(self.roles, (*self.names, *(d.name for d in self.drafts))))
-        later = {"unknown-piece", "which-panel"}
-        if read.piece is None or any(question.code not in later for question in read.questions):
-            return clauses and self._asked_in_notation(told, text, read)
-        self._of_notation(told, text, read, read.piece)
-        return True
-
-    def _asked_in_notation(self, told: Told, text: str, read: ReadLine) -> bool:
-        """A line with clauses of the notation that its reader asks about: its reading, and its questions."""
         if read.piece is None:
             return False
-        begin = told.text.find(text)
+        asked = any(question.code not in LATER for question in read.questions)
+        if asked and sizes > 1:
+            return False  # several pieces in a line
         self._of_notation(told, text, read, read.piece)
-        told.drafts[-1].read, told.drafts[-1].line_of_notation = read, ""
-        told.questions = [replace(q, start=q.start + begin, end=q.end + begin) for q in read.questions]
+        if asked:
+            begin = told.text.find(text)
+            told.drafts[-1].read, told.drafts[-1].line_of_notation = read, ""
+            told.questions = [replace(q, start=q.start + begin, end=q.end + begin) for q in read.questions]
         return True
 
     def _of_notation(self, told: Told, text: str, read: ReadLine, piece: Piece) -> None:

@@ -163,9 +163,11 @@ def _cover(signs: _Signs, papers: frozenset[str], scored: bool, language: str) -
         for fact in _matches(words, _rules(papers, language))
         if scored or not fact.needs.startswith("score")
     ]
-    # A clause of the notation stands behind the size.
+    # A clause of the notation stands behind the size, and a count that is a number alone.
     sized = min((fact.behind for fact in facts if fact.kind in ("size", "square", "circle")), default=count)
-    facts = [fact for fact in facts if fact.kind != "notation" or fact.first >= sized]
+    facts = [
+        fact for fact in facts if (fact.kind != "notation" and fact.needs != "counted") or fact.first >= sized
+    ]
     by_start: dict[int, list[Fact]] = {}
     for fact in facts:
         by_start.setdefault(fact.first, []).append(fact)

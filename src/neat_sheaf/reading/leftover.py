@@ -5,7 +5,7 @@ from __future__ import annotations
 import re
 
 from neat_sheaf.reading.drafts import Draft
-from neat_sheaf.reading.facts_of_line import FILLERS, FactsOfLine
+from neat_sheaf.reading.facts_of_line import FILLERS, POINTING, FactsOfLine
 from neat_sheaf.reading.grammar import Fact
 from neat_sheaf.reading.lexicon import lexicon
 
@@ -73,7 +73,19 @@ class Leftover(FactsOfLine):
         danger = [word for word in said if word in lex.among("danger.words")]
         direct = began == first
         plain = all(re.fullmatch(r"[^\W\d_][\w'-]*", word) for word in said)
-        if not draft.name and direct and plain and len(said) <= 4 and not (set(said) & {"and", "to", "not"}):
+        if any(ord(sign) > 0x7F for word in said for sign in word) and draft.name:
+            # A word of another language may say anything.
+            self.t.ask(part[0], part[-1] + 1, "not-understood.words", draft, text=text)
+            return
+        own_line = draft.line == self.told.number and not set(said) & POINTING
+        if (
+            not draft.name
+            and direct
+            and own_line
+            and plain
+            and len(said) <= 4
+            and not (set(said) & {"and", "to", "not"})
+        ):
             draft.name = text.strip(" -,")
             return
         if all(word in lex.among("papers.heads") for word in said):

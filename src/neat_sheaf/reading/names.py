@@ -74,6 +74,9 @@ def _short(words: Words, head: Head, tokens: list[str], first: int) -> None:
                 "of the",
             ):
                 tokens, first = tokens[1:], first + 1
+    if _is_numbered(words, tokens):
+        head.name = words.written(first, first + 2)
+        return  # "Layer 1:"
     trail = _pattern("trail").search(" " + " ".join(tokens))
     cut = len(trail[0].split()) if trail else 0
     at = first + len(tokens) - cut
@@ -114,6 +117,12 @@ def _short(words: Words, head: Head, tokens: list[str], first: int) -> None:
                 head.rest.clear()
                 tokens = tokens[:dash]
     head.name = words.written(first, first + len(tokens)).strip(" -,:;()\"'“”‘’")
+
+
+def _is_numbered(words: Words, tokens: list[str]) -> bool:
+    if len(tokens) < 3 or tokens[0] not in lexicon().among("names.numbered") or not _is(tokens[1]):
+        return False
+    return tokens[2] in (":", "-") and words.number(tokens[1]).count is not None
 
 
 def _long(words: Words, head: Head, tokens: list[str], first: int, numbers: list[str]) -> None:

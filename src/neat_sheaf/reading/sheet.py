@@ -119,6 +119,9 @@ class _Builder:
                 self.built[id(draft)] = replace(draft.read, text=self.texts[draft.line], questions=())
                 continue
             built = build(draft, name, self.units)
+            if draft.second and not draft.name and not draft.paper:
+                size = self.texts[draft.line]
+                built.asked.append((None, message("second-size", text=size)))
             if name.lower().split()[-1:] and name.lower().split()[-1] in lexicon().among(
                 "supplies.never_cut"
             ):
@@ -135,7 +138,14 @@ class _Builder:
                     moved = replace(question, start=question.start + begin, end=question.end + begin)
                     self.asked[draft.line].append(moved)
                 else:
-                    self._ask(draft, None, question.message)
+                    words = read.text[question.start : question.end]
+                    line = draft.lines[-1]
+                    start = self.texts[line].find(words) if draft.clauses and words else -1
+                    if start < 0:
+                        self._ask(draft, None, question.message)
+                    else:
+                        moved = replace(question, start=start, end=start + len(words))
+                        self.asked[line].append(moved)
             self.built[id(draft)] = replace(read, text=self.texts[draft.line], questions=())
 
     def _read(self, lines: list[str], owners: list[Draft]) -> list[ReadLine]:
@@ -145,7 +155,7 @@ class _Builder:
         roles: list[str] = []
         for line, draft in zip(lines, owners, strict=True):
             roles.append(known.role)
-            own = bool(draft.line_of_notation)
+            own = bool(draft.line_of_notation or draft.clauses)
             read = read_line(line, self.units, known) if own else _read_built(line, self.units, known.role)
             found.append(read)
             if read.piece is not None:
@@ -165,6 +175,8 @@ class _Builder:
         for draft in self.drafts:
             count += 1
             name = re.sub(r"\s+", " ", draft.name).strip()
+            mat = re.match(r"(?:as a )?mat (?:of|for) (?:the )?(\w+)", " ".join(draft.clauses), re.IGNORECASE)
+            name = name or (f"{mat[1]} mat" if mat else "")
             names.append(name[:60] if name else f"Piece {count}")
         return names
 

@@ -80,6 +80,10 @@ class Teller(NotationLines):
         for match in re.finditer(r"\S.*?(?:[.!?;](?=\s)|$)", text[:LONGEST_LINE]):
             if match.end() - match.start() > _LONGEST_AT_ONCE:
                 self.line = whole
+                if not any(sign.isdigit() for sign in match[0]):
+                    self.words = words_of(match[0][:_LONGEST_AT_ONCE])
+                    self._step(whole, match[0])
+                    continue
                 whole.what = What.PIECE
                 most = _LONGEST_AT_ONCE
                 whole.asked.append(Asked(number, *match.span(), "too-long.line", {"most": most}))
@@ -129,7 +133,7 @@ class Teller(NotationLines):
                 self.ask(0, len(self.words.words), "supply-amount")
         elif kind is What.PIECE:
             facts = cover(self.words, self.papers, self._scored())
-            if self._as_notation(told, text[begin:].strip(), facts):
+            if self._as_notation(told, text[begin:].strip(), sum(fact.kind in _SIZES for fact in facts)):
                 return
             if any(fact.kind in _SIZES for fact in facts):
                 self._pieces(told, facts)
@@ -188,7 +192,7 @@ class Teller(NotationLines):
             return
         if sized or any(fact.kind in ("bigger", "sameas") for fact in facts):
             told.what = What.PIECE
-            if not self._as_notation(told, text[begin:].strip(), facts):
+            if not self._as_notation(told, text[begin:].strip(), sum(fact.kind in _SIZES for fact in facts)):
                 self._pieces(told, facts)
             return
         if (
@@ -202,6 +206,10 @@ class Teller(NotationLines):
                 if self.current is not None:
                     self._more(told, facts)
                 return
+        if not sized and self.current is not None and self._is_its_paper(facts):
+            told.what, told.of = What.MORE, self.current
+            self._more(told, facts)
+            return
         if geometry and self.current is not None and not self._goes_on(facts):
             counts = [words.number(fact.get("n")).count for fact in facts if fact.kind == "count"]
             if len(counts) == len(facts) and set(counts) <= set(self.current.counts):
@@ -268,6 +276,16 @@ class Teller(NotationLines):
         told.what = What.HEADING
         self.paper = "" if paper in ("card", "cardstock", "paper", "papers") else paper
         return True
+
+    def _is_its_paper(self, facts: list[Fact]) -> bool:
+        """ "Paper? plum", "in kraft" behind a piece that has no paper yet."""
+        if self.current is None or self.current.paper or [fact.kind for fact in facts] != ["paper"]:
+            return False
+        words = self.words.words
+        left = {
+            w for n, w in enumerate(words) if not facts[0].first <= n < facts[0].behind and w[:1].isalpha()
+        }
+        return left <= lexicon().among("little.paper_heading") | lexicon().among("tables.paper")
 
     def _goes_on(self, facts: list[Fact]) -> bool:
         """Whether a line is about the piece before and little else; talk with a number in it is not."""

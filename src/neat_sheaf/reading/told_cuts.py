@@ -86,8 +86,8 @@ class ToldCuts(FactsOfLine):
         draft.cut = how
 
     def _on_notation(self, draft: Draft, fact: Fact) -> None:
-        """A clause that only the notation has, in a line that it does not read."""
-        self._ask(draft, fact, "not-understood.words")
+        """A clause that only the notation has: its own reader takes it as it is written."""
+        draft.clauses.append(self.words.written(fact.first, fact.behind).strip(" ,.;"))
 
     def _on_scrap(self, draft: Draft, fact: Fact) -> None:
         draft.scrap = True

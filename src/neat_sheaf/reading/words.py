@@ -182,7 +182,7 @@ def _tokens(plain: str, places: list[int], units: str, words: Lexicon) -> list[_
         else:
             begin, end = match.span(group)
             word = {"times": "x", "dots": "-"}.get(group, match[group].lower())
-            word = {"@": "at", "&": "and", "/": ",", "|": ","}.get(word, word)
+            word = {"@": "at", "&": "and", "/": ",", "|": ",", "+": ","}.get(word, word)
             pieces = word.split("-") if group == "word" and "-" in word else []
             if pieces and any(_is_said(piece, words) for piece in pieces):
                 for piece in pieces:
