@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+import os
 import re
 import threading
 import time
@@ -26,6 +27,7 @@ from tools.chromium import open_chromium
 
 ROOT = Path(__file__).parents[2]
 SEVERE = "SEVERE"
+PATIENCE = float(os.environ.get("NEAT_SHEAF_PATIENCE", "90"))  # seconds
 
 
 class Page:
@@ -44,8 +46,8 @@ class Page:
             "history.pushState(null, '', arguments[0]); dispatchEvent(new PopStateEvent('popstate'))", path
         )
 
-    def until(self, what: Callable[[Any], Any], seconds: float = 90) -> Any:
-        """Wait for something true."""
+    def until(self, what: Callable[[Any], Any], seconds: float = PATIENCE) -> Any:
+        """Wait for something true; a machine that is busy is given time, which only a failure costs."""
         return WebDriverWait(self.driver, seconds, poll_frequency=0.1).until(what)
 
     def text(self, within: str = "body") -> str:

@@ -100,7 +100,7 @@ def test_a_whole_sheet_goes_to_the_list_the_supplies_and_the_assembly(page, pape
     page.says("2 lines with a question")
     page.says("in kraft, as the line before")
     # A question with both readings, each a button; and a line that is taken for another kind of thing.
-    page.click("Write “from both ends of the width”")
+    page.click("Write “Holder: 4 x 10 in; in kraft; score width at 1/2, 3 1/2”")
     page.says("1 line with a question")
     page.press(Keys.ENTER)
     page.until(lambda d: len(pieces(project.pk)) == 2)

@@ -189,7 +189,7 @@ def test_lines_come_back_as_pieces_and_questions_by_place(person):
     )
     assert [(part["what"], walls["text"][part["start"] : part["end"]]) for part in walls["parts"]] == [
         ("size", "2 x 3"),
-        ("score", ", score 1"),
+        ("score", "score 1"),
     ]
     # It has an amount and no size: a supply, and the cupboard has none like it.
     assert (raffia["piece"], raffia["what"], raffia["questions"]) == (None, "supply", [])

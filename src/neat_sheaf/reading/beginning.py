@@ -249,8 +249,9 @@ class Beginning(ToldRelations, ToldCounts, Leftover):
         adjectives = lexicon().among("papers.adjectives")
         waiting = [fact for fact in bare if fact.get("paper") in adjectives]
         if set(self.words.words) & {":", "-"}:
-            looks = lexicon().among("papers.colours")
-            waiting = [fact for fact in waiting if fact.get("paper").split()[0] in looks]
+            # "Print layer:" is what it does, "White panels:" what it is cut from.
+            loose = lexicon().among("papers.also_a_role")
+            waiting = [fact for fact in waiting if fact.get("paper").split()[0] not in loose]
         if waiting and not draft.paper and draft.name.lower() != waiting[0].get("paper"):
             draft.paper, draft.paper_sure = waiting[0].get("paper"), False
 

@@ -100,7 +100,7 @@ class Describer(Beginning, ToldScores, ToldCuts):
         return self._find(" ".join(before)) if len(before) <= 4 else None
 
     def _same_sentence(self, fact: Fact, size: Fact) -> bool:
-        """Whether a name and no end of a sentence stand around a fact before the size: "Base, folded: 5 x 8"."""
+        """Whether a fact before the size is of its sentence: "Base, folded in half: 5 x 8"."""
         between = self.words.words[fact.behind : size.first]
         named = any(
             word.isalpha() and word not in FILLERS | POINTING for word in self.words.words[: fact.first]

@@ -100,13 +100,10 @@ class Leftover(FactsOfLine):
             part[0] > 0 and words[part[0] - 1] in ("in", "from", "of")
         )
         name_part = [word for word in said if word not in ("the", "a", "in", "from", "of", "our", "your")]
-        if (
-            prefix
-            and plain
-            and 0 < len(name_part) <= 3
-            and not draft.paper
-            and name_part[0] not in lex.among("papers.never")
-        ):
+        never = lex.among("papers.never")
+        if part[0] > 0 and words[part[0] - 1] not in ("in", "from", "of"):
+            never = never | lex.among("papers.never_the")
+        if prefix and plain and 0 < len(name_part) <= 3 and not draft.paper and name_part[0] not in never:
             draft.paper = text if words[part[0]] not in ("in", "from", "of") else " ".join(name_part)
             return
         if danger:

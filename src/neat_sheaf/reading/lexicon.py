@@ -38,6 +38,10 @@ class Lexicon:
         return self.lists[key]
 
 
+# The files of rules of a language; facts are tried in this order.
+_PARTS = ("slots", "sizes", "scores", "rest", "around")
+
+
 def _file(name: str) -> dict[str, Any]:
     return tomllib.loads((files(__package__) / "lang" / name).read_text(encoding="utf-8"))
 
@@ -64,5 +68,10 @@ def lexicon(language: str = "en") -> Lexicon:
 
 @functools.cache
 def rules_of(language: str = "en") -> dict[str, Any]:
-    """The rules of a language as they are in its file."""
-    return _file(f"{language}_rules.toml")
+    """The rules of a language as they are in its files."""
+    found: dict[str, Any] = {"rule": []}
+    for part in _PARTS:
+        said = _file(f"{language}_{part}.toml")
+        found["rule"] += said.pop("rule", [])
+        found |= said
+    return found

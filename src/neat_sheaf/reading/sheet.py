@@ -193,9 +193,31 @@ class _Builder:
                     self.asked[number].append(question)
                 return
         start, end = (asked.start, asked.end) if asked is not None else (0, len(text))
+        if alone and said.key == "not-understood.words":
+            near = self._near(text, start, end)
+            if near is not None:
+                self.asked[number].append(near)
+                return
         question = Question(start, end, said)
         if question not in self.asked[number]:
             self.asked[number].append(question)
+
+    def _near(self, text: str, start: int, end: int) -> Question | None:
+        """A question about a misspelt word, where the line is read whole with the word that it is like."""
+        words = lexicon().among("ask.spelling")
+        for match in re.finditer(r"[^\W\d_]{4,}", text[start:end]):
+            if match[0].lower() in words:
+                continue
+            like = nearest(match[0].lower(), tuple(sorted(words)), 75)
+            if like is None:
+                continue
+            first, behind = start + match.start(), start + match.end()
+            fixed = text[:first] + like + text[behind:]
+            read = read_sheet(fixed, self.units, self.known)
+            if len(read) == 1 and read[0].pieces and not read[0].questions:
+                asked = message("not-understood.near", text=match[0], near=like)
+                return Question(first, behind, asked, (like,))
+        return None
 
     def _line(self, told: Told) -> SheetLine:
         for asked in told.asked:

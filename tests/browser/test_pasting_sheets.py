@@ -1,0 +1,86 @@
+"""Whole sheets as an instructor has them: pasted, asked about, answered by keys alone, and on the list."""
+
+import pytest
+from selenium.webdriver.common.by import By
+from selenium.webdriver.common.keys import Keys
+
+from studio.cupboard.models import Supply
+from studio.projects.models import Project
+
+MAIL = """Seed packet holder
+Hello all,
+the pocket is 6 by 7, scored half an inch on the left, the right and the bottom, in kraft.
+Its flap is 5 by 2 1/2 in the floral, zebra
+We also need two strips of copper paper, 3/4 by 10.
+About 6 in of tear tape
+3 pearls
+Fold the flap over the pocket and press it."""
+
+TALK = """so the tray is seven by, no, seven and a half by nine
+and we score it at an inch on both sides
+and then four side strips three quarters of an inch by seven, in teal"""
+
+TABLE = """| Qty | What | Cut | Paper | Score |
+|-----|------|-----|-------|-------|
+| 2 | Walls | 3 x 4 1/4 | navy | 1/2 all sides |
+| 1 | Roof | 6 x 5 | rust | 3 |
+| 1 | Hanging loop | 8" cord | | |"""
+
+
+def paste(page, text):
+    page.field("A piece in words").click()
+    page.driver.execute_cdp_cmd("Input.insertText", {"text": text})
+
+
+def on_the_list(project):
+    return {piece.name: piece for piece in Project.objects.get(pk=project).pieces.all()}
+
+
+@pytest.fixture
+def project(page, empty_room):
+    page.sign_in()
+    page.go("/projects")
+    page.click("New project")
+    page.says("The list is empty")
+    return Project.objects.get(name="New project").pk
+
+
+def test_three_sheets_are_pasted_answered_by_keys_and_end_in_their_places(page, project):
+    paste(page, MAIL)
+    # One thing may change a piece and is asked: whether a word is its paper.
+    page.says("is 'zebra' its paper")
+    parts = page.driver.find_elements(By.CSS_SELECTOR, "[data-part='size']")
+    assert "6 by 7" in [part.text for part in parts]
+    page.press(Keys.ENTER)
+    page.until(lambda d: len(on_the_list(project)) == 2)
+    page.chord(Keys.ALT, "1")
+    page.until(lambda d: "zebra" not in d.find_element(By.CSS_SELECTOR, "textarea").get_attribute("value"))
+    page.press(Keys.ENTER)
+    page.until(lambda d: len(on_the_list(project)) == 3)
+    kept = on_the_list(project)
+    assert kept["strips"].per_kit == 2
+    assert kept["pocket"].lines.count() == 3
+    page.until(lambda d: Project.objects.get(pk=project).name == "Seed packet holder")
+    assert {supply.name: supply.unit for supply in Supply.objects.all()} == {
+        "tear tape": "length",
+        "pearls": "each",
+    }
+    page.until(lambda d: Project.objects.get(pk=project).uses.count() == 2)
+    assert [step.says for step in Project.objects.get(pk=project).steps.all()] == [
+        "Fold the flap over the pocket and press it."
+    ]
+
+    paste(page, TALK)
+    page.says("the ends of which side?")
+    page.press(Keys.ENTER)
+    page.until(lambda d: len(on_the_list(project)) == 4)
+
+    page.chord(Keys.CONTROL, "a")
+    page.press(Keys.DELETE)
+    paste(page, TABLE)
+    page.says("Walls: 3 x 4 1/4 in")
+    page.press(Keys.ENTER)
+    page.until(lambda d: len(on_the_list(project)) == 6)
+    kept = on_the_list(project)
+    assert (kept["Walls"].per_kit, kept["Walls"].lines.count(), kept["Roof"].paper) == (2, 4, "rust")
+    page.until(lambda d: Supply.objects.filter(name="cord", unit="length").exists())
