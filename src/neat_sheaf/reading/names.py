@@ -62,17 +62,7 @@ def _short(words: Words, head: Head, tokens: list[str], first: int) -> None:
         if number.count is not None:
             head.count = number.count
             tokens, first = tokens[1:], first + 1
-            while tokens and tokens[0] in (
-                "x",
-                "of",
-                "off",
-                "the",
-                "these",
-                "little",
-                "more",
-                "matching",
-                "of the",
-            ):
+            while tokens and tokens[0] in lexicon().among("names.behind_count"):
                 tokens, first = tokens[1:], first + 1
     if _is_numbered(words, tokens):
         head.name = words.written(first, first + 2)
@@ -108,6 +98,10 @@ def _short(words: Words, head: Head, tokens: list[str], first: int) -> None:
         return
     dash = next((n for n, token in enumerate(tokens) if token in ("-", ":") and n + 1 < len(tokens)), None)
     if dash is not None:
+        if set(tokens[:dash]) <= lexicon().among("names.generic"):
+            head.rest.clear()
+            _short(words, head, tokens[dash + 1 :], first + dash + 1)  # "person: one base"
+            return
         # "Rosette - two strips": the whole thing, then what is cut for it.
         behind = tokens[dash + 1 :]
         if behind and _is(behind[0]):

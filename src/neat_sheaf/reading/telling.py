@@ -11,7 +11,7 @@ from neat_sheaf.reading.corrections import corrected
 from neat_sheaf.reading.drafts import Asked
 from neat_sheaf.reading.from_notation import NotationLines
 from neat_sheaf.reading.grammar import Fact, cover
-from neat_sheaf.reading.lexicon import lexicon
+from neat_sheaf.reading.lexicon import lexicon, rules_of
 from neat_sheaf.reading.line_in_words import Told, What
 from neat_sheaf.reading.notation import Known
 from neat_sheaf.reading.notation.reading import LONGEST_LINE
@@ -61,6 +61,8 @@ class Teller(NotationLines):
             return self._long(number, text, kind)
         bullet = _BULLET.match(text)
         begin = bullet.end() if bullet else 0
+        numbering = re.compile(rules_of()["lines"]["numbering"]).match(text, begin)
+        begin = numbering.end() if numbering else begin
         if bullet and re.fullmatch(r"\s*\(\d+\)\s+", bullet[0]) and not self.counted:
             begin = 0  # "(2) side panels": how many, where the lines are not numbered so
         units = "cm" if re.search(r"\d\s?(?:cm|mm)\b", text) and self.units == "in" else self.units
