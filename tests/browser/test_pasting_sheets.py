@@ -10,7 +10,7 @@ from studio.projects.models import Project
 MAIL = """Seed packet holder
 Hello all,
 the pocket is 6 by 7, scored half an inch on the left, the right and the bottom, in kraft.
-Its flap is 5 by 2 1/2 in the floral, zebra
+Its flap is 5 by 2 1/2, zebra
 We also need two strips of copper paper, 3/4 by 10.
 About 6 in of tear tape
 3 pearls

@@ -144,3 +144,37 @@ def test_no_line_of_any_text_is_lost(text):
             or line.what in (What.HEADING, What.NOTE, What.MORE)
         )
         assert all(said(question) for question in line.questions)
+
+
+def test_an_answer_keeps_the_paper_that_goes_on_from_the_line_before():
+    _, asked = read_sheet("Base 4 x 5 in kraft\nHolder 4 x 10, score 1/2 from both sides", "in")
+    (question,) = asked.questions
+    assert [" in kraft;" in answer for answer in question.suggestions] == [True, True]
+    for answer in question.suggestions:
+        (read,) = read_sheet(answer, "in")
+        assert read.questions == ()
+        assert len(read.piece.piece.scores) == 2
+
+
+def test_a_misspelt_word_is_asked_about_with_the_word_it_is_like():
+    (line,) = read_sheet("Card 4 1/4 x 11, skore 5 1/2", "in")
+    (question,) = line.questions
+    assert (question.code, question.suggestions) == ("not-understood", ("score",))
+    (read,) = read_sheet(question.put(line.text, "score"), "in")
+    assert (read.questions, [score.at for score in read.piece.piece.scores]) == ((), [inch("5 1/2")])
+
+
+@pytest.mark.parametrize(
+    "text",
+    [
+        "Menu 4 x 11, score at a third and two thirds", "Frame 4 x 6, slot halfway",
+        "Card 4 x 6, not the top",
+        "Card 4 x 6 (I wrote 5 x 6 before)", "Card: 4 x 5, 6 x 7", "Card 4 x 9, score at 5 and 3/8",
+        "Card about 4 x 6", "Card 4 x 6, score 2 and 5 from both ends", "4 x 6mm magnets",
+        "Carte 4 x 6, pliée au milieu", "Card 4 x 6, turn it and score at 1", "Card 4 x 6, two if you like",
+        "Card 4 x 6, score at 1, 1", "Card 4 x 6, a bit smaller than the base", "Mat 1/8 smaller",
+        "Card 4 x 6, score 3/4 on the short side, and on the 5 at 1",
+    ],
+)  # fmt: skip
+def test_what_may_change_a_piece_is_asked_about_and_never_passed_over(text):
+    assert any(line.questions for line in read_sheet(text, "in"))

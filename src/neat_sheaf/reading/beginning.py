@@ -6,6 +6,7 @@ import re
 
 from neat_sheaf.measure.length import Length
 from neat_sheaf.reading.drafts import Draft
+from neat_sheaf.reading.facts_of_line import FILLERS
 from neat_sheaf.reading.grammar import Fact
 from neat_sheaf.reading.leftover import Leftover
 from neat_sheaf.reading.lexicon import lexicon
@@ -93,6 +94,9 @@ class Beginning(ToldRelations, ToldCounts, Leftover):
                 "papers.adjectives"
             ):
                 draft.paper = draft.paper or self._written_paper(alone, alone.get("paper"))
+            behind = self.words.words[size.behind : size.behind + 1]
+            if behind and behind[0].isalpha() and behind[0] not in FILLERS and not is_number(behind[0]):
+                draft.name = ""  # "yellow 1 x 11 handle": the name stands behind the size
             return
         alone = next(
             (f for f in self.in_name if self.words.written(f.first, f.behind).lower() == draft.name.lower()),

@@ -25,7 +25,6 @@ _SILENT = (
     "down",
     "ate",
     "soso",
-    "nothing",
     "countsheet",
     "keepone",
     "overlap",

@@ -185,7 +185,7 @@ class _Builder:
         text = self.texts[number]
         alone = draft.lines == [draft.line] and sum(other.line == draft.line for other in self.drafts) == 1
         if alone and draft.width is not None:
-            whole = answers_to(said.code, draft, self.called[id(draft)], self.units, self.known)
+            whole = answers_to(said.code, draft, self.called[id(draft)], self.units, self._going_on(draft))
             if whole:
                 # Each answer is the whole line, so that taking one leaves nothing open.
                 question = Question(0, len(text), said, whole)
@@ -201,6 +201,12 @@ class _Builder:
         question = Question(start, end, said)
         if question not in self.asked[number]:
             self.asked[number].append(question)
+
+    def _going_on(self, draft: Draft) -> Known:
+        """What is known where a draft begins: the paper that goes on is that of the piece before."""
+        before = self.drafts[: next(n for n, other in enumerate(self.drafts) if other is draft)]
+        role = next((other.paper for other in reversed(before) if other.paper), self.known.role)
+        return replace(self.known, role=role)
 
     def _near(self, text: str, start: int, end: int) -> Question | None:
         """A question about a misspelt word, where the line is read whole with the word that it is like."""

@@ -341,7 +341,7 @@ class Teller(NotationLines):
             return objects and first not in lex.among("lines.making") and (its or self._known_size(size))
         if spread and self.section != "steps" and self.last_what is not What.STEP:
             return False
-        if has_number and not objects:
+        if has_number and not objects and self.section != "steps":
             return False
         left = any(self.words.numbers[n] is not None for n in range(len(words)))
         if left and self.section != "steps":

@@ -224,3 +224,9 @@ class ToldScores(FactsOfLine):
         self._score(draft, fact, "edges", edges=("endsof",))
         if len(draft.scores) > before and not draft.scores[-1].side:
             draft.scores.pop()
+
+    def _on_nothing(self, draft: Draft, fact: Fact) -> None:
+        """ "not the top", "nothing on the right": said of scores, or of what else?"""
+        edges = edges_of(" ".join(self.words.words[fact.first : fact.behind]))
+        if edges and not draft.scores:
+            self._ask(draft, fact, "not-understood.words")
