@@ -95,7 +95,8 @@ class Beginning(ToldRelations, ToldCounts, Leftover):
             ):
                 draft.paper = draft.paper or self._written_paper(alone, alone.get("paper"))
             behind = self.words.words[size.behind : size.behind + 1]
-            if behind and behind[0].isalpha() and behind[0] not in FILLERS and not is_number(behind[0]):
+            said = any(fact.first <= size.behind < fact.behind for fact in self.facts)
+            if behind and behind[0].isalpha() and behind[0] not in FILLERS and not said:
                 draft.name = ""  # "yellow 1 x 11 handle": the name stands behind the size
             return
         alone = next(
@@ -172,9 +173,21 @@ class Beginning(ToldRelations, ToldCounts, Leftover):
         if fact.first > at:
             runs.append((at, fact.first))
         heads = [(head_of(self.words, first, behind), first, behind) for first, behind in runs]
-        named = [entry for entry in heads if entry[0].name]
-        counted = [entry for entry in named if entry[0].count is not None]
-        chosen = counted[-1] if counted else named[-1] if named else None
+        each = lexicon().among("little.each")
+        named = [
+            entry
+            for entry in heads
+            if entry[0].name and not set(self.words.words[entry[1] : entry[1] + 2]) & each
+        ]
+        plain = all(len(entry[0].name.split()) < 4 and entry[0].plain for entry in named)
+        if (
+            len(named) > 1
+            and plain
+            and all(early.kind == "count" for early in taken if early.first >= head_from)
+        ):
+            both = self.words.written(named[0][1], named[-1][2])
+            self.t.ask(named[0][1], named[-1][2], "odd-name", draft, name=both)
+        chosen = named[-1] if named else None
         shape = fact.get("shape") or fact.get("name") if fact.kind in ("circle", "square") else ""
         if chosen is not None and not draft.name:
             draft.name = chosen[0].name
@@ -210,6 +223,11 @@ class Beginning(ToldRelations, ToldCounts, Leftover):
             )
         if self._is_second(draft, size):
             draft.second = True
+        before = self.words.words[max(0, size.first - 2) : size.first]
+        if len(before) == 2 and before[0] == ":" and is_number(before[1]) and size.kind == "size":
+            said = self.words.number(before[1])
+            if not said.spoken:  # "Lid: 4 4 1/2 x 10": four of them, or a number too many?
+                self.t.ask(size.first - 1, size.behind, "lone-number", draft, number=str(said.value))
         number = self.words.number(size.get("a")) if size.kind in ("circle", "square") else None
         if number is not None and not number.spoken and size.first == 0 and number.value > 1:
             plural = size.get("shape").endswith("s") or words[size.behind - 1] == "squares"

@@ -39,6 +39,9 @@ class Leftover(FactsOfLine):
         words = self.words.words
         lex = lexicon()
         began = part[0]
+        if len(part) == 1 and self.words.written(part[0], part[0] + 1) == "A":
+            self.t.ask(part[0], part[0] + 1, "not-understood.words", draft, text="A")
+            return
         while part and words[part[0]] in FILLERS:
             part = part[1:]
         while part and words[part[-1]] in FILLERS | {"with", "but", "cut", "score"} - {"cut", "score"}:

@@ -28,6 +28,7 @@ class Lexicon:
     sets: frozenset[str]
     not_one_behind: frozenset[str]
     not_one_before: frozenset[str]
+    not_one_after_at: frozenset[str]
     groups: dict[str, tuple[tuple[tuple[str, ...], Fraction], ...]]
     units: dict[str, str]
     unit_before: frozenset[str]
@@ -61,7 +62,7 @@ def lexicon(language: str = "en") -> Lexicon:
         numbers["whole"], numbers["tens"], numbers["part"], numbers["parts"], frozenset(numbers["articles"]),
         frozenset(numbers["and"]), frozenset(numbers["of"]),
         frozenset(numbers["pairs"]), frozenset(numbers["sets"]), frozenset(numbers["not_one_behind"]),
-        frozenset(numbers["not_one_before"]), by_first,
+        frozenset(numbers["not_one_before"]), frozenset(numbers["not_one_after_at"]), by_first,
         found["units"], frozenset(found["in"]["unit_before"]), lists,
     )  # fmt: skip
 

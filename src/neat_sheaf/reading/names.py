@@ -23,6 +23,8 @@ class Head:
         self.name = ""
         self.count: int | None = None
         self.rest: list[str] = []
+        self.plain = False
+        """Whether the words are no sentence."""
 
 
 def head_of(words: Words, first: int, behind: int) -> Head:
@@ -37,6 +39,7 @@ def head_of(words: Words, first: int, behind: int) -> Head:
     if not tokens:
         return head
     plain = not _pattern("sentence").search(signs)
+    head.plain = plain
     if plain and len(tokens) <= 7:
         _short(words, head, tokens, first)
         return head
@@ -106,7 +109,8 @@ def _short(words: Words, head: Head, tokens: list[str], first: int) -> None:
         behind = tokens[dash + 1 :]
         if behind and _is(behind[0]):
             number = words.number(behind[0])
-            if number.count is not None:
+            bought = set(behind[1:]) & (lexicon().among("supplies.nouns") | lexicon().among("danger.words"))
+            if number.count is not None and not bought and not any(_is(token) for token in behind[1:]):
                 head.count = number.count
                 head.rest.clear()
                 tokens = tokens[:dash]

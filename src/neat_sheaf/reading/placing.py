@@ -101,6 +101,9 @@ class _Placer:
             self.fail("doubled-distance")
             return
         for value in values:
+            if Length(value) in (self.made.mountain if mountain else self.made.valley)[side]:
+                self.fail("doubled-distance")
+                return
             if not 0 < value < length:
                 self.fail_off(value, length)
                 return

@@ -21,6 +21,10 @@ _LETTERS = {
     "lower": "B",
 }
 
+# "from both ends of the short side" is no edge that is short, nor "on the long side" an edge that is long.
+_ENDS_OF = re.compile(r" of (?:the|its) (?:\S+ )?(?:long|short|longer|shorter|width|height|length)\b")
+_ALONG = re.compile(r"^ (?:(?:on|along|across) )?(?:the )?(?:long|short|longer|shorter) side (?:only )?$")
+
 
 def side_of(said: str) -> str:
     """long, short, width, height, number, lengthwise or crosswise; "" where it is none of them."""
@@ -45,8 +49,10 @@ def edges_of(said: str) -> tuple[str, ...]:
         _NUMBER.search(plain.split(" of ")[0])
     )
     plural = bool(re.search(r" (?:ends|edges|sides) ", plain))
-    if " of " in plain and _NUMBER.search(plain.split(" of ", 1)[1]):
+    if " of " in plain and (_NUMBER.search(plain.split(" of ", 1)[1]) or _ENDS_OF.search(plain)):
         return ("endsof",)
+    if _ALONG.search(plain):
+        return ("side",)
     letters = re.findall(r"(?:left|right|top|upper|head|bottom|foot|lower)", plain)
     if letters:
         return tuple(dict.fromkeys(_LETTERS[word] for word in letters))

@@ -76,6 +76,10 @@ class ToldCounts(FactsOfLine):
             return
         paper = re.sub(r"^(?:the|a) ", "", paper)
         written = self._written_paper(fact, paper)
+        roles = [role.lower() for role in self.t.roles]
+        if paper not in roles and any(role.startswith(f"{paper} ") for role in roles):
+            self.t.ask(fact.first, fact.behind, "which-paper", draft, text=written)
+            return
         other = draft.paper_sure and not draft.same_paper and draft.paper.lower() not in ("", written.lower())
         if other:
             self.t.ask(fact.first, fact.behind, "said-twice.differently", draft, text=written)

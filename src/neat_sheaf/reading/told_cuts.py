@@ -38,6 +38,12 @@ class ToldCuts(FactsOfLine):
             self._note(draft, fact)
             return
         size = self.t.values(number, draft) if number else ()
+        others = [said for said in self.t.numbers(text) if not number or said != self.words.number(number)]
+        odd = [said for said in others if said.count not in (2, 4)]
+        if odd and (size or len(odd) > 1):
+            self._ask(draft, fact, "not-understood.words")
+            return
+        size = tuple(filter(None, (self.t.length(said, draft.unit) for said in odd))) or size
         draft.marks.append(f"corners {shape} {which or 'all'} {size[0] if size else ''}".strip())
 
     def _on_hole(self, draft: Draft, fact: Fact) -> None:

@@ -52,6 +52,8 @@ class ToldScores(FactsOfLine):
         whole, part = (numbers[0], numbers[1].value) if len(numbers) == 2 else (None, 1)
         if whole is not None and " and " in said and whole.count is not None and part < 1:
             self.t.ask(fact.first, fact.behind, "one-or-two-numbers", draft, text=written)
+        if re.search(with_numbers("(?<!and )(?<!, )N at N"), said):
+            self.t.ask(fact.first, fact.behind, "missing-comma", draft)
         bare = re.search(with_numbers("N N"), said)
         if bare and "," in said:
             self.t.ask(fact.first, fact.behind, "missing-comma", draft)
@@ -91,6 +93,15 @@ class ToldScores(FactsOfLine):
         if edges in (("both",), ("each",)) and draft.width == draft.height and "each" in fact.get("edges"):
             self._on_scoreall(draft, fact)
             return
+        beside = fact.get("edges").split(" of ")[0]
+        if any(number.count not in (1, 2, 3, 4) for number in self.t.numbers(beside)):
+            self._ask(draft, fact, "which-ends")
+            return
+        if edges == ("side",):
+            found = re.search(r"(?:long|short)", fact.get("edges"))
+            side = found[0] if found else ""
+            draft.scores.append(ScoreSaid("side", self.t.values(fact.get("list"), draft), side))
+            return
         if not edges or edges[0] in ("both", "each", "count"):
             # "on both sides" of a piece: which two?
             self.t.ask(fact.first, fact.behind, "which-ends", draft, text=text)
@@ -112,13 +123,12 @@ class ToldScores(FactsOfLine):
     def _from_edges(
         self, draft: Draft, fact: Fact, edges: tuple[str, ...], values: tuple[Length, ...]
     ) -> None:
-        number = None
-        side = ""
+        number, side = None, ""
         if edges == ("endsof",):
             of = fact.get("edges").split(" of ", 1)[1]
+            side = side_of(of)
             found = self.t.numbers(of)
-            side = "number"
-            number = self.t.length(found[0], draft.unit) if found else None
+            number = self.t.length(found[0], draft.unit) if side == "number" and found else None
         draft.scores.append(ScoreSaid("edges", values, side, edges, number))
 
     def _three(self) -> tuple[str, ...]:

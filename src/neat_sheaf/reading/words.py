@@ -350,9 +350,9 @@ class _Spoken:
         words, first = self.words, self.word(at)
         if first == "one":
             before = self.tokens[at - 1].word if at else ""
-            if before != "at" and (
-                before in words.not_one_behind or self.word(at + 1) in words.not_one_before
-            ):
+            follows = self.word(at + 1)
+            placed = before == "at" and follows not in words.not_one_after_at
+            if not placed and (before in words.not_one_behind or follows in words.not_one_before):
                 return at, None
         value = words.whole.get(first)
         behind = at + 1
