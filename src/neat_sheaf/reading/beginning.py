@@ -175,9 +175,9 @@ class Beginning(ToldRelations, ToldCounts, Leftover):
         heads = [(head_of(self.words, first, behind), first, behind) for first, behind in runs]
         each = lexicon().among("little.each")
         named = [
-            entry
-            for entry in heads
-            if entry[0].name and not set(self.words.words[entry[1] : entry[1] + 2]) & each
+            (head, first, behind)
+            for head, first, behind in heads
+            if head.name and (head.count is not None or not set(self.words.words[first : first + 2]) & each)
         ]
         plain = all(len(entry[0].name.split()) < 4 and entry[0].plain for entry in named)
         if (
