@@ -172,9 +172,18 @@ def test_a_misspelt_word_is_asked_about_with_the_word_it_is_like():
         "Card 4 x 6 (I wrote 5 x 6 before)", "Card: 4 x 5, 6 x 7", "Card 4 x 9, score at 5 and 3/8",
         "Card about 4 x 6", "Card 4 x 6, score 2 and 5 from both ends", "4 x 6mm magnets",
         "Carte 4 x 6, pliée au milieu", "Card 4 x 6, turn it and score at 1", "Card 4 x 6, two if you like",
-        "Card 4 x 6, score at 1, 1", "Card 4 x 6, a bit smaller than the base", "Mat 1/8 smaller",
+        "Box 6 x 8, score 1 on all four sides, makes a box 3 x 6 x 1", "Card 8 x 6 gate fold",
+        "Card 4 x 6 notch", "Card 6 x 8, folded in half so it is 4 x 5", "Card 4 x 6, score at 1, 1", "Card 4 x 6, a bit smaller than the base", "Mat 1/8 smaller",
         "Card 4 x 6, score 3/4 on the short side, and on the 5 at 1",
     ],
 )  # fmt: skip
 def test_what_may_change_a_piece_is_asked_about_and_never_passed_over(text):
     assert any(line.questions for line in read_sheet(text, "in"))
+
+
+def test_what_is_said_to_come_of_it_is_held_against_the_scores():
+    (right,) = read_sheet("Box 6 x 8, score 1 on all four sides, makes a box 4 x 6 x 1", "in")
+    assert right.questions == ()
+    (wrong,) = read_sheet("Box 6 x 8, score 1 on all four sides, makes a box 3 x 6 x 1", "in")
+    assert [question.code for question in wrong.questions] == ["result-differs"]
+    assert "3 x 6 x 1 in, but its scores make 4 x 6 x 1 in" in said(wrong.questions[0])

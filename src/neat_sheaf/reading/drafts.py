@@ -83,6 +83,8 @@ class Draft:
     scores: list[ScoreSaid] = field(default_factory=list)
     doubtful: list[ScoreSaid] = field(default_factory=list)
     """Scores of which it is asked where they lie."""
+    scored_somehow: bool = False
+    """Whether it is said to be folded in a way that needs scores: "gate fold"."""
     marks: list[str] = field(default_factory=list)
     second: bool = False
     """Whether it is a size behind another one, and a piece only where it has a name or a paper."""

@@ -31,7 +31,6 @@ _SILENT = (
     "holds",
     "ready",
     "give",
-    "gate",
 )
 
 

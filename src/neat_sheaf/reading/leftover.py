@@ -44,7 +44,7 @@ class Leftover(FactsOfLine):
             return
         while part and words[part[0]] in FILLERS:
             part = part[1:]
-        while part and words[part[-1]] in FILLERS | {"with", "but", "cut", "score"} - {"cut", "score"}:
+        while part and words[part[-1]] in FILLERS | {"with", "but"}:
             part = part[:-1]
         if not part:
             return
@@ -88,6 +88,7 @@ class Leftover(FactsOfLine):
             and plain
             and len(said) <= 4
             and not (set(said) & {"and", "to", "not"})
+            and set(danger) <= lex.among("danger.behind_size")
         ):
             draft.name = text.strip(" -,")
             return
@@ -95,9 +96,7 @@ class Leftover(FactsOfLine):
             if part[0] > 0 and words[part[0] - 1] in ("in", "from") and len(said) == 1 and not draft.paper:
                 draft.paper = text  # "in card": a paper of that name
             return
-        if said in (["strips"], ["circles"], ["sheet"], ["pieces"], ["boards"], ["card"]) or said == [
-            "square"
-        ]:
+        if len(said) == 1 and said[0] in lex.among("names.says_nothing"):
             return
         prefix = said[0] in ("in", "from", "of") or (
             part[0] > 0 and words[part[0] - 1] in ("in", "from", "of")

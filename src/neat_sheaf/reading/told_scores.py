@@ -240,3 +240,7 @@ class ToldScores(FactsOfLine):
         edges = edges_of(" ".join(self.words.words[fact.first : fact.behind]))
         if edges and not draft.scores:
             self._ask(draft, fact, "not-understood.words")
+
+    def _on_gate(self, draft: Draft, fact: Fact) -> None:
+        draft.scored_somehow = True
+        self._note(draft, fact)

@@ -32,6 +32,7 @@ column =
     .cut = how it is cut
     .margin = the margin
     .follows = whether it follows the print
+result-differs = it is said to come out at { $said }, but its scores make { $found }; which is right?
 step-or-piece = this has a size: is it a step, or a piece to cut? Say which beside it
 paper-or-note = is '{ $text }' its paper, or a word for you alone?
 strip-width = a strip of { $strip } for a piece that is { $height } high: how much is that on each side?
