@@ -185,3 +185,29 @@ def test_what_is_asked_about_was_to_be_asked_about():
     # From the end of a strip whose other scores lie evenly, either end is the same piece turned round; and
     # a word that is no paper where another one is, is a note.
     assert unasked == [("round2 semicolons", 1), ("round3 how-to-para", 1)]
+
+
+def test_every_answer_is_a_whole_reading_and_none_is_to_remove_something():
+    lines = [
+        row
+        for row in (Path(__file__).parent / "said_lines.txt").read_text().splitlines()
+        if row[:4] != "    "
+    ]
+    whole = 0
+    for text in ["\n".join(text.lines) for text in TEXTS] + lines:
+        units = next((other.units for other in TEXTS if "\n".join(other.lines) == text), "in")
+        for line in read_sheet(text, units):
+            asked = [question for question in line.questions if question.suggestions]
+            assert len(asked) <= 1 or not any(
+                question.end - question.start == len(line.text) for question in asked
+            )
+            for question in asked:
+                for answer in question.suggestions:
+                    assert answer
+                    if len(line.questions) > 1 or (question.start, question.end) != (0, len(line.text)):
+                        continue
+                    (read,) = read_sheet(answer, units)
+                    assert read.questions == (), (text, answer)
+                    assert len(read.pieces) == 1
+                    whole += 1
+    assert whole > 20

@@ -168,12 +168,12 @@ def test_a_misspelt_word_is_asked_about_with_the_word_it_is_like():
     "text",
     [
         "Menu 4 x 11, score at a third and two thirds", "Frame 4 x 6, slot halfway",
-        "Card 4 x 6, not the top",
-        "Card 4 x 6 (I wrote 5 x 6 before)", "Card: 4 x 5, 6 x 7", "Card 4 x 9, score at 5 and 3/8",
-        "Card about 4 x 6", "Card 4 x 6, score 2 and 5 from both ends", "4 x 6mm magnets",
-        "Carte 4 x 6, pliée au milieu", "Card 4 x 6, turn it and score at 1", "Card 4 x 6, two if you like",
-        "Box 6 x 8, score 1 on all four sides, makes a box 3 x 6 x 1", "Card 8 x 6 gate fold",
-        "Card 4 x 6 notch", "Card 6 x 8, folded in half so it is 4 x 5", "Card 4 x 6, score at 1, 1", "Card 4 x 6, a bit smaller than the base", "Mat 1/8 smaller",
+        "Card 4 x 6, not the top", "Card 4 x 6 (I wrote 5 x 6 before)", "Card: 4 x 5, 6 x 7",
+        "Card 4 x 9, score at 5 and 3/8", "Card about 4 x 6", "Card 4 x 6, score 2 and 5 from both ends",
+        "4 x 6mm magnets", "Carte 4 x 6, pliée au milieu", "Card 4 x 6, turn it and score at 1",
+        "Card 4 x 6, two if you like", "Box 6 x 8, score 1 on all four sides, makes a box 3 x 6 x 1",
+        "Card 8 x 6 gate fold", "Card 4 x 6 notch", "Card 6 x 8, folded in half so it is 4 x 5",
+        "Card 4 x 6, score at 1, 1", "Card 4 x 6, a bit smaller than the base", "Mat 1/8 smaller",
         "Card 4 x 6, score 3/4 on the short side, and on the 5 at 1",
     ],
 )  # fmt: skip

@@ -232,7 +232,9 @@ class _Builder:
             )
         self.asked[told.number] += told.questions
         pieces = tuple(self.built[id(draft)] for draft in told.drafts if id(draft) in self.built)
-        questions = tuple(sorted(self.asked[told.number], key=lambda q: (q.start, q.end)))
+        ordered = sorted(self.asked[told.number], key=lambda q: (q.start, q.end))
+        # What holds a number or a side is never answered by removing it.
+        questions = tuple(replace(q, suggestions=tuple(filter(None, q.suggestions))) for q in ordered)
         pieces = tuple(replace(piece, questions=questions) for piece in pieces)
         notes = tuple(note for draft in told.drafts for note in draft.notes)
         line = SheetLine(
