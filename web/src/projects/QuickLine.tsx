@@ -57,6 +57,8 @@ export function QuickLine(props: {
       </div>
     )
   if (line.what === 'heading') return <h3 className={classes.heading}>{line.text}</h3>
+  // What is kept in its own words is not said twice.
+  const said = line.questions.length > 0 || (line.what !== 'note' && line.what !== 'step')
   const movable = !props.bare || line.what !== 'piece'
   return (
     <div className={classes.line} data-asked={line.questions.length > 0} data-what={line.what}>
@@ -84,7 +86,7 @@ export function QuickLine(props: {
             <Trans>A kit takes this already; change its amount there.</Trans>
           </p>
         ) : null}
-        <Words line={line} go={props.go} />
+        {said ? <Words line={line} go={props.go} /> : null}
         {line.notes.length ? (
           <p className={classes.carried}>
             <Trans>kept as a note: {line.notes.join(' · ')}</Trans>
