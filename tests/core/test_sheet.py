@@ -167,6 +167,8 @@ def test_a_misspelt_word_is_asked_about_with_the_word_it_is_like():
 @pytest.mark.parametrize(
     "text",
     [
+        "a few tags 2 x 3", "some strips 1 x 4", "not the base 4 x 6", "several hearts 2 x 2", "no tag 2 x 3",
+        "tags 2 x 3 for half the class", "Card 4 x 6 except in navy", "half of a 4 x 6 card",
         "Menu 4 x 11, score at a third and two thirds", "Frame 4 x 6, slot halfway",
         "Card 4 x 6, not the top", "Card 4 x 6 (I wrote 5 x 6 before)", "Card: 4 x 5, 6 x 7",
         "Card 4 x 9, score at 5 and 3/8", "Card about 4 x 6", "Card 4 x 6, score 2 and 5 from both ends",

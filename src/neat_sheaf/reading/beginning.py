@@ -209,8 +209,16 @@ class Beginning(ToldRelations, ToldCounts, Leftover):
     def _doubtful_head(self, draft: Draft, size: Fact, runs: list[tuple[int, int]]) -> None:
         """Words before the size that may change it, or that are no name."""
         words = self.words.words
+        odd, no_name = lexicon().among("danger.in_heads"), lexicon().among("danger.no_name")
         for first, behind in runs:
             for n in range(first, behind):
+                name = draft.name.lower().split()
+                outside = words[n] in odd and (
+                    words[n] not in name or words[n] in no_name & set(name[:1]) or name == [words[n]]
+                )
+                if outside:
+                    text = self.words.written(n, n + 1)
+                    self.t.ask(n, n + 1, "not-understood.words", draft, text=text)
                 if words[n] in lexicon().among("names.about"):
                     self.t.ask(n, n + 1, "about", draft, text=self.words.written(n, n + 1))
         if draft.name.lower() in lexicon().among("names.not_alone"):
