@@ -84,6 +84,9 @@ class ToldCounts(FactsOfLine):
         if other:
             self.t.ask(fact.first, fact.behind, "said-twice.differently", draft, text=written)
             return
+        if self.words.words[fact.first] in lexicon().among("little.all_of_them"):
+            for each in self.told.drafts:
+                each.paper = each.paper or written  # "..., all in slate"
         draft.scrap, self.scraps = draft.scrap or self.scraps, False
         draft.paper, draft.paper_sure, draft.same_paper = written, True, False
 
