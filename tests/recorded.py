@@ -11,10 +11,12 @@ from collections.abc import Iterator
 from pathlib import Path
 from typing import Any
 
+from neat_sheaf.folding.folded import Folded
 from neat_sheaf.folding.together import fold_project, together_of
 from neat_sheaf.formats.folded_part import assembled_document, folded_document
 from neat_sheaf.formats.job_file import read_job
 from neat_sheaf.formats.prepare_file import prepare_document
+from neat_sheaf.messages import Message
 from neat_sheaf.plan import plan_job
 from neat_sheaf.preparing.tasks import prepare
 from neat_sheaf.project import Project
@@ -39,12 +41,25 @@ def _folded(project: Project, voice: Voice) -> dict[str, Any]:
 
 
 def _told(project: Project) -> str:
-    """Of each piece its form, and what is said of it and of what is put together, with its weight."""
+    """Of each piece its form, its sizes and angles, and what is said of it and of what is put together."""
     folded = fold_project(project, {})
-    remarks = [(one.piece.name, one.form, remark) for one in folded for remark in one.remarks]
-    remarks += [("", None, remark) for pair in together_of(project, folded) for remark in pair.remarks]
-    said = [f"{name}:{remark.level}:{remark.message.key}" for name, _, remark in remarks]
-    return " ".join([*(str(one.form) for one in folded), "|", *said])
+    made = [f"{one.form} {_sizes(one)}" for one in folded]
+    remarks = [(one.piece.name, remark) for one in folded for remark in one.remarks]
+    remarks += [("", remark) for pair in together_of(project, folded) for remark in pair.remarks]
+    said = [
+        f"{name}:{remark.level}:{remark.message.key}{_params(remark.message)}" for name, remark in remarks
+    ]
+    return " ".join([*made, "|", *said])
+
+
+def _sizes(one: Folded) -> str:
+    sizes = [None if size is None else tuple(size) for size in (one.finished, one.room)]
+    angles = [round(angle, 3) for angle in (*one.angles, *one.open_angles)]
+    return f"{sizes} {angles} {one.thick} {len(one.glued)} {[why.key for why in one.why]}"
+
+
+def _params(said: Message) -> str:
+    return f"({', '.join(f'{key}={value}' for key, value in sorted(said.params.items()))})"
 
 
 def _prepared(text: str, minutes: int, hands: int) -> dict[str, Any]:
