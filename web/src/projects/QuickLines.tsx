@@ -127,6 +127,7 @@ export const QuickLines = forwardRef<
   const ready = going ? countOf(going) : 0
   const supplies = going ? going.supplies.length + going.made.length : 0
   const asked = shown?.lines.filter((line) => line.questions.length > 0).length ?? 0
+  const notes = shown?.lines.filter((line) => line.what === 'note' && !line.questions.length).length ?? 0
   const several = (shown?.lines.length ?? 0) > 1
   return (
     <section className={classes.quick} aria-label={t`Write pieces as you say them`}>
@@ -189,6 +190,12 @@ export const QuickLines = forwardRef<
               <Trans>Enter puts it on the list.</Trans>
             ) : ready ? (
               <Trans>Enter puts all {number(ready)} on the list.</Trans>
+            ) : null}
+            {ready && notes ? (
+              <>
+                {' '}
+                <Trans>Left out: {linesOf(notes)} of talk.</Trans>
+              </>
             ) : null}
           </p>
         </div>
