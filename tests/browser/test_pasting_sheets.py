@@ -48,7 +48,7 @@ def project(page, empty_room):
 def test_three_sheets_are_pasted_answered_by_keys_and_end_in_their_places(page, project):
     paste(page, MAIL)
     # One thing may change a piece and is asked: whether a word is its paper.
-    page.says("is 'zebra' its paper")
+    page.says("Is 'zebra' its paper")
     parts = page.driver.find_elements(By.CSS_SELECTOR, "[data-part='size']")
     assert "6 by 7" in [part.text for part in parts]
     page.press(Keys.ENTER)

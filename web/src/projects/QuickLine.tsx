@@ -103,14 +103,12 @@ export function QuickLine(props: {
                 ml={8}
                 my={1}
                 className={classes.offer}
+                {...(props.keyed && q === 0 && n < 9
+                  ? { 'data-key': t`Alt ${n + 1}`, 'aria-keyshortcuts': `Alt+${n + 1}` }
+                  : {})}
                 onClick={() => props.suggest(withSuggestion(line.text, question, suggestion))}
               >
-                <span>
-                  {props.keyed && q === 0 && n < 9 ? (
-                    <kbd className={classes.key}>{t`Alt ${n + 1}`}</kbd>
-                  ) : null}
-                  {suggestion ? t`Write “${suggestion}”` : t`Remove it`}
-                </span>
+                <span>{suggestion ? t`Write “${suggestion}”` : t`Remove it`}</span>
               </Button>
             ))}
           </p>
