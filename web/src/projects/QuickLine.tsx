@@ -103,9 +103,7 @@ export function QuickLine(props: {
                 ml={8}
                 my={1}
                 className={classes.offer}
-                {...(props.keyed && q === 0 && n < 9
-                  ? { 'data-key': t`Alt ${n + 1}`, 'aria-keyshortcuts': `Alt+${n + 1}` }
-                  : {})}
+                data-key={props.keyed && q === 0 && n < 9 ? t`Alt ${n + 1}` : undefined}
                 onClick={() => props.suggest(withSuggestion(line.text, question, suggestion))}
               >
                 <span>{suggestion ? t`Write “${suggestion}”` : t`Remove it`}</span>
