@@ -9,6 +9,7 @@ from __future__ import annotations
 
 import functools
 import re
+import unicodedata
 from dataclasses import dataclass
 from decimal import Decimal
 from fractions import Fraction
@@ -21,6 +22,7 @@ __all__ = [
     "CENTIMETRE",
     "INCH",
     "MILLIMETRE",
+    "VULGAR_FRACTIONS",
     "Length",
     "LengthError",
     "Unit",
@@ -52,10 +54,8 @@ _SPELLINGS: dict[str, Unit] = {
     "in": "in", "in.": "in", "inch": "in", "inches": "in", '"': "in", "″": "in", "”": "in",
     "cm": "cm", "mm": "mm",
 }  # fmt: skip
-_VULGAR = {
-    "½": "1/2", "⅓": "1/3", "⅔": "2/3", "¼": "1/4", "¾": "3/4",
-    "⅛": "1/8", "⅜": "3/8", "⅝": "5/8", "⅞": "7/8",
-}  # fmt: skip
+VULGAR_FRACTIONS = {sign: unicodedata.normalize("NFKC", sign).replace("⁄", "/") for sign in "½⅓⅔¼¾⅕⅖⅗⅘⅙⅚⅛⅜⅝⅞"}
+"""Fractions of one sign, and how they are spelled: "½" is "1/2"."""
 _NUMBER = re.compile(
     r"""(?:
         (?P<whole>\d{1,9}) (?:\s*-\s*|\s+) (?P<top>\d{1,9})\s*/\s*(?P<bottom>\d{1,9})
@@ -88,7 +88,7 @@ def parse_length(text: str, units: Unit) -> Length:
     ``not-exact``, ``too-long``); nothing is rounded.
     """
     plain = text.strip().lower().replace("⁄", "/").replace("\N{NO-BREAK SPACE}", " ")
-    for sign, spelled in _VULGAR.items():
+    for sign, spelled in VULGAR_FRACTIONS.items():
         plain = plain.replace(sign, f" {spelled}")
     found = _NUMBER.fullmatch(plain.strip())
     if found is None:

@@ -18,13 +18,7 @@ class ToldCounts(FactsOfLine):
     def _on_count(self, draft: Draft, fact: Fact) -> None:
         count = self.words.number(fact.get("n")).count
         if count is None:
-            self.t.ask(
-                fact.first,
-                fact.behind,
-                "not-understood.words",
-                draft,
-                text=self.words.written(fact.first, fact.behind),
-            )
+            self._ask(draft, fact, "not-understood.words")
         else:
             draft.counts.append(count)
 
@@ -53,13 +47,7 @@ class ToldCounts(FactsOfLine):
             if other is not None and other.counts:
                 draft.counts.append(other.counts[-1])
             elif behind.isalpha() and behind not in ("kit", "person", "bag", "head"):
-                self.t.ask(
-                    fact.first,
-                    fact.behind,
-                    "not-understood.words",
-                    draft,
-                    text=self.words.written(fact.first, fact.behind),
-                )
+                self._ask(draft, fact, "not-understood.words")
 
     def _on_counttimes(self, draft: Draft, fact: Fact) -> None:
         n, m = self.words.number(fact.get("n")).count, self.words.number(fact.get("m")).count

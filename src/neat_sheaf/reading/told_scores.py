@@ -60,13 +60,7 @@ class ToldScores(FactsOfLine):
 
     def _on_score(self, draft: Draft, fact: Fact) -> None:
         if fact.needs and not draft.scores:
-            self.t.ask(
-                fact.first,
-                fact.behind,
-                "score-or-slit",
-                draft,
-                text=self.words.written(fact.first, fact.behind),
-            )
+            self._ask(draft, fact, "score-or-slit")
             return
         behind = self.words.words[fact.behind : fact.behind + 1]
         if not fact.get("side") and behind == ("down",):
@@ -141,13 +135,7 @@ class ToldScores(FactsOfLine):
 
     def _on_scoreall(self, draft: Draft, fact: Fact) -> None:
         if fact.needs and not draft.scores and not self._scoring_line():
-            self.t.ask(
-                fact.first,
-                fact.behind,
-                "score-or-slit",
-                draft,
-                text=self.words.written(fact.first, fact.behind),
-            )
+            self._ask(draft, fact, "score-or-slit")
             return
         draft.scores.append(ScoreSaid("all", self.t.values(fact.get("list"), draft)))
 

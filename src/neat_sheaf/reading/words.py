@@ -11,6 +11,7 @@ import re
 from dataclasses import dataclass
 from fractions import Fraction
 
+from neat_sheaf.measure.length import VULGAR_FRACTIONS
 from neat_sheaf.reading.lexicon import Lexicon, lexicon
 
 __all__ = ["FIRST", "Number", "Words", "is_number", "with_numbers", "words_of"]
@@ -22,10 +23,6 @@ _SIGNS = {
     "“": '"', "”": '"', "„": '"', "″": '"', "‘": "'", "’": "'", "′": "'", "×": " x ", "–": " - ", "—": " - ",
     "−": " - ", "⁄": "/", "…": " - ", "\t": " | ", "•": " ", "[": "(", "]": ")", "<": "(", ">": ")",
     "{": "(", "}": ")", "\u00ad": "", "\u200b": "", "\ufeff": "",
-}  # fmt: skip
-_VULGAR = {
-    "¼": "1/4", "½": "1/2", "¾": "3/4", "⅓": "1/3", "⅔": "2/3", "⅛": "1/8", "⅜": "3/8", "⅝": "5/8",
-    "⅞": "7/8", "⅙": "1/6", "⅚": "5/6", "⅕": "1/5", "⅖": "2/5", "⅗": "3/5", "⅘": "4/5",
 }  # fmt: skip
 _NUMBER = (
     r"\d+-\d+\s?/\s?\d+|\d+\s+[\dlI]{1,3}\s?/\s?\d+|(?<![\w/])[lI]\s?/\s?\d+|\d+\s?/\s?\d+|\d+\s?\.\s\d(?=\s?x)|"
@@ -121,9 +118,9 @@ def _plain(text: str) -> tuple[str, list[int]]:
     made: list[str] = []
     places: list[int] = []
     for at, sign in enumerate(text):
-        if sign in _VULGAR:
+        if sign in VULGAR_FRACTIONS:
             behind = bool(made) and made[-1].isdigit()
-            put = f" {_VULGAR[sign]}" if behind else _VULGAR[sign]
+            put = f" {VULGAR_FRACTIONS[sign]}" if behind else VULGAR_FRACTIONS[sign]
         elif sign.isspace() and sign != "\t":
             put = " "
         else:

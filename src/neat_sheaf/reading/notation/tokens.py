@@ -10,9 +10,11 @@ import re
 from enum import Enum
 from typing import NamedTuple
 
+from neat_sheaf.measure.length import VULGAR_FRACTIONS
+
 __all__ = ["Kind", "Token", "tokens_of"]
 
-_VULGAR = "¼½¾⅓⅔⅛⅜⅝⅞"
+_VULGAR = "".join(VULGAR_FRACTIONS)
 # A word after "in" that shows it was the unit and not "in this paper".
 _AFTER_UNIT = (
     "disc|discs|in|x|by|scored?|scores|slits?|die|punch|punched|trim|trimmed|follows?|may|from|mat|matched|holes?|"
