@@ -1,6 +1,7 @@
 """Lengths: every form of the job file, exactly, and back."""
 
 import json
+import unicodedata
 from contextlib import suppress
 from fractions import Fraction
 from pathlib import Path
@@ -12,6 +13,7 @@ from hypothesis import strategies as st
 from neat_sheaf.measure.length import (
     INCH,
     MILLIMETRE,
+    VULGAR_FRACTIONS,
     Length,
     LengthError,
     inches,
@@ -35,6 +37,13 @@ def test_what_is_not_an_exact_length_is_refused_with_its_code(row):
     with pytest.raises(LengthError) as caught:
         parse_length(row["text"], row["units"])
     assert caught.value.code == row["code"]
+
+
+@pytest.mark.parametrize("sign", VULGAR_FRACTIONS)
+def test_a_fraction_of_one_sign_is_worth_what_unicode_gives_it(sign):
+    # Unicode Character Database, field Numeric_Value.
+    worth = Fraction(unicodedata.numeric(sign)).limit_denominator(10)
+    assert Fraction(VULGAR_FRACTIONS[sign]) == worth
 
 
 def test_an_inch_is_25_4_mm_exactly():

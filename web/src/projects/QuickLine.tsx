@@ -6,15 +6,7 @@ import { PieceDrawing } from '../ui/drawing/PieceDrawing'
 import { FracWords } from '../ui/text/FracWords'
 import { whole } from '../ui/text/fractions'
 import type { Units } from '../ui/text/length'
-import {
-  isTakenAlready,
-  type Part,
-  partsOf,
-  type ReadLine,
-  spansOf,
-  type What,
-  withSuggestion,
-} from './lines'
+import { isTakenAlready, type ReadLine, type Span, spansOf, type What, withSuggestion } from './lines'
 import classes from './QuickLines.module.css'
 
 const kinds = (): { value: What; label: string }[] => [
@@ -24,7 +16,7 @@ const kinds = (): { value: What; label: string }[] => [
   { value: 'note', label: t`Note` },
 ]
 
-const partWords = (): Record<Exclude<Part['what'], ''>, string> => ({
+const partWords = (): Record<Exclude<Span['what'], ''>, string> => ({
   size: t`its size`,
   score: t`a score`,
   count: t`how many`,
@@ -127,40 +119,32 @@ export function QuickLine(props: {
 
 /** The line as it was written, each part in the tint of what it became; what is asked about is underlined. */
 function Words({ line, go }: { line: ReadLine; go: (start: number, end: number) => void }) {
-  const asked = line.questions.some((question) => question.end > question.start && question.end - question.start < [...line.text].length) // prettier-ignore
-  if (asked || !line.parts.length)
-    return line.questions.length ? (
-      <p className={classes.said}>
-        {spansOf(line).map((span, n) =>
-          span.question ? (
-            <u key={n} title={span.question.message}>
-              {span.text}
-            </u>
-          ) : (
-            <span key={n}>{span.text}</span>
-          ),
-        )}
-      </p>
-    ) : null
+  if (!line.parts.length && !line.questions.length) return null
   const words = partWords()
   return (
     <p className={classes.said}>
-      {partsOf(line).map((part) =>
-        part.what ? (
+      {spansOf(line).map(({ text, start, end, what, question }) => {
+        // A question of the whole line stands below it; underlined, the line would show no part of it.
+        if (question && !(line.parts.length && question.end - question.start >= [...line.text].length))
+          return (
+            <u key={start} title={question.message}>
+              {text}
+            </u>
+          )
+        if (!what) return <span key={start}>{text}</span>
+        return (
           <button
-            key={part.start}
+            key={start}
             type="button"
             className={classes.part}
-            data-part={part.what}
-            title={words[part.what]}
-            onClick={() => go(part.start, part.end)}
+            data-part={what}
+            title={words[what]}
+            onClick={() => go(start, end)}
           >
-            {part.text}
+            {text}
           </button>
-        ) : (
-          <span key={part.start}>{part.text}</span>
-        ),
-      )}
+        )
+      })}
     </p>
   )
 }

@@ -12,12 +12,24 @@ const question = (start: number, end: number) => ({
 const card = { ...newPiece([]), name: 'Card', width: '4 1/4', height: '11', paper: 'print A' }
 
 test('a line is cut where it is asked about, in characters and not in code units', () => {
-  const spans = spansOf({ text: 'Tag 🌱 2 x 3, skore 2', questions: [question(13, 20)] })
-  expect(spans.map((s) => [s.text, s.question !== null])).toEqual([
-    ['Tag 🌱 2 x 3, ', false],
-    ['skore 2', true],
+  const size = { start: 6, end: 11, what: 'size' as const }
+  const spans = spansOf({ text: 'Tag 🌱 2 x 3, skore 2', parts: [size], questions: [question(13, 20)] })
+  expect(spans.map((s) => [s.text, s.what, s.question !== null])).toEqual([
+    ['Tag 🌱 ', '', false],
+    ['2 x 3', 'size', false],
+    [', ', '', false],
+    ['skore 2', '', true],
   ])
-  expect(spansOf({ text: 'all', questions: [] })).toEqual([{ text: 'all', question: null }])
+  const all = { text: 'all', start: 0, end: 3, what: '', question: null }
+  expect(spansOf({ text: 'all', parts: [], questions: [] })).toEqual([all])
+})
+
+test('a question within a part, and one that points at no words, lose nothing of the line', () => {
+  const text = 'Lid 6 x 7, score 2'
+  const score = { start: 11, end: 18, what: 'score' as const }
+  const spans = spansOf({ text, parts: [score], questions: [question(17, 18), question(4, 4)] })
+  expect(spans.map((s) => s.text).join('')).toBe(text)
+  expect(spans.filter((s) => s.question).map((s) => s.text)).toEqual(['2'])
 })
 
 test('a suggestion goes in its place; removed words leave no gap', () => {

@@ -139,48 +139,33 @@ export function withAdded(doc: ProjectIn, added: Piece[]): ProjectIn {
   return { ...doc, pieces }
 }
 
+/** A stretch of a line: what it became, "" where it is what is left, such as the name, and what is asked of it. */
 export interface Span {
   text: string
+  start: number
+  end: number
+  what: Schemas['SaidPartOut']['what'] | ''
   question: Question | null
 }
 
-/** A part of a line and what it became; "" where it is what is left, such as the name. */
-export interface Part {
-  text: string
-  what: Schemas['SaidPartOut']['what'] | ''
-  start: number
-  end: number
-}
-
-/** A line cut into the parts that were understood, for tinting. */
-export function partsOf(line: Pick<ReadLine, 'text' | 'parts'>): Part[] {
+/** A line cut into what was understood, for tinting, and what is asked about, for underlining. */
+export function spansOf(line: Pick<ReadLine, 'text' | 'parts' | 'questions'>): Span[] {
   const signs = [...line.text]
-  const parts: Part[] = []
-  const put = (start: number, end: number, what: Part['what']) =>
-    parts.push({ text: signs.slice(start, end).join(''), what, start, end })
-  let at = 0
-  for (const part of line.parts) {
-    if (part.start > at) put(at, part.start, '')
-    put(part.start, part.end, part.what)
-    at = part.end
-  }
-  if (at < signs.length) put(at, signs.length, '')
-  return parts
-}
-
-/** A line cut into what was understood and what is asked about, for underlining. */
-export function spansOf(line: Pick<ReadLine, 'text' | 'questions'>): Span[] {
-  const signs = [...line.text]
-  const spans: Span[] = []
-  let at = 0
-  for (const question of line.questions) {
-    if (question.start < at || question.end <= question.start) continue
-    if (question.start > at) spans.push({ text: signs.slice(at, question.start).join(''), question: null })
-    spans.push({ text: signs.slice(question.start, question.end).join(''), question })
-    at = question.end
-  }
-  if (at < signs.length) spans.push({ text: signs.slice(at).join(''), question: null })
-  return spans
+  const marks = [...line.parts, ...line.questions].flatMap(({ start, end }) => [start, end])
+  const cuts = [...new Set([0, signs.length, ...marks])]
+    .filter((at) => at <= signs.length)
+    .sort((a, b) => a - b)
+  return cuts.slice(1).map((end, n) => {
+    const start = cuts[n] ?? 0
+    const over = (mark: { start: number; end: number }) => mark.start <= start && end <= mark.end
+    return {
+      text: signs.slice(start, end).join(''),
+      start,
+      end,
+      what: line.parts.find(over)?.what ?? '',
+      question: line.questions.find(over) ?? null,
+    }
+  })
 }
 
 /** The line with one of a question's suggestions put in its place; an empty one removes it. */

@@ -120,11 +120,17 @@ test('a line with a question of its geometry stays, is underlined, and is answer
   }
   answer = {
     rows: false,
-    lines: [line('Lid 6 x 7 skore 2', { ...tray, name: 'Lid' }, [question])],
+    lines: [
+      {
+        ...line('Lid 6 x 7 skore 2', { ...tray, name: 'Lid' }, [question]),
+        parts: [{ start: 4, end: 9, what: 'size' as const }],
+      },
+    ],
     faults: [],
   }
   const box = find<HTMLTextAreaElement>("textarea[aria-label='A piece in words']")
   await type(box, 'Lid 6 x 7 skore 2')
+  expect(find('[data-part=size]').textContent).toBe('6 x 7')
   expect(find('[role=status] u').textContent).toBe('skore 2')
   await press(box, 'Enter')
   expect(doc.pieces).toHaveLength(2)

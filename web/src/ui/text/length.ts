@@ -16,17 +16,9 @@ const SPELLINGS: Record<string, Units> = {
   cm: 'cm',
   mm: 'mm',
 }
-const VULGAR: Record<string, string> = {
-  '½': '1/2',
-  '⅓': '1/3',
-  '⅔': '2/3',
-  '¼': '1/4',
-  '¾': '3/4',
-  '⅛': '1/8',
-  '⅜': '3/8',
-  '⅝': '5/8',
-  '⅞': '7/8',
-}
+const VULGAR: Record<string, string> = Object.fromEntries(
+  [...'½⅓⅔¼¾⅕⅖⅗⅘⅙⅚⅛⅜⅝⅞'].map((sign) => [sign, sign.normalize('NFKC').replace('⁄', '/')]),
+)
 const NUMBER =
   /^(?:([0-9]{1,9})(?:\s*-\s*|\s+)([0-9]{1,9})\s*\/\s*([0-9]{1,9})|([0-9]{1,9})\s*\/\s*([0-9]{1,9})|([0-9]{1,9}(?:\.[0-9]{1,12})?|\.[0-9]{1,12}))\s*([a-z.]+|["″”])?$/
 
