@@ -61,9 +61,18 @@ def is_virtual(sheets: CutSheets) -> bool:
 
 
 class OptionMaker:
+    """Makes options of cutting one paper; all it makes is cut ``repeats`` times over, once for each kit."""
+
     def __init__(
-        self, job: Job, paper: Paper, stocks: Stocks, kinds: dict[str, int], control: SearchControl
+        self,
+        job: Job,
+        paper: Paper,
+        stocks: Stocks,
+        kinds: dict[str, int],
+        control: SearchControl,
+        repeats: int = 1,
     ) -> None:
+        self.repeats = repeats
         self.job, self.paper, self.kinds, self.control = job, paper, kinds, control
         self.stocks = stocks
         self.stock = [stock for _, stock in stocks]
@@ -72,10 +81,10 @@ class OptionMaker:
         free = all(stock.access(job.cutting.trimmer) is Access.FREE for stock in self.stock)
         self.reach = None if free else job.cutting.trimmer
         self.on_strips = on_strips(job, kinds)
-        self.relayer = Relayer(job, kinds, self.on_strips, self.reach)
+        self.relayer = Relayer(job, kinds, self.on_strips, self.reach, repeats)
         self._pools: dict[tuple[Item, ...], PatternPool] = {}
         # Options differ in a few layouts, so most of their parts are made once.
-        self._parts: dict[tuple[Stock, Node, tuple[tuple[Piece, ...], ...]], Part] = {}
+        self._parts: dict[tuple[Stock, Node, tuple[tuple[Piece, ...], ...]], list[Part]] = {}
 
     def with_safety(self, needs: Sequence[DemandItem]) -> OptionMaker | None:
         """One that leaves the safety margin at the far edges of sheets; None where that is not to be had."""
@@ -255,13 +264,13 @@ class OptionMaker:
         plain = replace(self.job, cutting=replace(self.job.cutting, empty_last=False))
         sheets: list[CutSheets] = []
         for c in self.job.klass.colourways:
-            maker = OptionMaker(plain, self.paper, whole, self.kinds, self.control)
-            maker.whole = self.whole
             for spare in (False, True):
                 mine = [need for need in needs if need.colourway == c.name and need.spare is spare]
                 if not mine:
                     continue
                 kits = 1 if spare else self._whole_kits(c, mine)
+                maker = OptionMaker(plain, self.paper, whole, self.kinds, self.control, kits)
+                maker.whole = self.whole
                 option = maker.best([replace(need, count=need.count // kits) for need in mine])
                 sheets += [replace(s, times=s.times * kits, colourway=c.name) for s in option.sheets]
         return self._worked(self._proved(tuple(sheets), lower_bound), needs)
@@ -295,8 +304,8 @@ class OptionMaker:
             for alike, chosen in named(layout.times, [spot.kind for spot in spots_of(tree)], left):
                 key = (stock, tree, tuple(chosen))
                 if key not in self._parts:
-                    self._parts[key] = self._part(tree, stock, chosen, by_pieces)
-                part = self._parts[key]
+                    self._parts[key] = self._ways(tree, stock, chosen, by_pieces)
+                part = self._easiest(self._parts[key], paper, stock, alike)
                 sheets.append(on_whole_sheet(paper, stock, alike, part, self.reach, self.job.cutting.keeps))
         return self._proved(tuple(merged(sheets)), lower_bound, within)
 
@@ -307,14 +316,17 @@ class OptionMaker:
             return tree, stock
         return widened(tree, stock.width, stock.height, whole.width, whole.height), whole
 
-    def _part(
+    def _easiest(self, ways: Sequence[Part], paper: Paper, stock: Stock, times: int) -> Part:
+        return min(ways, key=lambda part: self.relayer.effort(paper, stock, part, times))
+
+    def _ways(
         self,
         tree: Node,
         stock: Stock,
         chosen: Sequence[tuple[Piece, ...]],
         by_pieces: dict[tuple[Piece, ...], DemandItem],
-    ) -> Part:
-        """A tree as strips with its pieces named, its waste gathered where that is easier to cut.
+    ) -> list[Part]:
+        """A tree as strips with its pieces named, as it lies and with its waste gathered.
 
         ``chosen`` names the pieces at the tree's places, in their order.
         """
@@ -336,8 +348,8 @@ class OptionMaker:
             _longer(cut, self.reach) for cut in cuts(better, stock.width, stock.height)
         )
         if better == tree or too_long:
-            return plain
-        return min((plain, made(better)), key=lambda part: self.relayer.effort(stock, part))
+            return [plain]
+        return [plain, made(better)]
 
     def _proved(self, sheets: tuple[CutSheets, ...], lower_bound: int, within: int = 0) -> CuttingOption:
         option = CuttingOption(self.paper, sheets, lower_bound)
@@ -359,7 +371,9 @@ class OptionMaker:
         return replace(option, mix=mix)
 
     def _worked(self, option: CuttingOption, needs: Sequence[DemandItem]) -> CuttingOption:
-        return handled(self.job, self.kinds, option, needs, self.control)
+        often = tuple(replace(s, times=s.times * self.repeats) for s in option.sheets)
+        worked = handled(self.job, self.kinds, replace(option, sheets=often), needs, self.control)
+        return replace(worked, sheets=option.sheets)
 
     def _slivers(self, option: CuttingOption) -> int:
         """Strips of waste that the trimmer hardly holds, on all sheets."""

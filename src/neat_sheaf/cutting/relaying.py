@@ -12,6 +12,7 @@ from neat_sheaf.measure.length import Length
 from neat_sheaf.nesting.items import Item, Stock
 from neat_sheaf.nesting.packing import on_one_sheet
 from neat_sheaf.nesting.tree import Node, Split, Spot, placements
+from neat_sheaf.stock import Paper
 
 __all__ = ["Effort", "Relayer"]
 
@@ -24,24 +25,32 @@ _RELAID_PIECES = 40  # sheets with more pieces keep the layout of their pattern
 class Relayer:
     """Lays the sheets of a job again. ``kinds`` numbers its pieces; ``reach`` nm, None: any cut.
 
-    ``on_strips`` are the kinds that stay on a strip: see ``in_runs``.
+    ``on_strips`` are the kinds that stay on a strip: see ``in_runs``. The whole is cut ``repeats`` times.
     """
 
     job: Job
     kinds: dict[str, int]
     on_strips: dict[int, int | None]
     reach: int | None
+    repeats: int = 1
 
     def relaid(self, option: CuttingOption) -> CuttingOption:
         """The same pieces on each sheet, laid by simple rules where that is easier to cut."""
         return replace(option, sheets=tuple(merged(self._easiest(s) for s in option.sheets)))
 
-    def effort(self, stock: Stock, part: Part) -> Effort:
-        """Whether a cut is out of reach, settings, cuts, slivers, and the largest kept offcut of a layout."""
+    def effort(self, paper: Paper, stock: Stock, part: Part, times: int) -> Effort:
+        """What speaks against a layout that is cut ``times`` times, the least is the best.
+
+        Whether a cut is out of reach, seconds of settings and strokes, settings, slivers, and the largest
+        offcut worth keeping (negative nm²). A setting is made once, a stroke for each stack.
+        """
         facts = facts_of(part, stock.width, stock.height, self.job.cutting.keeps)
         if self.reach is not None and facts.longest > self.reach:
             return (1, 0, 0, 0, 0)
-        return (0, len(_settings(part)), facts.cuts, facts.slivers, -facts.kept)
+        settings, pace = len(_settings(part)), self.job.cutting.pace
+        stacks = -(-times * self.repeats // (paper.at_once or self.job.cutting.sheets_at_once))
+        seconds = settings * pace.setting + facts.cuts * stacks * pace.stroke
+        return (0, seconds, settings, facts.slivers, -facts.kept)
 
     def _easiest(self, sheets: CutSheets) -> CutSheets:
         """One layout laid again. Sheets with edges or fixed blocks stay as they are."""
@@ -71,7 +80,10 @@ class Relayer:
             in_runs(in_strips(packing, width, height, leaf), self.on_strips, width, height, keeps)
             for packing in packings
         ]
-        best = min((sheets.part, *parts), key=lambda part: self.effort(sheets.stock, part))
+        best = min(
+            (sheets.part, *parts),
+            key=lambda part: self.effort(sheets.paper, sheets.stock, part, sheets.times),
+        )
         return replace(sheets, part=best)
 
 
