@@ -46,6 +46,8 @@ def _variants(code: str, draft: Draft) -> Iterator[Draft]:
     elif code == "two-counts":
         for count in dict.fromkeys(draft.counts):
             yield replace(draft, counts=[count])
+    elif code == "score-or-slit" and draft.doubtful:
+        yield replace(draft, scores=[*draft.scores, *draft.doubtful])
     elif code in (
         "which-ends",
         "equal-sides",

@@ -6,6 +6,7 @@ from neat_sheaf.reading.beginning import Beginning
 from neat_sheaf.reading.drafts import Draft
 from neat_sheaf.reading.facts_of_line import FILLERS, POINTING, STRONG
 from neat_sheaf.reading.grammar import Fact
+from neat_sheaf.reading.lexicon import lexicon
 from neat_sheaf.reading.told_cuts import ToldCuts
 from neat_sheaf.reading.told_scores import ToldScores
 from neat_sheaf.reading.words import is_number
@@ -26,11 +27,13 @@ class Describer(Beginning, ToldScores, ToldCuts):
     def pieces(self, facts: list[Fact]) -> None:
         """A line that tells of one piece or several."""
         self.facts = facts
+        begun = self._paper_ahead(facts)
+        facts = facts[1:] if begun else facts
         first = next((n for n, fact in enumerate(facts) if self._begins(fact, facts, n)), None)
         if first is None:
             self.t.ask(0, len(self.words.words), "no-size")
             return
-        at, head_from = 0, 0
+        at, head_from = begun, begun
         waiting: list[Fact] = []
         draft: Draft | None = None
         for n, fact in enumerate(facts):
@@ -65,6 +68,32 @@ class Describer(Beginning, ToldScores, ToldCuts):
                 self._apply(draft, fact)
             self._rest(draft, at, len(self.words.words), waiting)
             self.t.current = draft
+
+    def _paper_ahead(self, facts: list[Fact]) -> int:
+        """ "Green card: stem 3 x 1/2; leaf": the paper of the whole line, and where the rest begins."""
+        words, lex = self.words.words, lexicon()
+        if not facts or facts[0].kind != "paper":
+            return 0
+        fact, behind = facts[0], facts[0].behind
+        sizes = [f.first for n, f in enumerate(facts) if self._begins(f, facts, n)]
+        if words[behind : behind + 1] != (":",) or not sizes or set(words[: fact.first]) - FILLERS:
+            return 0
+        said = fact.get("paper").split()
+        heads = lex.among("papers.heads")
+        from_it = words[fact.first] in ("from", "out", "using", "cut")
+        named = any(w.isalpha() and w not in FILLERS for w in words[behind + 1 : sizes[0]])
+        if set(said) <= heads or not (named or from_it) or (len(said) == 1 and not from_it and not named):
+            return 0
+        if (
+            not from_it
+            and said[-1] not in heads
+            and len(sizes) < 2
+            and said[0] not in lex.among("papers.adjectives")
+        ):
+            return 0
+        self.line_paper = self._written_paper(fact, fact.get("paper"))
+        self.t.mark(fact)
+        return behind + 1
 
     def more(self, facts: list[Fact]) -> None:
         """A line that goes on about the piece before."""

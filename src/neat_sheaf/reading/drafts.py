@@ -42,6 +42,7 @@ class ScoreSaid:
 
     ``how``: "side" (``side`` is long, short, width, height, a length, or "" where none is said), "turn",
     "edges", "all", "every", "half", "around", "bothways". ``edges`` are letters of L, R, T, B, or words.
+    ``other``: along the side that the score before was not measured along.
     """
 
     how: str
@@ -51,6 +52,7 @@ class ScoreSaid:
     number: Length | None = None
     mountain: bool = False
     ways: str = ""
+    other: bool = False
 
 
 @dataclass(frozen=True, slots=True)

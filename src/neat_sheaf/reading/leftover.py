@@ -17,7 +17,8 @@ class Leftover(FactsOfLine):
 
     def _talk(self, first: int, behind: int) -> None:
         """Words before the sentence that names a piece: a greeting; asked about where it has a number."""
-        numbers = [n for n in range(first, behind) if self.words.numbers[n] is not None]
+        said = {n for fact in self.facts for n in range(fact.first, fact.behind)}
+        numbers = [n for n in range(first, behind) if self.words.numbers[n] is not None and n not in said]
         if numbers:
             self.t.ask(first, behind, "not-understood.words", text=self.words.written(first, behind))
 
@@ -110,6 +111,9 @@ class Leftover(FactsOfLine):
             return
         if danger:
             self.t.ask(part[0], part[-1] + 1, "not-understood.words", draft, text=text)
+            return
+        if words[began] == "for":
+            draft.notes.append(self.words.written(began, part[-1] + 1))
             return
         verbs = lex.among("lines.doing")
         if (

@@ -56,7 +56,7 @@ def lexicon(language: str = "en") -> Lexicon:
     by_first: dict[str, tuple[tuple[tuple[str, ...], Fraction], ...]] = {}
     for group in sorted(groups, key=lambda group: -len(group[0])):
         by_first[group[0][0]] = (*by_first.get(group[0][0], ()), group)
-    sections = ("papers", "supplies", "lines", "danger", "ask", "tables", "names", "little")
+    sections = ("papers", "supplies", "lines", "danger", "ask", "tables", "names", "little", "relations")
     lists = {f"{part}.{key}": frozenset(words) for part in sections for key, words in found[part].items()}
     return Lexicon(
         numbers["whole"], numbers["tens"], numbers["part"], numbers["parts"], frozenset(numbers["articles"]),

@@ -87,6 +87,10 @@ def _short(words: Words, head: Head, tokens: list[str], first: int) -> None:
                 tokens = tokens[:-1]
     if len(tokens) == 2 and tokens[0] in ("piece", "part", "item", "number", "no", "cut") and _is(tokens[1]):
         return  # "piece two": its place in the list
+    placed = len(tokens) > 2 and tokens[0] in lexicon().among("names.places") and _is(tokens[1])
+    if placed and words.number(tokens[1]).spoken and not _is(tokens[2]):
+        _short(words, head, tokens[2:], first + 2)  # "row one cover"
+        return
     if (
         len(tokens) == 2
         and _is(tokens[1])
@@ -134,6 +138,10 @@ def _long(words: Words, head: Head, tokens: list[str], first: int, numbers: list
         if phrase in lexicon().among("names.generic") or all(_is(word) for word in phrase.split()):
             continue
         found.append((match.start(1), phrase, signs[match.end(1) :]))
+    colon = signs.rfind(" : ")
+    behind_colon = [entry for entry in found if entry[0] > colon >= 0]
+    if behind_colon and signs[colon + 3 :].strip():
+        found = behind_colon  # "for the easel: we need a base": it is the base
     chosen = None
     for wanted in (_pattern("beside"), _pattern("verb")):
         for at, phrase, after in found:

@@ -204,7 +204,9 @@ class _Placer:
 
     def every(self, said: ScoreSaid) -> None:
         side = self.named(said) if said.side else self.long
-        if side is None:
+        if said.other and self.turned():
+            side = self.other(self.last or self.long)
+        if side is None or self.made.wrong:
             return
         step, length = said.values[0], self.along(side)
         if step <= 0 or length // step > 400:

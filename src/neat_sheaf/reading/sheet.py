@@ -90,6 +90,11 @@ def _settle_papers(drafts: Sequence[Draft], known: Known) -> None:
             draft.notes.append(word)
 
 
+def _same_answers(question: Question, other: Question) -> bool:
+    """Whether one answer settles both, so that one of them is enough."""
+    return question.code == other.code and question.suggestions == other.suggestions
+
+
 @functools.lru_cache(maxsize=4_096)
 def _read_built(line: str, units: Unit, role: str) -> ReadLine:
     """A line that was built from a draft: all that it says is in it, but for the paper to go on in."""
@@ -189,7 +194,7 @@ class _Builder:
             if whole:
                 # Each answer is the whole line, so that taking one leaves nothing open.
                 question = Question(0, len(text), said, whole)
-                if question not in self.asked[number]:
+                if not any(_same_answers(question, other) for other in self.asked[number]):
                     self.asked[number].append(question)
                 return
         start, end = (asked.start, asked.end) if asked is not None else (0, len(text))

@@ -64,6 +64,7 @@ def rows_as_lines(lines: Sequence[tuple[int, str]]) -> dict[int, str]:
             continue
         way = next(way for way in _WAYS if _header(way(text)))
         rows: dict[int, str] = {}
+        unit = _unit_of(way(text))
         behind = at + 1
         while behind < len(lines):
             cells = way(lines[behind][1])
@@ -72,7 +73,7 @@ def rows_as_lines(lines: Sequence[tuple[int, str]]) -> dict[int, str]:
             elif len(cells) < 2 or (way is not _columns and len(cells) > len(made) + 2):
                 break
             else:
-                rows[lines[behind][0]] = _row(cells, made, way is _columns)
+                rows[lines[behind][0]] = _row(cells, made, way is _columns, unit)
             behind += 1
         if any(rows.values()):
             found[number] = ""
@@ -117,9 +118,19 @@ def _records(lines: Sequence[tuple[int, str]]) -> dict[int, str]:
     return found
 
 
+_IN_UNIT = re.compile(r"\s*[(\[]?\b(in|inch(?:es)?|cm|mm)\b\.?[)\]]?\s*\Z")
+
+
+def _unit_of(cells: Sequence[str]) -> str:
+    """The unit that a header names, as in "Width (mm)"; "" where it names none."""
+    named = {match[1] for cell in cells if len(cell) > 3 and (match := _IN_UNIT.search(cell.lower()))}
+    return named.pop() if len(named) == 1 else ""
+
+
 def _header(cells: list[str]) -> list[str] | None:
     """The column that each cell names; None where it is no header."""
     lex = lexicon()
+    cells = [_IN_UNIT.sub("", cell.lower()) if len(cell) > 3 else cell for cell in cells]
     if len(cells) < 2 or any(re.search(r"\d", cell) for cell in cells):
         return None
     kinds: list[str] = []
@@ -139,7 +150,7 @@ def _header(cells: list[str]) -> list[str] | None:
     return kinds
 
 
-def _row(cells: list[str], kinds: list[str], loose: bool) -> str:
+def _row(cells: list[str], kinds: list[str], loose: bool, unit: str = "") -> str:
     """The row in words, in the order in which a line is said."""
     at = {kind: cells[n] if n < len(cells) else "" for n, kind in enumerate(kinds) if kind}
     more = [
@@ -152,6 +163,8 @@ def _row(cells: list[str], kinds: list[str], loose: bool) -> str:
     size = at.get("size", "")
     if not size and at.get("width") and at.get("height"):
         size = f"{at['width']} x {at['height']}"
+    if unit and re.search(r"\d\s*\Z", size):
+        size = f"{size} {unit}"
     if not re.search(r"\d", size):
         return " ".join(cell for cell in cells if cell)
     if is_supply_noun(size.lower()) or (is_supply_noun(at.get("name", "").lower()) and " x " not in size):

@@ -21,7 +21,9 @@ from neat_sheaf.reading.words import is_number, words_of
 
 __all__ = ["Told", "What", "tell"]
 
-_BULLET = re.compile(r"\A\s*(?:(?:[-*•–#>+]+|\[[ xX]?\]|\(?[A-Za-z][.)]|\(?\d{1,2}[.)])\s+)+(?=\S)")
+_BULLET = re.compile(
+    r"\A\s*(?:(?:[-*•–#>+☐☑☒✓✔✗✘■□▪▫●○◦·‣⁃]+|\[[ xX]?\]|\(?[A-Za-z][.)]|\(?\d{1,2}[.)])\s+)+(?=\S)"
+)
 _SIZES = ("size", "square", "circle", "circles", "named", "strip")
 _GEOMETRY = (
     "score", "scorefrom", "scoreall", "every", "half", "around", "turn", "turnfrom", "bothways", "sameother",

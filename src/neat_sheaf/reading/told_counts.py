@@ -135,7 +135,7 @@ class ToldCounts(FactsOfLine):
     def _on_result(self, draft: Draft, fact: Fact) -> None:
         sizes = tuple(
             length
-            for key in ("a", "b", "c")
+            for key in ("a", "b", "c", "d")
             if fact.get(key)
             for length in self.t.values(fact.get(key), draft)
         )

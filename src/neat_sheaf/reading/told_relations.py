@@ -38,16 +38,16 @@ class ToldRelations(FactsOfLine):
         width, height = base.sides
         if base.results and len(base.results[-1]) == 2:
             width, height = base.results[-1][0], base.results[-1][1]
-        elif base.scores and fact.get("dir") in ("smaller", "less", "narrower"):
+        elif base.scores and fact.get("dir") in lexicon().among("relations.less"):
             return None  # smaller than the sheet, or than what it folds to?
         number = self.words.number(fact.get("n"))
         step = self.t.length(number, number.unit or base.unit)
         how = fact.get("how")
-        total = how in ("each way", "both ways", "in each direction", "every way") or bool(fact.get("again"))
+        total = how in lexicon().among("relations.total") or bool(fact.get("again"))
         if step is None or (not how and not fact.get("again")):
             return None
         change = step if total else 2 * step
-        sign = 1 if fact.get("dir") in ("bigger", "larger", "wider", "more") else -1
+        sign = 1 if fact.get("dir") in lexicon().among("relations.bigger") else -1
         draft.unit = base.unit
         if not draft.paper:
             draft.same_paper = base.paper != "" and sign > 0 and not self._has_paper()

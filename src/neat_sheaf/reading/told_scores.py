@@ -76,6 +76,7 @@ class ToldScores(FactsOfLine):
         text = self.words.written(fact.first, fact.behind)
         if fact.needs and not draft.scores and not self._scoring_line():
             self.t.ask(fact.first, fact.behind, "score-or-slit", draft, text=text)
+            draft.doubtful.append(ScoreSaid("edges", self.t.values(fact.get("list"), draft), edges=edges))
             return
         if edges == ("all",) or (edges == ("count",) and self._count_in(fact.get("edges")) == 4):
             self._on_scoreall(draft, fact)
@@ -141,6 +142,9 @@ class ToldScores(FactsOfLine):
 
     def _on_every(self, draft: Draft, fact: Fact) -> None:
         across = fact.get("across")
+        if fact.get("turned"):
+            self._score(draft, fact, "every", other=True)
+            return
         if across:
             values = self.t.values(fact.get("n"), draft)
             side = "width" if "width" in across else "height" if "height" in across else "long"
