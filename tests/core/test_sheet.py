@@ -7,6 +7,10 @@ from hypothesis import given, settings
 from hypothesis import strategies as st
 
 from neat_sheaf.reading import Known, SupplyLine, What, read_sheet
+from neat_sheaf.reading.beginning import SIZES
+from neat_sheaf.reading.describing import Describer
+from neat_sheaf.reading.facts_of_line import SAYS_NOTHING
+from neat_sheaf.reading.lexicon import rules_of
 from neat_sheaf.stock.supply import SupplyUnit
 from tests.words import said
 
@@ -34,6 +38,20 @@ Assembly
 3. Add the 4 x 5 1/4 mat to the front.
 Tie the ribbon round it and make a bow.
 """.strip()
+
+
+def test_a_sign_of_nobodys_alphabet_is_no_number():
+    # Such signs come out of documents with fonts of their own; the reader used one as its sign of a number.
+    (line,) = read_sheet("Tag 2 x \ue000 3", "in")
+    assert line.questions
+    (line,) = read_sheet("\ue000", "in")
+    assert not line.pieces
+
+
+def test_every_kind_of_fact_that_the_rules_name_is_read_by_something():
+    kinds = {rule["kind"] for rule in rules_of()["rule"]}
+    read = {name.removeprefix("_on_") for name in dir(Describer) if name.startswith("_on_")}
+    assert kinds - read <= {*SAYS_NOTHING, *SIZES}
 
 
 def test_each_line_of_a_sheet_goes_where_it_belongs():

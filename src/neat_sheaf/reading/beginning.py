@@ -15,9 +15,9 @@ from neat_sheaf.reading.told_counts import ToldCounts
 from neat_sheaf.reading.told_relations import ToldRelations
 from neat_sheaf.reading.words import is_number
 
-__all__ = ["Beginning"]
+__all__ = ["SIZES", "Beginning"]
 
-_SIZES = ("size", "square", "circle", "circles", "named", "strip", "bigger", "sameas")
+SIZES = ("size", "square", "circle", "circles", "named", "strip", "bigger", "sameas")
 
 
 class Beginning(ToldRelations, ToldCounts, Leftover):
@@ -40,6 +40,7 @@ class Beginning(ToldRelations, ToldCounts, Leftover):
         if self.mat_base is not None:
             draft.name = f"{self.mat_base.name} mat" if self.mat_base.name else "mat"
             draft.mat_of, self.mat_base = self.mat_base.name, None
+            draft.paper, self.mat_paper = self.mat_paper, ""
         if fact.get("paper") and fact.kind in ("square", "circle"):
             draft.paper = fact.get("paper")
         if fact.get("n") and fact.kind in ("square", "circle"):
@@ -288,12 +289,12 @@ class Beginning(ToldRelations, ToldCounts, Leftover):
     def _with_mat(self, draft: Draft, at: int, fact: Fact) -> Draft:
         """ "with a mat 1/8 larger all the way round", "with a mat of 3/4 x 7 behind it"."""
         self._rest(draft, at, fact.first)
-        self.mat_base = draft
+        self.mat_base, self.mat_paper = draft, self._written_paper(fact, fact.get("paper"))
         return draft
 
     def _begins(self, fact: Fact, facts: list[Fact], n: int) -> bool:
         """Whether a fact is the size of a piece that begins with it."""
-        if fact.kind not in _SIZES:
+        if fact.kind not in SIZES:
             return False
         following = next(
             (f for f in facts[n + 1 :] if f.kind in ("size", "square", "circle", "named", "strip")), None

@@ -78,18 +78,12 @@ class Describer(Beginning, ToldScores, ToldCuts):
         sizes = [f.first for n, f in enumerate(facts) if self._begins(f, facts, n)]
         if words[behind : behind + 1] != (":",) or not sizes or set(words[: fact.first]) - FILLERS:
             return 0
-        said = fact.get("paper").split()
-        heads = lex.among("papers.heads")
-        from_it = words[fact.first] in ("from", "out", "using", "cut")
+        said, heads = fact.get("paper").split(), lex.among("papers.heads")
+        # "From the print:", "12 x 12 print:" say what is cut up; else the word may be a name.
+        of_sheet = int(fact.get("@paper") or fact.first) > fact.first
         named = any(w.isalpha() and w not in FILLERS for w in words[behind + 1 : sizes[0]])
-        if set(said) <= heads or not (named or from_it) or (len(said) == 1 and not from_it and not named):
-            return 0
-        if (
-            not from_it
-            and said[-1] not in heads
-            and len(sizes) < 2
-            and said[0] not in lex.among("papers.adjectives")
-        ):
+        sure = said[-1] in heads or len(sizes) > 1 or said[0] in lex.among("papers.adjectives")
+        if not of_sheet and (set(said) <= heads or not named or not sure):
             return 0
         self.line_paper = self._written_paper(fact, fact.get("paper"))
         self.t.mark(fact)

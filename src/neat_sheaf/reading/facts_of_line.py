@@ -13,14 +13,14 @@ from neat_sheaf.reading.words import is_number
 if TYPE_CHECKING:
     from neat_sheaf.reading.telling import Teller, Told
 
-__all__ = ["FILLERS", "POINTING", "STRONG", "FactsOfLine"]
+__all__ = ["FILLERS", "POINTING", "SAYS_NOTHING", "STRONG", "FactsOfLine"]
 
 FILLERS = lexicon().among("little.fillers")
 STRONG = (".", "!", "?", ";")
 # Words before a fact that point to the piece before, or to none.
 POINTING = lexicon().among("little.pointing")
 # What says nothing of a piece that would have to be kept.
-_SILENT = (
+SAYS_NOTHING = (
     "halved",
     "down",
     "ate",
@@ -48,6 +48,7 @@ class FactsOfLine:
         self.score_end = -1
         """Behind a list of distances that ends the last fact; a number there may be one more."""
         self.line_paper = ""
+        self.mat_paper = ""
         self.scraps = False
 
     def _ask(self, draft: Draft, fact: Fact, code: str) -> None:
@@ -104,5 +105,6 @@ class FactsOfLine:
                 else [draft]
             ):
                 handler(each, fact)
-        elif fact.kind not in _SILENT:
-            draft.notes.append(self.words.written(fact.first, fact.behind))
+        elif fact.kind not in SAYS_NOTHING:
+            # A size that no piece begins with; every other kind of fact has a reader of its own.
+            self._ask(draft, fact, "second-size")

@@ -69,6 +69,7 @@ class Leftover(FactsOfLine):
             return
         if (
             words[began] == "for"
+            and not set(said) & lex.among("papers.never")
             and draft.name.lower() in ("", "square", "circle", "strip", "piece")
             and len(said) <= 3
         ):

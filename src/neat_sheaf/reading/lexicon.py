@@ -63,7 +63,7 @@ def lexicon(language: str = "en") -> Lexicon:
         frozenset(numbers["and"]), frozenset(numbers["of"]),
         frozenset(numbers["pairs"]), frozenset(numbers["sets"]), frozenset(numbers["not_one_behind"]),
         frozenset(numbers["not_one_before"]), frozenset(numbers["not_one_after_at"]), by_first,
-        found["units"], frozenset(found["in"]["unit_before"]), lists,
+        found["units"], frozenset(found["in"]["unit_before"]) | lists["supplies.measured"], lists,
     )  # fmt: skip
 
 

@@ -24,8 +24,8 @@ _PARTS = {
         ),
         "score": (
             "score", "scorefrom", "scoreall", "scoredown", "every", "half", "halfto", "around", "turn",
-            "turnfrom", "bothways", "sameother", "samescores", "mountain", "valley", "leaves", "across",
-            "endsside", "nothing",
+            "turnfrom", "along", "bothways", "sameother", "samescores", "mountain", "valley", "leaves",
+            "across", "endsside", "nothing",
         ),
         "count": ("count", "counteach", "counttwice", "counttimes", "useof", "give"),
         "paper": ("paper", "samepaper", "scrap"),

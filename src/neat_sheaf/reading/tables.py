@@ -89,6 +89,8 @@ def _records(lines: Sequence[tuple[int, str]]) -> dict[int, str]:
     record: dict[str, str] = {}
     numbers: dict[str, int] = {}
 
+    title: tuple[int, str] | None = None
+
     def close() -> None:
         if len(record) > 1 and ("size" in record or ("width" in record and "height" in record)):
             place = numbers.get("size", numbers.get("width", 0))
@@ -108,7 +110,13 @@ def _records(lines: Sequence[tuple[int, str]]) -> dict[int, str]:
         )
         if not match or not kind:
             close()
+            short = len(text.split()) <= 4 and not re.search(r"[\d:.,;]", text)
+            title = (number, text.strip(" -*•#")) if short else None
             continue
+        if not record and title is not None and title[0] == number - 1:
+            # "BASE" above "cut: 5 1/2 x 8 1/2" is its name.
+            record["name"], numbers["name"] = title[1], title[0]
+        title = None
         if kind == "either":
             kind = "paper"
         if kind in record or (kind == "name" and record):
@@ -137,6 +145,16 @@ def _header(cells: list[str]) -> list[str] | None:
     for cell in cells:
         plain = cell.lower().strip(" :*_")
         kind = next((key for key in _COLUMNS if plain in lex.among(f"tables.{key}")), "")
+        words = set(plain.split())
+        if not kind and words & lex.among("tables.score"):
+            kind = next(
+                (
+                    f"score_{side}"
+                    for side in ("width", "height")
+                    if words & lex.among(f"tables.along_{side}")
+                ),
+                "",
+            )
         if not kind and plain in lex.among("tables.either"):
             kind = "either"
         kinds.append(kind)

@@ -26,9 +26,9 @@ _BULLET = re.compile(
 )
 _SIZES = ("size", "square", "circle", "circles", "named", "strip")
 _GEOMETRY = (
-    "score", "scorefrom", "scoreall", "every", "half", "around", "turn", "turnfrom", "bothways", "sameother",
-    "samescores", "mountain", "valley", "corners", "hole", "holesat", "window", "ends", "count", "counttwice",
-    "counttimes", "diagonal", "leaves", "gate", "punched", "scoredown", "halfto", "across",
+    "score", "scorefrom", "scoreall", "every", "half", "around", "along", "turn", "turnfrom", "bothways",
+    "sameother", "samescores", "mountain", "valley", "corners", "hole", "holesat", "window", "ends", "count",
+    "counttwice", "counttimes", "diagonal", "leaves", "gate", "punched", "scoredown", "halfto", "across",
 )  # fmt: skip
 
 _LONGEST_STEP = 400  # characters
@@ -237,7 +237,11 @@ class Teller(NotationLines):
                 for word in letters
             )
         ):
-            talk = any(bare.lower().startswith(start) for start in lex.among("lines.talk"))
+            plain = bare.lower()
+            if not geometry and any(plain.startswith(start) for start in lex.among("lines.of_the_day")):
+                self._mark_all("note")  # "We start at 6.30": its numbers are times and prices
+                return
+            talk = any(plain.startswith(start) for start in lex.among("lines.talk"))
             strong = any(word in lex.among("ask.words") for word in letters)
             if not has_number and (talk or (self._is_talk(bare, letters) and not strong)):
                 self._mark_all("note")

@@ -4,6 +4,7 @@ from __future__ import annotations
 
 import re
 from dataclasses import replace
+from typing import Any
 
 from neat_sheaf.measure.length import Length
 from neat_sheaf.reading.drafts import Draft, ScoreSaid
@@ -42,6 +43,16 @@ class ToldScores(FactsOfLine):
             draft.counts.append(2)
         self.score_verb = True
 
+    def _doubt(self, draft: Draft, fact: Fact, how: str, **more: Any) -> None:
+        """Distances without a word that says what is at them: a score, most likely, but it is asked."""
+        self._ask(draft, fact, "score-or-slit")
+        number = None
+        if more.get("side") == "number":
+            found = self.t.numbers(fact.get("side"))
+            number = self.t.length(found[0], draft.unit) if found else None
+        values = self.t.values(fact.get("list"), draft)
+        draft.doubtful.append(ScoreSaid(how, values, number=number, **more))
+
     def _doubtful_list(self, draft: Draft, fact: Fact) -> None:
         """A list that may be other numbers: "5 and 3/8", "1, 4 4 1/2"."""
         said = fact.get("list")
@@ -59,8 +70,8 @@ class ToldScores(FactsOfLine):
             self.t.ask(fact.first, fact.behind, "missing-comma", draft)
 
     def _on_score(self, draft: Draft, fact: Fact) -> None:
-        if fact.needs and not draft.scores:
-            self._ask(draft, fact, "score-or-slit")
+        if fact.needs and not draft.scores and not (fact.needs == "edge" and self._scoring_line()):
+            self._doubt(draft, fact, "side", side=side_of(fact.get("side")))
             return
         behind = self.words.words[fact.behind : fact.behind + 1]
         if not fact.get("side") and behind == ("down",):
@@ -75,8 +86,7 @@ class ToldScores(FactsOfLine):
         edges = edges_of(fact.get("edges"))
         text = self.words.written(fact.first, fact.behind)
         if fact.needs and not draft.scores and not self._scoring_line():
-            self.t.ask(fact.first, fact.behind, "score-or-slit", draft, text=text)
-            draft.doubtful.append(ScoreSaid("edges", self.t.values(fact.get("list"), draft), edges=edges))
+            self._doubt(draft, fact, "edges", edges=edges)
             return
         if edges == ("all",) or (edges == ("count",) and self._count_in(fact.get("edges")) == 4):
             self._on_scoreall(draft, fact)
@@ -136,7 +146,7 @@ class ToldScores(FactsOfLine):
 
     def _on_scoreall(self, draft: Draft, fact: Fact) -> None:
         if fact.needs and not draft.scores and not self._scoring_line():
-            self._ask(draft, fact, "score-or-slit")
+            self._doubt(draft, fact, "all")
             return
         draft.scores.append(ScoreSaid("all", self.t.values(fact.get("list"), draft)))
 
@@ -193,6 +203,18 @@ class ToldScores(FactsOfLine):
             number = self.t.length(self.t.numbers(fact.get("side"))[0], draft.unit)
         ways = "" if meant.startswith("side ") else meant
         draft.scores.append(ScoreSaid("half", (), side, number=number, ways=ways))
+
+    def _on_along(self, draft: Draft, fact: Fact) -> None:
+        """ "on the long edges at 1, 2 and 7": along them where they cannot lie in from both."""
+        values = self.t.values(fact.get("list"), draft)
+        side = side_of(fact.get("side").replace("edges", "edge").replace("sides", "side"))
+        sides = (draft.width or Length(0), draft.height or Length(0))
+        across = min(sides) if side == "long" else max(sides)
+        if 2 * max(values, default=Length(0)) <= across or side not in ("long", "short"):
+            self._ask(draft, fact, "which-ends")
+            return
+        draft.scores.append(ScoreSaid("side", values, side))
+        self.score_verb = True
 
     def _on_across(self, draft: Draft, fact: Fact) -> None:
         values = self.t.values(fact.get("list"), draft)
