@@ -2,7 +2,7 @@
 
 Takes a sample of the changes that the tool can make to the modules named under ``tool.mutmut`` in
 pyproject.toml, each module with the tests that are about it, and prints the share that was noticed
-and the changes that were not.
+and the changes that were not. Takes how many, or the names of changes to try again.
 """
 
 from __future__ import annotations
@@ -56,8 +56,11 @@ def main() -> int:
             print(said[-2_000:])
             return 1
         dice = random.Random(SEED)
-        size = int(sys.argv[1]) if len(sys.argv) > 1 else SAMPLE
-        chosen = dice.sample(names, min(size, len(names)))
+        asked = sys.argv[1:]
+        if asked and not asked[0].isdigit():
+            chosen = asked
+        else:
+            chosen = dice.sample(names, min(int(asked[0]) if asked else SAMPLE, len(names)))
         said = _mutmut(where, *chosen)
         outcomes = {name: code for name, code in _outcomes(where).items() if name in chosen}
         tried = {name: code for name, code in outcomes.items() if code is not None}

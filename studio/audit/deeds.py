@@ -83,8 +83,8 @@ DEEDS: dict[tuple[str, str], Deed] = {
 NOT_NOTED: dict[tuple[str, str], str] = {
     **dict.fromkeys(
         [
-            ("POST", "/fold"), ("POST", "/forms"), ("POST", "/lines"), ("POST", "/lines/mats"),
-            ("POST", "/refit"), ("POST", "/stand"), ("POST", "/projects/{project_id}/effects"),
+            ("POST", "/fold"), ("POST", "/forms"), ("POST", "/lines"), ("POST", "/lines/document"),
+            ("POST", "/lines/mats"), ("POST", "/refit"), ("POST", "/stand"), ("POST", "/projects/{project_id}/effects"),
             ("POST", "/prices/compare"), ("POST", f"{_CLASS}/cutting/miscut"),
         ],
         "computes, and keeps nothing",

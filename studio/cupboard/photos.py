@@ -5,19 +5,17 @@ No place, no maker's notes and no markup that came with the file is in ours.
 
 from __future__ import annotations
 
-import contextlib
 import io
 import subprocess
 import sys
 import warnings
-from collections.abc import Iterator
 
 from django.conf import settings
-from django.db import connection
 from PIL import Image
 
 from neat_sheaf.errors import fault
 from neat_sheaf.formats.reading import FileError
+from studio.common.places import one_at_a_time
 from studio.cupboard.shrinking import NOT_A_PICTURE
 
 __all__ = ["as_we_make_them", "remade"]
@@ -36,7 +34,7 @@ def remade(content: bytes, side: int = _SIDE) -> tuple[bytes, str]:
     FileError for what is no picture of these kinds, or one of too many pixels to be opened. It is done in a
     process of its own, with an end of time and memory, and one at a time on the whole server.
     """
-    with _one_at_a_time():
+    with one_at_a_time(_PLACE):
         try:
             done = subprocess.run(  # noqa: S603 - our own program, and a number
                 [sys.executable, "-m", "studio.cupboard.shrinking", str(side)],
@@ -49,17 +47,6 @@ def remade(content: bytes, side: int = _SIDE) -> tuple[bytes, str]:
         code = "not-a-picture" if done.returncode == NOT_A_PICTURE else "too-many-pixels"
         raise FileError([fault("content", code)])
     return done.stdout[_COLOUR:], done.stdout[:_COLOUR].decode()
-
-
-@contextlib.contextmanager
-def _one_at_a_time() -> Iterator[None]:
-    """Hold the one place where pictures are made; whoever comes after waits."""
-    with connection.cursor() as cursor:
-        cursor.execute("SELECT pg_advisory_lock(%s)", [_PLACE])
-        try:
-            yield
-        finally:
-            cursor.execute("SELECT pg_advisory_unlock(%s)", [_PLACE])
 
 
 def as_we_make_them(content: bytes) -> bool:

@@ -23,9 +23,11 @@ from neat_sheaf.wording import Voice
 from studio.accounts.models import Measure
 from studio.accounts.tenancy import reader, studio_of
 from studio.accounts.voice import voice_for
+from studio.common.encoded import sent_bytes
 from studio.common.problems import FaultOut, Problem, fault_out
 from studio.common.sent import Sent
 from studio.cupboard.models import Supply
+from studio.projects.documents import LARGEST_DOCUMENT, document_text
 from studio.projects.piece_schemas import PanelDoc, PieceDoc
 
 router = Router(tags=["lines"])
@@ -217,6 +219,24 @@ def _row(piece: Piece, units: Unit) -> dict[str, Any]:
         "tidies": [tidy],
         "questions": [],
     }
+
+
+class DocumentIn(Sent):
+    """A file that a list is in, in base64."""
+
+    content: str = Field(min_length=1, max_length=LARGEST_DOCUMENT * 4 // 3 + 4)
+
+
+class DocumentOut(Schema):
+    """The text of a file, as it would be pasted; rows of its tables have tabs between their cells."""
+
+    text: str
+
+
+@router.post("/lines/document", auth=reader, response={200: DocumentOut, 422: Problem})
+def document(request: HttpRequest, payload: DocumentIn) -> dict[str, str]:
+    """The text of a PDF, a document (DOCX, ODT), a spreadsheet (XLSX, ODS), a CSV or a plain file."""
+    return {"text": document_text(sent_bytes(payload.content))}
 
 
 class MatsIn(Sent):

@@ -1,5 +1,6 @@
 """Whole sheets as an instructor has them: pasted, asked about, answered by keys alone, and on the list."""
 
+import docx
 import pytest
 from selenium.webdriver.common.by import By
 from selenium.webdriver.common.keys import Keys
@@ -84,3 +85,47 @@ def test_three_sheets_are_pasted_answered_by_keys_and_end_in_their_places(page, 
     kept = on_the_list(project)
     assert (kept["Walls"].per_kit, kept["Walls"].lines.count(), kept["Roof"].role) == (2, 4, "rust")
     page.until(lambda d: Supply.objects.filter(name="cord", unit="length").exists())
+
+
+def document(path, lines):
+    made = docx.Document()
+    for line in lines:
+        made.add_paragraph(line)
+    made.save(path)
+
+
+def choose(page, path):
+    page.until(lambda d: d.find_elements(By.CSS_SELECTOR, "input[type=file]"))[0].send_keys(str(path))
+
+
+# What a browser does when a file is let go over a part of the page.
+DROP = """
+const [target, name, text] = arguments
+const data = new DataTransfer()
+data.items.add(new File([text], name))
+for (const kind of ['dragover', 'drop'])
+  target.dispatchEvent(new DragEvent(kind, { dataTransfer: data, bubbles: true, cancelable: true }))
+"""
+
+
+def test_files_are_imported_read_and_dropped_and_one_that_cannot_be_read_says_why(page, empty_room, tmp_path):
+    document(tmp_path / "list.docx", ["Fan of markers", "Blade 1 x 6, kraft, 5 of them", "2 brads"])
+    page.sign_in()
+    page.go("/projects")
+    choose(page, tmp_path / "list.docx")
+    page.says("Blade: 1 x 6 in")
+    page.press(Keys.ENTER)
+    page.until(lambda d: Project.objects.filter(name="Fan of markers").exists())
+    project = Project.objects.get(name="Fan of markers").pk
+    page.until(lambda d: set(on_the_list(project)) == {"Blade"})
+    page.until(lambda d: Project.objects.get(pk=project).uses.count() == 1)
+
+    (tmp_path / "photo.pdf").write_bytes(b"\x00\x01 no document")
+    choose(page, tmp_path / "photo.pdf")
+    page.says("no file that a list can be read from")
+
+    rows = page.driver.find_element(By.CSS_SELECTOR, "section[aria-label='Cut-and-score list']")
+    page.driver.execute_script(DROP, rows, "more.csv", "Piece,Paper,Size\nHandle,kraft,1/2 x 5\n")
+    page.says("Handle: 1/2 x 5 in")
+    page.press(Keys.ENTER)
+    page.until(lambda d: set(on_the_list(project)) == {"Blade", "Handle"})

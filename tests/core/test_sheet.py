@@ -48,6 +48,28 @@ def test_a_sign_of_nobodys_alphabet_is_no_number():
     assert not line.pieces
 
 
+@pytest.mark.parametrize("blanks", ["", "      "])
+def test_a_cell_of_a_table_that_lacks_others_is_of_the_column_it_stands_under(blanks):
+    text = (f"{blanks}Piece     Width     Height    Score     Paper     Qty\n"
+            f"{blanks}Base      4 1/4     11        5 1/2     kraft     1\n"
+            f"{blanks}Mat       4         5 1/4               print     2\n"
+            f"{blanks}Tag       2         3                             4\n")  # fmt: skip
+    _, base, mat, tag = read_sheet(text, "in")
+    assert [(line.pieces[0].piece.paper, line.pieces[0].piece.per_kit) for line in (base, mat)] == [
+        ("kraft", 1), ("print", 2)
+    ]  # fmt: skip
+    assert (tag.pieces[0].piece.per_kit, tag.pieces[0].piece.scores) == (4, ())
+
+
+def test_a_cell_between_two_columns_is_asked_about():
+    header = "Piece     Width     Height    Score     Qty"
+    lines = {at: f"Tag       2         3{' ' * (at - 21)}2" for at in (32, 37, 40)}
+    found = {at: read_sheet(f"{header}\n{line}\n", "in")[1] for at, line in lines.items()}
+    assert [score.at for score in found[32].pieces[0].piece.scores] == [inch("2")]
+    assert found[40].pieces[0].piece.per_kit == 2
+    assert found[37].questions
+
+
 def test_every_kind_of_fact_that_the_rules_name_is_read_by_something():
     kinds = {rule["kind"] for rule in rules_of()["rule"]}
     read = {name.removeprefix("_on_") for name in dir(Describer) if name.startswith("_on_")}

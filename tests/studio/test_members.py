@@ -51,7 +51,7 @@ def test_what_changes_something_is_not_a_readers():
     """Readers compute and print: what they may send computes, and keeps nothing."""
     sent = {path for (method, path), role in STATED.items() if role is Role.READER and method != "GET"}
     assert sent == {
-        "/prices/compare", "/fold", "/stand", "/refit", "/lines", "/lines/mats", "/forms",
+        "/prices/compare", "/fold", "/stand", "/refit", "/lines", "/lines/document", "/lines/mats", "/forms",
         "/projects/{project_id}/effects", "/classes/{class_id}/stop-early", "/members/{member_id}",
         "/classes/{class_id}/folder", "/tasks/{task_id}",
     }  # fmt: skip

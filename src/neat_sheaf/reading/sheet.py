@@ -17,6 +17,7 @@ from neat_sheaf.reading.notation.draft import Known, nearest
 from neat_sheaf.reading.notation.question import Question
 from neat_sheaf.reading.notation.reading import LATER, MOST_LINES, ReadLine, read_line, with_piece
 from neat_sheaf.reading.supplies import SupplyLine
+from neat_sheaf.reading.tables import rows_as_lines
 from neat_sheaf.reading.telling import Told, What, tell
 from neat_sheaf.stock.supply import SupplyUnit
 
@@ -63,7 +64,10 @@ def read_sheet(
     known = known or Known()
     lines = [(n, line.strip()) for n, line in enumerate(text.splitlines(), 1) if line.strip()]
     over = lines[MOST_LINES:]
-    told, teller = tell(lines[:MOST_LINES], units, known, kinds)
+    # A cell of a table is known by where it stands, with the blanks before it.
+    as_written = [(n, line.rstrip()) for n, line in enumerate(text.splitlines(), 1) if line.strip()]
+    rows = rows_as_lines(as_written[:MOST_LINES])
+    told, teller = tell(lines[:MOST_LINES], units, known, kinds, rows)
     _settle_papers(teller.drafts, known)
     found = _Builder(told, teller.drafts, units, known, supplies).all()
     if over:

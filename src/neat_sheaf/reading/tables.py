@@ -5,6 +5,7 @@ from __future__ import annotations
 import csv
 import re
 from collections.abc import Callable, Sequence
+from itertools import combinations
 
 from neat_sheaf.reading.lexicon import lexicon
 from neat_sheaf.reading.supplies import is_supply_noun
@@ -46,6 +47,32 @@ def _columns(line: str) -> list[str]:
     return [cell.strip() for cell in re.split(r"\s{2,}|\t", line.strip())]
 
 
+_CELL = re.compile(r"\S+(?: \S+)*")
+
+
+def _under(header: str, line: str) -> list[str] | None:
+    """The cells of a row that lacks some, each below the word of the header that it stands under.
+
+    None where it stands under none, or as near to two.
+    """
+    heads = [match.span() for match in _CELL.finditer(header)]
+    cells = [(match.span(), match[0]) for match in _CELL.finditer(line)]
+
+    def apart(cell: tuple[int, int], head: tuple[int, int]) -> int:
+        return max(0, head[0] - cell[1], cell[0] - head[1])
+
+    ways = sorted(
+        (sum(apart(cell, heads[n]) for (cell, _), n in zip(cells, columns, strict=True)), columns)
+        for columns in combinations(range(len(heads)), len(cells))
+    )
+    if not ways or (len(ways) > 1 and ways[0][0] == ways[1][0]):
+        return None
+    found = [""] * len(heads)
+    for (_, text), n in zip(cells, ways[0][1], strict=True):
+        found[n] = text
+    return found
+
+
 _WAYS: tuple[Callable[[str], list[str]], ...] = (_tabs, _pipes, _semicolons, _commas, _columns)
 
 
@@ -72,6 +99,10 @@ def rows_as_lines(lines: Sequence[tuple[int, str]]) -> dict[int, str]:
                 rows[lines[behind][0]] = ""
             elif len(cells) < 2 or (way is not _columns and len(cells) > len(made) + 2):
                 break
+            elif way is _columns and "\t" not in text and len(cells) < len(made):
+                placed = _under(text, lines[behind][1])
+                if placed is not None:
+                    rows[lines[behind][0]] = _row(placed, made, True, unit)
             else:
                 rows[lines[behind][0]] = _row(cells, made, way is _columns, unit)
             behind += 1

@@ -387,15 +387,16 @@ class Teller(NotationLines):
 
 
 def tell(lines: list[tuple[int, str]], units: Unit, known: Known,
-         kinds: Mapping[int, What] | None = None) -> tuple[list[Told], Teller]:  # fmt: skip
-    """Every line of a text, with the pieces they tell of."""
+         kinds: Mapping[int, What] | None = None,
+         rows: Mapping[int, str] | None = None) -> tuple[list[Told], Teller]:  # fmt: skip
+    """Every line of a text, with the pieces they tell of; ``rows`` are those that are rows of a table."""
     papers = frozenset(role.lower() for role in known.roles if role.lower() != "body")
     teller = Teller(units, papers=papers, roles=known.roles, names=known.pieces)
     teller.alone = len(lines) == 1
     marks = [int(found[1]) for _, text in lines if (found := re.match(r"\s*\((\d{1,2})\)\s", text))]
     teller.counted = len(marks) > 1 and marks == list(range(marks[0], marks[0] + len(marks)))
     told = []
-    rows = rows_as_lines(lines)
+    rows = rows_as_lines(lines) if rows is None else rows
     for place, (number, text) in enumerate(lines):
         told.append(
             teller.tell(

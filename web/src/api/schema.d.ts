@@ -752,6 +752,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/lines/document": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Document
+         * @description The text of a PDF, a document (DOCX, ODT), a spreadsheet (XLSX, ODS), a CSV or a plain file.
+         */
+        post: operations["studio_projects_lines_api_document"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/lines/mats": {
         parameters: {
             query?: never;
@@ -4855,6 +4875,22 @@ export interface components {
             kinds: {
                 [key: string]: "heading" | "piece" | "supply" | "step" | "note";
             };
+        };
+        /**
+         * DocumentOut
+         * @description The text of a file, as it would be pasted; rows of its tables have tabs between their cells.
+         */
+        DocumentOut: {
+            /** Text */
+            text: string;
+        };
+        /**
+         * DocumentIn
+         * @description A file that a list is in, in base64.
+         */
+        DocumentIn: {
+            /** Content */
+            content: string;
         };
         /**
          * MatsIn
@@ -10313,6 +10349,48 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["LinesOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Any other refusal: a code for programs, words for people. */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    studio_projects_lines_api_document: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["DocumentIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["DocumentOut"];
                 };
             };
             /** @description Unprocessable Entity */

@@ -3,7 +3,17 @@ import { Trans } from '@lingui/react/macro'
 import { Button } from '@mantine/core'
 import { IconPlus } from '@tabler/icons-react'
 import { useQueryClient } from '@tanstack/react-query'
-import { type ClipboardEvent, type KeyboardEvent, memo, useEffect, useMemo, useRef, useState } from 'react'
+import {
+  type ClipboardEvent,
+  type DragEvent,
+  type KeyboardEvent,
+  memo,
+  useEffect,
+  useMemo,
+  useRef,
+  useState,
+} from 'react'
+import { useLocation, useNavigate } from 'react-router'
 import { useNewClass } from '../classes/newClass'
 import { Failed } from '../ui/states/states'
 import type { Piece } from '../api/client'
@@ -21,6 +31,7 @@ import {
   withoutPieces,
   withPiece,
 } from './draft'
+import { droppedFile, holdsFile } from './documents'
 import { FitsEditor } from './FitsEditor'
 import { rowsOf, withStarted, withTaken } from './lines'
 import { makeSupplies } from './making'
@@ -61,6 +72,15 @@ export function ListTab() {
   const [starting, setStarting] = useState(false)
   const dragged = useRef<number | null>(null)
   const quick = useRef<QuickHandle>(null)
+  const [over, setOver] = useState(false)
+  const said = (useLocation().state as { said?: string } | null)?.said
+  const go = useNavigate()
+  useEffect(() => {
+    if (!said) return
+    quick.current?.take(said)
+    // So that it is not read again when the page is.
+    void go('.', { replace: true, state: null })
+  }, [said, go])
   const [unread] = useState(() => new Map<string, string>())
   const pieces = doc.pieces ?? NONE
   const piece = pieces[chosen] ?? pieces[0]
@@ -190,8 +210,28 @@ export function ListTab() {
     [],
   )
 
+  function dropped(event: DragEvent) {
+    const file = droppedFile(event.dataTransfer)
+    if (!file) return
+    event.preventDefault()
+    setOver(false)
+    quick.current?.open(file)
+  }
+
   return (
-    <>
+    <div
+      className={classes.drop}
+      data-over={over || undefined}
+      onDragOver={(event) => {
+        if (!holdsFile(event.dataTransfer)) return
+        event.preventDefault()
+        setOver(true)
+      }}
+      onDragLeave={(event) => {
+        if (!event.currentTarget.contains(event.relatedTarget as Node | null)) setOver(false)
+      }}
+      onDrop={dropped}
+    >
       <Quick ref={quick} docOf={actions.docOf} units={units} add={actions.added} />
       <div className={classes.split}>
         <section aria-label={t`Cut-and-score list`}>
@@ -274,7 +314,7 @@ export function ListTab() {
         </Button>
         {teach.error ? <Failed error={teach.error} /> : null}
       </p>
-    </>
+    </div>
   )
 }
 

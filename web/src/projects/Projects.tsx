@@ -8,6 +8,7 @@ import { api, ask, type ProjectIn, Refused } from '../api/client'
 import { asked, changed } from '../api/queries'
 import { classes as classesOf, pieces } from '../i18n/counts'
 import { dateOf } from '../i18n/format'
+import { DOCUMENTS, textOf } from './documents'
 import { emptyProject, newPiece } from './draft'
 import { Empty, Failed, Loaded } from '../ui/states/states'
 import { Ledger } from '../ui/tables/Ledger'
@@ -53,10 +54,19 @@ export function Projects() {
     },
   })
   const importFile = useMutation({
-    mutationFn: async (file: File) => ask(api.POST('/api/job-files', { body: { text: await file.text() } })),
-    onSuccess: async (made) => {
-      await changed(queries, 'import')
-      await go(`/projects/${made.id}`)
+    mutationFn: async (file: File) => {
+      if (/\.json$/i.test(file.name))
+        return {
+          made: await ask(api.POST('/api/job-files', { body: { text: await file.text() } })),
+          said: '',
+        }
+      // A list in somebody's own words is read into the box of a new project, where what is asked is answered.
+      const said = await textOf(file)
+      return { made: await ask(api.POST('/api/projects', { body: emptyProject(t`New project`) })), said }
+    },
+    onSuccess: async ({ made, said }) => {
+      await changed(queries, said ? 'project' : 'import')
+      await go(`/projects/${made.id}`, said ? { state: { said } } : {})
     },
   })
   const faults = importFile.error instanceof Refused ? (importFile.error.problem.faults ?? []) : []
@@ -76,10 +86,13 @@ export function Projects() {
           <Trans>Projects</Trans>
         </h1>
         <span className={classes.buttons}>
-          <FileButton accept=".json,application/json" onChange={(file) => file && importFile.mutate(file)}>
+          <FileButton
+            accept={`.json,application/json,${DOCUMENTS}`}
+            onChange={(file) => file && importFile.mutate(file)}
+          >
             {(props) => (
               <Button {...props} variant="default" loading={importFile.isPending}>
-                <Trans>Import a job file</Trans>
+                <Trans>Import a file</Trans>
               </Button>
             )}
           </FileButton>

@@ -18,6 +18,7 @@ import {
   withSuggestion,
 } from './lines'
 import classes from './QuickLines.module.css'
+import { DOCUMENTS, textOf, whyNot } from './documents'
 import { QuickHelp } from './QuickHelp'
 import { QuickLine } from './QuickLine'
 
@@ -27,6 +28,8 @@ const REST_MS = 40
 export interface QuickHandle {
   /** Put a text in the box and go there. */
   take: (text: string) => void
+  /** Put what a file says behind what is in the box. */
+  open: (file: File) => void
 }
 
 const countOf = (taken: Taken) =>
@@ -40,6 +43,7 @@ export const QuickLines = forwardRef<
   const [text, setText] = useState('')
   const [read, setRead] = useState<{ of: string; lines: ReadLines } | null>(null)
   const [away, setAway] = useState(false)
+  const [file, setFile] = useState<{ name: string; fault: string } | null>(null)
   const [kinds, setKinds] = useState<ReadonlyMap<string, What>>(new Map<string, What>())
   const box = useRef<HTMLTextAreaElement>(null)
   const latest = useRef(text)
@@ -51,7 +55,20 @@ export const QuickLines = forwardRef<
       setText(taken)
       box.current?.focus()
     },
+    open: (chosen) => void openFile(chosen),
   }))
+
+  async function openFile(chosen: File) {
+    setFile({ name: chosen.name, fault: '' })
+    try {
+      const said = await textOf(chosen)
+      setText((now) => (now.trim() ? `${now.replace(/\n+$/, '')}\n${said}` : said))
+      setFile(null)
+      box.current?.focus()
+    } catch (error) {
+      setFile({ name: chosen.name, fault: whyNot(error, chosen) })
+    }
+  }
   useEffect(() => {
     if (!text.trim()) return
     const timer = setTimeout(() => {
@@ -155,6 +172,17 @@ export const QuickLines = forwardRef<
         }
         rightSectionWidth={100}
       />
+      {file ? (
+        <p className={file.fault ? classes.fault : classes.hint} role={file.fault ? 'alert' : 'status'}>
+          {file.fault ? (
+            <>
+              <IconAlertTriangle size={17} aria-hidden /> {file.fault}
+            </>
+          ) : (
+            <Trans>Reading {file.name}…</Trans>
+          )}
+        </p>
+      ) : null}
       {shown ? (
         <div className={classes.read} role="status" aria-live="polite">
           {shown.faults.map((fault) => (
@@ -206,19 +234,21 @@ export const QuickLines = forwardRef<
           ) : (
             <>
               <Trans>
-                Type a line and press Enter, or paste many. Sizes are width by height; a number takes the unit
-                of the size. Rows of a spreadsheet can be pasted here too.
+                Type a line and press Enter, or paste many: a mail, a table, a whole sheet. Sizes are width by
+                height; a number takes the unit of the size.
               </Trans>{' '}
               <FileButton
-                accept=".csv,.tsv,text/csv"
-                onChange={(file) => void file?.text().then((table) => setText(table.replace(/\r\n?/g, '\n')))}
+                key={file?.fault}
+                accept={DOCUMENTS}
+                onChange={(chosen) => chosen && void openFile(chosen)}
               >
                 {(props) => (
                   <button type="button" className={classes.link} {...props}>
-                    <Trans>Read a CSV file</Trans>
+                    <Trans>Read a file</Trans>
                   </button>
                 )}
-              </FileButton>
+              </FileButton>{' '}
+              <Trans>or drop one here: PDF, DOCX, ODT, XLSX, CSV, text.</Trans>
             </>
           )}
         </p>
