@@ -92,7 +92,7 @@ class Rows:
     def _read_table(self, name: str, table: Table) -> None:
         between = "/" if table.file else "-"
         paths = [path for path in self._files if path.startswith(name + between) and path.endswith(".json")]
-        if not table.file and not paths:
+        if not (table.file or table.newer or paths):
             self.fault(f"{name}-1.json", "archive-missing")
         for path in sorted(paths, key=_natural):
             document = self._document(path)

@@ -26,11 +26,15 @@ __all__ = [
 
 @dataclass(frozen=True)
 class Table:
-    """One model, and what is a part of its rows. ``file``: each row has a file of its own."""
+    """One model, and what is a part of its rows. ``file``: each row has a file of its own.
+
+    ``newer``: archives were written before there was such a thing, and lack its file.
+    """
 
     label: str
     parts: tuple[Table, ...] = ()
     file: bool = False
+    newer: bool = False
 
     @cached_property
     def model(self) -> type[models.Model]:
@@ -83,8 +87,8 @@ CHANGES = "changes"
 """The table of who changed what."""
 
 
-def _under(label: str, *parts: str | Table, file: bool = False) -> Table:
-    return Table(label, tuple(one if isinstance(one, Table) else Table(one) for one in parts), file)
+def _under(label: str, *parts: str | Table, file: bool = False, newer: bool = False) -> Table:
+    return Table(label, tuple(one if isinstance(one, Table) else Table(one) for one in parts), file, newer)
 
 
 # Each after those that it refers to; what refers to others of its own table may come in any order.
@@ -108,6 +112,7 @@ TABLES = {
         "cupboard.Claim", "classes.Tick", "people.Attendee", "log.ClassLog", "log.Used", "log.LogNote",
         file=True,
     ),
+    "words": _under("projects.LearnedWord", newer=True),
     "orders": _under("cupboard.Order", "cupboard.OrderLine"),
     "movements": _under("cupboard.Movement"),
     CHANGES: _under("audit.Noted"),

@@ -19,6 +19,8 @@ _CLASS = "/classes/{class_id}"
 DEEDS: dict[tuple[str, str], Deed] = {
     ("PUT", "/studio"): Deed("changed"),
     ("PUT", "/learned/{name}"): Deed("learned"),
+    ("POST", "/words"): Deed("word"),
+    ("DELETE", "/words/{word_id}"): Deed("word-gone"),
     ("POST", "/archive"): Deed("archive-out"),
     ("POST", "/prices/take"): Deed("prices"),
     ("PUT", "/members/{member_id}"): Deed("role"),
@@ -84,7 +86,8 @@ NOT_NOTED: dict[tuple[str, str], str] = {
     **dict.fromkeys(
         [
             ("POST", "/fold"), ("POST", "/forms"), ("POST", "/lines"), ("POST", "/lines/document"),
-            ("POST", "/lines/mats"), ("POST", "/refit"), ("POST", "/stand"), ("POST", "/projects/{project_id}/effects"),
+            ("POST", "/lines/mats"), ("POST", "/refit"), ("POST", "/stand"),
+            ("POST", "/projects/{project_id}/effects"),
             ("POST", "/prices/compare"), ("POST", f"{_CLASS}/cutting/miscut"),
         ],
         "computes, and keeps nothing",

@@ -56,6 +56,7 @@ from studio.projects.files_api import router as files
 from studio.projects.folding_api import router as folding
 from studio.projects.forms_api import router as forms
 from studio.projects.lines_api import router as lines
+from studio.projects.words_api import router as words
 from studio.shopping.api import router as shopping
 from studio.shopping.orders_api import router as orders
 from studio.shopping.prices_api import router as prices
@@ -80,6 +81,7 @@ for router in (
     merging,
     projects,
     lines,
+    words,
     folding,
     forms,
     files,

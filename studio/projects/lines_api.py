@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 from contextlib import suppress
+from dataclasses import asdict
 from typing import Annotated, Any, Literal
 
 from django.http import HttpRequest
@@ -16,7 +17,7 @@ from neat_sheaf.limits import LONGEST_TEXT
 from neat_sheaf.measure.length import Unit, write_length
 from neat_sheaf.project import Panel, Piece
 from neat_sheaf.project.matting import mats_for, panels_to_mat
-from neat_sheaf.reading import Known, SheetLine, SupplyLine, What, read_sheet, tidy_line
+from neat_sheaf.reading import Known, Means, SheetLine, SupplyLine, What, read_sheet, tidy_line
 from neat_sheaf.reading.drafts import Span
 from neat_sheaf.stock.supply import SupplyUnit
 from neat_sheaf.wording import Voice
@@ -29,6 +30,7 @@ from studio.common.sent import Sent
 from studio.cupboard.models import Supply
 from studio.projects.documents import LARGEST_DOCUMENT, document_text
 from studio.projects.piece_schemas import PanelDoc, PieceDoc
+from studio.projects.words_api import words_of
 
 router = Router(tags=["lines"])
 
@@ -53,14 +55,26 @@ class LinesIn(Sent):
     kinds: dict[int, Literal["heading", "piece", "supply", "step", "note"]] = Field({}, max_length=2_000)
 
 
+class LearnsOut(Schema):
+    """What an answer says of a word for the next time."""
+
+    said: str
+    means: Means
+    instead: str
+
+
 class QuestionOut(Schema):
-    """A part of a line that was not understood, from ``start`` to before ``end``."""
+    """A part of a line that was not understood, from ``start`` to before ``end``.
+
+    ``learns`` has what each suggestion says of a word, null where it says nothing; empty: none does.
+    """
 
     start: int
     end: int
     code: str
     message: str
     suggestions: list[str]
+    learns: list[LearnsOut | None] = []
 
 
 class SupplySaid(Schema):
@@ -124,8 +138,9 @@ def lines(request: HttpRequest, payload: LinesIn) -> dict[str, Any]:
     voice = voice_for(request, payload.units)
     units = voice.units
     known = Known(
-        tuple(payload.roles), tuple(payload.pieces), payload.role or "body", _listed(payload, units)
-    )
+        tuple(payload.roles), tuple(payload.pieces), payload.role or "body", _listed(payload, units),
+        words=words_of(studio_of(request)),
+    )  # fmt: skip
     if not looks_like_rows(payload.text) or not own_columns(payload.text):
         stocked = {supply.name: supply for supply in studio_of(request).supplies.all()}
         kinds = {number: What(kind) for number, kind in payload.kinds.items()}
@@ -164,6 +179,7 @@ def _line(line: SheetLine, voice: Voice, stocked: dict[str, Supply]) -> dict[str
             "code": q.code,
             "message": voice.words(q.message),
             "suggestions": list(q.suggestions),
+            "learns": [None if one is None else asdict(one) for one in q.learns],
         }
         for q in line.questions
     ]

@@ -28,7 +28,7 @@ NAMES = st.text("abcé|@3: ", min_size=1, max_size=9).map(lambda text: f"n{text.
 COUNTS = st.integers(0, 9)
 EVENING = (
     "claim", "cut", "miscut", "bag", "pack", "people", "used", "left", "note", "bought", "order", "move",
-    "undo", "finish", "extra", "photo", "revoke", "drop", "size", "version",
+    "undo", "finish", "extra", "photo", "revoke", "drop", "size", "version", "word",
 )  # fmt: skip
 
 
@@ -185,6 +185,10 @@ class Evening:
         studio.own_use = {str(self.supply["id"]): "7/8", str(FAR - 5): "1/2"}
         studio.revoked = sorted(["bag", f"supply-{self.supply['id']}"])
         studio.save()
+
+    def do_word(self) -> None:
+        self.ask("POST", "/words", {"said": "Candy stripe", "means": "paper"})
+        self.ask("POST", "/words", {"said": "DS", "means": "instead", "instead": "double-sided tape"})
 
     def do_drop(self) -> None:
         self.ask("DELETE", f"/papers/{self.papers[-1]['id']}")

@@ -47,6 +47,7 @@ def with_stock(person, made):
     more["member"], more["invitation"] = invited["members"][0], invited["invitations"][0]
     note = person.add(f"/classes/{made['class']['id']}/log/notes", about="next", text="Evening")
     more["note"] = note
+    more["word"] = person.add("/words", said="evening", means="paper")
     more["task"] = {"id": StudioTask.objects.create(studio=person.studio, kind="folder", role="reader").pk}
     return made | more
 
@@ -67,6 +68,7 @@ def filled(path, made):
         "member",
         "invitation",
         "task",
+        "word",
     )
     names = {f"{thing}_id": thing for thing in things} | {"batch": "batch"}
     path = (
@@ -86,6 +88,8 @@ def body_for(path, made):
     if path.startswith("/members"):
         return {"role": "reader"}
     for end, body in (
+        ("/words", {"said": "evening", "means": "note"}),
+        ("/lines/document", {"content": "RXZlbmluZw=="}),
         ("/people/follow", {"follows": True}),
         ("/people/table", {"text": "name"}),
         ("/people/{person_id}", {"version": 1, "name": "Evening"}),

@@ -12,6 +12,7 @@ from neat_sheaf.messages import Message, message
 from neat_sheaf.reading.answers import answers_to
 from neat_sheaf.reading.building import build
 from neat_sheaf.reading.drafts import Asked, Draft, Span
+from neat_sheaf.reading.learned import Learned, Means, as_written, put
 from neat_sheaf.reading.lexicon import lexicon
 from neat_sheaf.reading.notation.draft import Known, nearest
 from neat_sheaf.reading.notation.question import Question
@@ -62,11 +63,17 @@ def read_sheet(
     the line says is asked about.
     """
     known = known or Known()
+    if any(word.means is Means.INSTEAD for word in known.words):
+        # The blanks before and behind a line are no part of it, as everywhere here.
+        made = [put(line.rstrip(), known.words) for line in text.splitlines()]
+        plain = replace(known, words=tuple(w for w in known.words if w.means is not Means.INSTEAD))
+        read = read_sheet("\n".join(one.text for one in made), units, plain, supplies, kinds)
+        return [as_written(line, put(made[line.number - 1].written.strip(), known.words)) for line in read]
     lines = [(n, line.strip()) for n, line in enumerate(text.splitlines(), 1) if line.strip()]
     over = lines[MOST_LINES:]
     # A cell of a table is known by where it stands, with the blanks before it.
-    as_written = [(n, line.rstrip()) for n, line in enumerate(text.splitlines(), 1) if line.strip()]
-    rows = rows_as_lines(as_written[:MOST_LINES])
+    raw = [(n, line.rstrip()) for n, line in enumerate(text.splitlines(), 1) if line.strip()]
+    rows = rows_as_lines(raw[:MOST_LINES])
     told, teller = tell(lines[:MOST_LINES], units, known, kinds, rows)
     _settle_papers(teller.drafts, known)
     found = _Builder(told, teller.drafts, units, known, supplies).all()
@@ -81,6 +88,7 @@ def _settle_papers(drafts: Sequence[Draft], known: Known) -> None:
     said = [draft.paper.lower() for draft in drafts if draft.paper and draft.paper_sure]
     maybe = [draft.maybe_paper[0].lower() for draft in drafts if draft.maybe_paper]
     roles = {role.lower() for role in known.roles}
+    nothing = {word.said for word in known.words if word.means is Means.NOTE}
     for draft in drafts:
         if draft.maybe_paper is None:
             continue
@@ -88,10 +96,19 @@ def _settle_papers(drafts: Sequence[Draft], known: Known) -> None:
         sure = word.lower() in said or maybe.count(word.lower()) > 1 or word.lower() in roles
         if sure and not draft.paper:
             draft.paper = word
-        elif not draft.paper:
+        elif not draft.paper and word.lower() not in nothing:
             draft.asked.append(Asked(line, start, end, "paper-or-note", {"text": word}))
         else:
             draft.notes.append(word)
+
+
+def _learned(said: Message, answers: Sequence[str]) -> tuple[Learned | None, ...]:
+    """What each answer to "is it its paper?" says of the word."""
+    word = str(said.params.get("text", "")).lower()
+    if said.key != "paper-or-note" or not word:
+        return ()
+    paper = f"; in {word}"
+    return tuple(Learned(word, Means.PAPER if paper in answer.lower() else Means.NOTE) for answer in answers)
 
 
 def _same_answers(question: Question, other: Question) -> bool:
@@ -197,7 +214,7 @@ class _Builder:
             whole = answers_to(said.code, draft, self.called[id(draft)], self.units, self._going_on(draft))
             if whole:
                 # Each answer is the whole line, so that taking one leaves nothing open.
-                question = Question(0, len(text), said, whole)
+                question = Question(0, len(text), said, whole, _learned(said, whole))
                 if not any(_same_answers(question, other) for other in self.asked[number]):
                     self.asked[number].append(question)
                 return
@@ -270,5 +287,7 @@ class _Builder:
             return replace(line, supply=replace(said, new=True))
         at = max(line.text.find(said.name), 0)
         suggestions = (near, f"{said.name} (new)")
-        asked = Question(at, at + len(said.name), message("no-such-supply", supply=said.name), suggestions)
+        learns = (Learned(said.name.lower(), Means.INSTEAD, near), None)
+        missing = message("no-such-supply", supply=said.name)
+        asked = Question(at, at + len(said.name), missing, suggestions, learns)
         return replace(line, questions=(*line.questions, asked))

@@ -11,6 +11,7 @@ from neat_sheaf.reading.corrections import corrected
 from neat_sheaf.reading.drafts import Asked
 from neat_sheaf.reading.from_notation import NotationLines
 from neat_sheaf.reading.grammar import Fact, cover
+from neat_sheaf.reading.learned import Means
 from neat_sheaf.reading.lexicon import lexicon, rules_of
 from neat_sheaf.reading.line_in_words import Told, What
 from neat_sheaf.reading.notation import Known
@@ -391,6 +392,7 @@ def tell(lines: list[tuple[int, str]], units: Unit, known: Known,
          rows: Mapping[int, str] | None = None) -> tuple[list[Told], Teller]:  # fmt: skip
     """Every line of a text, with the pieces they tell of; ``rows`` are those that are rows of a table."""
     papers = frozenset(role.lower() for role in known.roles if role.lower() != "body")
+    papers |= frozenset(word.said for word in known.words if word.means is Means.PAPER)
     teller = Teller(units, papers=papers, roles=known.roles, names=known.pieces)
     teller.alone = len(lines) == 1
     marks = [int(found[1]) for _, text in lines if (found := re.match(r"\s*\((\d{1,2})\)\s", text))]

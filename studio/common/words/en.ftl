@@ -248,6 +248,7 @@ document =
     .empty = there is no text in this file; a page that was scanned is a picture, so type or dictate its list
     .long = there is too much in this file; save the pages with the list as a file of their own
     .large = a file with a list has at most { $megabytes } MB; save the pages with the list as a file of their own
+too-many-words = a studio knows { $most } words of its own at most; take some back first
 not-base64 = the file did not come whole; send it again
 not-a-price-list = { $name } is no price list; save it as XLSX, CSV or JSON
 other-currency = the list is in { $list } and the studio in { $studio }; prices are not compared

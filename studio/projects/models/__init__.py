@@ -15,6 +15,7 @@ from studio.projects.models.listing import (
     SupplyUse,
     Tab,
 )
+from studio.projects.models.words import LearnedWord
 
 __all__ = [
     "Content",
@@ -23,6 +24,7 @@ __all__ = [
     "Face",
     "Fit",
     "Hole",
+    "LearnedWord",
     "Line",
     "Override",
     "Piece",

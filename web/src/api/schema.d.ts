@@ -792,6 +792,50 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/words": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Words
+         * @description The studio's own words, in the order of the alphabet.
+         */
+        get: operations["studio_projects_words_api_words"];
+        put?: never;
+        /**
+         * Learn
+         * @description Learn what a word means; what it meant before is forgotten.
+         */
+        post: operations["studio_projects_words_api_learn"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/words/{word_id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post?: never;
+        /**
+         * Forget
+         * @description Forget what a word means, so that it is asked about again.
+         */
+        delete: operations["studio_projects_words_api_forget"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/fold": {
         parameters: {
             query?: never;
@@ -4704,6 +4748,17 @@ export interface components {
             variants: components["schemas"]["VariantDoc"][];
         };
         /**
+         * LearnsOut
+         * @description What an answer says of a word for the next time.
+         */
+        LearnsOut: {
+            /** Said */
+            said: string;
+            means: components["schemas"]["Means"];
+            /** Instead */
+            instead: string;
+        };
+        /**
          * LineOut
          * @description One line as it was read: a piece, a supply, a step or a heading; ``tidy`` says the piece again.
          *
@@ -4780,8 +4835,16 @@ export interface components {
             faults: components["schemas"]["FaultOut"][];
         };
         /**
+         * Means
+         * @description What a word is: a ``paper``, a ``note`` that changes nothing, or said ``instead`` of other words.
+         * @enum {string}
+         */
+        Means: "paper" | "note" | "instead";
+        /**
          * QuestionOut
          * @description A part of a line that was not understood, from ``start`` to before ``end``.
+         *
+         *     ``learns`` has what each suggestion says of a word, null where it says nothing; empty: none does.
          */
         QuestionOut: {
             /** Start */
@@ -4794,6 +4857,11 @@ export interface components {
             message: string;
             /** Suggestions */
             suggestions: string[];
+            /**
+             * Learns
+             * @default []
+             */
+            learns: (components["schemas"]["LearnsOut"] | null)[];
         };
         /**
          * SaidPartOut
@@ -4913,6 +4981,33 @@ export interface components {
             names: string[];
             /** Units */
             units?: ("in" | "cm" | "mm") | null;
+        };
+        /**
+         * WordOut
+         * @description A word that is known; ``instead`` are the words it is said for, empty for a paper and a note.
+         */
+        WordOut: {
+            /** Id */
+            id: number;
+            /** Said */
+            said: string;
+            means: components["schemas"]["Means"];
+            /** Instead */
+            instead: string;
+        };
+        /**
+         * WordIn
+         * @description A word, and what it means: a paper, a note that changes nothing, or other words.
+         */
+        WordIn: {
+            /** Said */
+            said: string;
+            means: components["schemas"]["Means"];
+            /**
+             * Instead
+             * @default
+             */
+            instead: string;
         };
         /**
          * FacetOut
@@ -10437,6 +10532,115 @@ export interface operations {
             };
             /** @description Unprocessable Entity */
             422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Any other refusal: a code for programs, words for people. */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    studio_projects_words_api_words: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["WordOut"][];
+                };
+            };
+            /** @description Any other refusal: a code for programs, words for people. */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    studio_projects_words_api_learn: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["WordIn"];
+            };
+        };
+        responses: {
+            /** @description Created */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["WordOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Any other refusal: a code for programs, words for people. */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    studio_projects_words_api_forget: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                word_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Not Found */
+            404: {
                 headers: {
                     [name: string]: unknown;
                 };

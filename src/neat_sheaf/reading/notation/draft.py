@@ -11,6 +11,7 @@ from rapidfuzz import fuzz, process
 from neat_sheaf.measure.length import Length, LengthError, Unit, parse_length
 from neat_sheaf.messages import Message, message
 from neat_sheaf.project import Panel, Piece
+from neat_sheaf.reading.learned import Learned
 from neat_sheaf.reading.notation.cursor import Cursor, Number
 from neat_sheaf.reading.notation.question import Question
 from neat_sheaf.reading.notation.tokens import Kind, Token
@@ -45,6 +46,8 @@ class Known:
     listed: Mapping[str, Piece] = field(default_factory=dict, compare=False)
     names: Mapping[str, str] = field(default_factory=dict, compare=False)
     """The pieces by their names in small letters; made from ``pieces`` where it is not given."""
+    words: tuple[Learned, ...] = ()
+    """What the studio's own words mean."""
 
     def __post_init__(self) -> None:
         if self.pieces and not self.names:

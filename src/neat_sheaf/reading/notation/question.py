@@ -5,6 +5,7 @@ from __future__ import annotations
 from dataclasses import dataclass
 
 from neat_sheaf.messages import Message
+from neat_sheaf.reading.learned import Learned
 
 __all__ = ["Question"]
 
@@ -20,6 +21,8 @@ class Question:
     end: int
     message: Message
     suggestions: tuple[str, ...] = ()
+    learns: tuple[Learned | None, ...] = ()
+    """What each suggestion says of a word for the next time; None, or none at all: nothing."""
 
     @property
     def code(self) -> str:

@@ -18,6 +18,8 @@ export function deedOf(deed: string): string {
     'member-gone': t`removed a member, or left`,
     'asked-in': t`asked somebody in`,
     'taken-back': t`took an invitation back`,
+    word: t`taught it a word`,
+    'word-gone': t`took a word back`,
     ordered: t`ordered from a shop`,
     arrived: t`put an order in the cupboard`,
     'not-here': t`said an order has not come after all`,
