@@ -6,7 +6,7 @@ from selenium.webdriver.common.by import By
 from selenium.webdriver.common.keys import Keys
 
 from studio.cupboard.models import Supply
-from studio.projects.models import Project
+from studio.projects.models import LearnedWord, Project
 
 MAIL = """Seed packet holder
 Hello all,
@@ -56,6 +56,9 @@ def test_three_sheets_are_pasted_answered_by_keys_and_end_in_their_places(page, 
     page.until(lambda d: len(on_the_list(project)) == 2)
     page.chord(Keys.ALT, "1")
     page.until(lambda d: "; in zebra" in d.find_element(By.CSS_SELECTOR, "textarea").get_attribute("value"))
+    # What was answered is known from then on, and can be taken back there and then.
+    page.says("Remembered: zebra is a paper.")
+    page.until(lambda d: LearnedWord.objects.filter(said="zebra", means="paper").exists())
     page.press(Keys.ENTER)
     page.until(lambda d: len(on_the_list(project)) == 3)
     kept = on_the_list(project)
@@ -129,3 +132,23 @@ def test_files_are_imported_read_and_dropped_and_one_that_cannot_be_read_says_wh
     page.says("Handle: 1/2 x 5 in")
     page.press(Keys.ENTER)
     page.until(lambda d: set(on_the_list(project)) == {"Blade", "Handle"})
+
+
+def test_a_word_that_is_taught_on_the_habits_page_is_read_and_is_asked_about_once_it_is_taken_back(
+    page, project
+):
+    page.go("/habits")
+    page.field("A word").send_keys("zebra")
+    page.click("Remember it")
+    page.field("Take “zebra” back")
+    page.go(f"/projects/{project}")
+    paste(page, "Tag 2 x 3, zebra")
+    page.says("Tag: 2 x 3 in; in zebra")
+    page.says("Enter puts it on the list.")
+    page.go("/habits")
+    page.click("Take “zebra” back")
+    page.says("None yet.")
+    page.go(f"/projects/{project}")
+    paste(page, "Tag 2 x 3, zebra")
+    page.says("Is 'zebra' its paper")
+    page.says("1 line with a question. Alt 1 to Alt 2 answer the first one.")

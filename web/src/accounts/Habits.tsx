@@ -7,6 +7,7 @@ import { Link } from 'react-router'
 import { api, ask, Refused, type Schemas } from '../api/client'
 import { asked, studioChanged } from '../api/queries'
 import { Learned } from '../log/Learned'
+import { Words } from '../projects/Words'
 import { useStudio } from '../ui/frame/session'
 import { Failed, Loaded } from '../ui/states/states'
 import classes from './Habits.module.css'
@@ -23,6 +24,7 @@ export function Habits() {
         <>
           <Form kept={data} />
           <Learned />
+          <Words />
         </>
       )}
     </Loaded>

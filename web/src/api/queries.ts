@@ -44,6 +44,7 @@ export const keys = {
   log: (classId: number) => ['log', classId],
   ready: (classId: number) => ['ready', classId],
   learned: ['learned'],
+  words: ['words'],
   taught: (projectId: number) => ['taught', projectId],
   /** Choices laid side by side for a class as it was saved. */
   options: (classId: number, version: number | undefined, papers: unknown) => [
@@ -200,6 +201,7 @@ export const asked = {
       queryKey: keys.ready(classId),
       queryFn: () => ask(api.GET('/api/classes/{class_id}/ready', ofClass(classId))),
     }),
+  words: () => queryOptions({ queryKey: keys.words, queryFn: () => ask(api.GET('/api/words')) }),
   learned: () => queryOptions({ queryKey: keys.learned, queryFn: () => ask(api.GET('/api/learned')) }),
   taught: (projectId: number) =>
     queryOptions({
@@ -372,7 +374,7 @@ const FROM_CLASS = [
 const OF_CLASSES = ['class', ...FROM_CLASS]
 
 const AFTER: Record<
-  'project' | 'class' | 'paper' | 'supply' | 'pack' | 'import' | 'stock' | 'prices',
+  'project' | 'class' | 'paper' | 'supply' | 'pack' | 'import' | 'stock' | 'prices' | 'word',
   string[]
 > = {
   project: ['projects', 'project', 'classes', ...OF_CLASSES],
@@ -383,6 +385,7 @@ const AFTER: Record<
   stock: ['papers', 'supplies', 'learned', 'taught', 'ready', ...OF_STOCK, ...OF_CLASSES],
   prices: ['papers', 'supplies', 'packs', 'shops', 'instead', ...OF_STOCK, ...OF_CLASSES],
   import: ['projects', 'supplies'],
+  word: ['words'],
 }
 
 /** Something was changed: what is kept of all that follows from it is fetched again when it is looked at. */

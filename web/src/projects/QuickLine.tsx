@@ -6,7 +6,16 @@ import { PieceDrawing } from '../ui/drawing/PieceDrawing'
 import { FracWords } from '../ui/text/FracWords'
 import { whole } from '../ui/text/fractions'
 import type { Units } from '../ui/text/length'
-import { isTakenAlready, type ReadLine, type Span, spansOf, type What, withSuggestion } from './lines'
+import {
+  isTakenAlready,
+  type Learns,
+  learnsOf,
+  type ReadLine,
+  type Span,
+  spansOf,
+  type What,
+  withSuggestion,
+} from './lines'
 import classes from './QuickLines.module.css'
 
 const kinds = (): { value: What; label: string }[] => [
@@ -33,7 +42,7 @@ export function QuickLine(props: {
   units: Units
   bare: boolean
   doc: ProjectIn
-  suggest: (fixed: string) => void
+  suggest: (fixed: string, learns: Learns | null) => void
   /** Go to a part of the line where it is written. */
   go: (start: number, end: number) => void
   /** Whether its answers have the keys Alt 1, Alt 2. */
@@ -96,7 +105,9 @@ export function QuickLine(props: {
                 my={1}
                 className={classes.offer}
                 data-key={props.keyed && q === 0 && n < 9 ? t`Alt ${n + 1}` : undefined}
-                onClick={() => props.suggest(withSuggestion(line.text, question, suggestion))}
+                onClick={() =>
+                  props.suggest(withSuggestion(line.text, question, suggestion), learnsOf(question, n))
+                }
               >
                 <span>{suggestion ? t`Write “${suggestion}”` : t`Remove it`}</span>
               </Button>

@@ -9,6 +9,8 @@ import { number } from '../i18n/format'
 import { sentence } from '../ui/text/fractions'
 import type { Units } from '../ui/text/length'
 import {
+  type Learns,
+  learnsOf,
   type ReadLine,
   type ReadLines,
   readText,
@@ -21,6 +23,7 @@ import classes from './QuickLines.module.css'
 import { DOCUMENTS, textOf, whyNot } from './documents'
 import { QuickHelp } from './QuickHelp'
 import { QuickLine } from './QuickLine'
+import { useWords } from './learning'
 
 const EXAMPLE = '2 end walls 2 1/4 x 7, score 1/4, 1 1/8, 2 on the short side'
 const REST_MS = 40
@@ -45,6 +48,7 @@ export const QuickLines = forwardRef<
   const [away, setAway] = useState(false)
   const [file, setFile] = useState<{ name: string; fault: string } | null>(null)
   const [kinds, setKinds] = useState<ReadonlyMap<string, What>>(new Map<string, What>())
+  const { remembered, learn, forget } = useWords()
   const box = useRef<HTMLTextAreaElement>(null)
   const latest = useRef(text)
   useEffect(() => {
@@ -107,7 +111,8 @@ export const QuickLines = forwardRef<
   const open = shown?.lines.find((line) => line.questions.some((asked) => asked.suggestions.length))
   const answers = open?.questions.find((asked) => asked.suggestions.length)
 
-  function put(line: ReadLine, fixed: string) {
+  function put(line: ReadLine, fixed: string, learns: Learns | null) {
+    if (learns) learn(learns)
     const rows = text.split('\n')
     rows[line.number - 1] = fixed
     setText(rows.join('\n'))
@@ -131,7 +136,7 @@ export const QuickLines = forwardRef<
     const answer = answers?.suggestions[chosen - 1]
     if (open && answers && answer !== undefined) {
       event.preventDefault()
-      put(open, withSuggestion(open.text, answers, answer))
+      put(open, withSuggestion(open.text, answers, answer), learnsOf(answers, chosen - 1))
       return
     }
     if (event.key !== 'Enter' || event.nativeEvent.isComposing) return
@@ -145,6 +150,7 @@ export const QuickLines = forwardRef<
   const supplies = going ? going.supplies.length + going.made.length : 0
   const asked = shown?.lines.filter((line) => line.questions.length > 0).length ?? 0
   const notes = shown?.lines.filter((line) => line.what === 'note' && !line.questions.length).length ?? 0
+  const keyed = Math.min(9, answers?.suggestions.length ?? 0)
   const several = (shown?.lines.length ?? 0) > 1
   return (
     <section className={classes.quick} aria-label={t`Write pieces as you say them`}>
@@ -183,6 +189,22 @@ export const QuickLines = forwardRef<
           )}
         </p>
       ) : null}
+      {remembered ? (
+        <p className={classes.hint} role="status">
+          {remembered.means === 'paper' ? (
+            <Trans>Remembered: {remembered.said} is a paper.</Trans>
+          ) : remembered.means === 'note' ? (
+            <Trans>Remembered: {remembered.said} is no paper.</Trans>
+          ) : (
+            <Trans>
+              Remembered: {remembered.said} is {remembered.instead}.
+            </Trans>
+          )}{' '}
+          <button type="button" className={classes.link} onClick={forget}>
+            <Trans>Take it back</Trans>
+          </button>
+        </p>
+      ) : null}
       {shown ? (
         <div className={classes.read} role="status" aria-live="polite">
           {shown.faults.map((fault) => (
@@ -200,15 +222,25 @@ export const QuickLines = forwardRef<
               move={(what) => setKinds((now) => new Map(now).set(line.text, what))}
               keyed={line === open}
               go={(start, end) => go(line, start, end)}
-              suggest={(fixed) => put(line, fixed)}
+              suggest={(fixed, learns) => put(line, fixed, learns)}
             />
           ))}
           <p className={classes.hint}>
             {asked ? (
-              <Trans>
-                {linesOf(asked)} with a question. Enter adds what is understood and leaves the rest here; Alt
-                1, Alt 2 answer the first one.
-              </Trans>
+              <>
+                {ready ? (
+                  <Trans>
+                    {linesOf(asked)} with a question. Enter adds what is understood and leaves the rest here.
+                  </Trans>
+                ) : (
+                  <Trans>{linesOf(asked)} with a question.</Trans>
+                )}{' '}
+                {keyed > 1 ? (
+                  <Trans>Alt 1 to Alt {number(keyed)} answer the first one.</Trans>
+                ) : keyed ? (
+                  <Trans>Alt 1 answers it.</Trans>
+                ) : null}
+              </>
             ) : going && (supplies || going.steps.length) ? (
               <Trans>
                 Enter takes it all: {number(going.pieces.length)} to the list, {number(supplies)} to what a

@@ -8,6 +8,7 @@ const question = (start: number, end: number) => ({
   code: 'not-understood',
   message: 'what?',
   suggestions: [],
+  learns: [],
 })
 const card = { ...newPiece([]), name: 'Card', width: '4 1/4', height: '11', paper: 'print A' }
 

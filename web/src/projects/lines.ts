@@ -7,6 +7,13 @@ export type ReadLine = Schemas['LineOut']
 export type ReadLines = Schemas['LinesOut']
 export type Question = Schemas['QuestionOut']
 
+/** What an answer says of a word for the next time. */
+export type Learns = Schemas['LearnsOut']
+
+/** What a question's suggestion says of a word; null where it says nothing. */
+export const learnsOf = (question: Question, suggestion: number): Learns | null =>
+  question.learns?.[suggestion] ?? null
+
 /** What the list has already, so that names and roles are known. */
 export function knownOf(doc: ProjectIn): {
   roles: string[]

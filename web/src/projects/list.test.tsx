@@ -117,6 +117,7 @@ test('a line with a question of its geometry stays, is underlined, and is answer
     code: 'not-understood',
     message: 'skore 2?',
     suggestions: ['score 2'],
+    learns: [],
   }
   answer = {
     rows: false,
@@ -143,7 +144,14 @@ test('a line with a question of its geometry stays, is underlined, and is answer
 
 test('a question of words alone goes in with Ctrl Enter, as it is drawn', async () => {
   await open()
-  const question = { start: 10, end: 15, code: 'paper-or-note', message: 'zebra?', suggestions: [] }
+  const question = {
+    start: 10,
+    end: 15,
+    code: 'paper-or-note',
+    message: 'zebra?',
+    suggestions: [],
+    learns: [],
+  }
   answer = {
     rows: false,
     lines: [line('Lid 6 x 7 zebra', { ...tray, name: 'Lid' }, [question])],
@@ -323,7 +331,14 @@ test('words read late change nothing but their piece, as the rest is by then', a
 
 test('words that are asked about stay when another piece is looked at', async () => {
   await open()
-  const question = { start: 12, end: 19, code: 'not-understood', message: 'skore 2?', suggestions: [] }
+  const question = {
+    start: 12,
+    end: 19,
+    code: 'not-understood',
+    message: 'skore 2?',
+    suggestions: [],
+    learns: [],
+  }
   answer = { rows: false, lines: [line('Tray: 6 x 7 skore 2', tray, [question])], faults: [] }
   const words = find<HTMLTextAreaElement>("textarea[aria-label='Tray in words']")
   await focus(words)

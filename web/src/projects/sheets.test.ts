@@ -31,7 +31,7 @@ const line = (more: Partial<ReadLine>): ReadLine => ({
   notes: [],
   ...more,
 })
-const question = { start: 0, end: 1, code: 'no-size', message: 'how large?', suggestions: [] }
+const question = { start: 0, end: 1, code: 'no-size', message: 'how large?', suggestions: [], learns: [] }
 const ribbon = { id: 7, name: 'Ribbon', per_kit: '20', unit: 'in', cuts: 2, new: false }
 
 test('a sheet goes to its three places, and what is asked about stays', () => {
