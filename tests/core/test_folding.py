@@ -8,7 +8,7 @@ import pytest
 from hypothesis import given, settings
 from hypothesis import strategies as st
 
-from neat_sheaf.checks import check_project
+from neat_sheaf.checks import Level, check_project
 from neat_sheaf.folding import Form, fold
 from neat_sheaf.folding.facets import subdivided
 from neat_sheaf.folding.grid import grid_of
@@ -370,11 +370,11 @@ def test_a_holder_whose_little_walls_are_cut_away_is_the_same_holder():
 def test_a_tab_that_is_longer_than_its_wall_shows_and_one_that_fits_does_not():
     # A box 3/4 deep inside and an inch high: its corner tabs are an inch, the walls that they go on 3/4.
     (said,) = {
-        r.message.params["by"].nm
+        (r.message.params["by"].nm, r.level)
         for r in fold(scored("5", "2 3/4", "1, 4", "1, 1 3/4")).remarks
         if r.message.code == "fold-tab-shows"
     }
-    assert said == inch("1/4")
+    assert said == (inch("1/4"), Level.WARNING)
     assert codes(scored("5", "3", "1, 4", "1, 2")) == ["fold-slits-missing"]
 
 

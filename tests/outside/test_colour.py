@@ -1,5 +1,7 @@
 """The colour difference against its published test data."""
 
+import re
+
 import pytest
 
 from neat_sheaf.stock.colour import Lab, colour_difference, lab_of
@@ -64,3 +66,9 @@ def test_the_published_pairs_differ_by_what_is_published(row):
 )  # fmt: skip
 def test_srgb_colours_are_where_they_are_in_cielab(colour, lab):
     assert lab_of(colour) == pytest.approx(lab, abs=0.02)
+
+
+@pytest.mark.parametrize("text", ["#", "#12345", "#1234567", "1234567", "rgb(1,2)", "#12345g", "#-1-1-1"])
+def test_what_is_no_colour_is_refused(text):
+    with pytest.raises(ValueError, match=re.escape(text)):
+        lab_of(text)

@@ -6,6 +6,7 @@ Application 30(1), for CIEDE2000. Floats: a colour is judged, and nothing is cut
 
 from __future__ import annotations
 
+import re
 from math import atan2, cos, degrees, exp, hypot, radians, sin, sqrt
 from typing import NamedTuple
 
@@ -22,9 +23,12 @@ class Lab(NamedTuple):
     b: float
 
 
+_COLOUR = re.compile("#[0-9a-fA-F]{6}")
+
+
 def lab_of(colour: str) -> Lab:
     """An sRGB colour as ``#rrggbb`` in CIELAB. ValueError for any other text."""
-    if len(colour) != 7 or colour[0] != "#":
+    if _COLOUR.fullmatch(colour) is None:
         raise ValueError(colour)
     red, green, blue = (_linear(int(colour[n : n + 2], 16) / 255) for n in (1, 3, 5))
     x = 0.4124564 * red + 0.3575761 * green + 0.1804375 * blue

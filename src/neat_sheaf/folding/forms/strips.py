@@ -31,7 +31,7 @@ def card(v: View) -> Made | None:
 
 
 def concertina(v: View) -> Made | None:
-    """Three panels or more, all alike, folded to and fro."""
+    """Four panels or more, all alike, folded to and fro."""
     if len(v.b) != 1 or len(v.a) < 4 or v.back or v.down or max(v.a) != min(v.a):
         return None
     return Made(
