@@ -22,6 +22,8 @@ sys.path.insert(0, str(Path(__file__).parents[1]))
 os.environ.setdefault("NEAT_SHEAF_DEBUG", "1")
 os.environ.setdefault("DJANGO_SETTINGS_MODULE", "studio.config.settings")
 
+from benchmarks.hostile_documents import DOCUMENTS, read_document
+
 SHEET = "xl/worksheets/sheet1.xml"
 AIM = 200  # MB
 MOST = 4 << 30  # bytes, so that the machine outlives what is found
@@ -207,6 +209,7 @@ FILES: dict[str, tuple[Callable[[], bytes], Callable[[bytes], None]]] = {
     "archive, rows": (archive_of_rows, read_archive),
     "archive, one photograph": (archive_of_one, read_archive),
     "list, rows": (table_of_rows, read_lines),
+    **{name: (make, read_document) for name, make in DOCUMENTS.items()},
 }
 
 

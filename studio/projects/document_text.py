@@ -14,13 +14,20 @@ import warnings
 import zipfile
 from collections.abc import Iterator
 from enum import IntEnum
+from typing import TYPE_CHECKING
 from xml.etree.ElementTree import Element
+
+if TYPE_CHECKING:
+    from pypdf import PageObject
 
 __all__ = ["Ended", "NoTextError", "outcome", "text_of"]
 
-_MOST_BYTES = 512 << 20
-_SECONDS = 20
-_LARGEST_UNPACKED = 40_000_000  # bytes of a document's parts
+_MOST_BYTES = 400 << 20  # of addresses, of which the libraries themselves take some 150
+_SECONDS = 10
+# What is held of a part while it is read is up to sixty times as much as the part.
+_LARGEST_UNPACKED = 20_000_000  # bytes of a document's parts, pictures among them
+_LARGEST_TEXT = 1_500_000  # bytes of the part that has its text
+_LARGEST_PAGE = 500_000  # bytes of what is drawn on a page
 _MOST_PAGES = 60
 # A list is a page or two; what is longer is a book.
 _MOST_SIGNS = 200_000
@@ -87,7 +94,14 @@ def _of_pdf(content: bytes) -> str:
         raise NoTextError(Ended.LOCKED)
     if len(reader.pages) > _MOST_PAGES:
         raise NoTextError(Ended.TOO_LARGE)
-    return "\n".join(page.extract_text(extraction_mode="layout") for page in reader.pages)
+    return "\n".join(map(_of_page, reader.pages))
+
+
+def _of_page(page: PageObject) -> str:
+    drawn = page.get_contents()
+    if drawn is not None and len(drawn.get_data()) > _LARGEST_PAGE:
+        raise NoTextError(Ended.TOO_LARGE)
+    return page.extract_text(extraction_mode="layout")
 
 
 def _of_archive(content: bytes) -> str:
@@ -95,6 +109,9 @@ def _of_archive(content: bytes) -> str:
         if sum(part.file_size for part in archive.infolist()) > _LARGEST_UNPACKED:
             raise NoTextError(Ended.TOO_LARGE)
         names = set(archive.namelist())
+        texts = [part for part in archive.infolist() if part.filename in ("content.xml", "word/document.xml")]
+        if any(part.file_size > _LARGEST_TEXT for part in texts):
+            raise NoTextError(Ended.TOO_LARGE)
         if any(part.flag_bits & 1 for part in archive.infolist()):
             raise NoTextError(Ended.LOCKED)
         if "content.xml" in names:

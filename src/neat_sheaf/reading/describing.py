@@ -113,6 +113,10 @@ class Describer(Beginning, ToldScores, ToldCuts):
             for word in words[: facts[0].first]
             if word[:1].isalpha() and word not in FILLERS | POINTING and not is_number(word)
         ]
+        lex = lexicon()
+        if before and before[0] in lex.among("lines.doing"):
+            # "Then take it to your scoreboard and score at 2": nothing is named by it.
+            before = [word for word in before[1:] if word not in lex.among("little.tools")]
         if not before:
             loose = [n for n in range(len(words)) if not any(f.first <= n < f.behind for f in facts)]
             nouns = [words[n] for n in loose if words[n].isalpha() and words[n] not in FILLERS | POINTING]
@@ -151,6 +155,14 @@ class Describer(Beginning, ToldScores, ToldCuts):
             return True
         return opens and not closes
 
+    def _is_label(self, first: int, behind: int) -> bool:
+        """ "Card base. 5 1/2 by 8 1/2": a name that stands by itself before its size."""
+        said = self.words.words[first:behind]
+        lex = lexicon()
+        doing = lex.among("lines.doing") | lex.among("lines.talk") | lex.among("names.generic")
+        plain = all(word.isalpha() for word in said)
+        return 0 < len(said) <= 3 and plain and said[0] not in doing and " ".join(said) not in doing
+
     def _split(self, draft: Draft | None, at: int, behind: int) -> int:
         """Where the words before a size begin to be about it; what stands before is of the piece before."""
         words = self.words.words
@@ -161,7 +173,8 @@ class Describer(Beginning, ToldScores, ToldCuts):
                     words[k].isalpha() and words[k] not in FILLERS | {"it's", "they're", "that's"}
                     for k in range(n + 1, behind)
                 )
-                start = n + 1 if own or words[n] != "?" else start
+                named = words[n] == "?" or (words[n] == "." and self._is_label(at, n))
+                start = n + 1 if own or not named else start
         if draft is not None:
             joins = [n for n in range(start, behind) if words[n] in ("and", "then", "with", "plus")]
             commas = [n for n in range(start, behind) if words[n] == ","]

@@ -23,9 +23,9 @@ _PARTS = {
             "size", "square", "circle", "circles", "named", "strip", "bigger", "sameas", "halved", "down",
         ),
         "score": (
-            "score", "scorefrom", "scoreall", "scoredown", "every", "half", "halfto", "around", "turn",
-            "turnfrom", "along", "bothways", "sameother", "samescores", "mountain", "valley", "leaves",
-            "across", "endsside", "nothing",
+            "score", "scorefrom", "scoreall", "scoreinch", "scoredown", "every", "half", "halfto", "around",
+            "turn", "turnfrom", "along", "bothways", "sameother", "samescores", "mountain", "valley",
+            "leaves", "across", "endsside", "nothing",
         ),
         "count": ("count", "counteach", "counttwice", "counttimes", "useof", "give"),
         "paper": ("paper", "samepaper", "scrap"),

@@ -186,6 +186,8 @@ def _header(cells: list[str]) -> list[str] | None:
                 ),
                 "",
             )
+        if not kind and words & lex.among("tables.of_size"):
+            kind = "size"
         if not kind and plain in lex.among("tables.either"):
             kind = "either"
         kinds.append(kind)

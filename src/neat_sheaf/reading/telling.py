@@ -8,7 +8,7 @@ from dataclasses import dataclass, replace
 
 from neat_sheaf.measure.length import Unit
 from neat_sheaf.reading.corrections import corrected
-from neat_sheaf.reading.drafts import Asked
+from neat_sheaf.reading.drafts import Asked, Draft
 from neat_sheaf.reading.from_notation import NotationLines
 from neat_sheaf.reading.grammar import Fact, cover
 from neat_sheaf.reading.learned import Means
@@ -18,7 +18,7 @@ from neat_sheaf.reading.notation import Known
 from neat_sheaf.reading.notation.reading import LONGEST_LINE
 from neat_sheaf.reading.supplies import supply_of
 from neat_sheaf.reading.tables import rows_as_lines
-from neat_sheaf.reading.words import is_number, words_of
+from neat_sheaf.reading.words import is_number, with_numbers, words_of
 
 __all__ = ["Told", "What", "tell"]
 
@@ -50,6 +50,8 @@ class Teller(NotationLines):
     paper: str = ""
     """What all is cut from until another heading says otherwise."""
     last_what: What = What.HEADING
+    for_many: int = 0
+    """For how many kits the amounts of the text are said to be, 0 where that is not said."""
 
     def tell(self, number: int, text: str, title: bool, kind: What | None, row: str | None = None) -> Told:
         """Read a line; ``title``: it is the first of several, ``kind``: what a person says it is.
@@ -163,6 +165,11 @@ class Teller(NotationLines):
             self.paper = ""
             return
         if not letters and not has_number:
+            return
+        many = re.match(with_numbers(rules_of()["lines"]["for_many"]), words.signs)
+        number = words.number(many["n"]).count if many is not None else None
+        if number is not None and number > 1:
+            told.what, self.for_many = What.HEADING, number
             return
         facts = cover(words, self.papers, self._scored())
         sized = any(fact.kind in _SIZES for fact in facts)
@@ -380,6 +387,24 @@ class Teller(NotationLines):
         for draft in told.drafts:
             if self.paper and not draft.paper and draft.maybe_paper is None:
                 draft.paper = self.paper
+            self._for_each(draft)
+        self._one_of_each(told)
+
+    def _for_each(self, draft: Draft) -> None:
+        """A count below "for 12 kits" may be of them all."""
+        count = draft.counts[0] if len(draft.counts) == 1 else 1
+        if self.for_many and count > 1 and count % self.for_many == 0:
+            draft.counts = [count // self.for_many, count]
+
+    def _one_of_each(self, told: Told) -> None:
+        """ "A pair of mats, 3 x 3 and 2 x 2" is one of each, or two of the first."""
+        if len(told.drafts) < 2:
+            return
+        first, *others = told.drafts
+        if first.counts != [len(told.drafts)]:
+            return
+        if not any(other.name or other.counts for other in others):
+            first.counts = [1, len(told.drafts)]
 
     def _more(self, told: Told, facts: list[Fact]) -> None:
         from neat_sheaf.reading.describing import Describer

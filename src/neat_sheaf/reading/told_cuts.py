@@ -24,6 +24,18 @@ class ToldCuts(FactsOfLine):
             return
         draft.marks.append("diagonal")
 
+    def _on_orient(self, draft: Draft, fact: Fact) -> None:
+        """ "landscape": as the two sides say it; where they do not, it is asked about."""
+        if draft.width is None or draft.height is None:
+            self._ask(draft, fact, "not-understood.words")
+            return
+        upright = fact.get("way") in ("portrait", "upright")
+        wrong = draft.width > draft.height if upright else draft.height > draft.width
+        if wrong and fact.get("way") in ("portrait", "landscape"):
+            self._ask(draft, fact, "not-understood.words")
+            return
+        self._note(draft, fact)
+
     def _on_corners(self, draft: Draft, fact: Fact) -> None:
         text = " ".join(self.words.words[fact.first : fact.behind])
         shape = "round" if "round" in text else "mitre"

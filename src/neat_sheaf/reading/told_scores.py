@@ -6,7 +6,7 @@ import re
 from dataclasses import replace
 from typing import Any
 
-from neat_sheaf.measure.length import Length
+from neat_sheaf.measure.length import INCH, Length
 from neat_sheaf.reading.drafts import Draft, ScoreSaid
 from neat_sheaf.reading.facts_of_line import FactsOfLine
 from neat_sheaf.reading.grammar import Fact
@@ -149,6 +149,10 @@ class ToldScores(FactsOfLine):
             self._doubt(draft, fact, "all")
             return
         draft.scores.append(ScoreSaid("all", self.t.values(fact.get("list"), draft)))
+
+    def _on_scoreinch(self, draft: Draft, fact: Fact) -> None:
+        """ "with inch scores on every side": one inch, whatever the list is in."""
+        draft.scores.append(ScoreSaid("all", (INCH,)))
 
     def _on_every(self, draft: Draft, fact: Fact) -> None:
         across = fact.get("across")

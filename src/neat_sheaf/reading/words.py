@@ -121,6 +121,8 @@ def _plain(text: str) -> tuple[str, list[int]]:
         if sign in VULGAR_FRACTIONS:
             behind = bool(made) and made[-1].isdigit()
             put = f" {VULGAR_FRACTIONS[sign]}" if behind else VULGAR_FRACTIONS[sign]
+        elif sign == "*" and "*" in text[max(0, at - 1) : at + 2].replace("*", "", 1):
+            put = " "  # of **bold**
         elif FIRST <= ord(sign) <= FIRST + _MOST:
             put = "\ufffd"  # of nobody's alphabet, and ours for numbers
         elif sign.isspace() and sign != "\t":
