@@ -24,7 +24,7 @@ MOST_WORDS = 500
 
 
 class WordIn(Sent):
-    """A word, and what it means: a paper, a note that changes nothing, or other words."""
+    """A word, and what it means: a paper, a supply, a note that changes nothing, or other words."""
 
     said: str = Field(max_length=400)
     means: Means
@@ -32,7 +32,7 @@ class WordIn(Sent):
 
 
 class WordOut(Schema):
-    """A word that is known; ``instead`` are the words it is said for, empty for a paper and a note."""
+    """A word that is known; ``instead`` as the core's ``Learned`` has it."""
 
     id: int
     said: str

@@ -34,11 +34,30 @@ def test_a_supply_that_is_called_otherwise_is_found_the_next_time():
     there = {"Copper brads": SupplyUnit.EACH}
     (asked,) = read("2 brads", supplies=there).questions
     learned = asked.learns[asked.suggestions.index("Copper brads")]
-    assert learned == Learned("brads", Means.INSTEAD, "Copper brads")
+    assert learned == Learned("brads", Means.SUPPLY, "Copper brads")
     again = read("2 brads", learned, supplies=there)
     assert (again.text, again.supply.name, again.questions) == ("2 brads", "Copper brads", ())
     # Whoever writes it in full means no more by it.
     assert read("2 copper brads", learned, supplies=there).supply.name == "Copper brads"
+    # A piece keeps its name.
+    assert read("Brads card 2 x 3", learned, supplies=there).pieces[0].piece.name == "Brads card"
+
+
+def test_a_word_that_is_no_paper_is_none_in_several_pieces_either():
+    lines = "Cover 2 x 3, sketch\nFlap 1 x 2, sketch"
+    papers = [line.pieces[0].piece.paper for line in read_sheet(lines, "in")]
+    assert papers == ["sketch", "sketch"]
+    known = Known(words=(Learned("sketch", Means.NOTE),))
+    found = read_sheet(lines, "in", known)
+    assert [(line.pieces[0].piece.paper, line.notes) for line in found] == [("body", ("sketch",))] * 2
+
+
+def test_the_answer_that_goes_on_in_a_paper_of_a_like_name_says_that_the_word_is_none():
+    (_, flap) = read_sheet("Base 4 x 5; in zebra stripes\nFlap 1 x 2, zebra", "in")
+    (asked,) = flap.questions
+    assert dict(zip(asked.suggestions, (one.means for one in asked.learns), strict=True)) == {
+        "Flap: 1 x 2 in; in zebra": Means.PAPER, "Flap: 1 x 2 in; in zebra stripes": Means.NOTE
+    }  # fmt: skip
 
 
 def test_a_word_for_several_is_read_as_these_and_shown_as_it_was_written():
@@ -72,6 +91,7 @@ def test_a_question_behind_such_a_word_is_about_what_was_written():
         ("ds", Means.INSTEAD, " DS ", "learned-meaning"),
         ("ds", Means.INSTEAD, "x" * 201, "learned-meaning"),
         ("ds", Means.PAPER, "tape", "learned-meaning"),
+        ("brads", Means.SUPPLY, "", "learned-meaning"),
     ],
 )
 def test_what_cannot_be_learned_says_why(said, means, instead, code):

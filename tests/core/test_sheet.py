@@ -70,6 +70,26 @@ def test_a_cell_between_two_columns_is_asked_about():
     assert found[37].questions
 
 
+def test_a_table_of_very_many_columns_is_read_without_trying_them_all():
+    header = "     ".join(["Piece", "Size", *["Qty"] * 38])
+    row = "     ".join(["Tag", "2 x 3", *["1"] * 18])
+    assert len(read_sheet(f"{header}\n{row}\n", "in")) == 2
+
+
+@pytest.mark.parametrize("line", ["Price tags, 12", "Coffee beans: 3 per kit", "Room for 4 stamps"])
+def test_what_only_begins_like_talk_of_the_day_is_not_left_out_of_the_list(line):
+    (found,) = read_sheet(f"{line}\n", "in")
+    assert found.questions or found.supply is not None
+
+
+def test_a_count_below_for_so_many_kits_is_asked_about_and_one_that_cannot_be_of_them_all_is_not():
+    text = "For 12 kits\n24 wings 2 x 3 lilac\n5 stars 1 x 1 gold\nCard 4 x 5 white\n"
+    _, wings, stars, card = read_sheet(text, "in")
+    (asked,) = wings.questions
+    assert asked.suggestions == ("wings: 2 x 3 in; 2 a kit; in lilac", "wings: 2 x 3 in; 24 a kit; in lilac")
+    assert [(one.questions, one.pieces[0].piece.per_kit) for one in (stars, card)] == [((), 5), ((), 1)]
+
+
 def test_every_kind_of_fact_that_the_rules_name_is_read_by_something():
     kinds = {rule["kind"] for rule in rules_of()["rule"]}
     read = {name.removeprefix("_on_") for name in dir(Describer) if name.startswith("_on_")}

@@ -54,7 +54,7 @@ def test_a_supply_by_another_name_is_learned_with_its_answer(person, furnish):
     body = {"text": f"3 {word} thingies", "units": "in"}
     asked = person.ask("POST", "/lines", body).json()["lines"][0]["questions"][0]
     learned = asked["learns"][asked["suggestions"].index(name)]
-    assert (learned["means"], learned["instead"]) == ("instead", name)
+    assert (learned["means"], learned["instead"]) == ("supply", name)
     assert person.ask("POST", "/words", learned).status_code == 201
     read = person.ask("POST", "/lines", body).json()["lines"][0]
     assert "no-such-supply" not in [one["code"] for one in read["questions"]]

@@ -21,9 +21,11 @@ LONGEST_WORD, LONGEST_MEANING = 60, 200  # characters
 
 
 class Means(StrEnum):
-    """What a word is: a ``paper``, a ``note`` that changes nothing, or said ``instead`` of other words."""
+    """What a word is: a ``paper``, a ``supply`` of the cupboard, a ``note`` that changes nothing, or
+    said ``instead`` of other words."""
 
     PAPER = "paper"
+    SUPPLY = "supply"
     NOTE = "note"
     INSTEAD = "instead"
 
@@ -34,7 +36,10 @@ class LearnedError(NeatSheafError):
 
 @dataclass(frozen=True, slots=True)
 class Learned:
-    """A word (or a few) in small letters, and what it means; ``instead`` are the words it is said for."""
+    """A word (or a few) in small letters, and what it means.
+
+    ``instead`` are the words it is said for, or the name of the supply; empty for the others.
+    """
 
     said: str
     means: Means
@@ -50,7 +55,11 @@ def told(said: str, means: Means, instead: str = "") -> Learned:
     word, meaning = " ".join(said.lower().split()), " ".join(instead.split())
     if not any(sign.isalpha() for sign in word) or len(word) > LONGEST_WORD or len(word.split()) > 4:
         raise LearnedError(message("learned-word", most=LONGEST_WORD))
-    if (means is Means.INSTEAD) is (not meaning) or len(meaning) > LONGEST_MEANING or meaning.lower() == word:
+    if (
+        (means in (Means.INSTEAD, Means.SUPPLY)) is (not meaning)
+        or len(meaning) > LONGEST_MEANING
+        or meaning.lower() == word
+    ):
         raise LearnedError(message("learned-meaning", most=LONGEST_MEANING))
     return Learned(word, means, meaning)
 

@@ -93,10 +93,13 @@ def _settle_papers(drafts: Sequence[Draft], known: Known) -> None:
         if draft.maybe_paper is None:
             continue
         word, line, start, end = draft.maybe_paper
+        if word.lower() in nothing:
+            draft.notes.append(word)
+            continue
         sure = word.lower() in said or maybe.count(word.lower()) > 1 or word.lower() in roles
         if sure and not draft.paper:
             draft.paper = word
-        elif not draft.paper and word.lower() not in nothing:
+        elif not draft.paper:
             draft.asked.append(Asked(line, start, end, "paper-or-note", {"text": word}))
         else:
             draft.notes.append(word)
@@ -107,8 +110,10 @@ def _learned(said: Message, answers: Sequence[str]) -> tuple[Learned | None, ...
     word = str(said.params.get("text", "")).lower()
     if said.key != "paper-or-note" or not word:
         return ()
-    paper = f"; in {word}"
-    return tuple(Learned(word, Means.PAPER if paper in answer.lower() else Means.NOTE) for answer in answers)
+    paper = re.compile(rf"; in {re.escape(word)}(?:;|$)")
+    return tuple(
+        Learned(word, Means.PAPER if paper.search(answer.lower()) else Means.NOTE) for answer in answers
+    )
 
 
 def _same_answers(question: Question, other: Question) -> bool:
@@ -273,7 +278,9 @@ class _Builder:
         said = line.supply
         if self.supplies is None or said is None:
             return line
-        same = next((name for name in self.supplies if name.lower() == said.name.lower()), None)
+        called = {word.said: word.instead for word in self.known.words if word.means is Means.SUPPLY}
+        wanted = called.get(said.name.lower(), said.name).lower()
+        same = next((name for name in self.supplies if name.lower() == wanted), None)
         if same is not None:
             unit = self.supplies[same]
             odd = Question(0, len(line.text), message("supply-measure", supply=same, unit=unit.value))
@@ -287,7 +294,7 @@ class _Builder:
             return replace(line, supply=replace(said, new=True))
         at = max(line.text.find(said.name), 0)
         suggestions = (near, f"{said.name} (new)")
-        learns = (Learned(said.name.lower(), Means.INSTEAD, near), None)
+        learns = (Learned(said.name.lower(), Means.SUPPLY, near), None)
         missing = message("no-such-supply", supply=said.name)
         asked = Question(at, at + len(said.name), missing, suggestions, learns)
         return replace(line, questions=(*line.questions, asked))

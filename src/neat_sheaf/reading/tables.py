@@ -47,6 +47,7 @@ def _columns(line: str) -> list[str]:
     return [cell.strip() for cell in re.split(r"\s{2,}|\t", line.strip())]
 
 
+_MOST_COLUMNS = 12  # of which every choice can be tried
 _CELL = re.compile(r"\S+(?: \S+)*")
 
 
@@ -56,6 +57,8 @@ def _under(header: str, line: str) -> list[str] | None:
     None where it stands under none, or as near to two.
     """
     heads = [match.span() for match in _CELL.finditer(header)]
+    if len(heads) > _MOST_COLUMNS:
+        return None
     cells = [(match.span(), match[0]) for match in _CELL.finditer(line)]
 
     def apart(cell: tuple[int, int], head: tuple[int, int]) -> int:

@@ -4836,10 +4836,11 @@ export interface components {
         };
         /**
          * Means
-         * @description What a word is: a ``paper``, a ``note`` that changes nothing, or said ``instead`` of other words.
+         * @description What a word is: a ``paper``, a ``supply`` by its name in the cupboard, a ``note`` that changes nothing, or
+         *     said ``instead`` of other words.
          * @enum {string}
          */
-        Means: "paper" | "note" | "instead";
+        Means: "paper" | "supply" | "note" | "instead";
         /**
          * QuestionOut
          * @description A part of a line that was not understood, from ``start`` to before ``end``.
@@ -4984,7 +4985,7 @@ export interface components {
         };
         /**
          * WordOut
-         * @description A word that is known; ``instead`` are the words it is said for, empty for a paper and a note.
+         * @description A word that is known; ``instead`` as the core's ``Learned`` has it.
          */
         WordOut: {
             /** Id */
@@ -4997,7 +4998,7 @@ export interface components {
         };
         /**
          * WordIn
-         * @description A word, and what it means: a paper, a note that changes nothing, or other words.
+         * @description A word, and what it means: a paper, a supply, a note that changes nothing, or other words.
          */
         WordIn: {
             /** Said */

@@ -16,9 +16,13 @@ type Means = Word['means']
 
 const meanings = (): { value: Means; label: string }[] => [
   { value: 'paper', label: t`a paper` },
+  { value: 'supply', label: t`the supply` },
   { value: 'instead', label: t`said for` },
   { value: 'note', label: t`no paper, a note` },
 ]
+
+/** Whether other words, or a name of the cupboard, are part of what it means. */
+const isSaidFor = (means: Means) => means === 'instead' || means === 'supply'
 
 const meaningOf = (word: Pick<Word, 'means' | 'instead'>): string =>
   word.means === 'paper' ? t`a paper` : word.means === 'note' ? t`no paper, a note` : word.instead
@@ -94,7 +98,7 @@ function Teach() {
   const [instead, setInstead] = useState('')
   const teach = useMutation({
     mutationFn: () =>
-      ask(api.POST('/api/words', { body: { said, means, instead: means === 'instead' ? instead : '' } })),
+      ask(api.POST('/api/words', { body: { said, means, instead: isSaidFor(means) ? instead : '' } })),
     onSuccess: async () => {
       setSaid('')
       setInstead('')
@@ -122,9 +126,9 @@ function Teach() {
         allowDeselect={false}
         onChange={(value) => value && setMeans(value)}
       />
-      {means === 'instead' ? (
+      {isSaidFor(means) ? (
         <TextInput
-          label={t`these words`}
+          label={means === 'supply' ? t`called` : t`these words`}
           value={instead}
           error={fault('instead')}
           onChange={(e) => setInstead(e.currentTarget.value)}
