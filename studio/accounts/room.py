@@ -20,6 +20,7 @@ MOST_KEPT = {
     "cupboard.Pack": 1_000,
     "cupboard.Photo": 2_000,
     "cupboard.Order": 5_000,
+    "projects.LearnedWord": 500,
 }
 """Of each kind, by its model."""
 

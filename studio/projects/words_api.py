@@ -16,11 +16,9 @@ from studio.common.problems import Problem
 from studio.common.sent import Sent
 from studio.projects.models import LearnedWord
 
-__all__ = ["MOST_WORDS", "router", "words_of"]
+__all__ = ["router", "words_of"]
 
 router = Router(tags=["lines"])
-
-MOST_WORDS = 500
 
 
 class WordIn(Sent):
@@ -63,9 +61,6 @@ def learn(request: HttpRequest, payload: WordIn) -> Status[LearnedWord]:
         raise FileError([fault(path, error.message.key, **error.message.params)]) from error
     with transaction.atomic():
         Studio.objects.select_for_update().get(pk=studio.pk)
-        kept = studio.words.filter(said=word.said).first()
-        if kept is None and studio.words.count() >= MOST_WORDS:
-            raise FileError([fault("said", "too-many-words", most=MOST_WORDS)])
         row, _ = studio.words.update_or_create(
             said=word.said, defaults={"means": word.means.value, "instead": word.instead}
         )

@@ -175,7 +175,7 @@ WORDED = {6: "six"}
 KEPT_WORDS = {
     "projects.Project": "projects", "classes.KitClass": "classes", "cupboard.Paper": "papers",
     "cupboard.Supply": "supplies", "cupboard.Photo": "photographs", "cupboard.Pack": "packs of designs",
-    "cupboard.Order": "orders",
+    "cupboard.Order": "orders", "projects.LearnedWord": "words of its own",
 }  # fmt: skip
 
 

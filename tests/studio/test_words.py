@@ -5,9 +5,9 @@ from __future__ import annotations
 import pytest
 from django.contrib.auth.models import User
 
+from studio.accounts import room
 from studio.accounts.models import Member, Role
 from studio.projects.models import LearnedWord
-from studio.projects.words_api import MOST_WORDS
 
 from .conftest import Person
 
@@ -77,11 +77,12 @@ def test_what_cannot_be_learned_says_where_and_why(person, body, path):
 
 
 def test_there_is_an_end_to_how_many_words_a_studio_knows(person):
-    rows = [LearnedWord(studio=person.studio, said=f"word{n}", means="note") for n in range(MOST_WORDS)]
+    most = room.MOST_KEPT["projects.LearnedWord"]
+    rows = [LearnedWord(studio=person.studio, said=f"word{n}", means="note") for n in range(most)]
     LearnedWord.objects.bulk_create(rows)
     refused = person.ask("POST", "/words", {"said": "zebra", "means": "paper"})
     assert refused.status_code == 422
-    assert str(MOST_WORDS) in refused.json()["faults"][0]["message"]
+    assert str(most) in refused.json()["faults"][0]["message"]
     # One that is known already can still be said otherwise.
     assert person.ask("POST", "/words", {"said": "word7", "means": "paper"}).status_code == 201
 

@@ -137,7 +137,7 @@ function Teach() {
       <Button type="submit" variant="default" disabled={!said.trim()} loading={teach.isPending}>
         <Trans>Remember it</Trans>
       </Button>
-      {teach.error && !faults.length ? <Failed error={teach.error} /> : null}
+      {teach.error && !faults.some((one) => one.path) ? <Failed error={teach.error} /> : null}
     </form>
   )
 }
