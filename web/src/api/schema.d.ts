@@ -4836,7 +4836,7 @@ export interface components {
         };
         /**
          * Means
-         * @description What a word is: a ``paper``, a ``supply`` by its name in the cupboard, a ``note`` that changes nothing, or
+         * @description What a word is: a ``paper``, a ``supply`` of the cupboard, a ``note`` that changes nothing, or
          *     said ``instead`` of other words.
          * @enum {string}
          */
