@@ -63,15 +63,8 @@ def is_virtual(sheets: CutSheets) -> bool:
 class OptionMaker:
     """Makes options of cutting one paper; all it makes is cut ``repeats`` times over, once for each kit."""
 
-    def __init__(
-        self,
-        job: Job,
-        paper: Paper,
-        stocks: Stocks,
-        kinds: dict[str, int],
-        control: SearchControl,
-        repeats: int = 1,
-    ) -> None:
+    def __init__(self, job: Job, paper: Paper, stocks: Stocks, kinds: dict[str, int], control: SearchControl,
+                 repeats: int = 1) -> None:  # fmt: skip
         self.repeats = repeats
         self.job, self.paper, self.kinds, self.control = job, paper, kinds, control
         self.stocks = stocks

@@ -8,12 +8,13 @@ from dataclasses import dataclass, replace
 
 from neat_sheaf.measure.length import Unit
 from neat_sheaf.reading.corrections import corrected
-from neat_sheaf.reading.drafts import Asked, Draft
+from neat_sheaf.reading.drafts import Asked
 from neat_sheaf.reading.from_notation import NotationLines
 from neat_sheaf.reading.grammar import Fact, cover
 from neat_sheaf.reading.learned import Means
 from neat_sheaf.reading.lexicon import lexicon, rules_of
 from neat_sheaf.reading.line_in_words import Told, What
+from neat_sheaf.reading.line_kinds import GEOMETRY, SIZES, for_each, one_of_each, section_of
 from neat_sheaf.reading.notation import Known
 from neat_sheaf.reading.notation.reading import LONGEST_LINE
 from neat_sheaf.reading.supplies import supply_of
@@ -25,13 +26,6 @@ __all__ = ["Told", "What", "tell"]
 _BULLET = re.compile(
     r"\A\s*(?:(?:[-*•–#>+☐☑☒✓✔✗✘■□▪▫●○◦·‣⁃]+|\[[ xX]?\]|\(?[A-Za-z][.)]|\(?\d{1,2}[.)])\s+)+(?=\S)"
 )
-_SIZES = ("size", "square", "circle", "circles", "named", "strip")
-_GEOMETRY = (
-    "score", "scorefrom", "scoreall", "every", "half", "around", "along", "turn", "turnfrom", "bothways",
-    "sameother", "samescores", "mountain", "valley", "corners", "hole", "holesat", "window", "ends", "count",
-    "counttwice", "counttimes", "diagonal", "leaves", "gate", "punched", "scoredown", "halfto", "across",
-)  # fmt: skip
-
 _LONGEST_STEP = 400  # characters
 # So much of a line is read at once; more is read sentence by sentence.
 _LONGEST_AT_ONCE = 600
@@ -140,9 +134,9 @@ class Teller(NotationLines):
                 self.ask(0, len(self.words.words), "supply-amount")
         elif kind is What.PIECE:
             facts = cover(self.words, self.papers, self._scored())
-            if self._as_notation(told, text[begin:].strip(), sum(fact.kind in _SIZES for fact in facts)):
+            if self._as_notation(told, text[begin:].strip(), sum(fact.kind in SIZES for fact in facts)):
                 return
-            if any(fact.kind in _SIZES for fact in facts):
+            if any(fact.kind in SIZES for fact in facts):
                 self._pieces(told, facts)
             else:
                 self.ask(0, len(self.words.words), "no-size")
@@ -154,7 +148,7 @@ class Teller(NotationLines):
         letters = [word for word in words.words if word[:1].isalpha() and not is_number(word)]
         has_number = any(number is not None for number in words.numbers)
         first = letters[0] if letters and words.words and words.words[0] == letters[0] else ""
-        section = self._section(bare)
+        section = section_of(bare)
         marked = bare.endswith(":") or text.lstrip().startswith("#")
         doing = lex.among("lines.doing")
         heading = not has_number and len(letters) <= 6 and bool(letters)
@@ -172,8 +166,8 @@ class Teller(NotationLines):
             told.what, self.for_many = What.HEADING, number
             return
         facts = cover(words, self.papers, self._scored())
-        sized = any(fact.kind in _SIZES for fact in facts)
-        geometry = any(fact.kind in _GEOMETRY for fact in facts)
+        sized = any(fact.kind in SIZES for fact in facts)
+        geometry = any(fact.kind in GEOMETRY for fact in facts)
         supply = None
         if not any(
             fact.kind in ("score", "scorefrom", "scoreall", "window", "bigger", "sameas") for fact in facts
@@ -199,12 +193,12 @@ class Teller(NotationLines):
             return
         if self._is_step(bare, first, facts, sized, has_number):
             self._step(
-                told, bare, asked=sized and not self._known_size(next(f for f in facts if f.kind in _SIZES))
+                told, bare, asked=sized and not self._known_size(next(f for f in facts if f.kind in SIZES))
             )
             return
         if sized or any(fact.kind in ("bigger", "sameas") for fact in facts):
             told.what = What.PIECE
-            if not self._as_notation(told, text[begin:].strip(), sum(fact.kind in _SIZES for fact in facts)):
+            if not self._as_notation(told, text[begin:].strip(), sum(fact.kind in SIZES for fact in facts)):
                 self._pieces(told, facts)
             return
         if (
@@ -322,17 +316,6 @@ class Teller(NotationLines):
     def _is_talk(self, bare: str, letters: list[str]) -> bool:
         return len(letters) >= 4 and not re.search(r"\d", bare)
 
-    def _section(self, bare: str) -> str:
-        plain = bare.rstrip(":").lower().strip(" #")
-        lex = lexicon()
-        for section in ("supplies", "steps", "pieces"):
-            names = lex.among(f"lines.{section}")
-            if any(
-                plain == name or plain.startswith(f"{name} ") or plain.endswith(f" {name}") for name in names
-            ):
-                return section
-        return ""
-
     def _is_step(self, bare: str, first: str, facts: list[Fact], sized: bool, has_number: bool) -> bool:
         """A verb with what is done to, and no size that could be a piece's."""
         lex = lexicon()
@@ -345,11 +328,11 @@ class Teller(NotationLines):
             )
         follows = words[1] if len(words) > 1 else ""
         objects = follows in lex.among("lines.objects")
-        geometry = [fact for fact in facts if fact.kind in _GEOMETRY]
+        geometry = [fact for fact in facts if fact.kind in GEOMETRY]
         spread = any(fact.first == 0 for fact in geometry)
         if sized:
             # "Wrap the 4 x 6 card" is a step, "cut a 4 x 6 card" a piece.
-            size = next(fact for fact in facts if fact.kind in _SIZES)
+            size = next(fact for fact in facts if fact.kind in SIZES)
             before = words[max(0, size.first - 1)] if size.first else ""
             its = before in ("the", "your", "this", "that") and first not in lex.among("lines.making")
             return objects and first not in lex.among("lines.making") and (its or self._known_size(size))
@@ -387,24 +370,8 @@ class Teller(NotationLines):
         for draft in told.drafts:
             if self.paper and not draft.paper and draft.maybe_paper is None:
                 draft.paper = self.paper
-            self._for_each(draft)
-        self._one_of_each(told)
-
-    def _for_each(self, draft: Draft) -> None:
-        """A count below "for 12 kits" may be of them all."""
-        count = draft.counts[0] if len(draft.counts) == 1 else 1
-        if self.for_many and count > 1 and count % self.for_many == 0:
-            draft.counts = [count // self.for_many, count]
-
-    def _one_of_each(self, told: Told) -> None:
-        """ "A pair of mats, 3 x 3 and 2 x 2" is one of each, or two of the first."""
-        if len(told.drafts) < 2:
-            return
-        first, *others = told.drafts
-        if first.counts != [len(told.drafts)]:
-            return
-        if not any(other.name or other.counts for other in others):
-            first.counts = [1, len(told.drafts)]
+            for_each(draft, self.for_many)
+        one_of_each(told.drafts)
 
     def _more(self, told: Told, facts: list[Fact]) -> None:
         from neat_sheaf.reading.describing import Describer

@@ -373,10 +373,7 @@ const FROM_CLASS = [
 ]
 const OF_CLASSES = ['class', ...FROM_CLASS]
 
-const AFTER: Record<
-  'project' | 'class' | 'paper' | 'supply' | 'pack' | 'import' | 'stock' | 'prices' | 'word',
-  string[]
-> = {
+const AFTER = {
   project: ['projects', 'project', 'classes', ...OF_CLASSES],
   class: ['classes', 'projects', 'project', 'taught', ...FROM_CLASS, 'claims', 'shopping'],
   paper: ['papers', 'instead', 'project', ...OF_STOCK, ...OF_CLASSES],
@@ -386,11 +383,11 @@ const AFTER: Record<
   prices: ['papers', 'supplies', 'packs', 'shops', 'instead', ...OF_STOCK, ...OF_CLASSES],
   import: ['projects', 'supplies'],
   word: ['words'],
-}
+} satisfies Record<string, string[]>
 
-/** Something was changed: what is kept of all that follows from it is fetched again when it is looked at. */
+/** Something was changed: what follows from it is fetched again when it is looked at. */
 export function changed(client: QueryClient, what: keyof typeof AFTER): Promise<void> {
-  const names = new Set(AFTER[what])
+  const names = new Set<string>(AFTER[what])
   return client.invalidateQueries({ predicate: (query) => names.has(String(query.queryKey[0])) })
 }
 
