@@ -24,7 +24,7 @@ __all__ = ["Ended", "NoTextError", "outcome", "text_of"]
 
 _MOST_BYTES = 400 << 20  # of addresses, of which the libraries themselves take some 150
 _SECONDS = 10
-# What is held of a part while it is read is up to sixty times as much as the part.
+# What is held of a part while it is read is many times the part.
 _LARGEST_UNPACKED = 20_000_000  # bytes of a document's parts, pictures among them
 _LARGEST_TEXT = 1_500_000  # bytes of the part that has its text
 _LARGEST_PAGE = 500_000  # bytes of what is drawn on a page

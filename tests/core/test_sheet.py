@@ -6,6 +6,7 @@ import pytest
 from hypothesis import given, settings
 from hypothesis import strategies as st
 
+from neat_sheaf.measure.length import parse_length
 from neat_sheaf.reading import Known, SupplyLine, What, read_sheet
 from neat_sheaf.reading.beginning import SIZES
 from neat_sheaf.reading.describing import Describer
@@ -88,6 +89,21 @@ def test_a_count_below_for_so_many_kits_is_asked_about_and_one_that_cannot_be_of
     (asked,) = wings.questions
     assert asked.suggestions == ("wings: 2 x 3 in; 2 a kit; in lilac", "wings: 2 x 3 in; 24 a kit; in lilac")
     assert [(one.questions, one.pieces[0].piece.per_kit) for one in (stars, card)] == [((), 5), ((), 1)]
+
+
+@pytest.mark.parametrize(
+    ("header", "unit"),
+    [
+        ("Piece; Width (in); Height (in)", "in"), ("Piece; Width, in; Height, in", "in"),
+        ("Piece; Width mm; Height mm", "mm"), ("Piece; Width [cm]; Height [cm]", "cm"),
+        ("Piece; Cut in; Width; Height", "mm"),
+    ],
+)  # fmt: skip
+def test_a_unit_in_a_header_is_that_of_its_numbers_and_cut_in_is_none(header, unit):
+    cells = "Tag; 2; 3" if "Cut in" not in header else "Tag; kraft; 2; 3"
+    _, tag = read_sheet(f"{header}\n{cells}\n", "mm")
+    piece = tag.pieces[0].piece
+    assert (piece.width, piece.height) == (parse_length("2", unit), parse_length("3", unit))
 
 
 def test_every_kind_of_fact_that_the_rules_name_is_read_by_something():

@@ -160,12 +160,14 @@ def _records(lines: Sequence[tuple[int, str]]) -> dict[int, str]:
     return found
 
 
-_IN_UNIT = re.compile(r"\s*[(\[]?\b(in|inch(?:es)?|cm|mm)\b\.?[)\]]?\s*\Z")
+# "Width (in)", "Height, in", "Size cm"; but "Cut in" says what it is cut from.
+_IN_UNIT = re.compile(r"(?:\s*[(\[,]\s*in|\s*[(\[,]?\s*\b(?P<said>inch(?:es)?|cm|mm))\b\.?[)\]]?\s*\Z")
 
 
 def _unit_of(cells: Sequence[str]) -> str:
     """The unit that a header names, as in "Width (mm)"; "" where it names none."""
-    named = {match[1] for cell in cells if len(cell) > 3 and (match := _IN_UNIT.search(cell.lower()))}
+    said = [_IN_UNIT.search(cell.lower()) for cell in cells if len(cell) > 3]
+    named = {match["said"] or "in" for match in said if match is not None}
     return named.pop() if len(named) == 1 else ""
 
 
