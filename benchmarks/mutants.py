@@ -2,7 +2,8 @@
 
 Takes a sample of the changes that the tool can make to the modules named under ``tool.mutmut`` in
 pyproject.toml, each module with the tests that are about it, and prints the share that was noticed
-and the changes that were not. Takes how many, or the names of changes to try again.
+and the changes that were not. Takes how many, and the seed of the sample, or
+the names of changes to try again.
 """
 
 from __future__ import annotations
@@ -55,11 +56,11 @@ def main() -> int:
         if not names:
             print(said[-2_000:])
             return 1
-        dice = random.Random(SEED)
         asked = sys.argv[1:]
         if asked and not asked[0].isdigit():
             chosen = asked
         else:
+            dice = random.Random(int(asked[1]) if len(asked) > 1 else SEED)
             chosen = dice.sample(names, min(int(asked[0]) if asked else SAMPLE, len(names)))
         said = _mutmut(where, *chosen)
         outcomes = {name: code for name, code in _outcomes(where).items() if name in chosen}

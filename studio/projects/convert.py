@@ -171,6 +171,7 @@ def _core_piece(piece: models.Piece) -> core.Piece:
         matched=piece.matched,
         pass_of=core.PassOf(piece.die, piece.die_gives) if piece.die else None,
         word=piece.word,
+        note=piece.note,
         outline=core.Outline(piece.outline),
         **stored_cut_outs(piece.cut_outs),
     )
@@ -214,6 +215,7 @@ def store_pieces(row: models.Project, project: core.Project, ids: Sequence[str] 
             die=p.pass_of.piece if p.pass_of else "",
             die_gives=p.pass_of.gives if p.pass_of else 1,
             word=p.word,
+            note=p.note,
             outline=p.outline.value,
             cut_outs=cut_outs_document(p, "mm"),
         )

@@ -161,6 +161,7 @@ class PieceDoc(Doc):
     matched: str | None = None
     pass_of: PassDoc | None = None
     word: str | None = None
+    note: str | None = None
     outline: Literal["rectangle", "oval"] = "rectangle"
     removed: list[PanelDoc] = []
     windows: list[WindowDoc] = []

@@ -203,6 +203,8 @@ def _notes(piece: Piece, voice: Voice) -> Iterator[str]:
         yield voice.say("sheet-note.pass", die=piece.pass_of.piece, gives=piece.pass_of.gives)
     if piece.word:
         yield voice.say("sheet-note.word", word=piece.word)
+    if piece.note:
+        yield voice.say("sheet-note.note", note=piece.note)
     if piece.spares:
         yield voice.say("sheet-note.spares", spares=piece.spares)
     if piece.follows_print:

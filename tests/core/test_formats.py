@@ -146,6 +146,7 @@ def pieces(draw, name):
         pitch=draw(LENGTHS),
         pass_of=draw(st.none() | st.builds(PassOf, NAMES, st.integers(1, 1000))),
         word=draw(st.just("") | NAMES),
+        note=draw(st.just("") | NAMES),
         spares=draw(st.integers(0, 3)),
         mat_of=draw(st.one_of(st.none(), st.builds(MatOf, NAMES, PANELS, st.one_of(st.none(), PANELS)))),
         faces=some(st.builds(Face, PANELS, st.sampled_from(Edge), st.one_of(st.just(""), NAMES))),

@@ -49,7 +49,7 @@ def test_the_table_is_one_that_a_spreadsheet_keeps():
     made = piece("Wall, long", "2 1/4", "7", per_kit=2, scores=(*across("1/4", "2"), *upward("5")))
     header, row = csv.reader(io.StringIO(write_csv([made], "in")))
     assert tuple(header) == COLUMNS
-    assert row == ["Wall, long", "2", "2 1/4", "7", "1/4; 2", "5", "body", "no", "trim", "", ""]
+    assert row == ["Wall, long", "2", "2 1/4", "7", "1/4; 2", "5", "body", "no", "trim", "", "", ""]
 
 
 def test_columns_may_stand_in_any_order_and_some_be_missing():

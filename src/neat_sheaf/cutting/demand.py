@@ -192,7 +192,8 @@ def _counted(job: Job, colourway: Colourway) -> Iterator[tuple[_Set, int, bool]]
     """
     alone = job.cutting.style is Style.KIT_PER_SHEET
     kits, times = (1, colourway.kits) if alone else (colourway.kits, 1)
-    pieces_of_kit = [piece for piece in job.project.pieces if colourway.takes(piece.name)]
+    # What is noted of a piece changes nothing that is cut.
+    pieces_of_kit = [replace(p, note="") for p in job.project.pieces if colourway.takes(p.name)]
     dies = from_dies(pieces_of_kit)
     from_passes = {piece for given in dies.values() for piece in given}
     own = [p for p in pieces_of_kit if p not in from_passes and p.portion is Portion.WHOLE]

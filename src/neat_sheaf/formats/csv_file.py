@@ -13,7 +13,7 @@ from dataclasses import replace
 from neat_sheaf.errors import Fault, fault
 from neat_sheaf.formats.reading import FileError
 from neat_sheaf.formats.table_file import fault_at, read_csv_rows, table_csv
-from neat_sheaf.limits import MOST_PIECES
+from neat_sheaf.limits import LONGEST_TEXT, MOST_PIECES
 from neat_sheaf.measure.length import Length, LengthError, Unit, parse_length, write_length
 from neat_sheaf.measure.side import Side
 from neat_sheaf.messages import Message, Param, message, several
@@ -26,7 +26,7 @@ __all__ = ["COLUMNS", "looks_like_rows", "own_columns", "read_csv", "write_csv"]
 
 COLUMNS = (
     "name", "per_kit", "width", "height", "score_width", "score_height", "paper", "follows_print",
-    "cut", "margin", "also",
+    "cut", "margin", "also", "note",
 )  # fmt: skip
 MOST_ROWS = MOST_PIECES
 _YES = {"yes": True, "y": True, "true": True, "1": True, "no": False, "n": False, "false": False, "0": False}
@@ -46,7 +46,7 @@ def _cells(piece: Piece, units: Unit) -> list[str]:
         piece.name, str(piece.per_kit), write_length(piece.width, units), write_length(piece.height, units),
         scores(Side.WIDTH), scores(Side.HEIGHT), piece.paper, "yes" if piece.follows_print else "no",
         piece.cut.value, write_length(piece.margin, units) if piece.margin else "",
-        "; ".join(clauses_beyond_columns(piece, units)),
+        "; ".join(clauses_beyond_columns(piece, units)), piece.note,
     ]  # fmt: skip
 
 
@@ -177,6 +177,9 @@ class _Row:
                 "cut", "not-a-choice",
                 found=message("quoted", text=cut), choices=several(c.value for c in CutMethod),
             )  # fmt: skip
+        note = self.text("note")
+        if len(note) > LONGEST_TEXT:
+            self.fault("note", "too-long.note", found=len(note), most=LONGEST_TEXT)
         scores = self.lines("score_width", Side.WIDTH) + self.lines("score_height", Side.HEIGHT)
         margin = self.length("margin", self.text("margin")) if self.text("margin") else Length(0)
         if len(self.faults) > before:
@@ -189,6 +192,6 @@ class _Row:
         return replace(
             words.piece,
             name=name, paper=paper, per_kit=int(count), width=width, height=height, margin=margin,
-            scores=(*scores, *words.piece.scores), cut=CutMethod(cut),
+            scores=(*scores, *words.piece.scores), cut=CutMethod(cut), note=note,
             follows_print=_YES[said] if said else follows_by_role(paper),
         )  # fmt: skip

@@ -49,7 +49,7 @@ __all__ = [
 PIECE_KEYS = (
     "name", "paper", "per_kit", "width", "height", "scores", "slits", "holes", "corners",
     "tabs", "follows_print", "cut", "margin", "mat_of", "faces", "portion", "scrap", "matched",
-    "outline", "removed", "windows", "notches", "ends", "pitch", "spares", "pass_of", "word",
+    "outline", "removed", "windows", "notches", "ends", "pitch", "spares", "pass_of", "word", "note",
 )  # fmt: skip
 _REQUIRED = ("name", "paper", "width", "height")
 
@@ -94,6 +94,7 @@ def read_piece(node: JsonValue) -> Piece:
         ends=node.list_at("ends", _end),
         pass_of=node.take("pass_of", _pass_of, None),
         word=node.take("word", JsonValue.text, ""),
+        note=node.take("note", JsonValue.text, ""),
     )
 
 
@@ -297,6 +298,8 @@ def piece_document(piece: Piece, units: Unit) -> dict[str, Any]:
         document["pass_of"] = {"piece": piece.pass_of.piece, "gives": piece.pass_of.gives}
     if piece.word:
         document["word"] = piece.word
+    if piece.note:
+        document["note"] = piece.note
     if piece.mat_of is not None:
         panel = piece.mat_of.panel
         document["mat_of"] = {"piece": piece.mat_of.piece, "column": panel.column, "row": panel.row}

@@ -222,7 +222,8 @@ class Piece:
     panels that are cut away whole. ``pitch`` is how far apart a punch or a die takes it along a strip, 0
     for its width and both margins. ``spares`` are cut apart from the kits', so many for each colourway.
     With ``pass_of`` it is not cut by itself but comes out of a die on another line, whose passes are counted
-    from what comes out of it. ``word``: it is the letters of a word.
+    from what comes out of it. ``word``: it is the letters of a word. ``note`` is what else is said of it, and
+    changes nothing that is cut.
     """
 
     name: str
@@ -253,6 +254,7 @@ class Piece:
     ends: tuple[End, ...] = ()
     pass_of: PassOf | None = None
     word: str = ""
+    note: str = ""
 
     @property
     def rough_width(self) -> Length:

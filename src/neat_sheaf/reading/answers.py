@@ -7,7 +7,7 @@ from dataclasses import replace
 
 from neat_sheaf.measure.length import Unit
 from neat_sheaf.reading.building import build
-from neat_sheaf.reading.drafts import Draft, ScoreSaid
+from neat_sheaf.reading.drafts import Draft, ScoreSaid, corners_mark
 from neat_sheaf.reading.notation.draft import Known
 from neat_sheaf.reading.notation.reading import read_line
 from neat_sheaf.reading.notation.writing import tidy_line
@@ -15,6 +15,8 @@ from neat_sheaf.reading.notation.writing import tidy_line
 __all__ = ["answers_to"]
 
 _SIDES = ("width", "height")
+_ONE = ("top-right", "top-left", "bottom-right", "bottom-left")
+_TWO = ("top", "bottom", "left", "right")
 _ENDS = ("ends", "shortedges", "longedges", "both", "each", "which", "count")
 
 
@@ -26,7 +28,11 @@ def answers_to(code: str, draft: Draft, name: str, units: Unit, known: Known) ->
     found: list[str] = []
     for variant in _variants(code, draft):
         built = build(
-            replace(variant, asked=[asked for asked in variant.asked if asked.code != code]), name, units
+            replace(
+                variant, asked=[asked for asked in variant.asked if asked.code.partition(".")[0] != code]
+            ),
+            name,
+            units,
         )
         if built.asked or not built.line:
             continue
@@ -46,6 +52,10 @@ def _variants(code: str, draft: Draft) -> Iterator[Draft]:
     elif code == "two-counts":
         for count in dict.fromkeys(draft.counts):
             yield replace(draft, counts=[count])
+    elif code == "which-corners" and draft.corners_asked is not None:
+        shape, size, number = draft.corners_asked
+        for which in _ONE if number == 1 else _TWO:
+            yield replace(draft, marks=[*draft.marks, corners_mark(shape, which, size)])
     elif code == "score-or-slit" and draft.doubtful:
         yield replace(draft, scores=[*draft.scores, *draft.doubtful])
     elif code in (

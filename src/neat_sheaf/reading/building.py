@@ -3,9 +3,11 @@
 from __future__ import annotations
 
 import json
+import re
 from collections.abc import Iterator
 from dataclasses import dataclass, field
 
+from neat_sheaf.limits import LONGEST_TEXT
 from neat_sheaf.measure.length import Length, Unit, parse_length, write_length
 from neat_sheaf.messages import Measured, Message, message
 from neat_sheaf.reading.drafts import Asked, Draft, ScoreSaid
@@ -18,6 +20,8 @@ _CORNERS = {
     "all": ("top left", "top right", "bottom left", "bottom right"), "top": ("top left", "top right"),
     "bottom": ("bottom left", "bottom right"), "left": ("top left", "bottom left"),
     "right": ("top right", "bottom right"),
+    "top-left": ("top left",), "top-right": ("top right",),
+    "bottom-left": ("bottom left",), "bottom-right": ("bottom right",),
 }  # fmt: skip
 # What a hand corner rounder and a hand punch take; from memory.
 _ROUNDED: dict[Unit, str] = {"in": "1/4 in", "cm": "0.6 cm", "mm": "6 mm"}
@@ -75,8 +79,21 @@ def build(draft: Draft, name: str, units: Unit) -> Built:
     clauses += _scores(placed, unit)
     clauses += _marks(draft, unit)
     clauses += draft.clauses
+    note = _note(draft)
+    if len(note) > LONGEST_TEXT:
+        built.asked.append((None, message("too-long.note", found=len(note), most=LONGEST_TEXT)))
+    elif note:
+        clauses.append(f"note {json.dumps(note, ensure_ascii=False)}")
     built.line = "; ".join(clauses)
     return built
+
+
+def _note(draft: Draft) -> str:
+    """What is kept in words, each once; the piece is the same without it."""
+    said = dict.fromkeys(re.sub(r"\s+", " ", note).strip(" ,;.-") for note in draft.notes)
+    return "; ".join(
+        note for note in said if note and not any(note in other and note != other for other in said)
+    )
 
 
 def _fold_to_result(draft: Draft) -> None:

@@ -8,7 +8,7 @@ from fractions import Fraction
 from neat_sheaf.measure.length import CENTIMETRE, INCH, MILLIMETRE, Length, Unit
 from neat_sheaf.reading.notation.reading import ReadLine
 
-__all__ = ["Asked", "Draft", "ScoreSaid", "Span", "exact"]
+__all__ = ["Asked", "Draft", "ScoreSaid", "Span", "corners_mark", "exact"]
 
 _PER = {
     "in": INCH,
@@ -66,6 +66,11 @@ class Asked:
     values: dict[str, object] = field(default_factory=dict, hash=False)
 
 
+def corners_mark(shape: str, which: str, size: Length | None) -> str:
+    """A mark of a draft: corners taken off; ``which`` is an edge, a corner, or "all"."""
+    return f"corners {shape} {which} {'' if size is None else size}".strip()
+
+
 @dataclass(slots=True)
 class Draft:
     """A piece that is being told."""
@@ -90,6 +95,8 @@ class Draft:
     marks: list[str] = field(default_factory=list)
     second: bool = False
     """Whether it is a size behind another one, and a piece only where it has a name or a paper."""
+    corners_asked: tuple[str, Length | None, int] | None = None
+    """Shape and size of one or two corners of which it is asked which they are."""
     clauses: list[str] = field(default_factory=list)
     """Clauses of the notation, as they are written."""
     notes: list[str] = field(default_factory=list)

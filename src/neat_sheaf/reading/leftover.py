@@ -11,6 +11,8 @@ from neat_sheaf.reading.lexicon import lexicon
 
 __all__ = ["Leftover"]
 
+_CLAUSE_ENDS = (",", ";", ".", "(", ")", "!", "?", ":", "-")
+
 
 class Leftover(FactsOfLine):
     """What no fact explains: a name, a paper perhaps, a note, or a question."""
@@ -28,7 +30,7 @@ class Leftover(FactsOfLine):
         inside = [n for n in range(first, behind) if not any(f.first <= n < f.behind for f in waiting or ())]
         part: list[int] = []
         for n in [*inside, -1]:
-            stop = n == -1 or words[n] in (",", ";", ".", "(", ")", "!", "?", ":") or (words[n] == "-")
+            stop = n == -1 or words[n] in _CLAUSE_ENDS
             if not stop and (not part or n == part[-1] + 1):
                 part.append(n)
                 continue
@@ -129,4 +131,16 @@ class Leftover(FactsOfLine):
                 spans = self.words.spans
                 draft.maybe_paper = (text, self.told.number, spans[part[0]][0], spans[part[-1]][1])
                 return
-        draft.notes.append(text)
+        self._keep(draft, part[0], part[-1] + 1)
+
+    def _keep(self, draft: Draft, first: int, behind: int) -> None:
+        """Note the whole clause where that has no size: "one for each wrap"; a little word says nothing."""
+        words = self.words.words
+        if set(words[first:behind]) <= lexicon().among("little.alone"):
+            return
+        begin = max((n + 1 for n in range(first) if words[n] in _CLAUSE_ENDS), default=0)
+        end = next((n for n in range(behind, len(words)) if words[n] in _CLAUSE_ENDS), len(words))
+        sizes = [
+            fact for fact in self.facts if fact.kind == "size" and fact.first < end and fact.behind > begin
+        ]
+        draft.notes.append(self.words.written(first, behind) if sizes else self.words.written(begin, end))

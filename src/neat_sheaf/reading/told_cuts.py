@@ -4,7 +4,7 @@ from __future__ import annotations
 
 import re
 
-from neat_sheaf.reading.drafts import Draft
+from neat_sheaf.reading.drafts import Draft, corners_mark
 from neat_sheaf.reading.facts_of_line import FactsOfLine
 from neat_sheaf.reading.grammar import Fact
 
@@ -40,12 +40,12 @@ class ToldCuts(FactsOfLine):
         text = " ".join(self.words.words[fact.first : fact.behind])
         shape = "round" if "round" in text else "mitre"
         number = fact.get("n")
-        if fact.get("end") and fact.get("end") != "":
-            self._note(draft, fact)
+        where = f"{fact.get('which')} {fact.get('end')}".split()
+        named = [edge for edge in ("top", "bottom", "left", "right") if edge in where]
+        which = named[0] if named else ""
+        if len(named) > 1 or (fact.get("end") and not which):
+            self._note(draft, fact)  # "at one end": at which is for the table, and changes no size
             return
-        which = next(
-            (edge for edge in ("top", "bottom", "left", "right") if edge in fact.get("which").split()), ""
-        )
         if not number and shape == "mitre":
             self._note(draft, fact)
             return
@@ -56,7 +56,13 @@ class ToldCuts(FactsOfLine):
             self._ask(draft, fact, "not-understood.words")
             return
         size = tuple(filter(None, (self.t.length(said, draft.unit) for said in odd))) or size
-        draft.marks.append(f"corners {shape} {which or 'all'} {size[0] if size else ''}".strip())
+        two = any(said.count == 2 for said in others)
+        one = "corners" not in text and not set(text.split()) & {"all", "each", "every"}
+        if one or (two and not which):
+            draft.corners_asked = (shape, size[0] if size else None, 1 if one else 2)
+            self._ask(draft, fact, "which-corners.one" if one else "which-corners.two")
+            return
+        draft.marks.append(corners_mark(shape, which or "all", size[0] if size else None))
 
     def _on_hole(self, draft: Draft, fact: Fact) -> None:
         place = fact.get("place")

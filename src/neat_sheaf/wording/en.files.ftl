@@ -13,6 +13,7 @@ too-small = is under { $least }, too small to cut; check the unit
 too-long =
     .length = '{ $text }' is over a kilometre; check the unit
     .text = is { $found } characters long; { $most } at most
+    .note = the note is { $found } characters long; { $most } at most
     .step = a step is over { $most } characters; part it into two
     .line = the line is over { $most } characters
     .words = the words are over { $most } characters

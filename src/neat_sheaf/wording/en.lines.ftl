@@ -31,6 +31,7 @@ column =
     .paper = the paper
     .cut = how it is cut
     .margin = the margin
+    .note = the note
     .follows = whether it follows the print
 result-differs = it is said to come out at { $said }, but its scores make { $found }; which is right?
 step-or-piece = this has a size: is it a step, or a piece to cut? Say which beside it
@@ -52,6 +53,8 @@ size-first = the size comes first, then the scores: 4 1/4 x 11, score the long s
 
 which-ends = '{ $text }': the ends of which side?
 which-corners = which two corners?
+    .two = '{ $text }': which two corners?
+    .one = '{ $text }': which corner?
 not-on-side = { $distance } is not on a side of { $side }; along which side, or how far?
 no-such-side = '{ $text }': the piece has no such side; of which one?
 equal-sides =

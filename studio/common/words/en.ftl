@@ -341,6 +341,7 @@ sheet-note =
     .pitch = { $how }, one every { $pitch } along the strip
     .pass = Comes out of the die { $die }, { $gives } a pass
     .word = The letters of { $word }
+    .note = Note: { $note }
     .spares = { $spares ->
         [one] Cut one spare
        *[other] Cut { $spares } spares

@@ -65,6 +65,7 @@ class Piece(models.Model):
     die = models.CharField(max_length=400, blank=True, default="")
     die_gives = models.IntegerField(default=1)
     word = models.CharField(max_length=400, blank=True, default="")
+    note = models.CharField(max_length=400, blank=True, default="")
     outline = models.CharField(max_length=9, default="rectangle")
     # Windows, notches, shaped ends and removed panels as the job file has them, their lengths in mm.
     cut_outs = models.JSONField(default=dict, blank=True)

@@ -4360,6 +4360,8 @@ export interface components {
             pass_of?: components["schemas"]["PassDoc"] | null;
             /** Word */
             word?: string | null;
+            /** Note */
+            note?: string | null;
             /**
              * Outline
              * @default rectangle

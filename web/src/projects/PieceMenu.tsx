@@ -35,6 +35,7 @@ type MenuProps = {
   die: string
   gives: number
   word: string
+  note: string
   /** The lines that a piece can come out of. */
   dies: string[]
   actions: RowActions
@@ -120,6 +121,14 @@ export const PieceMenu = memo(function PieceMenu(props: MenuProps) {
           </>
         ) : null}
         <OutOfDie {...props} />
+        <TextInput
+          m={6}
+          label={t`Note`}
+          description={t`Shown and printed with the piece; it changes nothing that is cut.`}
+          maxLength={400}
+          value={props.note}
+          onChange={(e) => actions.set(index, 'note', e.currentTarget.value || null)}
+        />
         <Menu.Divider />
         <Menu.Item closeMenuOnClick onClick={() => actions.duplicate(index)} rightSection={t`Ctrl D`}>
           <Trans>Duplicate</Trans>

@@ -20,7 +20,7 @@ interface Props {
 /** What is to be said of a line of the list, under it: faults, findings, and what has no column. */
 export function PieceNotes({ faults, checks, fresh, piece, fix }: Props) {
   const also = alsoOf(piece)
-  if (!faults.length && !checks.length && !also.length) return null
+  if (!faults.length && !checks.length && !also.length && !piece.note) return null
   const first = checks.findIndex((check) => check.fix)
   return (
     <ul className={classes.notes}>
@@ -44,6 +44,11 @@ export function PieceNotes({ faults, checks, fresh, piece, fix }: Props) {
       {also.length ? (
         <li data-level="plain">
           <Trans>Also {also.join(', ')}</Trans>
+        </li>
+      ) : null}
+      {piece.note ? (
+        <li data-level="plain">
+          <Trans>Note: {piece.note}</Trans>
         </li>
       ) : null}
     </ul>

@@ -155,6 +155,7 @@ export const PieceRow = memo(function PieceRow(props: Props) {
             die={piece.pass_of?.piece ?? ''}
             gives={piece.pass_of?.gives ?? 1}
             word={piece.word ?? ''}
+            note={piece.note ?? ''}
             dies={props.dies}
             actions={actions}
           />

@@ -88,7 +88,7 @@ export function QuickLine(props: {
           </p>
         ) : null}
         {said ? <Words line={line} go={props.go} /> : null}
-        {line.notes.length ? (
+        {line.notes.length && !line.pieces.some((piece) => piece.note) ? (
           <p className={classes.carried}>
             <Trans>kept as a note: {line.notes.join(' · ')}</Trans>
           </p>

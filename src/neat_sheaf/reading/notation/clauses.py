@@ -14,7 +14,7 @@ from neat_sheaf.reading.notation.cursor import Cursor
 from neat_sheaf.reading.notation.draft import Reading, name_until, panel
 from neat_sheaf.reading.notation.mat_clauses import for_whom, mat
 from neat_sheaf.reading.notation.paper_clauses import role, scrap
-from neat_sheaf.reading.notation.pass_clauses import die_pass, word
+from neat_sheaf.reading.notation.pass_clauses import die_pass, note, word
 from neat_sheaf.reading.notation.strip_clauses import spares, strip
 from neat_sheaf.reading.notation.tokens import Kind
 
@@ -261,7 +261,7 @@ READERS: dict[str, tuple[Reader, ...]] = {
     "die-cut": (_cut,), "diecut": (_cut,), "die-cuts": (_cut,), "die-cutting": (_cut,),
     "punched": (_cut,), "punch": (_cut,), "punches": (_cut,), "trimmed": (_cut,), "trim": (_cut,),
     "is": (_cut, mat), "are": (_cut,), "as": (mat,), "a": (die_pass, count, mat), "mat": (mat,),
-    "mats": (mat,), "pass": (die_pass,), "each": (die_pass,), "word": (word,),
+    "mats": (mat,), "pass": (die_pass,), "each": (die_pass,), "word": (word,), "note": (note,),
     "margin": (_margin,), "margins": (_margin,), "with": (_margin, _pitch),
     "pitch": (_pitch,), "off": (strip,),
     "matched": (_matched,), "for": (for_whom,),

@@ -1,17 +1,18 @@
-"""Clauses about what a die gives: ``2 from a pass of Tag trio``, ``word SEED SWAP``."""
+"""Clauses about what a die gives, and notes: ``2 from a pass of Tag trio``, ``word SEED``, ``note "..."``."""
 
 from __future__ import annotations
 
 import json
 
-from neat_sheaf.limits import MOST_GIVEN
+from neat_sheaf.limits import LONGEST_TEXT, MOST_GIVEN
 from neat_sheaf.messages import message
 from neat_sheaf.project import PassOf
 from neat_sheaf.reading.notation.cursor import Cursor
-from neat_sheaf.reading.notation.draft import Reading, name_until
+from neat_sheaf.reading.notation.draft import Reading, name_until, unquoted
 from neat_sheaf.reading.notation.mat_clauses import known_piece
+from neat_sheaf.reading.notation.tokens import Kind
 
-__all__ = ["die_pass", "word"]
+__all__ = ["die_pass", "note", "word"]
 
 
 def die_pass(reading: Reading, cursor: Cursor) -> bool:
@@ -46,4 +47,21 @@ def word(reading: Reading, cursor: Cursor) -> bool:
         # Anything may be a word: what slipped into it would be cut letter by letter.
         suggested = [f"word {json.dumps(text, ensure_ascii=False)}"] if text else []
         reading.ask_about(cursor, since, message("not-understood.word"), *suggested)
+    return True
+
+
+def note(reading: Reading, cursor: Cursor) -> bool:
+    """``note "for the spine"``: what else is said of the piece, in quotation marks."""
+    since = cursor.at
+    cursor.at += 1
+    token = cursor.peek()
+    if token is None or token.kind is not Kind.QUOTED:
+        cursor.at = since
+        return False
+    cursor.at += 1
+    text = unquoted(token).strip()
+    if len(text) > LONGEST_TEXT:
+        reading.ask_about(cursor, since, message("too-long.note", found=len(text), most=LONGEST_TEXT))
+    elif text:
+        reading.set_once(cursor, since, "note", text)
     return True

@@ -35,7 +35,7 @@ _BULLET = re.compile(r"\s*(?:[-*•–]|\d{1,2}[.)])\s+")
 # What a table has columns of its own for.
 _COLUMNS = {
     "per_kit": "column.count", "paper": "column.paper", "cut": "column.cut", "margin": "column.margin",
-    "follows_print": "column.follows",
+    "follows_print": "column.follows", "note": "column.note",
 }  # fmt: skip
 # Questions that a piece listed further down may answer.
 LATER = ("unknown-piece", "which-panel")

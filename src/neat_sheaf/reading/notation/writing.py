@@ -54,6 +54,8 @@ def tidy_line(piece: Piece, units: Unit) -> str:
     clauses += _kinds(piece)
     clauses += _lines("score", piece.scores, unit)
     clauses += _marks(piece, unit)
+    if piece.note:
+        clauses.append(f"note {json.dumps(piece.note, ensure_ascii=False)}")
     return "; ".join(clauses)
 
 

@@ -84,6 +84,7 @@ export function nameOf(key: string): string {
     most_piles: t`piles that may wait`,
     motif: t`swatch`,
     name: t`name`,
+    note: t`note`,
     number: t`number`,
     numbers: t`numbers`,
     offcuts: t`offcuts`,
