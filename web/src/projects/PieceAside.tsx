@@ -89,6 +89,7 @@ export function PieceAside(props: {
             groove,
           }}
         />
+        {piece.note ? <p className="soft">{piece.note}</p> : null}
         <Legend piece={piece} />
         <FoldedLine folded={status === 'saved' ? project.folded[index] : undefined} />
         {folding && shown ? (

@@ -392,3 +392,16 @@ test('rows are copied with what has no column, each its own whatever its place',
   expect(rows[1]?.split('\t').at(0)).toBe('Mat')
   expect(rows[1]?.split('\t').at(-1)).toBe('mat of Tray column 2')
 })
+
+test('what else is said of a piece stands under it, and is said once while it is read', async () => {
+  const noted = { ...project, pieces: [{ ...tray, note: 'for the spine' }, mat] }
+  await openTab(ListTab, noted, 'saved')
+  expect(find('[role=listitem]').textContent).toContain('Note: for the spine')
+  answer = {
+    rows: false,
+    lines: [{ ...line('Lid 6 x 7', { ...tray, name: 'Lid', note: 'gorgeous' }), notes: ['gorgeous'] }],
+    faults: [],
+  }
+  await type(find<HTMLTextAreaElement>("textarea[aria-label='A piece in words']"), 'Lid 6 x 7 gorgeous')
+  expect(find('[role=status]').textContent).not.toContain('kept as a note')
+})
