@@ -11,18 +11,22 @@ import type { Units } from '../ui/text/length'
 import {
   type Learns,
   learnsOf,
+  maybePapers,
   type ReadLine,
   type ReadLines,
   readText,
   type Taken,
   takenOf,
   type What,
+  withoutPapers,
+  withPapers,
   withSuggestion,
 } from './lines'
 import classes from './QuickLines.module.css'
 import { DOCUMENTS, textOf, whyNot } from './documents'
 import { QuickHelp } from './QuickHelp'
 import { QuickLine } from './QuickLine'
+import { WhichPapers } from './WhichPapers'
 import { useWords } from './learning'
 
 const EXAMPLE = '2 end walls 2 1/4 x 7, score 1/4, 1 1/8, 2 on the short side'
@@ -48,7 +52,7 @@ export const QuickLines = forwardRef<
   const [away, setAway] = useState(false)
   const [file, setFile] = useState<{ name: string; fault: string } | null>(null)
   const [kinds, setKinds] = useState<ReadonlyMap<string, What>>(new Map<string, What>())
-  const { remembered, learn, forget } = useWords()
+  const { remembered, alike, learn, forget } = useWords()
   const box = useRef<HTMLTextAreaElement>(null)
   const latest = useRef(text)
   useEffect(() => {
@@ -107,8 +111,11 @@ export const QuickLines = forwardRef<
     }
   }
 
+  // Of several words one question asks for all; of one alone its line does.
+  const perhaps = shown ? maybePapers(shown.lines) : []
+  const lines = shown && perhaps.length ? shown.lines.map(withoutPapers) : (shown?.lines ?? [])
   /** The first question that has answers: its line, and what it says with each. */
-  const open = shown?.lines.find((line) => line.questions.some((asked) => asked.suggestions.length))
+  const open = lines.find((line) => line.questions.some((asked) => asked.suggestions.length))
   const answers = open?.questions.find((asked) => asked.suggestions.length)
 
   function put(line: ReadLine, fixed: string, learns: Learns | null) {
@@ -117,6 +124,17 @@ export const QuickLines = forwardRef<
     rows[line.number - 1] = fixed
     setText(rows.join('\n'))
     // So that Enter takes the line at once.
+    box.current?.focus()
+  }
+
+  function sayPapers(papers: ReadonlySet<string>) {
+    if (!shown) return
+    const { fixed, learnt } = withPapers(shown.lines, papers)
+    learn(...learnt)
+    setText((now) => {
+      const rows = now.split('\n')
+      return rows.map((row, n) => fixed.get(n + 1) ?? row).join('\n')
+    })
     box.current?.focus()
   }
 
@@ -191,7 +209,9 @@ export const QuickLines = forwardRef<
       ) : null}
       {remembered ? (
         <p className={classes.hint} role="status">
-          {remembered.means === 'paper' ? (
+          {alike ? (
+            <Trans>Remembered: {number(alike)} words. They are listed under How we work.</Trans>
+          ) : remembered.means === 'paper' ? (
             <Trans>Remembered: {remembered.said} is a paper.</Trans>
           ) : remembered.means === 'note' ? (
             <Trans>Remembered: {remembered.said} is no paper.</Trans>
@@ -201,7 +221,7 @@ export const QuickLines = forwardRef<
             </Trans>
           )}{' '}
           <button type="button" className={classes.link} onClick={forget}>
-            <Trans>Take it back</Trans>
+            {alike ? <Trans>Take them back</Trans> : <Trans>Take it back</Trans>}
           </button>
         </p>
       ) : null}
@@ -212,7 +232,8 @@ export const QuickLines = forwardRef<
               <IconAlertTriangle size={17} aria-hidden /> {sentence(fault.path)}: {fault.message}
             </p>
           ))}
-          {shown.lines.map((line, n) => (
+          {perhaps.length ? <WhichPapers key={perhaps.join('\n')} words={perhaps} say={sayPapers} /> : null}
+          {lines.map((line, n) => (
             <QuickLine
               key={n}
               line={line}

@@ -63,11 +63,12 @@ test('rows for a spreadsheet have the columns of the table format', () => {
       { along: 'width' as const, at: ['3'], from: '0', to: '1' },
     ],
   }
-  const [header, row] = rowsOf([{ ...scored, name: 'A "b"' }], () => 'score width at 3 from 0 to 1').split(
-    '\n',
-  )
-  expect(header?.split('\t')).toHaveLength(11)
+  const [header, row] = rowsOf(
+    [{ ...scored, name: 'A "b"', note: 'for her' }],
+    () => 'score width at 3 from 0 to 1',
+  ).split('\n')
+  expect(header?.split('\t')).toHaveLength(12)
   expect(row?.split('\t')).toEqual([
-    '"A ""b"""', '1', '4 1/4', '11', '1; 2', '', 'print A', 'yes', 'trim', '', 'score width at 3 from 0 to 1',
+    '"A ""b"""', '1', '4 1/4', '11', '1; 2', '', 'print A', 'yes', 'trim', '', 'score width at 3 from 0 to 1', 'for her',
   ]) // prettier-ignore
 })

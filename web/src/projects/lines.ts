@@ -14,6 +14,47 @@ export type Learns = Schemas['LearnsOut']
 export const learnsOf = (question: Question, suggestion: number): Learns | null =>
   question.learns?.[suggestion] ?? null
 
+const MEANS_PAPER = 'paper'
+const asksPaper = (question: Question) =>
+  question.code === 'paper-or-note' && (question.learns?.length ?? 0) > 1 && question.suggestions.length > 1
+
+/** The words of a text of which it is asked whether they are papers; none where there is but one of them. */
+export function maybePapers(lines: ReadLine[]): string[] {
+  const words = lines.flatMap((line) =>
+    line.questions.filter(asksPaper).map((asked) => learnsOf(asked, 0)?.said),
+  )
+  const each = [...new Set(words.filter((word) => word !== undefined))]
+  return each.length > 1 ? each : []
+}
+
+/** The line, its question of a paper answered by none of its own buttons: one question asks for the whole text. */
+export const withoutPapers = (line: ReadLine): ReadLine => ({
+  ...line,
+  questions: line.questions.map((asked) =>
+    asksPaper(asked) ? { ...asked, suggestions: [], learns: [] } : asked,
+  ),
+})
+
+/** The lines with that said of each such word, by their numbers, and what it says for the next time. */
+export function withPapers(
+  lines: ReadLine[],
+  papers: ReadonlySet<string>,
+): { fixed: Map<number, string>; learnt: Learns[] } {
+  const fixed = new Map<number, string>()
+  const learnt = new Map<string, Learns>()
+  for (const line of lines)
+    for (const asked of line.questions.filter(asksPaper)) {
+      const meant = (asked.learns ?? []).findIndex(
+        (word) => word && (word.means === MEANS_PAPER) === papers.has(word.said),
+      )
+      const word = learnsOf(asked, meant)
+      if (!word) continue
+      fixed.set(line.number, withSuggestion(line.text, asked, asked.suggestions[meant] ?? ''))
+      learnt.set(word.said, word)
+    }
+  return { fixed, learnt: [...learnt.values()] }
+}
+
 /** What the list has already, so that names and roles are known. */
 export function knownOf(doc: ProjectIn): {
   roles: string[]
@@ -186,7 +227,7 @@ export function withSuggestion(text: string, question: Question, suggestion: str
     .replace(/\s+([,;])/g, '$1')
 }
 
-const COLUMNS = ['name', 'per_kit', 'width', 'height', 'score_width', 'score_height', 'paper', 'follows_print', 'cut', 'margin', 'also'] // prettier-ignore
+const COLUMNS = ['name', 'per_kit', 'width', 'height', 'score_width', 'score_height', 'paper', 'follows_print', 'cut', 'margin', 'also', 'note'] // prettier-ignore
 
 /** Pieces as rows for a spreadsheet, separated by tabs, in the columns of the table format. */
 export function rowsOf(pieces: Piece[], also: (piece: Piece) => string): string {
@@ -217,6 +258,7 @@ export function rowsOf(pieces: Piece[], also: (piece: Piece) => string): string 
       piece.cut ?? 'trim',
       piece.margin && piece.margin !== '0' ? piece.margin : '',
       also(piece),
+      piece.note ?? '',
     ].map(cell),
   )
   return [COLUMNS, ...rows].map((row) => row.join('\t')).join('\n')
