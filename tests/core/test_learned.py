@@ -56,7 +56,7 @@ def test_the_answer_that_goes_on_in_a_paper_of_a_like_name_says_that_the_word_is
     (_, flap) = read_sheet("Base 4 x 5; in zebra stripes\nFlap 1 x 2, zebra", "in")
     (asked,) = flap.questions
     assert dict(zip(asked.suggestions, (one.means for one in asked.learns), strict=True)) == {
-        "Flap: 1 x 2 in; in zebra": Means.PAPER, "Flap: 1 x 2 in; in zebra stripes": Means.NOTE
+        "Flap: 1 x 2 in; in zebra": Means.PAPER, 'Flap: 1 x 2 in; in zebra stripes; note "zebra"': Means.NOTE
     }  # fmt: skip
 
 

@@ -13,7 +13,7 @@ from neat_sheaf.formats.piece_part import piece_document, read_piece
 from neat_sheaf.formats.reading import FileError, JsonValue
 from neat_sheaf.limits import LONGEST_TEXT
 from neat_sheaf.project import Corner
-from neat_sheaf.reading import Known, read_line, read_sheet, tidy_line
+from neat_sheaf.reading import Known, Means, read_line, read_sheet, tidy_line
 
 from .building import piece
 from .made_up_jobs import jobs
@@ -67,6 +67,14 @@ def test_what_cannot_change_a_piece_is_its_note(line, note):
 def test_a_note_without_quotation_marks_is_not_taken_whole():
     (read,) = read_sheet("Card: 4 x 6; in kraft; note score at 9", "in")
     assert read.questions or read.piece.piece.scores
+
+
+def test_a_word_that_is_no_paper_stays_as_the_note_of_its_piece():
+    (read,) = read_sheet("Window strip - 1 x 6, gorgeous", "in")
+    (asked,) = read.questions
+    pieces = [read_line(line, "in", Known()).piece for line in asked.suggestions]
+    assert [(one.paper, one.note) for one in pieces] == [("gorgeous", ""), ("body", "gorgeous")]
+    assert [word.means for word in asked.learns] == [Means.PAPER, Means.NOTE]
 
 
 @pytest.mark.parametrize("end", ["one end", "both ends", "each end"])

@@ -48,7 +48,7 @@ def answers_to(code: str, draft: Draft, name: str, units: Unit, known: Known) ->
 def _variants(code: str, draft: Draft) -> Iterator[Draft]:
     if code == "paper-or-note" and draft.maybe_paper is not None:
         yield replace(draft, paper=draft.maybe_paper[0])
-        yield replace(draft, paper="")
+        yield replace(draft, paper="", notes=[*draft.notes, draft.maybe_paper[0]])
     elif code == "two-counts":
         for count in dict.fromkeys(draft.counts):
             yield replace(draft, counts=[count])
