@@ -19,7 +19,7 @@ from neat_sheaf.plan import Plan, with_account
 from neat_sheaf.project import Project
 from neat_sheaf.stock import SupplyUnit
 from studio.accounts.models import Studio
-from studio.classes.convert import core_job
+from studio.classes.convert import Cupboard, core_job
 from studio.classes.evenings import Preparing, preparing_of
 from studio.classes.models import CuttingRun, KitClass
 from studio.classes.planning import plan_of_class, whose
@@ -102,20 +102,23 @@ def account_for(studio: Studio, chosen: Collection[int] | None = None) -> Studio
     coming = classes_to_come(studio)
     of = [row for row in coming if chosen is None or row.pk in chosen]
     planned: dict[int, Planned] = {}
-    classes = {one.kit_class.pk: one for one in _planned(of, planned)}
+    cupboard = Cupboard(studio) if len(of) > 1 else None
+    classes = {one.kit_class.pk: one for one in _planned(of, planned, cupboard)}
     stock = _Stock(studio)
     needs = list(_needs_of(stock, classes.values()))
     return StudioAccount(coming, {row.pk for row in of}, planned, classes, stock, needs)
 
 
-def _planned(classes: Iterable[KitClass], planned: dict[int, Planned]) -> Iterator[_Planned]:
+def _planned(
+    classes: Iterable[KitClass], planned: dict[int, Planned], cupboard: Cupboard | None
+) -> Iterator[_Planned]:
     """Those that have a plan; ``planned`` is filled with what all have, by key. Each list is read once."""
     listed: dict[int, Project] = {}
     for row in classes:
         if row.project_id not in listed:
             listed[row.project_id] = core_project(row.project)
         try:
-            job = core_job(row, listed[row.project_id])
+            job = core_job(row, listed[row.project_id], cupboard)
         except CannotPlanError as error:
             planned[row.pk] = Planned(None, error.faults)
             continue
@@ -142,7 +145,7 @@ def classes_to_come(studio: Studio) -> list[KitClass]:
     """The classes that are still to be held, by date, those without one last."""
     today = studio.today()
     rows = studio.classes.select_related("project", "studio", "cutting_run").filter(finished__isnull=True)
-    coming = [row for row in rows.prefetch_related("colourways") if is_to_come(row, today)]
+    coming = [row for row in rows.prefetch_related("colourways__choices") if is_to_come(row, today)]
     return sorted(coming, key=lambda row: (row.date is None, row.date or today, row.name))
 
 

@@ -3,9 +3,12 @@
 from __future__ import annotations
 
 from collections import Counter
-from collections.abc import Iterable
+from collections.abc import Collection, Iterable
 from dataclasses import replace
 from decimal import Decimal
+from functools import cached_property
+
+from django.db.models import prefetch_related_objects
 
 from neat_sheaf import job as core
 from neat_sheaf.errors import CannotPlanError, Fault, fault
@@ -17,15 +20,17 @@ from neat_sheaf.project.assembly import Work
 from neat_sheaf.project.variants import UnknownNumberError
 from neat_sheaf.stock import Offcut, Supply
 from neat_sheaf.stock import Paper as CorePaper
+from studio.accounts.models import Studio
 from studio.classes.models import Colourway, KitClass
-from studio.cupboard.claims import set_aside_elsewhere, used_by
+from studio.cupboard.claims import Held, Used, claims_of, elsewhere, used_by
 from studio.cupboard.convert import core_pack, core_paper, core_supply, plain_price
 from studio.cupboard.ledger import Thing
-from studio.cupboard.models import Paper
+from studio.cupboard.models import Pack, Paper
+from studio.cupboard.models import Supply as StoredSupply
 from studio.projects.convert import core_project
 from studio.projects.versions import mixed_list
 
-__all__ = ["core_job", "left_out_of"]
+__all__ = ["Cupboard", "core_job", "left_out_of"]
 
 
 def left_out_of(kit_class: KitClass, colourways: Iterable[Colourway]) -> dict[str, tuple[str, ...]]:
@@ -39,13 +44,76 @@ def left_out_of(kit_class: KitClass, colourways: Iterable[Colourway]) -> dict[st
         return {}
 
 
-def core_job(kit_class: KitClass, listed: Project | None = None) -> core.Job:
+class Cupboard:
+    """What jobs take of a studio's cupboard, read once for them all."""
+
+    def __init__(self, studio: Studio) -> None:
+        self._studio = studio
+
+    @cached_property
+    def _papers(self) -> list[Paper]:
+        return list(self._studio.papers.prefetch_related("offcuts"))
+
+    @cached_property
+    def _packs(self) -> list[Pack]:
+        return list(self._studio.packs.all())
+
+    @cached_property
+    def _supplies(self) -> list[StoredSupply]:
+        return list(self._studio.supplies.all())
+
+    @cached_property
+    def moved(self) -> Used:
+        """What each class has moved by itself."""
+        return used_by(self._studio)
+
+    @cached_property
+    def _held(self) -> list[Held]:
+        return list(claims_of(self._studio, self.moved))
+
+    def papers(self, used: Collection[int], mixed: bool) -> list[Paper]:
+        """The papers of these keys, and where sizes are mixed those that are another size of one."""
+        return [row for row in self._papers if row.pk in used or (mixed and row.same_as_id in used)]
+
+    def packs(self, used: Collection[int]) -> list[Pack]:
+        """The packs of these keys."""
+        return [row for row in self._packs if row.pk in used]
+
+    def supplies(self, used: Collection[str]) -> list[StoredSupply]:
+        """The supplies of these keys."""
+        return [row for row in self._supplies if str(row.pk) in used]
+
+    def aside(self, but_for: int | None) -> dict[Thing, Decimal]:
+        """What is set aside for other classes than this one."""
+        return elsewhere(self._held, [but_for])
+
+
+class _Part(Cupboard):
+    """What one job takes: no more than that is read."""
+
+    def papers(self, used: Collection[int], mixed: bool) -> list[Paper]:
+        rows = self._studio.papers.filter(pk__in=used)
+        if mixed:
+            rows = rows | self._studio.papers.filter(same_as__in=used)
+        return list(rows.prefetch_related("offcuts"))
+
+    def packs(self, used: Collection[int]) -> list[Pack]:
+        return list(self._studio.packs.filter(pk__in=used)) if used else []
+
+    def supplies(self, used: Collection[str]) -> list[StoredSupply]:
+        return list(self._studio.supplies.filter(pk__in=used)) if used else []
+
+
+def core_job(
+    kit_class: KitClass, listed: Project | None = None, cupboard: Cupboard | None = None
+) -> core.Job:
     """The job of a class. Raises CannotPlanError where a role has no paper yet.
 
-    ``listed`` is its project, where it was read already.
+    ``listed`` is its project and ``cupboard`` that of its studio, where they were read already.
     """
     studio = kit_class.studio
-    colourways = list(kit_class.colourways.prefetch_related("choices"))
+    colourways = list(kit_class.colourways.all())
+    prefetch_related_objects(colourways, "choices")
     versions = kit_class.versions_of(colourways) or {"": kit_class.variant}
     try:
         project, without = mixed_list(listed or core_project(kit_class.project), versions, studio)
@@ -71,22 +139,18 @@ def core_job(kit_class: KitClass, listed: Project | None = None) -> core.Job:
         chosen.append(core.Colourway(colourway.name, made, by_role, ready, left_out))
     if faults:
         raise CannotPlanError(faults)
-    sizes = studio.papers.filter(pk__in=used)
-    if kit_class.mix_sizes:
-        sizes = sizes | studio.papers.filter(same_as__in=used)
-    rows = list(sizes.prefetch_related("offcuts"))
-    used_here = used_by(studio)
+    there = cupboard or _Part(studio)
+    rows = there.papers(used, kit_class.mix_sizes)
     # What is set aside for others says nothing of a class that is over.
-    aside = {} if kit_class.finished else set_aside_elsewhere(studio, [kit_class.pk], used_here)
-    moved = used_here.get(kit_class.pk or 0, {})
-    packs = studio.packs.filter(pk__in={row.pack_id for row in rows if row.pack_id})
+    aside = {} if kit_class.finished else there.aside(kit_class.pk)
+    moved = there.moved.get(kit_class.pk or 0, {})
+    packs = there.packs({row.pack_id for row in rows if row.pack_id})
     return core.Job(
         project=project,
         papers=tuple(_in_job(_free(core_paper(row), aside, moved), rows) for row in rows),
         packs=tuple(core_pack(pack) for pack in packs),
         supplies=tuple(
-            _free_supply(core_supply(s), aside, moved)
-            for s in studio.supplies.filter(pk__in=project.supplies_used)
+            _free_supply(core_supply(s), aside, moved) for s in there.supplies(project.supplies_used)
         ),
         klass=core.Class(
             kit_class.seats,

@@ -76,7 +76,7 @@ MIDDLEWARE = [
     "django.contrib.auth.middleware.AuthenticationMiddleware",
     "studio.config.limits.AccountsLimits",
     "allauth.account.middleware.AccountMiddleware",
-    "allauth.usersessions.middleware.UserSessionsMiddleware",
+    "studio.accounts.activity.Activity",
     "studio.audit.noting.Noting",
     "django.middleware.clickjacking.XFrameOptionsMiddleware",
 ]

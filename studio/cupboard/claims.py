@@ -5,7 +5,7 @@ A claim holds until its class is over. What a class has used already is a part o
 
 from __future__ import annotations
 
-from collections.abc import Collection, Iterator, Mapping
+from collections.abc import Collection, Iterable, Iterator, Mapping
 from decimal import Decimal
 from typing import NamedTuple
 
@@ -23,6 +23,7 @@ __all__ = [
     "Held",
     "Used",
     "claims_of",
+    "elsewhere",
     "hand_over",
     "release",
     "set_aside",
@@ -84,8 +85,13 @@ def set_aside_elsewhere(
     studio: Studio, classes: Collection[int | None], used: Used | None = None
 ) -> dict[Thing, Decimal]:
     """How much of each thing is set aside for other classes than these; ``used`` as in ``claims_of``."""
+    return elsewhere(claims_of(studio, used), classes)
+
+
+def elsewhere(every: Iterable[Held], classes: Collection[int | None]) -> dict[Thing, Decimal]:
+    """Of these claims, how much of each thing is for other classes than these."""
     found: dict[Thing, Decimal] = {}
-    for held in claims_of(studio, used):
+    for held in every:
         if held.claim.kit_class_id not in classes:
             found[held.thing] = found.get(held.thing, Decimal(0)) + held.left
     return found

@@ -69,6 +69,7 @@ def merge_supplies(studio: Studio, supply: Supply, into: Supply) -> None:
     supply.steps.update(supply=into)
     supply.contents.update(supply=into)
     for project in studio.projects.prefetch_related("variants"):
+        project.become_another()
         for variant in project.variants.all():
             if (more := _renamed(variant.more, str(supply.pk), str(into.pk))) != variant.more:
                 variant.more = more

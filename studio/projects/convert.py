@@ -15,6 +15,7 @@ from neat_sheaf.formats.variant_part import stored_variant, variant_document
 from neat_sheaf.measure.length import Length
 from neat_sheaf.measure.side import Side
 from neat_sheaf.project import assembly
+from studio.common.kept import Kept
 from studio.cupboard.convert import core_supply
 from studio.projects import models
 
@@ -25,8 +26,22 @@ def _maybe(nm: int | None) -> Length | None:
     return None if nm is None else Length(nm)
 
 
+# A list of 80 pieces takes some 100 kB; twenty requests a second are of far fewer projects.
+_read: Kept[core.Project] = Kept(200)
+
+
 def core_project(project: models.Project) -> core.Project:
-    """The project as the core knows it, a handful of queries for the whole of it."""
+    """The project as the core knows it: as it was read since its last save, or in a handful of queries."""
+    kept = _read.get(project.state)
+    if kept is not None:
+        return replace(kept, name=project.name)
+    found = _core_project(project)
+    # What a version changes of supplies is read by how they are measured now.
+    changeable = any(variant.supplies for variant in found.variants)
+    return found if changeable else _read.put(project.state, found)
+
+
+def _core_project(project: models.Project) -> core.Project:
     pieces = project.pieces.prefetch_related("lines", "diagonals", "holes", "corners", "tabs", "faces")
     return core.Project(
         name=project.name,
@@ -188,6 +203,7 @@ def _core_mat(piece: models.Piece) -> core.MatOf | None:
 @transaction.atomic
 def store_pieces(row: models.Project, project: core.Project, ids: Sequence[str] = ()) -> None:
     """Put the core's list in place of the one that is kept; ``ids`` are the lasting ones of its versions."""
+    row.become_another()
     for kept in (row.pieces, row.fits, row.uses, row.steps, row.contents, row.variants):
         kept.all().delete()
     stored = models.Piece.objects.bulk_create(

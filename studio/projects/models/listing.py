@@ -2,6 +2,8 @@
 
 from __future__ import annotations
 
+from uuid import uuid4
+
 from django.db import models
 from django.db.models import F, Q
 
@@ -22,13 +24,19 @@ __all__ = [
 ]
 
 
+def new_state() -> str:
+    """What names one list as it was saved."""
+    return uuid4().hex
+
+
 class Project(models.Model):
-    """One project. ``version`` counts its saves."""
+    """One project. ``version`` counts its saves; ``state`` names its list, and no other ever has that name."""
 
     studio = models.ForeignKey(Studio, models.CASCADE, related_name="projects")
     name = models.CharField(max_length=120)
     tools = models.JSONField(default=list, blank=True)
     version = models.IntegerField(default=1)
+    state = models.CharField(max_length=36, default=new_state, editable=False)
     changed = models.DateTimeField(auto_now=True)
 
     class Meta:
@@ -36,6 +44,11 @@ class Project(models.Model):
 
     def __str__(self) -> str:
         return self.name
+
+    def become_another(self) -> None:
+        """Its list is to be changed: whatever was read of it before is of another one."""
+        self.state = new_state()
+        Project.objects.filter(pk=self.pk).update(state=self.state)
 
 
 class Piece(models.Model):
