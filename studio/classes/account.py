@@ -24,7 +24,7 @@ from studio.classes.evenings import Preparing, preparing_of
 from studio.classes.models import CuttingRun, KitClass
 from studio.classes.planning import plan_of_class, whose
 from studio.classes.services.cutting import changes, rounds_of
-from studio.cupboard.claims import claims_of, used_by
+from studio.cupboard.claims import used_by
 from studio.cupboard.convert import core_supply, offers_of, plain_price
 from studio.cupboard.ledger import Thing
 from studio.cupboard.models import OrderLine, Paper
@@ -102,15 +102,15 @@ def account_for(studio: Studio, chosen: Collection[int] | None = None) -> Studio
     coming = classes_to_come(studio)
     of = [row for row in coming if chosen is None or row.pk in chosen]
     planned: dict[int, Planned] = {}
-    cupboard = Cupboard(studio) if len(of) > 1 else None
+    cupboard = Cupboard(studio)
     classes = {one.kit_class.pk: one for one in _planned(of, planned, cupboard)}
-    stock = _Stock(studio)
+    stock = _Stock(studio, cupboard)
     needs = list(_needs_of(stock, classes.values()))
     return StudioAccount(coming, {row.pk for row in of}, planned, classes, stock, needs)
 
 
 def _planned(
-    classes: Iterable[KitClass], planned: dict[int, Planned], cupboard: Cupboard | None
+    classes: Iterable[KitClass], planned: dict[int, Planned], cupboard: Cupboard
 ) -> Iterator[_Planned]:
     """Those that have a plan; ``planned`` is filled with what all have, by key. Each list is read once."""
     listed: dict[int, Project] = {}
@@ -231,13 +231,13 @@ def _sheets(one: _Planned) -> Counter[str]:
 class _Stock:
     """What there is and what is on the way, read once."""
 
-    def __init__(self, studio: Studio) -> None:
+    def __init__(self, studio: Studio, cupboard: Cupboard) -> None:
         self.studio = studio
-        self.papers = list(studio.papers.select_related("pack"))
+        self.papers = cupboard.every_paper
         packs = {row.pack.pk: row.pack for row in self.papers if row.pack is not None}
         self.packs = [packs[key] for key in sorted(packs)]
-        self.supplies = list(studio.supplies.all())
-        self._held = list(claims_of(studio))
+        self.supplies = cupboard.every_supply
+        self._held = cupboard.held
         self._coming = _on_the_way(studio)
 
     def goods_for(self, chosen: Collection[int]) -> list[Goods]:

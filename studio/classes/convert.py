@@ -51,15 +51,13 @@ class Cupboard:
         self._studio = studio
 
     @cached_property
-    def _papers(self) -> list[Paper]:
-        return list(self._studio.papers.prefetch_related("offcuts"))
+    def every_paper(self) -> list[Paper]:
+        """Every paper, with its pack and its offcuts."""
+        return list(self._studio.papers.select_related("pack").prefetch_related("offcuts"))
 
     @cached_property
-    def _packs(self) -> list[Pack]:
-        return list(self._studio.packs.all())
-
-    @cached_property
-    def _supplies(self) -> list[StoredSupply]:
+    def every_supply(self) -> list[StoredSupply]:
+        """Every supply."""
         return list(self._studio.supplies.all())
 
     @cached_property
@@ -68,24 +66,26 @@ class Cupboard:
         return used_by(self._studio)
 
     @cached_property
-    def _held(self) -> list[Held]:
+    def held(self) -> list[Held]:
+        """Every claim that holds today."""
         return list(claims_of(self._studio, self.moved))
 
     def papers(self, used: Collection[int], mixed: bool) -> list[Paper]:
         """The papers of these keys, and where sizes are mixed those that are another size of one."""
-        return [row for row in self._papers if row.pk in used or (mixed and row.same_as_id in used)]
+        return [row for row in self.every_paper if row.pk in used or (mixed and row.same_as_id in used)]
 
     def packs(self, used: Collection[int]) -> list[Pack]:
         """The packs of these keys."""
-        return [row for row in self._packs if row.pk in used]
+        found = {row.pack.pk: row.pack for row in self.every_paper if row.pack is not None}
+        return [found[key] for key in sorted(found, key=lambda key: (found[key].name, key)) if key in used]
 
     def supplies(self, used: Collection[str]) -> list[StoredSupply]:
         """The supplies of these keys."""
-        return [row for row in self._supplies if str(row.pk) in used]
+        return [row for row in self.every_supply if str(row.pk) in used]
 
     def aside(self, but_for: int | None) -> dict[Thing, Decimal]:
         """What is set aside for other classes than this one."""
-        return elsewhere(self._held, [but_for])
+        return elsewhere(self.held, [but_for])
 
 
 class _Part(Cupboard):

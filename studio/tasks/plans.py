@@ -26,11 +26,12 @@ from neat_sheaf.job import Job
 from neat_sheaf.nesting.control import CancelledError, SearchControl
 from neat_sheaf.plan import Plan, plan_job
 from studio.common.computed import computed as cache
+from studio.common.kept import Kept
 from studio.tasks.models import PlanTask
 from studio.tasks.queue import lost
 from studio.tasks.turns import MOST_QUEUED, plan_lock, priority_for, queued_of
 
-__all__ = ["Planned", "Whose", "Working", "key_of", "plan_here", "plan_of", "stop_early"]
+__all__ = ["Planned", "Whose", "Working", "forget", "key_of", "plan_here", "plan_of", "stop_early"]
 
 _HOUR = 3600
 
@@ -65,6 +66,19 @@ class Whose:
     about: str
 
 
+# Plans that this process read or made. Why there is none is looked up each time.
+_here: Kept[Planned] = Kept(100)
+
+
+def forget() -> None:
+    """Let go of every plan that this process keeps."""
+    _here.clear()
+
+
+def _keep(key: str, found: Planned) -> Planned:
+    return found if found.plan is None else _here.put(key, found)
+
+
 def key_of(job: Job) -> str:
     """The key of a job's plan: the same job has the same plan."""
     return _key(write_job(job))
@@ -78,9 +92,12 @@ def plan_of(job: Job, whose: Whose) -> Planned:
     """The plan of a job, from the cache where the same job was planned before."""
     text = write_job(job)
     key = _key(text)
-    found: Planned | None = cache.get(key)
+    found: Planned | None = _here.get(key)
     if found is not None:
         return found
+    found = cache.get(key)
+    if found is not None:
+        return _keep(key, found)
     wait = settings.PLAN_WAIT_SECONDS
     if wait:
         row = PlanTask.objects.filter(key=key).first()
@@ -98,7 +115,7 @@ def plan_of(job: Job, whose: Whose) -> Planned:
         except CancelledError:
             return _given_to_the_workers(key, text, whose)
     cache.set(key, found, _HOUR)
-    return found
+    return _keep(key, found)
 
 
 def plan_here(job: Job) -> Planned:

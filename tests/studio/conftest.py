@@ -14,6 +14,7 @@ from django.test import Client
 
 from studio.accounts.models import Member, Studio
 from studio.common.sent import state_of
+from studio.tasks import plans
 
 
 @dataclass
@@ -64,6 +65,7 @@ def _quick_and_clean(settings: Any, db: None) -> None:
     """No plan from another test, and passwords hashed quickly."""
     for one in caches:
         caches[one].clear()
+    plans.forget()
     settings.PLAN_WAIT_SECONDS = 0
     # Tests ask faster than any person.
     settings.REQUESTS_A_MINUTE = {}

@@ -30,7 +30,7 @@ def new_state() -> str:
 
 
 class Project(models.Model):
-    """One project. ``version`` counts its saves; ``state`` names its list, and no other ever has that name."""
+    """One project. ``version`` counts its saves; ``state`` names its list, which no other ever does."""
 
     studio = models.ForeignKey(Studio, models.CASCADE, related_name="projects")
     name = models.CharField(max_length=120)
