@@ -7,7 +7,7 @@ import datetime as dt
 from allauth.account.adapter import get_adapter
 from django.db import transaction
 from django.http import Http404, HttpRequest
-from ninja import Field, Router, Schema, Status
+from ninja import Field, Router, Status
 
 from studio.accounts.models import Invitation, Member, Role
 from studio.accounts.services.joining import accept, change_role, invite, invited_by, leave
@@ -25,6 +25,7 @@ from studio.accounts.tenancy import (
 from studio.accounts.voice import voice_for
 from studio.common.addresses import own_address
 from studio.common.problems import Problem, RoleNeeded
+from studio.common.schema import Schema
 from studio.common.sent import Save, Sent, state_of
 
 router = Router(tags=["members"])

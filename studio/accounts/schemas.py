@@ -5,12 +5,13 @@ from __future__ import annotations
 import datetime as dt
 from typing import Annotated, Literal
 
-from ninja import Field, Schema
+from ninja import Field
 from pydantic import AfterValidator, WithJsonSchema
 
 from neat_sheaf.limits import LONGEST_DRYING
 from studio.accounts.models import Measure, Role
 from studio.accounts.places import DEFAULT_PLACE
+from studio.common.schema import Schema
 from studio.common.sent import Save, Sent
 
 Weekday = Annotated[int, Field(ge=0, le=6)]

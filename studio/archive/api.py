@@ -3,7 +3,7 @@
 from __future__ import annotations
 
 from django.http import HttpRequest
-from ninja import Router, Schema, Status
+from ninja import Router, Status
 
 from neat_sheaf.errors import fault
 from neat_sheaf.formats.reading import FileError
@@ -13,6 +13,7 @@ from studio.accounts.voice import voice_for
 from studio.archive.container import MOST_BYTES
 from studio.archive.reading import is_empty
 from studio.common.problems import Problem
+from studio.common.schema import Schema
 from studio.tasks.api import StudioTaskOut, task_out
 from studio.tasks.for_studio import start
 

@@ -6,11 +6,12 @@ import datetime as dt
 from typing import Any, Literal
 
 from django.http import HttpRequest
-from ninja import Router, Schema
+from ninja import Router
 
 from studio.accounts.tenancy import reader, studio_of
 from studio.audit.models import FIELDS, Noted
 from studio.audit.noting import MOST_CHANGES
+from studio.common.schema import Schema
 
 router = Router(tags=["audit"])
 

@@ -7,7 +7,7 @@ from dataclasses import replace
 from typing import TypeVar
 
 from django.http import Http404, HttpRequest
-from ninja import Router, Schema
+from ninja import Router
 
 from neat_sheaf.advice.counting import names_of
 from neat_sheaf.advice.from_stock import from_stock, kits_until_gone
@@ -27,6 +27,7 @@ from studio.classes.models import KitClass
 from studio.classes.planning import whose
 from studio.classes.remembered import class_and_job, remembered
 from studio.common.problems import MessageOut, Problem, message_out
+from studio.common.schema import Schema
 from studio.cupboard.convert import core_pack, core_paper
 from studio.projects.convert import core_project
 from studio.tasks.plans import plan_of

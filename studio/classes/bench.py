@@ -5,8 +5,6 @@ from __future__ import annotations
 import datetime as dt
 from typing import Literal
 
-from ninja import Schema
-
 from neat_sheaf.checks import Level
 from neat_sheaf.messages import Message, Param, message, several
 from neat_sheaf.plan import Plan
@@ -15,6 +13,7 @@ from studio.accounts.models import Studio
 from studio.classes.account import StudioAccount, account_for, is_to_come
 from studio.classes.models import KitClass
 from studio.classes.services.cutting import steps_in
+from studio.common.schema import Schema
 from studio.tasks.plans import Planned
 
 __all__ = ["Bench", "bench_of"]

@@ -6,12 +6,13 @@ from decimal import Decimal
 
 from django.http import HttpRequest
 from django.shortcuts import get_object_or_404
-from ninja import Router, Schema, Status
+from ninja import Router, Status
 
 from studio.accounts.tenancy import helper, own, studio_of
 from studio.classes.models import KitClass
 from studio.classes.services.claiming import claim
 from studio.common.problems import Problem
+from studio.common.schema import Schema
 from studio.common.sent import Sent
 from studio.cupboard.claims import hand_over, release
 from studio.cupboard.models import Claim

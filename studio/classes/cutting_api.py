@@ -3,7 +3,7 @@
 from __future__ import annotations
 
 from django.http import HttpRequest
-from ninja import Field, Router, Schema, Status
+from ninja import Field, Router, Status
 
 from neat_sheaf.errors import CannotPlanError, fault
 from neat_sheaf.formats.reading import FileError
@@ -31,6 +31,7 @@ from studio.classes.services.cutting import (
     steps_in,
 )
 from studio.common.problems import MessageOut, Problem, Stale, message_out
+from studio.common.schema import Schema
 from studio.common.sent import Sent
 
 router = Router(tags=["cutting"])

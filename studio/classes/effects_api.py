@@ -6,13 +6,14 @@ import datetime as dt
 
 from django.db.models import Q
 from django.http import HttpRequest
-from ninja import Router, Schema
+from ninja import Router
 
 from studio.accounts.tenancy import own, reader, studio_of
 from studio.accounts.voice import voice_for
 from studio.classes.models import KitClass
 from studio.classes.planning import plan_of_class
 from studio.common.problems import Problem
+from studio.common.schema import Schema
 from studio.projects.convert import core_project
 from studio.projects.models import Project
 from studio.projects.schemas import ProjectIn

@@ -5,7 +5,7 @@ from __future__ import annotations
 from typing import Literal
 
 from django.http import HttpRequest
-from ninja import Router, Schema
+from ninja import Router
 
 from neat_sheaf.advice.explaining import Explained, explain
 from neat_sheaf.errors import fault
@@ -16,6 +16,7 @@ from studio.accounts.voice import voice_for
 from studio.classes.planning import whose
 from studio.classes.remembered import class_and_job
 from studio.common.problems import Problem
+from studio.common.schema import Schema
 from studio.tasks import plans
 
 router = Router(tags=["classes"])

@@ -7,7 +7,7 @@ from decimal import Decimal
 from fractions import Fraction
 
 from django.http import HttpRequest
-from ninja import Field, Query, Router, Schema
+from ninja import Field, Query, Router
 
 from neat_sheaf.advice.counting import Bought, names_of
 from neat_sheaf.advice.seats import SeatBreakpoints, SeatRow, seat_breakpoints
@@ -19,6 +19,7 @@ from neat_sheaf.job import Job
 from studio.accounts.tenancy import reader
 from studio.classes.remembered import class_and_job, remembered
 from studio.common.problems import Problem
+from studio.common.schema import Schema
 
 router = Router(tags=["choices"])
 

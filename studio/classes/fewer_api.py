@@ -6,7 +6,7 @@ from decimal import Decimal
 from typing import Literal
 
 from django.http import HttpRequest
-from ninja import Router, Schema
+from ninja import Router
 
 from neat_sheaf.advice.counting import names_of
 from neat_sheaf.advice.fewer_packs import OnePackFewer, one_pack_fewer
@@ -19,6 +19,7 @@ from studio.classes.models import KitClass
 from studio.classes.planning import whose
 from studio.classes.remembered import class_and_job, remembered
 from studio.common.problems import Problem
+from studio.common.schema import Schema
 from studio.cupboard.claims import set_aside_elsewhere
 from studio.cupboard.instead_api import alike
 from studio.cupboard.ledger import Thing

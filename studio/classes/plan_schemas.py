@@ -4,13 +4,12 @@ from __future__ import annotations
 
 from typing import Literal
 
-from ninja import Schema
-
 from neat_sheaf.cutting.order import Becomes
 from neat_sheaf.cutting.plan import StockKind
 from neat_sheaf.measure.side import Side
 from neat_sheaf.pinned import Why
 from neat_sheaf.stock import SupplyUnit
+from studio.common.schema import Schema
 from studio.projects.schemas import CheckOut
 
 __all__ = [

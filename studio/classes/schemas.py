@@ -4,7 +4,7 @@ from __future__ import annotations
 
 import datetime as dt
 
-from ninja import Field, Schema
+from ninja import Field
 
 from neat_sheaf.job import Per, Style
 from neat_sheaf.limits import (
@@ -20,6 +20,7 @@ from neat_sheaf.project.assembly import Work
 from studio.accounts.models import Measure
 from studio.classes.plan_schemas import PlanOut
 from studio.common.problems import FaultOut
+from studio.common.schema import Schema
 from studio.common.sent import Save, Sent
 
 __all__ = ["ClassIn", "ClassOut", "ClassRow", "ColourwayDoc", "ColourwayOut", "PlannedOut", "WorkingOut"]

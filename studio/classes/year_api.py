@@ -8,7 +8,7 @@ from decimal import Decimal
 
 from django.db import transaction
 from django.http import HttpRequest, HttpResponse
-from ninja import Field, Router, Schema
+from ninja import Field, Router
 
 from neat_sheaf.costing.year import Held, YearTotal, year_totals
 from neat_sheaf.formats.reading import FileError, JsonValue
@@ -19,6 +19,7 @@ from studio.accounts.voice import voice_for
 from studio.classes.models import KitClass
 from studio.common.downloads import SPREADSHEET, Csv, Spreadsheet, download
 from studio.common.problems import Problem
+from studio.common.schema import Schema
 from studio.common.sent import Save
 from studio.cupboard.convert import plain_price
 

@@ -7,8 +7,9 @@ from functools import cache
 from typing import Any
 
 from django.http import HttpResponse
-from ninja import Schema
 from pydantic import TypeAdapter
+
+from studio.common.schema import Schema
 
 __all__ = ["listed_as"]
 

@@ -4,11 +4,10 @@ from __future__ import annotations
 
 from typing import Any
 
-from ninja import Schema
-
 from neat_sheaf.errors import Fault
 from neat_sheaf.messages import Message
 from neat_sheaf.wording import Voice
+from studio.common.schema import Schema
 
 __all__ = [
     "Busy",

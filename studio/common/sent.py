@@ -6,8 +6,9 @@ from collections.abc import Iterator
 from typing import Any, ClassVar, get_args
 from zlib import crc32
 
-from ninja import Schema
 from pydantic import ConfigDict, model_validator
+
+from studio.common.schema import Schema
 
 __all__ = ["Save", "Sent", "know_what_is_answered", "state_of"]
 

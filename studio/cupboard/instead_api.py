@@ -5,13 +5,14 @@ from __future__ import annotations
 from fractions import Fraction
 
 from django.http import HttpRequest
-from ninja import Router, Schema
+from ninja import Router
 
 from neat_sheaf.advice.instead import Candidate, Instead, use_instead
 from neat_sheaf.measure.money import rounded
 from studio.accounts.models import Studio
 from studio.accounts.tenancy import own, reader, studio_of
 from studio.common.problems import Problem
+from studio.common.schema import Schema
 from studio.cupboard.convert import core_paper
 from studio.cupboard.models import Paper
 

@@ -8,13 +8,14 @@ from typing import Literal
 
 from django.http import HttpRequest
 from django.shortcuts import get_object_or_404
-from ninja import Field, Router, Schema
+from ninja import Field, Router
 
 from neat_sheaf.formats.reading import FileError, JsonValue
 from neat_sheaf.measure.length import Length, Unit, write_length
 from neat_sheaf.stock.ledger import Cause
 from studio.accounts.tenancy import helper, own, reader, studio_of
 from studio.common.problems import Problem
+from studio.common.schema import Schema
 from studio.common.sent import Sent
 from studio.cupboard.claims import claims_of
 from studio.cupboard.ledger import Because, Thing, move, undo

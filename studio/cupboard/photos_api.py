@@ -5,12 +5,13 @@ from __future__ import annotations
 from django.db import transaction
 from django.http import HttpRequest, HttpResponse
 from django.shortcuts import get_object_or_404
-from ninja import Router, Schema, Status
+from ninja import Router, Status
 
 from studio.accounts.tenancy import helper, own, reader, studio_of
 from studio.common.downloads import Jpeg
 from studio.common.encoded import sent_bytes
 from studio.common.problems import Problem
+from studio.common.schema import Schema
 from studio.common.sent import Sent
 from studio.cupboard.models import Paper, Photo
 from studio.cupboard.photos import remade

@@ -6,7 +6,6 @@ from decimal import Decimal
 
 from django.db import IntegrityError, transaction
 from django.http import Http404
-from ninja import Schema
 
 from neat_sheaf.errors import Fault, fault
 from neat_sheaf.formats.reading import FileError, JsonValue
@@ -14,6 +13,7 @@ from neat_sheaf.limits import LARGEST_SHEET, LEAST_SIZE
 from neat_sheaf.measure.length import Length, Unit
 from neat_sheaf.stock.ledger import Cause
 from studio.accounts.models import Studio
+from studio.common.schema import Schema
 from studio.cupboard.convert import EDGES, pack_out, paper_out, supply_out
 from studio.cupboard.ledger import Because, counted, counts_of
 from studio.cupboard.models import Offcut, Pack, Paper, Supply

@@ -5,9 +5,10 @@ from __future__ import annotations
 import datetime as dt
 from typing import Literal
 
-from ninja import Field, Schema
+from ninja import Field
 
 from neat_sheaf.limits import LONGEST_TEXT, MOST_KITS
+from studio.common.schema import Schema
 from studio.common.sent import Save, Sent
 
 __all__ = [

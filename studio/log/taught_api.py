@@ -8,7 +8,7 @@ from decimal import Decimal
 from fractions import Fraction
 
 from django.http import Http404, HttpRequest
-from ninja import Router, Schema
+from ninja import Router
 
 from neat_sheaf.learning.medians import Learned, middle, whole_seconds
 from neat_sheaf.pace import PACES, USUAL_PACE
@@ -18,6 +18,7 @@ from studio.accounts.tenancy import own, owner, reader, studio_of
 from studio.accounts.voice import voice_for
 from studio.classes.models import KitClass, Tick
 from studio.common.problems import Problem
+from studio.common.schema import Schema
 from studio.log.learning import SPARES, of_supply, revoke, taught
 from studio.log.models import ClassLog
 from studio.log.planned import as_planned

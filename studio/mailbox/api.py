@@ -7,9 +7,10 @@ import ipaddress
 
 from django.conf import settings
 from django.http import Http404, HttpRequest
-from ninja import Router, Schema
+from ninja import Router
 
 from studio.common.problems import Problem
+from studio.common.schema import Schema
 from studio.mailbox.models import Mail
 
 router = Router(tags=["mailbox"])

@@ -7,7 +7,7 @@ from typing import Any
 
 from django.db import transaction
 from django.http import Http404, HttpRequest, HttpResponse
-from ninja import Field, Router, Schema, Status
+from ninja import Field, Router, Status
 
 from neat_sheaf.formats.table_file import LARGEST, read_csv_rows
 from neat_sheaf.preparing.letters import letters_of
@@ -16,6 +16,7 @@ from studio.accounts.voice import voice_for
 from studio.classes.models import KitClass
 from studio.common.downloads import Csv, download
 from studio.common.problems import Problem
+from studio.common.schema import Schema
 from studio.common.sent import Save, Sent
 from studio.people.models import Attendee
 from studio.people.services import (

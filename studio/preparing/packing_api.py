@@ -8,7 +8,7 @@ from typing import Literal
 from urllib.parse import urlencode
 
 from django.http import HttpRequest
-from ninja import Query, Router, Schema
+from ninja import Query, Router
 
 from neat_sheaf.errors import Fault, fault
 from neat_sheaf.folding.enclosing import takers
@@ -28,6 +28,7 @@ from studio.classes.models import KitClass
 from studio.common.addresses import own_address
 from studio.common.pages import PageSize
 from studio.common.problems import Problem
+from studio.common.schema import Schema
 from studio.cupboard.convert import core_supply
 from studio.people.services import in_bags
 from studio.preparing.packing import bag_key, item_words, labels_pdf, packing_for, packing_pdf

@@ -5,11 +5,12 @@ from __future__ import annotations
 import datetime as dt
 from typing import Literal
 
-from ninja import Field, Schema
+from ninja import Field
 
 from neat_sheaf.preparing.scoring import Facing, Phase
 from neat_sheaf.preparing.tasks import Kind
 from neat_sheaf.project import Edge, Fold
+from studio.common.schema import Schema
 from studio.common.sent import Sent
 
 __all__ = ["EveningOut", "PrepareOut", "ScoreBatchOut", "ScoreStrokeOut", "TaskOut", "TickIn", "TicksIn"]

@@ -7,7 +7,7 @@ from dataclasses import replace
 from typing import Annotated, Any
 
 from django.http import Http404, HttpRequest
-from ninja import Field, Router, Schema
+from ninja import Field, Router
 
 from neat_sheaf.checks import Level, check_project
 from neat_sheaf.checks.refitting import CannotFitError, Refitted, made_to_fit
@@ -26,6 +26,7 @@ from studio.accounts.models import Measure, Studio
 from studio.accounts.tenancy import reader, studio_of
 from studio.accounts.voice import voice_for
 from studio.common.problems import Problem
+from studio.common.schema import Schema
 from studio.common.sent import Sent
 from studio.projects.folding import folded_out
 from studio.projects.piece_schemas import PieceDoc

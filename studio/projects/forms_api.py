@@ -6,7 +6,7 @@ import functools
 from typing import Annotated, Any
 
 from django.http import Http404, HttpRequest, HttpResponse
-from ninja import Field, Router, Schema
+from ninja import Field, Router
 
 from neat_sheaf.errors import Fault
 from neat_sheaf.folding import fold
@@ -23,6 +23,7 @@ from studio.accounts.tenancy import reader, studio_of
 from studio.accounts.voice import voice_for
 from studio.common.downloads import Svg
 from studio.common.problems import Problem
+from studio.common.schema import Schema
 from studio.common.sent import Sent
 from studio.projects.schemas import ProjectIn
 

@@ -7,7 +7,7 @@ from dataclasses import asdict
 from typing import Annotated, Any, Literal
 
 from django.http import HttpRequest
-from ninja import Field, Router, Schema
+from ninja import Field, Router
 
 from neat_sheaf.errors import Fault
 from neat_sheaf.formats.csv_file import looks_like_rows, own_columns, read_csv
@@ -26,6 +26,7 @@ from studio.accounts.tenancy import reader, studio_of
 from studio.accounts.voice import voice_for
 from studio.common.encoded import sent_bytes
 from studio.common.problems import FaultOut, Problem, fault_out
+from studio.common.schema import Schema
 from studio.common.sent import Sent
 from studio.cupboard.models import Supply
 from studio.projects.documents import LARGEST_DOCUMENT, document_text

@@ -5,8 +5,9 @@ from __future__ import annotations
 from datetime import datetime
 from typing import Any, Literal
 
-from ninja import Field, Schema
+from ninja import Field
 
+from studio.common.schema import Schema
 from studio.common.sent import Save
 from studio.projects.piece_schemas import Doc, PanelDoc, PieceDoc
 

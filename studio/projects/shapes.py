@@ -5,12 +5,13 @@ from __future__ import annotations
 from collections.abc import Mapping
 from typing import Annotated, Any
 
-from ninja import Field, Schema
+from ninja import Field
 
 from neat_sheaf.folding import Folded
 from neat_sheaf.folding.compass import STANDS
 from neat_sheaf.folding.standing import Thing
 from neat_sheaf.measure.length import MILLIMETRE
+from studio.common.schema import Schema
 from studio.projects.piece_schemas import PanelDoc, PieceDoc
 from studio.projects.schemas import FoldedOut
 

@@ -4,7 +4,7 @@ from __future__ import annotations
 
 from django.db import transaction
 from django.http import HttpRequest
-from ninja import Field, Router, Schema, Status
+from ninja import Field, Router, Status
 
 from neat_sheaf.errors import fault
 from neat_sheaf.formats.reading import FileError
@@ -13,6 +13,7 @@ from neat_sheaf.reading.learned import told
 from studio.accounts.models import Studio
 from studio.accounts.tenancy import own, owner, reader, studio_of
 from studio.common.problems import Problem
+from studio.common.schema import Schema
 from studio.common.sent import Sent
 from studio.projects.models import LearnedWord
 

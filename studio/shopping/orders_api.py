@@ -6,11 +6,12 @@ import datetime as dt
 from typing import Literal
 
 from django.http import HttpRequest
-from ninja import Field, Router, Schema, Status
+from ninja import Field, Router, Status
 
 from studio.accounts.models import Studio
 from studio.accounts.tenancy import helper, own, owner, reader, studio_of
 from studio.common.problems import Problem
+from studio.common.schema import Schema
 from studio.common.sent import Sent
 from studio.cupboard.ledger_api import amount_out, unit_of
 from studio.cupboard.models import Order, OrderLine, Supply

@@ -6,7 +6,7 @@ from decimal import Decimal
 from typing import Any, Literal
 
 from django.http import HttpRequest, HttpResponse
-from ninja import Field, Router, Schema
+from ninja import Field, Router
 
 from neat_sheaf.errors import Fault, fault
 from neat_sheaf.formats.price_list_file import (
@@ -27,6 +27,7 @@ from studio.accounts.voice import voice_for
 from studio.common.downloads import SPREADSHEET, Csv, Spreadsheet, download
 from studio.common.encoded import sent_bytes
 from studio.common.problems import Problem
+from studio.common.schema import Schema
 from studio.common.sent import Sent
 from studio.cupboard.convert import plain_price
 from studio.shopping.prices import Taken, list_of_shop, shops_of, stocked_of, take_over

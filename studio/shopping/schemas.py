@@ -6,8 +6,9 @@ import datetime as dt
 from decimal import Decimal
 from typing import Literal
 
-from ninja import Field, Schema
+from ninja import Field
 
+from studio.common.schema import Schema
 from studio.common.sent import Sent
 
 __all__ = ["BoughtIn", "ShoppingClass", "ShoppingOut", "ShoppingRowOut"]

@@ -5,7 +5,7 @@ from __future__ import annotations
 from typing import Any, Literal, cast
 
 from django.http import Http404, HttpRequest, HttpResponse
-from ninja import Router, Schema, Status
+from ninja import Router, Status
 
 from neat_sheaf.wording import Voice
 from studio.accounts.models import Role
@@ -13,6 +13,7 @@ from studio.accounts.tenancy import member_of, own, reader
 from studio.accounts.voice import voice_for
 from studio.common.downloads import TaskFile, download
 from studio.common.problems import FaultOut, Problem, RoleNeeded, fault_out
+from studio.common.schema import Schema
 from studio.tasks.for_studio import faults_of
 from studio.tasks.models import StudioTask
 
