@@ -12,6 +12,8 @@ from dataclasses import dataclass, replace
 from decimal import Decimal
 from functools import cached_property
 
+from django.db.models import prefetch_related_objects
+
 from neat_sheaf.costing import Account, Design, Goods, Need, OnTheWay, account_of
 from neat_sheaf.errors import CannotPlanError, Fault
 from neat_sheaf.job import Job
@@ -55,6 +57,11 @@ class StudioAccount:
     _classes: dict[int, _Planned]
     _stock: _Stock
     _needs: list[tuple[int, Need]]
+
+    @property
+    def papers(self) -> list[Paper]:
+        """Every paper of the studio, by name."""
+        return self._stock.papers
 
     @property
     def unplanned(self) -> dict[int, list[Fault]]:
@@ -168,6 +175,9 @@ class _Evenings:
         key, need = owned
         if need.day is None:
             return need
+        if not self._found:
+            # Asked for all of them at once.
+            prefetch_related_objects([one.kit_class for one in self._classes.values()], "ticks")
         if key not in self._found:
             one = self._classes[key]
             self._found[key] = preparing_of(one.kit_class, one.job)

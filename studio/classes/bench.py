@@ -79,10 +79,10 @@ def bench_of(studio: Studio, voice: Voice) -> Bench:
     # What is past is looked at, not planned again.
     past = [_card(row, Planned(None, []), today, voice) for row in rows if not is_to_come(row, today)]
     past.sort(key=lambda c: (c.date is not None, c.date, c.name), reverse=True)
-    return Bench(coming=coming, past=past, low=_low(studio, account))
+    return Bench(coming=coming, past=past, low=_low(account))
 
 
-def _low(studio: Studio, account: StudioAccount) -> list[LowPaper]:
+def _low(account: StudioAccount) -> list[LowPaper]:
     """The papers that all coming classes together are short of."""
     short = {
         int(part.id): part
@@ -96,7 +96,8 @@ def _low(studio: Studio, account: StudioAccount) -> list[LowPaper]:
             id=p.pk, name=p.name, motif=p.motif, ground=p.ground, ink=p.ink,
             on_hand=p.on_hand, needed=int(short[p.pk].needed),
         )
-        for p in studio.papers.filter(pk__in=short)
+        for p in account.papers
+        if p.pk in short
     ]  # fmt: skip
 
 

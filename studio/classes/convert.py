@@ -112,11 +112,14 @@ def core_job(
     ``listed`` is its project and ``cupboard`` that of its studio, where they were read already.
     """
     studio = kit_class.studio
+    there = cupboard or _Part(studio)
     colourways = list(kit_class.colourways.all())
     prefetch_related_objects(colourways, "choices")
     versions = kit_class.versions_of(colourways) or {"": kit_class.variant}
     try:
-        project, without = mixed_list(listed or core_project(kit_class.project), versions, studio)
+        project, without = mixed_list(
+            listed or core_project(kit_class.project), versions, studio, there.supplies
+        )
     except UnknownNumberError as error:
         raise CannotPlanError([Fault("variant", error.message)]) from error
     faults: list[Fault] = []
@@ -139,7 +142,6 @@ def core_job(
         chosen.append(core.Colourway(colourway.name, made, by_role, ready, left_out))
     if faults:
         raise CannotPlanError(faults)
-    there = cupboard or _Part(studio)
     rows = there.papers(used, kit_class.mix_sizes)
     # What is set aside for others says nothing of a class that is over.
     aside = {} if kit_class.finished else there.aside(kit_class.pk)

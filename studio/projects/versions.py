@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from collections.abc import Iterable, Mapping
+from collections.abc import Callable, Collection, Iterable, Mapping
 from dataclasses import replace
 
 from neat_sheaf.errors import Fault
@@ -13,6 +13,7 @@ from neat_sheaf.project.mixing import mixed
 from neat_sheaf.project.variants import UnknownNumberError, leaving_out, variant_of
 from studio.accounts.models import Studio
 from studio.cupboard.convert import core_supply
+from studio.cupboard.models import Supply
 from studio.projects.convert import core_project
 from studio.projects.models import Project
 
@@ -32,15 +33,19 @@ def version_of(project: Project, version: str) -> CoreProject:
         raise FileError([Fault("version", error.message)]) from error
 
 
+Supplies = Callable[[Collection[str]], Iterable[Supply]]
+"""Supplies of a studio by their keys."""
+
+
 def mixed_list(
-    listed: CoreProject, colourways: Mapping[str, str], studio: Studio
+    listed: CoreProject, colourways: Mapping[str, str], studio: Studio, supplies: Supplies | None = None
 ) -> tuple[CoreProject, dict[str, tuple[str, ...]]]:
     """The list of the versions that colourways are of, and by colourway the pieces that it does not take.
 
-    Raises UnknownNumberError for a version that is not there.
+    Raises UnknownNumberError for a version that is not there. ``supplies`` gives what was read already.
     """
     versions = dict.fromkeys(colourways.values())
-    lists = {name: with_worked_out(variant_of(listed, name), studio) for name in versions}
+    lists = {name: with_worked_out(variant_of(listed, name), studio, supplies) for name in versions}
     if len(lists) == 1:
         return next(iter(lists.values())), {}
     return mixed(lists, colourways)
@@ -53,9 +58,10 @@ def lists_of(project: Project, version: str) -> Iterable[CoreProject]:
     return [leaving_out(whole, without.get(name, ())) for name in names]
 
 
-def with_worked_out(project: CoreProject, studio: Studio) -> CoreProject:
+def with_worked_out(project: CoreProject, studio: Studio, supplies: Supplies | None = None) -> CoreProject:
     """The project with what is worked out of its adhesives as the studio works now."""
-    named = [int(use.supply) for use in project.supplies if not use.typed]
-    supplies = [core_supply(s) for s in studio.supplies.filter(pk__in=named)] if named else []
+    named = [use.supply for use in project.supplies if not use.typed]
+    read = supplies or (lambda keys: studio.supplies.filter(pk__in=keys))
+    there = [core_supply(row) for row in read(named)] if named else []
     own = {str(key): factor for key, factor in studio.own_amounts.items()}
-    return worked_out(project, supplies, studio.habits, studio.measure, own)
+    return worked_out(project, there, studio.habits, studio.measure, own)
