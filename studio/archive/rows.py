@@ -112,7 +112,8 @@ class Rows:
         parts = {part.name: part for part in table.parts}
         references = [one.name for one in table.references(of)]
         plain = {one.name: one for one in table.plain}
-        self._check_keys(document, {NUMBER, *parts, *references, *plain}, path)
+        lacks = table.newer_fields - document.keys()
+        self._check_keys(document, {NUMBER, *parts, *references, *plain} - lacks, path)
         number = document.get(NUMBER)
         if not isinstance(number, int) or isinstance(number, bool):
             self.fault(f"{path}.{NUMBER}", "archive-number")

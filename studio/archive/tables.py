@@ -24,6 +24,13 @@ __all__ = [
 ]
 
 
+HERE_ALONE = {("projects.Project", "state")}
+"""Fields that mean something on this server alone."""
+
+NEWER = {("projects.Piece", "note")}
+"""Fields that archives of before lack."""
+
+
 @dataclass(frozen=True)
 class Table:
     """One model, and what is a part of its rows. ``file``: each row has a file of its own.
@@ -53,7 +60,13 @@ class Table:
             one
             for one in self.model._meta.concrete_fields
             if not (one.primary_key or one.is_relation or isinstance(one, models.BinaryField))
+            and (self.label, one.name) not in HERE_ALONE
         ]
+
+    @property
+    def newer_fields(self) -> set[str]:
+        """Its fields that archives of before lack; a row without one has what the field begins with."""
+        return {field for label, field in NEWER if label == self.label}
 
     def parent(self, of: type[models.Model] = Studio) -> models.ForeignKey[Any, Any]:
         """The field by which it is a part of something."""

@@ -107,6 +107,18 @@ def room(join, furnish):
     return person, unpack(archive_of(person.studio))
 
 
+def test_an_archive_of_before_pieces_had_notes_goes_in_and_they_have_none(room):
+    person, files = room
+    path = "projects/1.json"
+    document = json.loads(files[path])
+    assert "state" not in document
+    for piece in document["piece"]:
+        assert piece.pop("note") == ""
+    studio = another(person.studio)
+    restore(studio, pack({**files, path: json.dumps(document).encode()}))
+    assert [piece.note for piece in studio.projects.get().pieces.all()] == ["" for _ in document["piece"]]
+
+
 PAGES = (
     "/bench", "/papers", "/supplies", "/packs", "/projects", "/classes", "/shopping", "/orders", "/claims",
     "/year", "/learned", "/studio",

@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+import functools
 from collections.abc import Iterable
 from dataclasses import dataclass
 from decimal import Decimal
@@ -46,11 +47,14 @@ def spool_plan(supply: Supply, lengths: Iterable[tuple[Length, int]], here: Deci
 
     What is ``here`` (nm) is whole spools and one that is begun. No length may be longer than a spool.
     """
-    size = Length(int(supply.pack_size))
-    whole, begun = divmod(int(here), size)
-    wanted = [(length, count) for length, count in lengths if count]
-    if not wanted:
-        return SpoolPlan(0, 0, ())
+    wanted = tuple((length, count) for length, count in lengths if count)
+    return _planned(Length(int(supply.pack_size)), wanted, int(here)) if wanted else SpoolPlan(0, 0, ())
+
+
+# A shopping list asks the same of each day on which something may be short.
+@functools.lru_cache(maxsize=500)
+def _planned(size: Length, wanted: tuple[tuple[Length, int], ...], here: int) -> SpoolPlan:
+    whole, begun = divmod(here, size)
     if len(wanted) == 1:
         return _of_one_length(*wanted[0], size, whole, Length(begun))
     # Spools are strips 1 nm high, and the cuts are pieces as high.
