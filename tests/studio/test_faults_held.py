@@ -79,6 +79,7 @@ def test_the_bench_plans_no_past_class_and_reads_each_list_once(person, furnish,
         plans, "plan_job", lambda job, *more, **kw: planned.append(job) or real(job, *more, **kw)
     )
     plans.cache.clear()
+    plans.forget()
     with CaptureQueriesContext(
         connection,
     ) as queries:
