@@ -5,6 +5,7 @@ from __future__ import annotations
 import time
 from collections.abc import Callable
 
+from allauth.account.adapter import get_adapter
 from allauth.usersessions.models import UserSession
 from django.http import HttpRequest, HttpResponseBase
 
@@ -27,8 +28,7 @@ class Activity:
         key = request.session.session_key
         if key and request.user.is_authenticated:
             now = time.monotonic()
-            who = (request.META.get("REMOTE_ADDR", "") + request.META.get("HTTP_X_FORWARDED_FOR", ""),
-                   request.META.get("HTTP_USER_AGENT", ""))  # fmt: skip
+            who = str(get_adapter().get_client_ip(request)), request.META.get("HTTP_USER_AGENT", "")
             noted = _noted.get(key)
             if noted is None or now - noted[0] >= SECONDS or noted[1:] != who:
                 UserSession.objects.create_from_request(request)

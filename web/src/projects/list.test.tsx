@@ -4,6 +4,7 @@ import { answerWith } from '../testing/server'
 import { doc, find, focus, holder, open as openTab, press, type, wait } from '../testing/editor'
 import { emptyProject, newPiece } from './draft'
 import { ListTab } from './ListTab'
+import { line } from '../testing/readLine'
 import type { ProjectContext } from './context'
 
 const tray: Piece = {
@@ -78,23 +79,6 @@ beforeEach(() => {
     await held
     return given
   })
-})
-
-const line = (text: string, piece: Piece | null, questions: Schemas['QuestionOut'][] = []) => ({
-  number: 1,
-  what: 'piece' as const,
-  supply: null,
-  step: '',
-  carried: false,
-  of: 0,
-  pieces: piece ? [piece] : [],
-  tidies: piece ? [`${piece.name}: tidy`] : [],
-  parts: [],
-  notes: [],
-  text,
-  tidy: piece ? `${piece.name}: tidy` : '',
-  piece,
-  questions,
 })
 
 test('a line is read with what the list knows, shown in tidy words, and added by Enter', async () => {

@@ -4,6 +4,7 @@ import { click, find, open as openTab, type, wait } from '../testing/editor'
 import { answerWith } from '../testing/server'
 import { emptyProject, newPiece } from './draft'
 import { ListTab } from './ListTab'
+import { line } from '../testing/readLine'
 
 const tray: Piece = {
   ...newPiece([]),
@@ -51,23 +52,6 @@ beforeEach(() => {
     }
     return path === '/api/lines' ? answer : []
   })
-})
-
-const line = (text: string, piece: Piece | null, questions: Schemas['QuestionOut'][] = []) => ({
-  number: 1,
-  what: 'piece' as const,
-  supply: null,
-  step: '',
-  carried: false,
-  of: 0,
-  pieces: piece ? [piece] : [],
-  tidies: piece ? [`${piece.name}: tidy`] : [],
-  parts: [],
-  notes: [],
-  text,
-  tidy: piece ? `${piece.name}: tidy` : '',
-  piece,
-  questions,
 })
 
 test('what else is said of a piece stands under it, and is said once while it is read', async () => {
