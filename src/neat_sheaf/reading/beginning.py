@@ -91,9 +91,10 @@ class Beginning(ToldRelations, ToldCounts, Leftover):
             and draft.name.lower() == self.words.written(alone.first, alone.behind).lower()
         ):
             lex = lexicon()
-            if alone.get("paper") in lex.among("papers.kinds") | lex.among("papers.looks") | lex.among(
-                "papers.adjectives"
-            ):
+            known = lex.among("papers.kinds") | lex.among("papers.looks") | lex.among("papers.adjectives")
+            # "Stripe 1 x 4, gold": what its paper is, is said behind it.
+            other = any(f.kind == "paper" and f.first >= size.behind for f in facts_of_line)
+            if alone.get("paper") in known and not other:
                 draft.paper = draft.paper or self._written_paper(alone, alone.get("paper"))
             behind = self.words.words[size.behind : size.behind + 1]
             said = any(fact.first <= size.behind < fact.behind for fact in self.facts)
@@ -192,17 +193,15 @@ class Beginning(ToldRelations, ToldCounts, Leftover):
         shape = fact.get("shape") or fact.get("name") if fact.kind in ("circle", "square") else ""
         if chosen is not None and not draft.name:
             draft.name = chosen[0].name
-        if not draft.name and shape:
-            draft.name = shape if fact.kind == "circle" else "square"
-        if fact.kind == "square" and not draft.name:
-            draft.name = "square"
-        if fact.kind in ("circle",) and draft.name and shape and "circle" not in draft.name.lower():
-            pass
         for head, first, behind in heads:
             if head.count is not None:
                 draft.counts.append(head.count)
             for rest in head.rest:
                 self.t.ask(first, behind, "not-understood.words", draft, text=rest)
+        if not draft.name and shape:
+            draft.name = shape if fact.kind == "circle" else "square"
+        if fact.kind == "square" and not draft.name:
+            draft.name = "square"
         self._doubtful_head(draft, fact, runs)
         draft.name = re.sub(r"(?:,? again|,? optional:?)$", "", draft.name, flags=re.IGNORECASE).strip(" ,:-")
         self._bare_paper(draft, bare)

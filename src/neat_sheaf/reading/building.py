@@ -34,6 +34,8 @@ class Built:
 
     line: str = ""
     asked: list[tuple[Asked | None, Message]] = field(default_factory=list)
+    guessed: bool = False
+    """Whether a side that was not said is taken to be the long one."""
 
 
 def build(draft: Draft, name: str, units: Unit) -> Built:
@@ -68,6 +70,7 @@ def build(draft: Draft, name: str, units: Unit) -> Built:
         clauses.append("from scrap")
     _fold_to_result(draft)
     placed = place((draft.width, draft.height), draft.scores, draft.results)
+    built.guessed = placed.guessed
     if placed.wrong:
         built.asked.append((None, _wrong(placed)))
     else:

@@ -20,12 +20,7 @@ def _patterns(language: str) -> tuple[re.Pattern[str], ...]:
 
 def corrected(words: Words, language: str = "en") -> Words:
     """The words without what is taken back or said beside."""
-    if (
-        "," not in words.words
-        and "no" not in words.words
-        and "sorry" not in words.words
-        and "um" not in words.words
-    ):
+    if not set(rules_of(language)["corrections"]["only_with"]) & set(words.words):
         return words
     for pattern in _patterns(language):
         for _ in range(6):

@@ -2,6 +2,8 @@
 
 from __future__ import annotations
 
+from itertools import pairwise
+
 from neat_sheaf.reading.beginning import Beginning
 from neat_sheaf.reading.drafts import Draft
 from neat_sheaf.reading.facts_of_line import FILLERS, POINTING, STRONG
@@ -68,6 +70,9 @@ class Describer(Beginning, ToldScores, ToldCuts):
                 self._apply(draft, fact)
             self._rest(draft, at, len(self.words.words), waiting)
             self.t.current = draft
+        for before, again in pairwise(self.told.drafts):
+            if not again.name and again.counts and before.name.endswith("s"):
+                again.name = before.name  # "two strips 1/4 x 3 and two 1/4 x 2"
 
     def _paper_ahead(self, facts: list[Fact]) -> int:
         """ "Green card: stem 3 x 1/2; leaf": the paper of the whole line, and where the rest begins."""
@@ -76,7 +81,9 @@ class Describer(Beginning, ToldScores, ToldCuts):
             return 0
         fact, behind = facts[0], facts[0].behind
         sizes = [f.first for n, f in enumerate(facts) if self._begins(f, facts, n)]
-        if words[behind : behind + 1] != (":",) or not sizes or set(words[: fact.first]) - FILLERS:
+        verb = words[behind - 1] in lex.among("lines.taking")
+        marked = words[behind : behind + 1] == (":",)
+        if not (marked or verb) or not sizes or set(words[: fact.first]) - FILLERS:
             return 0
         said, heads = fact.get("paper").split(), lex.among("papers.heads")
         # "From the print:", "12 x 12 print:" say what is cut up; else the word may be a name.
@@ -87,7 +94,7 @@ class Describer(Beginning, ToldScores, ToldCuts):
             return 0
         self.line_paper = self._written_paper(fact, fact.get("paper"))
         self.t.mark(fact)
-        return behind + 1
+        return behind + 1 if marked else behind
 
     def more(self, facts: list[Fact]) -> None:
         """A line that goes on about the piece before."""

@@ -102,6 +102,8 @@ class Draft:
     notes: list[str] = field(default_factory=list)
     results: list[tuple[Length, ...]] = field(default_factory=list)
     mat_of: str = ""
+    stepped: bool = False
+    """Whether its size is said by what it is bigger or smaller than."""
     line_of_notation: str = ""
     """The line itself, where it is one of the notation."""
     read: ReadLine | None = None

@@ -96,6 +96,15 @@ class Leftover(FactsOfLine):
         ):
             draft.name = text.strip(" -,")
             return
+        behind_paper = part[0] > 0 and words[part[0] - 1] in ("-", ",") and bool(draft.paper)
+        named = not draft.name and behind_paper and own_line and plain and len(said) <= 3 and not danger
+        if (
+            named
+            and not set(said) & lex.among("papers.never")
+            and (len(said) == 1 or said[0] not in lex.among("lines.doing"))
+        ):
+            draft.name = text  # "4 x 5 (ink) - layer"
+            return
         if all(word in lex.among("papers.heads") for word in said):
             if part[0] > 0 and words[part[0] - 1] in ("in", "from") and len(said) == 1 and not draft.paper:
                 draft.paper = text  # "in card": a paper of that name

@@ -31,6 +31,7 @@ class Lexicon:
     not_one_after_at: frozenset[str]
     groups: dict[str, tuple[tuple[tuple[str, ...], Fraction], ...]]
     units: dict[str, str]
+    short: dict[str, str]
     unit_before: frozenset[str]
     lists: dict[str, frozenset[str]]
 
@@ -63,7 +64,8 @@ def lexicon(language: str = "en") -> Lexicon:
         frozenset(numbers["and"]), frozenset(numbers["of"]),
         frozenset(numbers["pairs"]), frozenset(numbers["sets"]), frozenset(numbers["not_one_behind"]),
         frozenset(numbers["not_one_before"]), frozenset(numbers["not_one_after_at"]), by_first,
-        found["units"], frozenset(found["in"]["unit_before"]) | lists["supplies.measured"], lists,
+        found["units"], numbers["short"],
+        frozenset(found["in"]["unit_before"]) | lists["supplies.measured"], lists,
     )  # fmt: skip
 
 

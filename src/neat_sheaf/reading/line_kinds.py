@@ -2,12 +2,26 @@
 
 from __future__ import annotations
 
+import re
 from collections.abc import Sequence
 
 from neat_sheaf.reading.drafts import Draft
+from neat_sheaf.reading.grammar import Fact
 from neat_sheaf.reading.lexicon import lexicon
+from neat_sheaf.reading.line_in_words import Told
+from neat_sheaf.reading.words import Words
 
-__all__ = ["GEOMETRY", "SIZES", "for_each", "one_of_each", "section_of"]
+__all__ = [
+    "GEOMETRY",
+    "SIZES",
+    "for_each",
+    "goes_on",
+    "is_its_paper",
+    "may_name",
+    "name_from_above",
+    "one_of_each",
+    "section_of",
+]
 
 SIZES = ("size", "square", "circle", "circles", "named", "strip")
 GEOMETRY = (
@@ -42,3 +56,44 @@ def one_of_each(drafts: Sequence[Draft]) -> None:
     first, *others = drafts
     if first.counts == [len(drafts)] and not any(other.name or other.counts for other in others):
         first.counts = [1, len(drafts)]
+
+
+def may_name(bare: str) -> bool:
+    """Whether a line is a few plain words, which may be the name of a size that stands below it."""
+    return re.fullmatch(r"[^\W\d_]+(?:[ '-][^\W\d_]+){0,3} ?:?", bare) is not None
+
+
+def name_from_above(told: Told, facts: Sequence[Fact], above: tuple[int, str], bare_size: bool) -> None:
+    """ "Lid strip" above "1 x 7" is its name.
+
+    ``above``: the last line that may name, with its number. The first line, and one with a colon, may be
+    about all that follows; so they name only what is ``bare_size``, a size alone in its line.
+    """
+    number, name = above
+    if number != told.number - 1 or len(told.drafts) != 1 or facts[0].first:
+        return
+    draft = told.drafts[0]
+    shape = draft.name in (facts[0].get("shape"), facts[0].get("name"))
+    if (not draft.name or shape) and (bare_size or (number > 1 and not name.endswith(":"))):
+        draft.name = name.strip(" :")
+
+
+def is_its_paper(words: Words, piece: Draft | None, facts: Sequence[Fact]) -> bool:
+    """ "Paper? plum", "in kraft" behind a piece that has no paper yet."""
+    if piece is None or piece.paper or [fact.kind for fact in facts] != ["paper"]:
+        return False
+    said, fact = words.words, facts[0]
+    left = {w for n, w in enumerate(said) if not fact.first <= n < fact.behind and w[:1].isalpha()}
+    return left <= lexicon().among("little.paper_heading") | lexicon().among("tables.paper")
+
+
+def goes_on(words: Words, facts: Sequence[Fact]) -> bool:
+    """Whether a line is about the piece before and little else; talk with a number in it is not."""
+    inside = {n for fact in facts for n in range(fact.first, fact.behind)}
+    fillers = lexicon().among("little.fillers_on")
+    left = [
+        n
+        for n, word in enumerate(words.words)
+        if n not in inside and word[:1].isalpha() and word not in fillers
+    ]
+    return len(left) <= 3 or len(left) * 2 <= len(inside)

@@ -57,7 +57,7 @@ def _short(words: Words, head: Head, tokens: list[str], first: int) -> None:
     lead = _pattern("lead").match(signs)
     start = len(lead[0].split()) if lead else 0
     tokens, first = tokens[start:], first + start
-    while tokens and tokens[0] in ("the", "a", "an", "your", "little", "one", "of", "these", "our"):
+    while tokens and tokens[0] in lexicon().among("names.before"):
         tokens, first = tokens[1:], first + 1
     if tokens and _is(tokens[0]):
         number = words.number(tokens[0])
@@ -117,7 +117,10 @@ def _short(words: Words, head: Head, tokens: list[str], first: int) -> None:
             if number.count is not None and not bought and not any(_is(token) for token in behind[1:]):
                 head.count = number.count
                 head.rest.clear()
-                tokens = tokens[:dash]
+                if any(token[0].isdigit() for token in tokens[:dash]):
+                    tokens, first = behind[1:], first + dash + 2  # "for the 14th: twelve bases"
+                else:
+                    tokens = tokens[:dash]
     head.name = words.written(first, first + len(tokens)).strip(" -,:;()\"'“”‘’")
 
 

@@ -9,9 +9,10 @@ from dataclasses import dataclass, replace
 
 from neat_sheaf.measure.length import Unit
 from neat_sheaf.messages import Message, message
-from neat_sheaf.reading.answers import answers_to
+from neat_sheaf.reading.answers import answers_to, settled
 from neat_sheaf.reading.building import build
 from neat_sheaf.reading.drafts import Asked, Draft, Span
+from neat_sheaf.reading.judged import differs
 from neat_sheaf.reading.learned import Learned, Means, as_written, put
 from neat_sheaf.reading.lexicon import lexicon
 from neat_sheaf.reading.notation.draft import Known, nearest
@@ -150,6 +151,10 @@ class _Builder:
                 self.built[id(draft)] = replace(draft.read, text=self.texts[draft.line], questions=())
                 continue
             built = build(draft, name, self.units)
+            codes = [said.key.partition(".")[0] for _, said in built.asked]
+            if draft.results and draft.width is not None and (codes or built.guessed):
+                one = settled(codes, draft, name, self.units, self._going_on(draft))
+                built = built if one is None else build(one, name, self.units)
             if draft.second and not draft.name and not draft.paper:
                 size = self.texts[draft.line]
                 built.asked.append((None, message("second-size", text=size)))
@@ -178,6 +183,10 @@ class _Builder:
                         moved = replace(question, start=start, end=start + len(words))
                         self.asked[line].append(moved)
             self.built[id(draft)] = replace(read, text=self.texts[draft.line], questions=())
+            if draft.results and read.piece is not None and not self.asked[draft.line]:
+                odd = differs(read.piece, draft.results)
+                if odd is not None:
+                    self._ask(draft, None, odd)
 
     def _read(self, lines: list[str], owners: list[Draft]) -> list[ReadLine]:
         """The lines as pieces; one that names another piece is read again when all are known."""

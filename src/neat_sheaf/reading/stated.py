@@ -9,7 +9,7 @@ from neat_sheaf.measure.side import Side
 from neat_sheaf.messages import Boxed, Message, Sized, message
 from neat_sheaf.reading.placing import Placed
 
-__all__ = ["contradiction"]
+__all__ = ["contradiction", "plain_sizes"]
 
 
 def contradiction(
@@ -20,14 +20,23 @@ def contradiction(
     Told are a tray, scored alike from all four edges, and a sheet folded in half.
     """
     lines = {side: placed.valley[side] | placed.mountain[side] for side in Side}
+    found = plain_sizes(size, lines)
     for result in stated:
-        tray = _tray(size, lines)
-        if len(result) == 3 and tray is not None and sorted(result) != sorted(tray):
-            return message("result-differs", said=Boxed(*result), found=Boxed(*tray))
-        half = _half(size, lines)
-        if len(result) == 2 and half is not None and sorted(result) != sorted(half):
-            return message("result-differs", said=Sized(*result), found=Sized(*half))
+        if found is None or sorted(result) == sorted(found):
+            continue
+        if len(result) == 3 == len(found):
+            return message("result-differs", said=Boxed(*result), found=Boxed(*found))
+        if len(result) == 2 == len(found):
+            return message("result-differs", said=Sized(*result), found=Sized(*found))
     return None
+
+
+def plain_sizes(size: tuple[Length, Length], lines: dict[Side, set[Length]]) -> tuple[int, ...] | None:
+    """What arithmetic alone makes of a sheet: floor and depth of a tray, the two sides of one folded in half.
+
+    None where it is neither. Tabs of a deep tray that stand out beyond its walls are not counted.
+    """
+    return _tray(size, lines) or _half(size, lines)
 
 
 def _tray(size: tuple[Length, Length], lines: dict[Side, set[Length]]) -> tuple[int, int, int] | None:

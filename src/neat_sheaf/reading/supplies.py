@@ -61,10 +61,11 @@ def supply_of(words: Words, section: str, units: str) -> SupplyLine | None:
     several = _pattern("lengths").match(signs)
     if several is not None and words.number(several["n"]).count is not None:
         return _several(words, several, section, units)
-    sized = _pattern("sized").match(signs)
-    if sized is not None and set(sized["name"].split()) & lexicon().among("supplies.sized"):
-        number = words.number(sized["n"]) if sized["n"] else Number(Fraction(1))
-        return _made(words, sized, number, "supplies")
+    for name in ("sized", "sized_ahead"):
+        sized = _pattern(name).match(signs)
+        if sized is not None and set(sized["name"].split()) & lexicon().among("supplies.sized"):
+            number = words.number(sized["n"]) if sized["n"] else Number(Fraction(1))
+            return _made(words, sized, number, "supplies")
     for name in ("counted", "behind_name", "first"):
         match = _pattern(name).match(signs)
         made = None if match is None else _made(words, match, words.number(match["n"]), section)

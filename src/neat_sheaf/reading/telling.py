@@ -14,7 +14,17 @@ from neat_sheaf.reading.grammar import Fact, cover
 from neat_sheaf.reading.learned import Means
 from neat_sheaf.reading.lexicon import lexicon, rules_of
 from neat_sheaf.reading.line_in_words import Told, What
-from neat_sheaf.reading.line_kinds import GEOMETRY, SIZES, for_each, one_of_each, section_of
+from neat_sheaf.reading.line_kinds import (
+    GEOMETRY,
+    SIZES,
+    for_each,
+    goes_on,
+    is_its_paper,
+    may_name,
+    name_from_above,
+    one_of_each,
+    section_of,
+)
 from neat_sheaf.reading.notation import Known
 from neat_sheaf.reading.notation.reading import LONGEST_LINE
 from neat_sheaf.reading.supplies import supply_of
@@ -44,6 +54,10 @@ class Teller(NotationLines):
     paper: str = ""
     """What all is cut from until another heading says otherwise."""
     last_what: What = What.HEADING
+    bare_size: bool = False
+    """Whether the last piece is a size alone in its line."""
+    title: tuple[int, str] = (0, "")
+    """The last line that is a few plain words, with its number: the name of a size that stands below it."""
     for_many: int = 0
     """For how many kits the amounts of the text are said to be, 0 where that is not said."""
 
@@ -73,6 +87,8 @@ class Teller(NotationLines):
             self._as_said(told, text, begin, kind)
         if told.what in (What.PIECE, What.STEP, What.SUPPLY):
             self.last_what = told.what
+        if told.what in (What.HEADING, What.NOTE) and may_name(text[begin:].strip()):
+            self.title = number, text[begin:].strip()
         return told
 
     def _long(self, number: int, text: str, kind: What | None) -> Told:
@@ -189,6 +205,11 @@ class Teller(NotationLines):
         if title and not sized and re.fullmatch(r".*\((?:makes|for) .*\)", bare) and len(letters) <= 7:
             told.what = What.HEADING
             return
+        below = self.current is not None and self.current.lines[-1:] == [told.number - 1] and self.bare_size
+        if not sized and below and not marked and is_its_paper(self.words, self.current, facts):
+            told.what, told.of = What.MORE, self.current
+            self._more(told, facts)
+            return
         if not sized and not has_number and self._paper_heading(told, facts, letters):
             return
         if self._is_step(bare, first, facts, sized, has_number):
@@ -212,11 +233,11 @@ class Teller(NotationLines):
                 if self.current is not None:
                     self._more(told, facts)
                 return
-        if not sized and self.current is not None and self._is_its_paper(facts):
+        if not sized and self.current is not None and is_its_paper(self.words, self.current, facts):
             told.what, told.of = What.MORE, self.current
             self._more(told, facts)
             return
-        if geometry and self.current is not None and not self._goes_on(facts):
+        if geometry and self.current is not None and not goes_on(self.words, facts):
             counts = [words.number(fact.get("n")).count for fact in facts if fact.kind == "count"]
             if len(counts) == len(facts) and set(counts) <= set(self.current.counts):
                 self._mark_all("note")  # "I always cut an extra one but you only need the two"
@@ -287,29 +308,6 @@ class Teller(NotationLines):
         self.paper = "" if paper in ("card", "cardstock", "paper", "papers") else paper
         return True
 
-    def _is_its_paper(self, facts: list[Fact]) -> bool:
-        """ "Paper? plum", "in kraft" behind a piece that has no paper yet."""
-        if self.current is None or self.current.paper or [fact.kind for fact in facts] != ["paper"]:
-            return False
-        words = self.words.words
-        left = {
-            w for n, w in enumerate(words) if not facts[0].first <= n < facts[0].behind and w[:1].isalpha()
-        }
-        return left <= lexicon().among("little.paper_heading") | lexicon().among("tables.paper")
-
-    def _goes_on(self, facts: list[Fact]) -> bool:
-        """Whether a line is about the piece before and little else; talk with a number in it is not."""
-        inside = {n for fact in facts for n in range(fact.first, fact.behind)}
-        words = self.words.words
-        left = [
-            n
-            for n in range(len(words))
-            if n not in inside
-            and words[n][:1].isalpha()
-            and words[n] not in lexicon().among("little.fillers_on")
-        ]
-        return len(left) <= 3 or len(left) * 2 <= len(inside)
-
     def _scored(self) -> bool:
         return self.current is not None and bool(self.current.scores) and self.last_what is What.PIECE
 
@@ -367,6 +365,8 @@ class Teller(NotationLines):
         from neat_sheaf.reading.describing import Describer
 
         Describer(self, told).pieces(facts)
+        self.bare_size = len(facts) == 1 and facts[0].first == 0 and facts[0].behind == len(self.words.words)
+        name_from_above(told, facts, self.title, self.bare_size)
         for draft in told.drafts:
             if self.paper and not draft.paper and draft.maybe_paper is None:
                 draft.paper = self.paper

@@ -54,6 +54,7 @@ class ToldRelations(FactsOfLine):
             if draft.same_paper:
                 draft.paper = base.paper
         width, height = Length(width + sign * change), Length(height + sign * change)
+        draft.stepped = True
         if sign < 0:
             draft.mat_of = base.name
         return (width, height) if min(width, height) > 0 else None
@@ -66,6 +67,14 @@ class ToldRelations(FactsOfLine):
     ) -> tuple[Length, Length] | None:
         """ "same as the front", "same again for the lid but 5 x 5"."""
         other = self._find(fact.get("name")) if fact.get("name") else base
+        if (
+            other is not None
+            and other.stepped
+            and not sized
+            and not (fact.get("name") or fact.get("newname"))
+        ):
+            # "a second mat, same again": as large, or as much larger once more?
+            self._ask(draft, fact, "not-understood.words")
         if fact.get("newname"):
             draft.name = re.sub(r" but$", "", fact.get("newname"))
         if other is None or other.width is None or other.height is None:
@@ -77,7 +86,8 @@ class ToldRelations(FactsOfLine):
         )
         if whole:
             draft.scores = list(other.scores)
-            draft.paper = draft.paper or other.paper
+            if not draft.paper:
+                draft.paper, draft.same_paper = other.paper, True
         draft.unit = other.unit if not sized else draft.unit
         return other.width, other.height
 
@@ -85,8 +95,9 @@ class ToldRelations(FactsOfLine):
         """What is the same for a piece that has a size of its own."""
         if fact.get("newname") or fact.get("name"):
             self._same_as(draft, fact, base, sized=True)
-        elif base is not None:
-            draft.paper = draft.paper or base.paper
+        elif base is not None and not draft.paper:
+            # "same again, gold": what is said of it later is what holds.
+            draft.paper, draft.same_paper = base.paper, True
 
     def _on_sameas(self, draft: Draft, fact: Fact) -> None:
         others = [other for other in self.t.drafts if other is not draft]

@@ -110,7 +110,10 @@ class ToldScores(FactsOfLine):
         if not edges or edges[0] in ("both", "each", "count"):
             # "on both sides" of a piece: which two?
             self.t.ask(fact.first, fact.behind, "which-ends", draft, text=text)
-            draft.doubtful.append(ScoreSaid("edges", self.t.values(fact.get("list"), draft), edges=("both",)))
+            values, said = self.t.values(fact.get("list"), draft), fact.get("edges").split()
+            draft.doubtful.append(
+                ScoreSaid("edges", values, edges=("each",) if "each" in said else ("both",))
+            )
             return
         if edges[0] in ("ends", "shortedges", "longedges", "endsof") and self._last_alone(draft, fact, edges):
             return

@@ -35,7 +35,7 @@ _UNIT = (
 _TOKEN = re.compile(
     rf"""\s*(?:
         (?P<comma>\d+,\d{{1,3}}(?!\d|,\d))(?P<cunit>\s?{_UNIT})?(?![^\W\d_x])
-      | (?P<number>{_NUMBER})(?P<unit>\s?{_UNIT})?(?!(?!x(?:[\W\d]|$))[^\W\d_])
+      | (?P<number>{_NUMBER})(?!\d)(?P<unit>\s?{_UNIT})?(?!(?!x(?:[\W\d]|$))[^\W\d_])
       | (?P<times>x(?=\s?[\d.])|\*(?=\s*[\d.]))
       | (?P<ordinal>\d+(?:st|nd|rd|th)\b)
       | (?P<word>[^\W_](?:[\w'&/-]*\w)?)
@@ -54,8 +54,6 @@ class Number:
     value: Fraction
     unit: str = ""
     spoken: bool = False
-    split: bool = False
-    """Whether it may as well be two numbers: "two quarter inch circles"."""
 
     @property
     def count(self) -> int | None:
@@ -184,6 +182,10 @@ def _tokens(plain: str, places: list[int], units: str, words: Lexicon) -> list[_
             begin, end = match.span(group)
             word = {"times": "x", "dots": "-"}.get(group, match[group].lower())
             word = {"@": "at", "&": "and", "/": ",", "|": ",", "+": ","}.get(word, word)
+            if group == "word":
+                stroke = plain[end : end + 1] == "/" and f"{word}/" in words.short
+                at = end = end + stroke
+                word = words.short.get(f"{word}/" if stroke else word, word)
             pieces = word.split("-") if group == "word" and "-" in word else []
             if pieces and any(_is_said(piece, words) for piece in pieces):
                 for piece in pieces:
@@ -373,9 +375,7 @@ class _Spoken:
             extra = part.value if part is not None else Fraction(0)
             unit = self.unit(behind)
             return (after if part is not None else behind + 1), Number(value + extra, unit, True)
-        nested = self.word(behind)
-        split = nested in words.part and bool(self.unit(behind + 1))
-        return behind, Number(Fraction(value), "", True, split)
+        return behind, Number(Fraction(value), "", True)
 
 
 @functools.lru_cache(maxsize=8_192)
