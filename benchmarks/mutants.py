@@ -11,6 +11,7 @@ from __future__ import annotations
 import json
 import os
 import random
+import re
 import shutil
 import subprocess
 import sys
@@ -41,6 +42,14 @@ def _outcomes(where: Path) -> dict[str, int | None]:
     return found
 
 
+def _shown(where: Path, name: str) -> str:
+    """The lines that a change takes away and puts there."""
+    command = [sys.executable, "-m", "mutmut", "show", name]
+    done = subprocess.run(command, cwd=where, capture_output=True, text=True, check=False)
+    lines = [line for line in done.stdout.splitlines() if re.match(r"[-+](?![-+]{2})", line)]
+    return "\n".join(f"    {line}" for line in lines)
+
+
 def main() -> int:
     """Print the score; 1 where the tool itself failed."""
     with tempfile.TemporaryDirectory(prefix="neat-sheaf-mutants-") as folder:
@@ -65,6 +74,9 @@ def main() -> int:
         said = _mutmut(where, *chosen)
         outcomes = {name: code for name, code in _outcomes(where).items() if name in chosen}
         tried = {name: code for name, code in outcomes.items() if code is not None}
+        shown = {
+            name: _shown(where, name) for name, code in tried.items() if code not in (CAUGHT, *TIMED_OUT)
+        }
         if not tried:
             print(said[-2_000:])
             return 1
@@ -76,7 +88,7 @@ def main() -> int:
         caught = sum(name.rsplit(".", 1)[0] == module for name in noticed)
         print(f"  {module}: {caught} of {count}")
     for name in sorted(set(tried) - noticed):
-        print(f"  not noticed: {name} (ended with {tried[name]})")
+        print(f"  not noticed: {name} (ended with {tried[name]})\n{shown[name]}")
     return 0
 
 

@@ -5,7 +5,7 @@ from __future__ import annotations
 import functools
 import re
 from collections.abc import Iterable, Iterator
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
 from typing import Any
 
 from neat_sheaf.reading.lexicon import lexicon, rules_of
@@ -137,20 +137,71 @@ def cover(
 
     ``scored``: scores were said before, so that a distance without the word may be one.
     """
-    return list(_cover(_Signs(words), papers, scored, language))
+    shape = _shape(words.words, papers, language)
+    found = _cover(_Signs(words, shape), papers, scored, language)
+    if shape == words.words:
+        return list(found)
+    return [replace(fact, said=_as_said(fact.said, shape, words.words)) for fact in found]
+
+
+@functools.lru_cache(maxsize=64)
+def _told_apart(papers: frozenset[str], language: str) -> tuple[frozenset[str], frozenset[str]]:
+    """The words that a rule may tell from any other word; and those that are a colour in every rule."""
+    rules, known = rules_of(language), lexicon(language)
+    patterns = [*rules["slots"].values(), *(rule["say"] for rule in rules["rule"])]
+    own = frozenset(re.findall(r"[a-z]+", " ".join(patterns)))
+    sure = known.among("papers.kinds") | known.among("papers.colours") | known.among("papers.looks")
+    beside = known.among("papers.shades") | known.among("papers.heads")
+    of_studio = frozenset(word for paper in papers for word in paper.split())
+    alike = known.among("papers.colours") - own - beside - of_studio - known.among("danger.words")
+    return own | sure | beside | of_studio | known.among("danger.words"), alike
+
+
+def _shape(words: tuple[str, ...], papers: frozenset[str], language: str) -> tuple[str, ...]:
+    """The words with those that no rule tells apart made one, so that lines alike are covered once."""
+    known, alike = _told_apart(papers, language)
+    colour = min(alike)
+    return tuple(
+        colour
+        if word in alike
+        else word
+        if len(word) < 3 or word in known or not word.isascii() or not word.isalpha()
+        else ("qqs" if word[-1] == "s" else "qq")
+        for word in words
+    )
+
+
+def _as_said(said: dict[str, str], shape: tuple[str, ...], words: tuple[str, ...]) -> dict[str, str]:
+    """The parts of a fact of the shape of a line, in the words of the line."""
+    found = dict(said)
+    for name, text in said.items():
+        if name[0] != "@":
+            first = int(said[f"@{name}"])
+            pieces = enumerate(text.split(" "), first)
+            found[name] = " ".join(
+                words[n] if n < len(words) and piece == shape[n] else piece for n, piece in pieces
+            )
+    return found
 
 
 class _Signs:
     """Words of which only the signs count: what they are covered by follows from these alone."""
 
-    def __init__(self, words: Words) -> None:
-        self.words = words
+    def __init__(self, words: Words, shape: tuple[str, ...]) -> None:
+        self.words = words if shape == words.words else _in_shape(words, shape)
 
     def __hash__(self) -> int:
         return hash(self.words.signs)
 
     def __eq__(self, other: object) -> bool:
         return isinstance(other, _Signs) and self.words.signs == other.words.signs
+
+
+def _in_shape(words: Words, shape: tuple[str, ...]) -> Words:
+    index = [0]
+    for n, word in enumerate(shape):
+        index.extend([n] * (len(word) + 1))
+    return replace(words, signs=f" {' '.join(shape)} ", words=shape, index=tuple(index))
 
 
 @functools.lru_cache(maxsize=4_096)
