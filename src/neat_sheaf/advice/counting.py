@@ -108,6 +108,17 @@ class SheetCounter:
                 self.rate[one] = rate = max(rate, bound / times)
         return found[times], ceil(rate * times)
 
+    def at_most(self, needs: Sequence[DemandItem], count: int) -> None:
+        """A plan that is known already opens so many sheets for these needs."""
+        demand = self._demand(needs)
+        if demand in self.known:
+            before, bound = self.known[demand]
+            self.known[demand] = min(before, count), bound
+        times = gcd(*demand)
+        found = self.found.get(tuple(n // times for n in demand), {})
+        if times in found:
+            found[times] = min(found[times], count)
+
     def settle(self) -> None:
         """Take for each number of kits the plan of a larger number, where that has fewer sheets."""
         for found in self.found.values():

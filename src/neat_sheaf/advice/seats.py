@@ -16,7 +16,7 @@ from neat_sheaf.costing.fee import extra_cost
 from neat_sheaf.cutting.demand import DemandItem, demand_of
 from neat_sheaf.cutting.sheets import plan_sheets
 from neat_sheaf.cutting.squaring import squared
-from neat_sheaf.job import Job
+from neat_sheaf.job import Job, Style
 from neat_sheaf.limits import MOST_SEAT_ROWS
 from neat_sheaf.measure.money import rounded
 from neat_sheaf.nesting.control import SearchControl
@@ -79,12 +79,23 @@ def seat_breakpoints(job: Job, most: int = 60, control: SearchControl | None = N
         first = max(1, here - MOST_SEAT_ROWS // 2)
         last = min(max(most, here + MOST_SEAT_ROWS // 2), first + MOST_SEAT_ROWS - 1)
     if mixed:
-        rows = [_planned_row(job, seats, control) for seats in range(first, last + 1)]
-        return _breakpoints(rows, rows[here - first])
+        own_row = _planned_row(job, here, control.afresh())
+        rows = [
+            own_row if seats == here else _planned_row(job, seats, control)
+            for seats in range(first, last + 1)
+        ]
+        return _breakpoints(rows, own_row)
     # With this many seats every colourway has kits, so every kind of piece is there.
     every = demand_of(_with_seats(job, 10 * last * len(job.klass.colourways)))
     for seats in range(first, last + 1):
         sheets_of(_with_seats(job, seats), every, counters, control)
+    if job.cutting.style is Style.FEWEST_SHEETS:
+        # What the class itself is planned with is a plan like any other: its own row is never above it.
+        own = _with_seats(job, here)
+        needs = demand_of(own)
+        for paper in plan_sheets(own, control.afresh()).papers:
+            if paper.paper in needs:
+                counters[paper.paper].at_most(needs[paper.paper], paper.sheets)
     for counter in counters.values():
         counter.settle()
     rows = [_row(job, seats, every, counters, control) for seats in range(first, last + 1)]

@@ -50,6 +50,10 @@ class SearchControl:
         self._on_progress = on_progress
         self._cancelled = cancelled
 
+    def afresh(self) -> SearchControl:
+        """As much work as is usual, for a plan of its own; stopped by the same means."""
+        return SearchControl(on_progress=self._on_progress, cancelled=self._cancelled)
+
     def spend(self, steps: int) -> None:
         """Count work that was done."""
         self._left -= steps
