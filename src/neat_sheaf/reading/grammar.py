@@ -4,7 +4,7 @@ from __future__ import annotations
 
 import functools
 import re
-from collections.abc import Iterable, Iterator
+from collections.abc import Collection, Iterable, Iterator
 from dataclasses import dataclass, replace
 from typing import Any
 
@@ -141,34 +141,53 @@ def cover(
     found = _cover(_Signs(words, shape), papers, scored, language)
     if shape == words.words:
         return list(found)
-    return [replace(fact, said=_as_said(fact.said, shape, words.words)) for fact in found]
+    return [
+        Fact(
+            fact.kind, fact.first, fact.behind, _as_said(fact.said, shape, words.words), fact.needs, fact.cost
+        )
+        for fact in found
+    ]
 
 
 @functools.lru_cache(maxsize=64)
-def _told_apart(papers: frozenset[str], language: str) -> tuple[frozenset[str], frozenset[str]]:
-    """The words that a rule may tell from any other word; and those that are a colour in every rule."""
+def _told_apart(
+    papers: frozenset[str], language: str
+) -> tuple[frozenset[str], frozenset[str], frozenset[str]]:
+    """Parts of words that a rule spells, words that it may tell from any other, and words that are colours.
+
+    Rules spell words in parts ("fold(?:ed|s)?"), so that a word counts that begins or ends as a part does.
+    """
     rules, known = rules_of(language), lexicon(language)
-    patterns = [*rules["slots"].values(), *(rule["say"] for rule in rules["rule"])]
-    own = frozenset(re.findall(r"[a-z]+", " ".join(patterns)))
-    sure = known.among("papers.kinds") | known.among("papers.colours") | known.among("papers.looks")
-    beside = known.among("papers.shades") | known.among("papers.heads")
+    patterns = " ".join([*rules["slots"].values(), *(rule["say"] for rule in rules["rule"])])
+    parts = set(re.findall(r"[a-z]{3,}", patterns))
+    # "discs?" is "disc", too.
+    parts |= {part[:-1] for part in re.findall(r"[a-z]{4,}(?=\?)", patterns)}
+    kinds = known.among("papers.kinds") | known.among("papers.looks")
+    beside = known.among("papers.shades") | known.among("papers.heads") | known.among("danger.words")
     of_studio = frozenset(word for paper in papers for word in paper.split())
-    alike = known.among("papers.colours") - own - beside - of_studio - known.among("danger.words")
-    return own | sure | beside | of_studio | known.among("danger.words"), alike
+    whole = kinds | beside | of_studio
+    colours = known.among("papers.colours")
+    alike = frozenset(word for word in colours - whole if not _spelled(word, parts))
+    return frozenset(parts), whole | (colours - alike), alike
+
+
+def _spelled(word: str, parts: Collection[str]) -> bool:
+    return any(word[:n] in parts or word[-n:] in parts for n in range(3, len(word) + 1))
+
+
+@functools.lru_cache(maxsize=16_384)
+def _word_of_shape(word: str, papers: frozenset[str], language: str) -> str:
+    parts, whole, alike = _told_apart(papers, language)
+    if word in alike:
+        return min(alike)
+    if len(word) < 3 or not word.isascii() or not word.isalpha() or word in whole or _spelled(word, parts):
+        return word
+    return "qqs" if word[-1] == "s" else "qq"
 
 
 def _shape(words: tuple[str, ...], papers: frozenset[str], language: str) -> tuple[str, ...]:
     """The words with those that no rule tells apart made one, so that lines alike are covered once."""
-    known, alike = _told_apart(papers, language)
-    colour = min(alike)
-    return tuple(
-        colour
-        if word in alike
-        else word
-        if len(word) < 3 or word in known or not word.isascii() or not word.isalpha()
-        else ("qqs" if word[-1] == "s" else "qq")
-        for word in words
-    )
+    return tuple(_word_of_shape(word, papers, language) for word in words)
 
 
 def _as_said(said: dict[str, str], shape: tuple[str, ...], words: tuple[str, ...]) -> dict[str, str]:

@@ -34,6 +34,8 @@ class Lexicon:
     short: dict[str, str]
     unit_before: frozenset[str]
     lists: dict[str, frozenset[str]]
+    begins: frozenset[str]
+    """What a number in words may begin with."""
 
     def among(self, key: str) -> frozenset[str]:
         """A list of words of the file, by ``section.name``."""
@@ -59,13 +61,16 @@ def lexicon(language: str = "en") -> Lexicon:
         by_first[group[0][0]] = (*by_first.get(group[0][0], ()), group)
     sections = ("papers", "supplies", "lines", "danger", "ask", "tables", "names", "little", "relations")
     lists = {f"{part}.{key}": frozenset(words) for part in sections for key, words in found[part].items()}
+    begins = {*by_first, *numbers["articles"], *found["units"]}
+    for part in ("whole", "tens", "part", "parts"):
+        begins |= set(numbers[part])
     return Lexicon(
         numbers["whole"], numbers["tens"], numbers["part"], numbers["parts"], frozenset(numbers["articles"]),
         frozenset(numbers["and"]), frozenset(numbers["of"]),
         frozenset(numbers["pairs"]), frozenset(numbers["sets"]), frozenset(numbers["not_one_behind"]),
         frozenset(numbers["not_one_before"]), frozenset(numbers["not_one_after_at"]), by_first,
         found["units"], numbers["short"],
-        frozenset(found["in"]["unit_before"]) | lists["supplies.measured"], lists,
+        frozenset(found["in"]["unit_before"]) | lists["supplies.measured"], lists, frozenset(begins),
     )  # fmt: skip
 
 

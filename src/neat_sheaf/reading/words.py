@@ -24,6 +24,7 @@ _SIGNS = {
     "−": " - ", "⁄": "/", "…": " - ", "\t": " | ", "•": " ", "[": "(", "]": ")", "<": "(", ">": ")",
     "{": "(", "}": ")", "\u00ad": "", "\u200b": "", "\ufeff": "",
 }  # fmt: skip
+_PLAIN = re.compile(r"[\w .,;:()/@&'\"!?+=%#-]*", re.ASCII)
 _NUMBER = (
     r"\d+-\d+\s?/\s?\d+|\d+\s+[\dlI]{1,3}\s?/\s?\d+|(?<![\w/])[lI]\s?/\s?\d+|\d+\s?/\s?\d+|\d+\s?\.\s\d(?=\s?x)|"
     r"\d*\.\d+|\d+"
@@ -113,6 +114,8 @@ def with_numbers(pattern: str) -> str:
 
 def _plain(text: str) -> tuple[str, list[int]]:
     """The text with its typography made plain, and where each sign of it was."""
+    if _PLAIN.fullmatch(text):
+        return text, list(range(len(text)))
     made: list[str] = []
     places: list[int] = []
     for at, sign in enumerate(text):
@@ -314,7 +317,7 @@ class _Spoken:
     def here(self, at: int) -> tuple[int, Number | None]:
         """The number in words that begins here, and what is behind it."""
         words, first = self.words, self.word(at)
-        if not first:
+        if first not in words.begins:
             return at, None
         for group, value in words.groups.get(first, ()):
             if tuple(self.word(at + n) for n in range(len(group))) == group:
@@ -384,15 +387,14 @@ def words_of(text: str, units: str = "in", language: str = "en") -> Words:
     known = lexicon(language)
     plain, places = _plain(text)
     tokens = _Spoken(_tokens(plain, places, units, known), known).all()[: _MOST - 1]
-    signs: list[str] = [" "]
+    signs: list[str] = []
     index: list[int] = [0]
     for n, token in enumerate(tokens):
         word = token.word if token.number is None else chr(FIRST + n)
-        signs.append(word + " ")
+        signs.append(word)
         index.extend([n] * (len(word) + 1))
     return Words(
-        text, "".join(signs),
-        tuple(token.word if token.number is None else chr(FIRST + n) for n, token in enumerate(tokens)),
+        text, f" {' '.join(signs)} " if signs else " ", tuple(signs),
         tuple((token.start, token.end) for token in tokens),
         tuple(token.number for token in tokens), tuple(index),
     )  # fmt: skip
