@@ -32,6 +32,9 @@ SAYS_NOTHING = (
     "ready",
     "give",
 )
+# What is said once of several pieces of one size fact, and of two that are named before it.
+_OF_ALL = ("paper", "punched", "diecut", "scrap")
+_SCORED = ("score", "scorefrom", "scoreall", "half", "every")
 
 
 class FactsOfLine:
@@ -94,16 +97,22 @@ class FactsOfLine:
     def _names_before(self, fact: Fact) -> bool:
         return any(word.isalpha() and word not in FILLERS for word in self.words.words[: fact.first])
 
+    def _of_both(self, fact: Fact) -> bool:
+        """Whether it begins with a word that says it of both pieces of the line."""
+        words = self.words.words
+        begin = next((n for n in range(fact.first, fact.behind) if words[n] not in FILLERS), fact.first)
+        both = words[begin] in lexicon().among("little.all_of_them") and begin + 1 < fact.behind
+        return both and words[begin + 1] in lexicon().among("little.scored")
+
     def _apply(self, draft: Draft, fact: Fact) -> None:
         t = self.t
         t.mark(fact)
         handler = getattr(self, f"_on_{fact.kind}", None)
         if handler is not None:
-            for each in (
-                self.group
-                if draft in self.group and fact.kind in ("paper", "punched", "diecut", "scrap")
-                else [draft]
-            ):
+            group = self.group if draft in self.group and fact.kind in _OF_ALL else [draft]
+            if fact.kind in _SCORED and len(self.told.drafts) == 2 and self._of_both(fact):
+                group = self.told.drafts  # "a base and a lid, both scored 1 all round"
+            for each in group:
                 handler(each, fact)
         elif fact.kind not in SAYS_NOTHING:
             # A size that no piece begins with; every other kind of fact has a reader of its own.

@@ -92,6 +92,7 @@ class Leftover(FactsOfLine):
             and plain
             and len(said) <= 4
             and not (set(said) & {"and", "to", "not"})
+            and said[0] not in lex.among("names.never_first")
             and set(danger) <= lex.among("danger.behind_size")
         ):
             draft.name = text.strip(" -,")

@@ -17,12 +17,13 @@ __all__ = [
     "for_each",
     "goes_on",
     "is_its_paper",
-    "may_name",
     "name_from_above",
     "one_of_each",
     "section_of",
+    "title_of",
 ]
 
+_NAME = re.compile(r"[^\W\d_]+(?:[ '-][^\W\d_]+){0,3}")
 SIZES = ("size", "square", "circle", "circles", "named", "strip")
 GEOMETRY = (
     "score", "scorefrom", "scoreall", "every", "half", "around", "along", "turn", "turnfrom", "bothways",
@@ -58,24 +59,41 @@ def one_of_each(drafts: Sequence[Draft]) -> None:
         first.counts = [1, len(drafts)]
 
 
-def may_name(bare: str) -> bool:
-    """Whether a line is a few plain words, which may be the name of a size that stands below it."""
-    return re.fullmatch(r"[^\W\d_]+(?:[ '-][^\W\d_]+){0,3} ?:?", bare) is not None
+def title_of(bare: str, words: Words, facts: Sequence[Fact]) -> tuple[str, str]:
+    """The name and the paper that a line of a few plain words says of a size below it; "" where it says none.
 
-
-def name_from_above(told: Told, facts: Sequence[Fact], above: tuple[int, str], bare_size: bool) -> None:
-    """ "Lid strip" above "1 x 7" is its name.
-
-    ``above``: the last line that may name, with its number. The first line, and one with a colon, may be
-    about all that follows; so they name only what is ``bare_size``, a size alone in its line.
+    "Lid strip", "Seal:", "Box base, berry".
     """
-    number, name = above
-    if number != told.number - 1 or len(told.drafts) != 1 or facts[0].first:
+    papers = [fact for fact in facts if fact.kind == "paper"]
+    if len(papers) == len(facts) == 1 and papers[0].first > 1 and papers[0].behind == len(words.words):
+        apart = words.words[papers[0].first - 1] in (",", "-", "(") or words.words[papers[0].first] == "in"
+        name = words.written(0, papers[0].first).strip(" ,-(") if apart else ""
+        if _NAME.fullmatch(name):
+            return name, words.written(int(papers[0].get("@paper")), papers[0].behind).strip(" )")
+    return (bare, "") if _NAME.fullmatch(bare.rstrip(" :")) else ("", "")
+
+
+def name_from_above(
+    told: Told, words: Words, facts: Sequence[Fact], above: tuple[int, str, str], bare_size: bool
+) -> None:
+    """ "Lid strip" above "1 x 7" is its name, "Lid, plum" above "cut 4 x 4" its name and paper.
+
+    ``above``: the last line that may name, with its number and the paper it says. The first line, and one
+    with a colon, may be about all that follows; so they name only what is ``bare_size``, a size alone in its
+    line, unless they say its paper.
+    """
+    number, name, paper = above
+    begin = next((n for n, fact in enumerate(facts) if fact.kind in SIZES), None)
+    if number != told.number - 1 or len(told.drafts) != 1 or begin is None:
+        return
+    before = set(words.words[: facts[begin].first]) - lexicon().among("lines.making")
+    if before or facts[begin].kind not in ("size", "square", "circle"):
         return
     draft = told.drafts[0]
-    shape = draft.name in (facts[0].get("shape"), facts[0].get("name"))
-    if (not draft.name or shape) and (bare_size or (number > 1 and not name.endswith(":"))):
+    shape = draft.name in (facts[begin].get("shape"), facts[begin].get("name"))
+    if (not draft.name or shape) and (bare_size or paper or (number > 1 and not name.endswith(":"))):
         draft.name = name.strip(" :")
+        draft.paper = draft.paper or paper
 
 
 def is_its_paper(words: Words, piece: Draft | None, facts: Sequence[Fact]) -> bool:

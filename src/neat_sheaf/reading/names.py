@@ -155,9 +155,7 @@ def _long(words: Words, head: Head, tokens: list[str], first: int, numbers: list
         chosen = (at, phrase)
     if chosen is None:
         # "base is", "the tag measures": what stands before the verb.
-        verb = next(
-            (n for n, word in enumerate(tokens) if word in ("is", "are", "measures", "measure")), None
-        )
+        verb = next((n for n, word in enumerate(tokens) if word in lexicon().among("names.said_of")), None)
         before = [n for n in range(verb or 0) if not _is(tokens[n])]
         while before and tokens[before[0]] in (
             "and",
@@ -178,7 +176,8 @@ def _long(words: Words, head: Head, tokens: list[str], first: int, numbers: list
             before
             and len(before) <= 4
             and " ".join(tokens[n] for n in before) not in lexicon().among("names.generic")
-            and not ({tokens[n] for n in before} & {"i", "we", "you", ","})
+            and all(tokens[n][0].isalpha() for n in before)
+            and not ({tokens[n] for n in before} & {"i", "we", "you"})
         ):
             head.name = words.written(first + before[0], first + before[-1] + 1)
         if verb == 2 and tokens[0] in ("piece", "part", "item", "number", "cut") and _is(tokens[1]):

@@ -20,10 +20,10 @@ from neat_sheaf.reading.line_kinds import (
     for_each,
     goes_on,
     is_its_paper,
-    may_name,
     name_from_above,
     one_of_each,
     section_of,
+    title_of,
 )
 from neat_sheaf.reading.notation import Known
 from neat_sheaf.reading.notation.reading import LONGEST_LINE
@@ -56,8 +56,8 @@ class Teller(NotationLines):
     last_what: What = What.HEADING
     bare_size: bool = False
     """Whether the last piece is a size alone in its line."""
-    title: tuple[int, str] = (0, "")
-    """The last line that is a few plain words, with its number: the name of a size that stands below it."""
+    title: tuple[int, str, str] = (0, "", "")
+    """The last line that may name a size that stands below it: its number, the name, and the paper."""
     for_many: int = 0
     """For how many kits the amounts of the text are said to be, 0 where that is not said."""
 
@@ -87,8 +87,9 @@ class Teller(NotationLines):
             self._as_said(told, text, begin, kind)
         if told.what in (What.PIECE, What.STEP, What.SUPPLY):
             self.last_what = told.what
-        if told.what in (What.HEADING, What.NOTE) and may_name(text[begin:].strip()):
-            self.title = number, text[begin:].strip()
+        if told.what in (What.HEADING, What.NOTE):
+            said = title_of(text[begin:].strip(), self.words, cover(self.words, self.papers))
+            self.title = (number, *said) if said[0] else self.title
         return told
 
     def _long(self, number: int, text: str, kind: What | None) -> Told:
@@ -196,10 +197,8 @@ class Teller(NotationLines):
         if title and not facts and len(letters) <= 7 and first not in doing:
             told.what = What.HEADING
             return
-        if title and section and not sized and not geometry and not has_number:
-            told.what = What.HEADING
-            return
-        if title and not sized and len(letters) <= 5 and first not in doing and not has_number:
+        short = (section and not geometry) or (len(letters) <= 5 and first not in doing)
+        if title and not sized and not has_number and short:
             told.what = What.HEADING
             return
         if title and not sized and re.fullmatch(r".*\((?:makes|for) .*\)", bare) and len(letters) <= 7:
@@ -366,7 +365,7 @@ class Teller(NotationLines):
 
         Describer(self, told).pieces(facts)
         self.bare_size = len(facts) == 1 and facts[0].first == 0 and facts[0].behind == len(self.words.words)
-        name_from_above(told, facts, self.title, self.bare_size)
+        name_from_above(told, self.words, facts, self.title, self.bare_size)
         for draft in told.drafts:
             if self.paper and not draft.paper and draft.maybe_paper is None:
                 draft.paper = self.paper

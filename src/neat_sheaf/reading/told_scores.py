@@ -203,6 +203,11 @@ class ToldScores(FactsOfLine):
 
     def _on_half(self, draft: Draft, fact: Fact) -> None:
         text = " ".join(self.words.words[fact.first : fact.behind])
+        if re.search(rules_of()["downward"]["say"], text) and (draft.height or 0) > (draft.width or 0):
+            # Down the middle of an upright piece: along its length, or across it as a card is folded?
+            self._ask(draft, fact, "which-ends")
+            draft.doubtful.append(ScoreSaid("half"))
+            return
         meant = next((way for pattern, way in rules_of()["ways"]["rules"] if re.search(pattern, text)), "")
         side = side_of(fact.get("side")) if fact.get("side") else meant.partition("side ")[2]
         number = None
