@@ -4,16 +4,18 @@ from __future__ import annotations
 
 import re
 from collections.abc import Sequence
+from dataclasses import dataclass
 
-from neat_sheaf.reading.drafts import Draft
+from neat_sheaf.reading.drafts import Draft, Span
 from neat_sheaf.reading.grammar import Fact
 from neat_sheaf.reading.lexicon import lexicon
-from neat_sheaf.reading.line_in_words import Told
+from neat_sheaf.reading.line_in_words import Told, What
 from neat_sheaf.reading.words import Words
 
 __all__ = [
     "GEOMETRY",
     "SIZES",
+    "Title",
     "for_each",
     "goes_on",
     "is_its_paper",
@@ -59,41 +61,59 @@ def one_of_each(drafts: Sequence[Draft]) -> None:
         first.counts = [1, len(drafts)]
 
 
-def title_of(bare: str, words: Words, facts: Sequence[Fact]) -> tuple[str, str]:
-    """The name and the paper that a line of a few plain words says of a size below it; "" where it says none.
+@dataclass(frozen=True, slots=True)
+class Title:
+    """A line that may name a size that stands below it, and the paper that it says, or ""."""
 
-    "Lid strip", "Seal:", "Box base, berry".
+    told: Told
+    name: str
+    paper: str = ""
+    marked: bool = False
+    """Whether it ends with a colon."""
+
+
+def title_of(told: Told, begin: int, words: Words, facts: Sequence[Fact]) -> Title | None:
+    """What a line of a few plain words may say of a size below it: "Lid strip", "Seal:", "Box base, berry".
+
+    ``begin``: where the line begins behind its bullet. None where it says nothing of the kind.
     """
+    bare = told.text[begin:].strip()
     papers = [fact for fact in facts if fact.kind == "paper"]
     if len(papers) == len(facts) == 1 and papers[0].first > 1 and papers[0].behind == len(words.words):
         apart = words.words[papers[0].first - 1] in (",", "-", "(") or words.words[papers[0].first] == "in"
         name = words.written(0, papers[0].first).strip(" ,-(") if apart else ""
         if _NAME.fullmatch(name):
-            return name, words.written(int(papers[0].get("@paper")), papers[0].behind).strip(" )")
-    return (bare, "") if _NAME.fullmatch(bare.rstrip(" :")) else ("", "")
+            first = int(papers[0].get("@paper"))
+            return Title(told, name, words.written(first, papers[0].behind).strip(" )"))
+    name = bare.rstrip(" :")
+    return Title(told, name, marked=name != bare) if _NAME.fullmatch(name) else None
 
 
 def name_from_above(
-    told: Told, words: Words, facts: Sequence[Fact], above: tuple[int, str, str], bare_size: bool
+    told: Told, words: Words, facts: Sequence[Fact], title: Title | None, bare_size: bool
 ) -> None:
     """ "Lid strip" above "1 x 7" is its name, "Lid, plum" above "cut 4 x 4" its name and paper.
 
-    ``above``: the last line that may name, with its number and the paper it says. The first line, and one
-    with a colon, may be about all that follows; so they name only what is ``bare_size``, a size alone in its
-    line, unless they say its paper.
+    The first line, and one with a colon, may be about all that follows; so they name only what is
+    ``bare_size``, a size alone in its line, unless they say its paper.
     """
-    number, name, paper = above
     begin = next((n for n, fact in enumerate(facts) if fact.kind in SIZES), None)
-    if number != told.number - 1 or len(told.drafts) != 1 or begin is None:
+    if title is None or title.told.number != told.number - 1 or len(told.drafts) != 1 or begin is None:
         return
     before = set(words.words[: facts[begin].first]) - lexicon().among("lines.making")
     if before or facts[begin].kind not in ("size", "square", "circle"):
         return
-    draft = told.drafts[0]
+    draft, above = told.drafts[0], title.told
     shape = draft.name in (facts[begin].get("shape"), facts[begin].get("name"))
-    if (not draft.name or shape) and (bare_size or paper or (number > 1 and not name.endswith(":"))):
-        draft.name = name.strip(" :")
-        draft.paper = draft.paper or paper
+    own = title.paper or (above.number > 1 and not title.marked)
+    if not (draft.name and not shape) and (bare_size or own):
+        draft.name = title.name
+        # It is not the heading of all, but speaks of this piece.
+        above.what, above.of = What.MORE, draft
+        if title.paper and not draft.paper:
+            draft.paper = title.paper
+            start = above.text.rfind(title.paper)
+            above.spans.append(Span(above.number, start, start + len(title.paper), "paper"))
 
 
 def is_its_paper(words: Words, piece: Draft | None, facts: Sequence[Fact]) -> bool:

@@ -17,6 +17,7 @@ from neat_sheaf.reading.line_in_words import Told, What
 from neat_sheaf.reading.line_kinds import (
     GEOMETRY,
     SIZES,
+    Title,
     for_each,
     goes_on,
     is_its_paper,
@@ -56,8 +57,8 @@ class Teller(NotationLines):
     last_what: What = What.HEADING
     bare_size: bool = False
     """Whether the last piece is a size alone in its line."""
-    title: tuple[int, str, str] = (0, "", "")
-    """The last line that may name a size that stands below it: its number, the name, and the paper."""
+    title: Title | None = None
+    """The last line that may name a size that stands below it."""
     for_many: int = 0
     """For how many kits the amounts of the text are said to be, 0 where that is not said."""
 
@@ -88,8 +89,7 @@ class Teller(NotationLines):
         if told.what in (What.PIECE, What.STEP, What.SUPPLY):
             self.last_what = told.what
         if told.what in (What.HEADING, What.NOTE):
-            said = title_of(text[begin:].strip(), self.words, cover(self.words, self.papers))
-            self.title = (number, *said) if said[0] else self.title
+            self.title = title_of(told, begin, self.words, cover(self.words, self.papers)) or self.title
         return told
 
     def _long(self, number: int, text: str, kind: What | None) -> Told:
@@ -164,7 +164,7 @@ class Teller(NotationLines):
         bare = text[begin:].strip()
         letters = [word for word in words.words if word[:1].isalpha() and not is_number(word)]
         has_number = any(number is not None for number in words.numbers)
-        first = letters[0] if letters and words.words and words.words[0] == letters[0] else ""
+        first = letters[0] if letters and words.words[0] == letters[0] else ""
         section = section_of(bare)
         marked = bare.endswith(":") or text.lstrip().startswith("#")
         doing = lex.among("lines.doing")
@@ -212,9 +212,8 @@ class Teller(NotationLines):
         if not sized and not has_number and self._paper_heading(told, facts, letters):
             return
         if self._is_step(bare, first, facts, sized, has_number):
-            self._step(
-                told, bare, asked=sized and not self._known_size(next(f for f in facts if f.kind in SIZES))
-            )
+            size = next((fact for fact in facts if fact.kind in SIZES), None)
+            self._step(told, bare, asked=size is not None and not self._known_size(size))
             return
         if sized or any(fact.kind in ("bigger", "sameas") for fact in facts):
             told.what = What.PIECE
@@ -337,8 +336,7 @@ class Teller(NotationLines):
             return False
         if has_number and not objects and self.section != "steps":
             return False
-        left = any(self.words.numbers[n] is not None for n in range(len(words)))
-        if left and self.section != "steps":
+        if any(number is not None for number in self.words.numbers) and self.section != "steps":
             return False
         return (
             objects

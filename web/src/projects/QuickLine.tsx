@@ -130,7 +130,7 @@ export function QuickLine(props: {
 
 /** The line as it was written, each part in the tint of what it became; what is asked about is underlined. */
 function Words({ line, go }: { line: ReadLine; go: (start: number, end: number) => void }) {
-  if (!line.parts.length && !line.questions.length) return null
+  if (line.what !== 'more' && !line.parts.length && !line.questions.length) return null
   const words = partWords()
   return (
     <p className={classes.said}>
