@@ -77,7 +77,11 @@ def title_of(told: Told, begin: int, words: Words, facts: Sequence[Fact]) -> Tit
 
     ``begin``: where the line begins behind its bullet. None where it says nothing of the kind.
     """
-    bare = told.text[begin:].strip()
+    bare, lex = told.text[begin:].strip(), lexicon()
+    if any(bare.lower().startswith(said) for said in lex.among("lines.talk")) or (
+        words.words and words.words[0] in lex.among("lines.doing")
+    ):
+        return None  # "Thanks everyone" above a size
     papers = [fact for fact in facts if fact.kind == "paper"]
     if len(papers) == len(facts) == 1 and papers[0].first > 1 and papers[0].behind == len(words.words):
         apart = words.words[papers[0].first - 1] in (",", "-", "(") or words.words[papers[0].first] == "in"

@@ -7,7 +7,7 @@ import re
 from collections.abc import Callable, Sequence
 from itertools import combinations
 
-from neat_sheaf.reading.lexicon import lexicon
+from neat_sheaf.reading.lexicon import lexicon, rules_of
 from neat_sheaf.reading.supplies import is_supply_noun
 
 __all__ = ["rows_as_lines"]
@@ -135,8 +135,10 @@ def _records(lines: Sequence[tuple[int, str]]) -> dict[int, str]:
         numbers.clear()
 
     for number, text in lines:
-        match = re.fullmatch(r"\s*[-*•]?\s*([^:\d]{1,20}?)\s*[:=]\s*(\S.*)", text)
+        match = re.fullmatch(r"\s*[-*•]?\s*([^:?\d]{1,20}?)\s*[:=?]\s*(\S.*)", text)
         plain = match[1].lower() if match else ""
+        of = re.fullmatch(rules_of()["tables"]["of"], plain)
+        plain = of["column"] if of is not None else plain
         kind = (
             next((key for key in (*_COLUMNS, "either") if plain in lex.among(f"tables.{key}")), "")
             if match
@@ -151,6 +153,9 @@ def _records(lines: Sequence[tuple[int, str]]) -> dict[int, str]:
             # "BASE" above "cut: 5 1/2 x 8 1/2" is its name.
             record["name"], numbers["name"] = title[1], title[0]
         title = None
+        if of is not None and kind == "size":
+            close()
+            record["name"] = of["name"]  # "Size of tray? 7 x 7"
         if kind == "either":
             kind = "paper"
         if kind in record or (kind == "name" and record):
