@@ -12,7 +12,7 @@ from neat_sheaf.limits import LONGEST_TEXT
 from neat_sheaf.messages import message
 from neat_sheaf.pinned import RescueKind
 from neat_sheaf.wording import Voice
-from studio.accounts.tenancy import helper, own, reader
+from studio.accounts.tenancy import helper, own, reader, studio_of
 from studio.accounts.voice import voice_for
 from studio.classes.convert import core_job
 from studio.classes.models import CuttingRun, KitClass
@@ -58,6 +58,13 @@ class CuttingOut(Schema):
     begun: str
 
 
+class DoneOut(Schema):
+    """How many steps are done, of how many: what a step answers. All else is as it was before."""
+
+    done: int
+    steps: int
+
+
 class DoneIn(Sent):
     """How many steps are done, and how many were before: null where that does not matter.
 
@@ -96,11 +103,11 @@ def _class(request: HttpRequest, class_id: int) -> KitClass:
 
 
 def _run(request: HttpRequest, class_id: int) -> CuttingRun:
-    kit_class = _class(request, class_id)
-    run = CuttingRun.objects.filter(kit_class=kit_class).first()
+    of_class = CuttingRun.objects.select_related("kit_class__studio", "kit_class__project")
+    run = of_class.filter(kit_class=class_id, kit_class__studio=studio_of(request)).first()
     if run is None:
+        _class(request, class_id)
         raise FileError([fault("", "not-begun")])
-    run.kit_class = kit_class
     return run
 
 
@@ -160,9 +167,9 @@ def begin_cutting(request: HttpRequest, class_id: int) -> CuttingOut:
 @router.put(
     "/classes/{class_id}/cutting/done",
     auth=helper,
-    response={200: CuttingOut, 404: Problem, 409: Problem, 422: Problem},
+    response={200: DoneOut, 404: Problem, 409: Problem, 422: Problem},
 )
-def done(request: HttpRequest, class_id: int, payload: DoneIn) -> CuttingOut:
+def done(request: HttpRequest, class_id: int, payload: DoneIn) -> DoneOut:
     """Say how many steps are done, so that another device goes on from there.
 
     Where another device went on from the same step, 409 with where the cutting is now.
@@ -170,7 +177,8 @@ def done(request: HttpRequest, class_id: int, payload: DoneIn) -> CuttingOut:
     voice = voice_for(request)
     try:
         run, by = _run(request, class_id), request.user.pk
-        return _out(mark_done(run, payload.done, payload.follows, by, payload.seconds), voice)
+        run = mark_done(run, payload.done, payload.follows, by, payload.seconds)
+        return DoneOut(done=run.done, steps=steps_in(run))
     except Moved as error:
         current = _out(error.run, voice).model_dump(mode="json")
         raise Stale(message("stale-what.cutting"), current) from error

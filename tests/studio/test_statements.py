@@ -87,6 +87,40 @@ def test_bench_and_shopping_ask_as_much_of_many_classes_as_of_few(keeper):
     assert asked() == before
 
 
+def test_a_step_at_the_trimmer_answers_its_number_and_asks_little(keeper):
+    """Before, it answered with the whole of the cutting, 26 kB, and asked 51 times."""
+    path = f"/classes/{KitClass.objects.exclude(cutting_run=None)[0].pk}/cutting"
+    whole = keeper.get(path)
+    keeper.save(f"{path}/done", {"done": whole["done"] + 1})
+    with CaptureQueriesContext(connection) as asked:
+        answer = keeper.ask("PUT", f"{path}/done", {"done": whole["done"] + 2, "follows": whole["done"] + 1})
+    assert answer.json() == {"done": whole["done"] + 2, "steps": whole["steps"]}
+    assert len(asked) <= 15
+    assert keeper.get(path) == whole | {"done": whole["done"] + 2}
+
+
+def test_a_changed_number_of_seats_asks_less_than_its_ceiling(keeper):
+    row = KitClass.objects.filter(finished__isnull=True, cutting_run=None).order_by("pk")[0]
+    keys = (
+        "project",
+        "date",
+        "place",
+        "samples",
+        "spares",
+        "fee",
+        "style",
+        "keep_offcut",
+        "trimmer",
+        "variant",
+    )
+    for most in (70, 50):
+        whole = keeper.get(f"/classes/{row.pk}")
+        ways = [{key: way[key] for key in ("name", "share", "papers")} for way in whole["colourways"]]
+        body = {key: whole[key] for key in (*keys, "name", "version")}
+        body |= {"seats": whole["seats"] + 1, "colourways": ways}
+        assert statements(keeper, "PUT", f"/classes/{row.pk}", body) <= most
+
+
 def test_a_list_that_nobody_saved_is_not_read_again(keeper, monkeypatch):
     project = Project.objects.order_by("pk")[0]
     path = f"/projects/{project.pk}"

@@ -6342,6 +6342,16 @@ export interface components {
          */
         Why: "plan" | "change" | "miscut";
         /**
+         * DoneOut
+         * @description How many steps are done, of how many: what a step answers. All else is as it was before.
+         */
+        DoneOut: {
+            /** Done */
+            done: number;
+            /** Steps */
+            steps: number;
+        };
+        /**
          * DoneIn
          * @description How many steps are done, and how many were before: null where that does not matter.
          *
@@ -11881,7 +11891,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["CuttingOut"];
+                    "application/json": components["schemas"]["DoneOut"];
                 };
             };
             /** @description Not Found */

@@ -1,7 +1,7 @@
 import { useQueryClient } from '@tanstack/react-query'
 import { useEffect, useRef, useState } from 'react'
 import { api, ask, type Cutting, Refused } from '../api/client'
-import { cancelCutting, keep } from '../api/queries'
+import { cancelCutting, keep, keys } from '../api/queries'
 
 const AGAIN_MS = 2500
 
@@ -80,7 +80,8 @@ export function useProgress(classId: number, cutting: Cutting) {
         }),
       )
       setKept(true)
-      take(now)
+      // A step answers its number; all else of the cutting is as it was.
+      take({ ...(queries.getQueryData<Cutting>(keys.cutting(classId)) ?? cutting), done: now.done })
       if (unsent.current === done) sent()
     } catch (error) {
       if (error instanceof Refused && error.problem.code === 'stale' && error.problem.current) {
