@@ -26,6 +26,10 @@ from neat_sheaf.stock.supply import SupplyUnit
 __all__ = ["SheetLine", "read_sheet"]
 
 
+# So many pieces of a text are folded to see whether they come out as is said; a list of more is no list.
+_MOST_JUDGED = 60
+
+
 @dataclass(frozen=True, slots=True)
 class SheetLine:
     """One line of a text. ``number`` is its place, from 1; ``step`` is its sentence.
@@ -136,6 +140,7 @@ class _Builder:
         self.texts = {line.number: line.text for line in told}
         self.built: dict[int, ReadLine] = {}
         self.called: dict[int, str] = {}
+        self.judged: set[int] = set()
 
     def all(self) -> list[SheetLine]:
         self._pieces()
@@ -152,7 +157,7 @@ class _Builder:
                 continue
             built = build(draft, name, self.units)
             codes = [said.key.partition(".")[0] for _, said in built.asked]
-            if draft.results and draft.width is not None and (codes or built.guessed):
+            if draft.width is not None and (codes or built.guessed) and self._is_judged(draft):
                 one = settled(codes, draft, name, self.units, self._going_on(draft))
                 built = built if one is None else build(one, name, self.units)
             if draft.second and not draft.name and not draft.paper:
@@ -183,10 +188,16 @@ class _Builder:
                         moved = replace(question, start=start, end=start + len(words))
                         self.asked[line].append(moved)
             self.built[id(draft)] = replace(read, text=self.texts[draft.line], questions=())
-            if draft.results and read.piece is not None and not self.asked[draft.line]:
+            if read.piece is not None and not self.asked[draft.line] and self._is_judged(draft):
                 odd = differs(read.piece, draft.results)
                 if odd is not None:
                     self._ask(draft, None, odd)
+
+    def _is_judged(self, draft: Draft) -> bool:
+        """Whether it is folded to see what comes of it: it says so, and is among the first that do."""
+        if draft.results and id(draft) not in self.judged and len(self.judged) < _MOST_JUDGED:
+            self.judged.add(id(draft))
+        return id(draft) in self.judged
 
     def _read(self, lines: list[str], owners: list[Draft]) -> list[ReadLine]:
         """The lines as pieces; one that names another piece is read again when all are known."""
@@ -224,7 +235,7 @@ class _Builder:
         number = asked.line if asked is not None else (draft.lines[-1] if draft.lines else draft.line)
         text = self.texts[number]
         alone = draft.lines == [draft.line] and sum(other.line == draft.line for other in self.drafts) == 1
-        if alone and draft.width is not None:
+        if alone and draft.width is not None and (said.code != "result-differs" or self._is_judged(draft)):
             whole = answers_to(said.code, draft, self.called[id(draft)], self.units, self._going_on(draft))
             if whole:
                 # Each answer is the whole line, so that taking one leaves nothing open.
