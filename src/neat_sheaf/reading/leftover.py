@@ -101,7 +101,7 @@ class Leftover(FactsOfLine):
         named = not draft.name and behind_paper and own_line and plain and len(said) <= 3 and not danger
         if (
             named
-            and not set(said) & lex.among("papers.never")
+            and not set(said) & (lex.among("papers.never") | lex.among("lines.talk"))
             and (len(said) == 1 or said[0] not in lex.among("lines.doing"))
         ):
             draft.name = text  # "4 x 5 (ink) - layer"
