@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 import datetime as dt
+from dataclasses import replace
 from decimal import Decimal
 
 import pytest
@@ -11,19 +12,37 @@ from hypothesis import given
 from hypothesis import strategies as st
 
 from neat_sheaf.costing.spools import spool_plan
+from neat_sheaf.cutting.demand import demand_of
 from neat_sheaf.cutting.sheets import plan_sheets
 from neat_sheaf.errors import CannotPlanError
 from neat_sheaf.folding import fold
 from neat_sheaf.folding.facets import facets_of
-from neat_sheaf.measure.length import Length, inches
-from neat_sheaf.messages import Measured
+from neat_sheaf.folding.sticking import pads_under, taken_for, volume
+from neat_sheaf.folding.together import fold_project, together_of
+from neat_sheaf.habits import USUAL_HABITS
+from neat_sheaf.measure.length import MILLIMETRE, Length, inches
+from neat_sheaf.messages import Measured, several
+from neat_sheaf.pinned import Round, change_of, difference, made_by
 from neat_sheaf.preparing.tasks import Kind, prepare
-from neat_sheaf.project import Corner, CornerCut, CornerShape, Diagonal, Piece
+from neat_sheaf.project import (
+    Corner,
+    CornerCut,
+    CornerShape,
+    Diagonal,
+    Fit,
+    FitKind,
+    MatOf,
+    Panel,
+    Piece,
+    Project,
+    SupplyUse,
+)
+from neat_sheaf.project.assembly import Step, When
 from neat_sheaf.schedule.days import months_before
-from neat_sheaf.stock import Supply, SupplyUnit
+from neat_sheaf.stock import Offcut, Supply, SupplyUnit
 from tests.slips import library
 
-from .building import inch, job, letter, piece
+from .building import across, inch, job, letter, piece, tray, upward
 
 metres = st.integers(1, 40)
 
@@ -125,3 +144,73 @@ def test_what_goes_in_is_put_into_the_piece_of_a_form_that_holds_it():
                 seen.add(code)
                 assert sorted(folded.room)[1:] == sorted(room)[1:], (code, body.name)
     assert len(seen) > 3
+
+
+@pytest.mark.parametrize(
+    ("metres_long", "ml"), [(1, "0.8"), (Decimal("1.05"), "0.9"), (Decimal("0.01"), "0.1")]
+)
+def test_wet_glue_is_rounded_up_to_the_next_tenth_and_never_down(metres_long, ml):
+    """0.8 ml for a metre: of 1.05 m 0.84, of which 0.9 is taken."""
+    assert volume(Length(int(metres_long * 1000) * MILLIMETRE)) == Decimal(ml)
+
+
+def test_pads_are_counted_and_have_no_length_any_more():
+    mat = piece("Mat", "2", "3", per_kit=2)
+    pads = Supply("pads", "Pads", SupplyUnit.EACH, Decimal(100))
+    before = SupplyUse("pads", length=inch("5"), cuts=3, lifts=("Mat",), typed=True)
+    found = taken_for(before, pads, Project("P", (mat,)), (), USUAL_HABITS, "in")
+    assert (found.length, found.cuts, found.typed) == (None, 1, False)
+    assert found.count is not None
+    assert found.count == 2 * pads_under(mat)
+
+
+def test_a_step_that_names_a_tool_is_told_with_it_at_the_table():
+    step = Step("Tie the ribbon", tool="tweezers", when=When.TABLE)
+    made = job([piece("Tag", "2", "3")], [letter()], 4)
+    made = replace(made, project=replace(made.project, steps=(step, replace(step, tool="", says="Close it"))))
+    told = [one.tool for one in prepare(made).table]
+    assert [one and one.params["name"] for one in told] == ["tweezers", None]
+
+
+def test_forms_that_a_piece_may_be_are_said_one_or_the_other():
+    (remark,) = fold(piece("Strip", "8", "4", scores=across("2", "4", "6"))).remarks
+    forms = remark.message.params["forms"]
+    assert forms == several(forms.items, "or")
+    assert len(forms.items) > 1
+
+
+def test_a_lid_that_is_too_small_still_says_why_it_is_a_lid():
+    pieces = (tray("Base", "8", "8", "2"), tray("Lid", "5", "5", "1"))
+    project = Project("P", pieces, (Fit(FitKind.LID, "Lid", "Base"),))
+    (found,) = together_of(project, fold_project(project, {}))
+    assert found.why is not None
+    assert (found.why.key, found.why.params["outer"], found.why.params["inner"]) == (
+        "fold-together.lid",
+        "Lid",
+        "Base",
+    )
+
+
+def test_more_to_cut_from_a_leftover_says_so():
+    """One kit more is cut from what is left over, and named as that."""
+    offcut = Offcut(inch("4"), inch("6"), 1)
+    first = job([piece("Card", "4", "6")], [letter()], 1)
+    rounds = [Round(plan_sheets(first))]
+    more = job([piece("Card", "4", "6")], [letter(offcuts=(offcut,))], 2)
+    keys = [
+        said.key
+        for said in change_of(more, difference(more, made_by(one.sheets for one in rounds)), rounds).messages
+    ]
+    assert [key.partition("-")[0] for key in keys] == ["more"]
+    assert keys[0].startswith("more-to-cut.offcuts-")
+
+
+def test_matched_pieces_on_panels_above_one_another_are_cut_above_one_another():
+    bag = piece("Bag", "4", "9", scores=upward("3", "6"))
+    mats = [
+        piece(f"Mat {row}", "3", "2", matched="sea", follows_print=True, mat_of=MatOf("Bag", Panel(1, row)))
+        for row in (1, 2)
+    ]
+    made = job([bag, *mats], [letter()], 1)
+    sizes = {need.size for needs in demand_of(made).values() for need in needs if len(need.pieces) > 1}
+    assert sizes == {(inch("3"), inch("4"))}
