@@ -4,7 +4,7 @@ import random
 from pathlib import Path
 
 from neat_sheaf.reading.corrections import corrected
-from neat_sheaf.reading.grammar import _cover, _Signs, cover
+from neat_sheaf.reading.grammar import _cover, _shape, _Signs, cover
 from neat_sheaf.reading.lexicon import lexicon
 from neat_sheaf.reading.words import words_of
 
@@ -34,9 +34,10 @@ def test_the_facts_of_a_line_are_those_of_its_own_words():
             alone = list(_cover(_Signs(words, words.words), papers, False, "en"))
             assert cover(words, papers) == alone, line
             count += 1
-            otherwise += any("qq" in part for fact in alone for part in fact.said.values())
+            # Of some a word was put back in what is found; else this would hold nothing.
+            otherwise += _shape(words.words, papers, "en") != words.words and bool(alone)
     assert count > 3_000
-    assert not otherwise
+    assert otherwise > 500
 
 
 def test_any_colour_is_covered_as_any_other_in_its_place():

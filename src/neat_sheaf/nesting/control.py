@@ -47,12 +47,15 @@ class SearchControl:
     ) -> None:
         self._left = steps
         self._enough = False
+        self._of: SearchControl | None = None
         self._on_progress = on_progress
         self._cancelled = cancelled
 
     def afresh(self) -> SearchControl:
         """As much work as is usual, for a plan of its own; stopped by the same means."""
-        return SearchControl(on_progress=self._on_progress, cancelled=self._cancelled)
+        other = SearchControl(on_progress=self._on_progress, cancelled=self._cancelled)
+        other._of = self
+        return other
 
     def spend(self, steps: int) -> None:
         """Count work that was done."""
@@ -66,7 +69,7 @@ class SearchControl:
         """Whether the work is used up, or enough. Raises CancelledError."""
         if self._cancelled is not None and self._cancelled():
             raise CancelledError
-        return self._enough or self._left <= 0
+        return self._enough or self._left <= 0 or (self._of is not None and self._of._enough)
 
     def report_progress(self, sheets: int | None, lower_bound: int) -> bool:
         """Tell the progress; False when the work is used up. Raises CancelledError."""

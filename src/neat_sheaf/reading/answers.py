@@ -7,22 +7,21 @@ from dataclasses import replace
 
 from neat_sheaf.measure.length import Unit
 from neat_sheaf.reading.building import build
-from neat_sheaf.reading.drafts import Draft, ScoreSaid, corners_mark
-from neat_sheaf.reading.judged import Reading, meeting, slips
+from neat_sheaf.reading.drafts import SIDES, Draft, ScoreSaid, corners_mark
+from neat_sheaf.reading.judged import Reading, differs, meeting, slips
 from neat_sheaf.reading.notation.draft import Known
 from neat_sheaf.reading.notation.reading import read_line
 from neat_sheaf.reading.notation.writing import tidy_line
 
 __all__ = ["answers_to", "settled"]
 
-_SIDES = ("width", "height")
 _ONE = ("top-right", "top-left", "bottom-right", "bottom-left")
 _TWO = ("top", "bottom", "left", "right")
 # What may be asked of where a score lies.
-_PLACES = (
+_WHICH_SIDE = (
     "which-ends", "equal-sides", "not-on-side", "no-such-side", "turned-from-what", "no-room-for-distance",
-    "score-or-slit", "result-differs",
 )  # fmt: skip
+_PLACES = (*_WHICH_SIDE, "score-or-slit")
 _MOST_CHANGES = 3
 _ENDS = ("ends", "shortedges", "longedges", "both", "each", "which", "count")
 
@@ -41,6 +40,7 @@ def answers_to(code: str, draft: Draft, name: str, units: Unit, known: Known) ->
         found = [
             tidy_line(reading.piece, units)
             for reading in _readings(code, _variants(code, draft), name, units, known)
+            if differs(reading.piece, draft.results) is None
         ]
     return tuple(dict.fromkeys(found))
 
@@ -89,7 +89,7 @@ def _variants(code: str, draft: Draft, every_edge: bool = False) -> Iterator[Dra
             yield replace(draft, marks=[*draft.marks, corners_mark(shape, which, size)])
     elif code == "score-or-slit" and draft.doubtful:
         yield replace(draft, scores=[*draft.scores, *draft.doubtful])
-    elif code in _PLACES[:6]:
+    elif code in _WHICH_SIDE:
         every = [
             replace(said, how="all") if set(said.edges) & {"both", "each"} else said
             for said in draft.doubtful
@@ -98,7 +98,7 @@ def _variants(code: str, draft: Draft, every_edge: bool = False) -> Iterator[Dra
         each = any("each" in said.edges for said in draft.doubtful)
         if each:
             yield around
-        for side in _SIDES:
+        for side in SIDES:
             yield replace(draft, scores=list(_along([*draft.scores, *draft.doubtful], side)))
         if every_edge and not each:
             yield around
@@ -107,11 +107,7 @@ def _variants(code: str, draft: Draft, every_edge: bool = False) -> Iterator[Dra
 def _along(scores: Sequence[ScoreSaid], side: str) -> Iterator[ScoreSaid]:
     """The scores with the side that is asked for."""
     for said in scores:
-        if said.how in ("side", "every", "around", "half") and said.side not in _SIDES and not said.ways:
-            yield replace(said, side=side, number=None)
-        elif said.how == "turn":
-            yield replace(said, how="side", side=side)
-        elif said.how == "edges" and set(said.edges) & set(_ENDS):
-            yield replace(said, edges=(f"ends-{side}",))
-        else:
-            yield said
+        unsaid = said.side not in SIDES and not said.ways
+        open_side = said.how == "turn" or (said.how in ("side", "every", "around", "half") and unsaid)
+        open_ends = said.how == "edges" and set(said.edges) & set(_ENDS)
+        yield said.along(side) if open_side or open_ends else said

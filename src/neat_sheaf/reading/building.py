@@ -12,7 +12,6 @@ from neat_sheaf.measure.length import Length, Unit, parse_length, write_length
 from neat_sheaf.messages import Measured, Message, message
 from neat_sheaf.reading.drafts import Asked, Draft, ScoreSaid
 from neat_sheaf.reading.placing import Placed, place
-from neat_sheaf.reading.stated import contradiction
 
 __all__ = ["Built", "build"]
 
@@ -73,10 +72,6 @@ def build(draft: Draft, name: str, units: Unit) -> Built:
     built.guessed = placed.guessed
     if placed.wrong:
         built.asked.append((None, _wrong(placed)))
-    else:
-        differs = contradiction((draft.width, draft.height), placed, draft.results)
-        if differs is not None:
-            built.asked.append((None, differs))
     if draft.scored_somehow and not draft.scores:
         built.asked.append((None, message("no-distance.score")))
     clauses += _scores(placed, unit)

@@ -2,14 +2,15 @@
 
 from __future__ import annotations
 
-from dataclasses import dataclass, field
+from dataclasses import dataclass, field, replace
 from fractions import Fraction
 
 from neat_sheaf.measure.length import CENTIMETRE, INCH, MILLIMETRE, Length, Unit
 from neat_sheaf.reading.notation.reading import ReadLine
 
-__all__ = ["Asked", "Draft", "ScoreSaid", "Span", "corners_mark", "exact"]
+__all__ = ["SIDES", "Asked", "Draft", "ScoreSaid", "Span", "corners_mark", "exact"]
 
+SIDES = ("width", "height")
 _PER = {
     "in": INCH,
     "ft": 12 * INCH,
@@ -53,6 +54,13 @@ class ScoreSaid:
     mountain: bool = False
     ways: str = ""
     other: bool = False
+
+    def along(self, side: str) -> ScoreSaid:
+        """The same distances along a side: from both of its ends, where they are from edges."""
+        if self.how == "edges":
+            return replace(self, edges=(f"ends-{side}",), side="", number=None)
+        how = "side" if self.how == "turn" else self.how
+        return replace(self, how=how, side=side, number=None, ways="")
 
 
 @dataclass(frozen=True, slots=True)

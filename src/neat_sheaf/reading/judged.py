@@ -2,20 +2,19 @@
 
 from __future__ import annotations
 
+from collections import Counter
 from collections.abc import Iterable, Iterator
 from dataclasses import dataclass, replace
 
 from neat_sheaf.folding import fold
 from neat_sheaf.measure.length import CENTIMETRE, INCH, MILLIMETRE, Length, Unit
-from neat_sheaf.measure.side import Side
 from neat_sheaf.messages import Boxed, Message, Sized, message
 from neat_sheaf.project import Piece
-from neat_sheaf.reading.drafts import Draft, ScoreSaid
+from neat_sheaf.reading.drafts import SIDES, Draft, ScoreSaid
 from neat_sheaf.reading.stated import plain_sizes
 
 __all__ = ["Reading", "differs", "meeting", "meets", "slips"]
 
-_SIDES = ("width", "height")
 _MOST_SLIPS = 160
 
 
@@ -29,39 +28,39 @@ class Reading:
 
 
 def meets(piece: Piece, results: Iterable[tuple[Length, ...]]) -> bool | None:
-    """Whether a folded piece has every size that is said of it; None where one cannot be told.
+    """Whether a piece comes out at every size that is said of it; None where one cannot be told.
 
     Three sizes are the whole thing; two are any two of it, such as the floor of a box or a folded card.
     """
-    sure: bool | None = True
-    lines = {side: {score.at for score in piece.scores if score.along is side} for side in Side}
-    plain = plain_sizes((piece.width, piece.height), lines)
-    for result in results:
-        if plain is not None and sorted(plain) == sorted(result):
-            continue
-        folded = fold(piece)
-        if folded.finished is None or not result:
-            sure = None
-            continue
-        left = list(folded.finished)
-        for length in result:
-            if length not in left:
-                return False
-            left.remove(length)
-    return sure
+    size = _size(piece, True)
+    return None if size is None else all(_within(result, size) for result in results)
 
 
-def differs(piece: Piece, results: Iterable[tuple[Length, ...]]) -> Message | None:
-    """A question where a piece folds to another size than is said; None where it agrees or is not known."""
+def differs(piece: Piece, results: Iterable[tuple[Length, ...]], *, folded: bool = True) -> Message | None:
+    """A question where a piece comes out otherwise than is said; None where it agrees or is not known.
+
+    Not ``folded``: only what arithmetic tells, of a tray and of a sheet folded in half.
+    """
+    found = _size(piece, folded)
+    if found is None:
+        return None
     for result in results:
-        finished = fold(piece).finished
-        if finished is None or meets(piece, [result]) is not False:
+        if _within(result, found):
             continue
-        if len(result) == 3:
-            return message("result-differs", said=Boxed(*result), found=Boxed(*finished))
+        if len(result) == len(found) == 3:
+            return message("result-differs", said=Boxed(*result), found=Boxed(*found))
         if len(result) == 2:
-            return message("result-differs", said=Sized(*result), found=Sized(*sorted(finished)[1:]))
+            return message("result-differs", said=Sized(*result), found=Sized(*sorted(found)[-2:]))
     return None
+
+
+def _size(piece: Piece, folded: bool) -> tuple[Length, ...] | None:
+    """What a piece comes out at, by arithmetic where that tells, else folded; None where it is not known."""
+    return plain_sizes(piece) or (fold(piece).finished if folded else None)
+
+
+def _within(result: tuple[Length, ...], size: tuple[Length, ...]) -> bool:
+    return bool(result) and not Counter(result) - Counter(size)
 
 
 def meeting(readings: Iterable[Reading], results: Iterable[tuple[Length, ...]]) -> list[Reading]:
@@ -82,9 +81,8 @@ def slips(draft: Draft) -> Iterator[Draft]:
     """
     count = 0
     for n, said in enumerate(draft.scores):
-        if said.how in ("side", "every", "half", "around") or set(said.edges) & {"ends", "shortedges"}:
-            for side in _SIDES:
-                yield _with(draft, n, _along(said, side))
+        for side in SIDES:
+            yield _with(draft, n, said.along(side))
     for way in range(3):
         for changed in _numbers(draft, way):
             count += 1
@@ -94,12 +92,6 @@ def slips(draft: Draft) -> Iterator[Draft]:
     width, height = draft.sides
     if width != height:
         yield replace(draft, width=height, height=width)
-
-
-def _along(said: ScoreSaid, side: str) -> ScoreSaid:
-    if said.how == "edges":
-        return replace(said, edges=(f"ends-{side}",), side="", number=None)
-    return replace(said, side=side, number=None, ways="")
 
 
 def _with(draft: Draft, n: int, said: ScoreSaid) -> Draft:
@@ -126,12 +118,12 @@ def _other(value: Length, unit: Unit, way: int) -> Iterator[Length]:
     part = value % one
     if way == 0:
         found = [value + one // 2, value - one // 2]
-    elif way == 1:
+    elif way == 1 and unit == "in":
         found = [
             value - part + one * other // 8
             for other in (3, 5, 1, 7, 2, 6)
             if part and one * other // 8 != part
         ]
     else:
-        found = [value + one, value - one]
+        found = [value + one, value - one] if way == 2 else []
     yield from (Length(length) for length in found if length > 0)

@@ -14,6 +14,7 @@ from neat_sheaf.reading.words import Words
 
 __all__ = [
     "GEOMETRY",
+    "LONGEST_TITLE",
     "SIZES",
     "Title",
     "for_each",
@@ -25,6 +26,7 @@ __all__ = [
     "title_of",
 ]
 
+LONGEST_TITLE = 8  # words; a line of more names no size below it
 _NAME = re.compile(r"[^\W\d_]+(?:[ '-][^\W\d_]+){0,3}")
 SIZES = ("size", "square", "circle", "circles", "named", "strip")
 GEOMETRY = (

@@ -188,8 +188,8 @@ class _Builder:
                         moved = replace(question, start=start, end=start + len(words))
                         self.asked[line].append(moved)
             self.built[id(draft)] = replace(read, text=self.texts[draft.line], questions=())
-            if read.piece is not None and not self.asked[draft.line] and self._is_judged(draft):
-                odd = differs(read.piece, draft.results)
+            if draft.results and read.piece is not None and not self.asked[draft.line]:
+                odd = differs(read.piece, draft.results, folded=self._is_judged(draft))
                 if odd is not None:
                     self._ask(draft, None, odd)
 

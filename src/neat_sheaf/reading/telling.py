@@ -16,6 +16,7 @@ from neat_sheaf.reading.lexicon import lexicon, rules_of
 from neat_sheaf.reading.line_in_words import Told, What
 from neat_sheaf.reading.line_kinds import (
     GEOMETRY,
+    LONGEST_TITLE,
     SIZES,
     Title,
     for_each,
@@ -88,7 +89,7 @@ class Teller(NotationLines):
             self._as_said(told, text, begin, kind)
         if told.what in (What.PIECE, What.STEP, What.SUPPLY):
             self.last_what = told.what
-        if told.what in (What.HEADING, What.NOTE):
+        if told.what in (What.HEADING, What.NOTE) and len(self.words.words) <= LONGEST_TITLE:
             self.title = title_of(told, begin, self.words, cover(self.words, self.papers)) or self.title
         return told
 
