@@ -37,6 +37,11 @@ class Style(StrEnum):
     QUICKEST = "quickest"
     KIT_PER_SHEET = "kit-per-sheet"
 
+    @property
+    def of_itself(self) -> bool:
+        """Whether each paper is planned for by itself, and no option is chosen by what it costs."""
+        return self in (Style.FEWEST_SHEETS, Style.KIT_PER_SHEET)
+
     @classmethod
     def _missing_(cls, value: object) -> Style | None:
         # What files called it that were written before the plan was a choice of options.

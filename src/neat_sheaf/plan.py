@@ -88,11 +88,17 @@ class Plan:
         return self.sheet_plan.mixes
 
 
-def plan_job(job: Job, control: SearchControl | None = None, cache: OptionCache | None = None) -> Plan:
+def plan_job(
+    job: Job,
+    control: SearchControl | None = None,
+    cache: OptionCache | None = None,
+    sheets: SheetPlan | None = None,
+) -> Plan:
     """Plan ``job``. Raises CannotPlanError with every fault of its papers and supplies together.
 
     ``control`` bounds the time and is notified of progress; CancelledError where it says to stop.
-    ``cache`` is for ``plan_sheets``.
+    ``cache`` is for ``plan_sheets``. ``sheets`` are the job's, where they were planned before: those of any
+    job in which the same matters (``what_matters``).
     """
     faults = []
     supplies: list[SupplyTotal] = []
@@ -101,7 +107,7 @@ def plan_job(job: Job, control: SearchControl | None = None, cache: OptionCache 
     except CannotPlanError as error:
         faults += error.faults
     try:
-        sheet_plan = plan_sheets(job, control, cache=cache)
+        sheet_plan = sheets or plan_sheets(job, control, cache=cache)
     except CannotPlanError as error:
         faults += error.faults
     if faults:

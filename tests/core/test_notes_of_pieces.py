@@ -8,6 +8,8 @@ from hypothesis import strategies as st
 
 from neat_sheaf.checks import check_project
 from neat_sheaf.cutting.demand import demand_of
+from neat_sheaf.cutting.sheets import plan_sheets
+from neat_sheaf.errors import CannotPlanError
 from neat_sheaf.formats.csv_file import read_csv, write_csv
 from neat_sheaf.formats.piece_part import piece_document, read_piece
 from neat_sheaf.formats.reading import FileError, JsonValue
@@ -15,7 +17,7 @@ from neat_sheaf.limits import LONGEST_TEXT
 from neat_sheaf.project import Corner
 from neat_sheaf.reading import Known, Means, read_line, read_sheet, tidy_line
 
-from .building import piece
+from .building import inch, job, letter, piece
 from .made_up_jobs import jobs
 
 SIGNS = st.characters(exclude_categories=("Cc", "Cs"))
@@ -117,3 +119,14 @@ def test_a_note_in_two_columns_is_a_fault():
     with pytest.raises(FileError) as caught:
         read_csv('name,width,height,also\nCard,4,6,"note ""a"""\n', "in")
     assert [fault.code for fault in caught.value.faults] == ["said-twice"]
+
+
+@pytest.mark.parametrize("trimmer", ["12", "4"])
+def test_a_noted_piece_that_cannot_be_cut_is_named_as_any_other(trimmer):
+    """Its note is taken off before it is laid on sheets, and it was not found on the list again: a crash."""
+    size = ("9", "12") if trimmer == "12" else ("8", "9")
+    made = job([CARD, piece("Base", *size, note="for the spine")], [letter()], 6)
+    made = replace(made, cutting=replace(made.cutting, trimmer=inch(trimmer)))
+    with pytest.raises(CannotPlanError) as caught:
+        plan_sheets(made)
+    assert {one.path for one in caught.value.faults} >= {"project.pieces[1]"}

@@ -272,7 +272,7 @@ def too_large(job: Job, paper: Paper, needs: Iterable[DemandItem]) -> Iterator[F
         if any(need.item.fits(*size.usable) for size in sizes):
             continue
         width, height = (Length(max(0, side)) for side in paper.usable)
-        place = f"project.pieces[{job.project.pieces.index(need.pieces[0])}]"
+        place = _place(job, need)
         sheet = message("sheet-size.usable" if paper.edges else "sheet-size.whole", size=Sized(width, height))
         if len(need.pieces) > 1:
             yield fault(
@@ -294,7 +294,13 @@ def too_large(job: Job, paper: Paper, needs: Iterable[DemandItem]) -> Iterator[F
 def out_of_reach(job: Job, paper: Paper, need: DemandItem) -> Fault:
     """The fault of a demand item that no cut within the trimmer's length frees from the paper."""
     return fault(
-        f"project.pieces[{job.project.pieces.index(need.pieces[0])}]", "longer-than-trimmer",
+        _place(job, need), "longer-than-trimmer",
         piece=need.name, paper=paper.name, size=Sized(*paper.sheet),
         reach=Measured(job.cutting.trimmer),
     )  # fmt: skip
+
+
+def _place(job: Job, need: DemandItem) -> str:
+    """Where the first piece of a demand item is on the list; its note is not part of what is cut."""
+    name = need.pieces[0].name
+    return f"project.pieces[{next(n for n, one in enumerate(job.project.pieces) if one.name == name)}]"

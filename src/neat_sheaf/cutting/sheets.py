@@ -61,7 +61,7 @@ def plan_sheets(
     needed = _needed(job, demands)
     cache = {} if cache is None else cache
     chosen: Sequence[CuttingOption]
-    if job.cutting.style in _OF_ITSELF:
+    if job.cutting.style.of_itself:
         chosen = [best for best, *_ in _by_paper(job, needed, control, cache, every=False)]
     else:
         chosen = taken(options_of(job, control, demands=demands, cache=cache), job.cutting.style).options
@@ -80,10 +80,6 @@ def plan_sheets(
         replace(_cutting(job, best, letters), largest=_largest(plans)),
         tuple(option.mix for option in best.options if option.mix is not None),
     )
-
-
-# What each paper can be planned for by itself, without looking at other options.
-_OF_ITSELF = (Style.FEWEST_SHEETS, Style.KIT_PER_SHEET)
 
 
 def options_of(
