@@ -132,8 +132,15 @@ TABLES = {
 }  # fmt: skip
 """The tables by the names of their files."""
 
-NOT_KEPT = {"accounts.Member", "accounts.Invitation", "mailbox.Mail", "tasks.PlanTask", "tasks.StudioTask"}
-"""What is of the accounts or of this server, and not of the paper room."""
+NOT_KEPT = {
+    "accounts.Member",
+    "accounts.Invitation",
+    "mailbox.Mail",
+    "tasks.Answer",
+    "tasks.PlanTask",
+    "tasks.StudioTask",
+}
+"""What is of the accounts or of this server, or can be worked out again, and not of the paper room."""
 
 
 def every_table() -> list[Table]:

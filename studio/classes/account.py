@@ -121,14 +121,16 @@ def _planned(
 ) -> Iterator[_Planned]:
     """Those that have a plan; ``planned`` is filled with what all have, by key. Each list is read once."""
     listed: dict[int, Project] = {}
+    jobs: list[tuple[KitClass, Job]] = []
     for row in classes:
         if row.project_id not in listed:
             listed[row.project_id] = core_project(row.project)
         try:
-            job = core_job(row, listed[row.project_id], cupboard)
+            jobs.append((row, core_job(row, listed[row.project_id], cupboard)))
         except CannotPlanError as error:
             planned[row.pk] = Planned(None, error.faults)
-            continue
+    plans.read_ahead((job, whose(row)) for row, job in jobs)
+    for row, job in jobs:
         found = planned[row.pk] = plans.plan_of(job, whose(row))
         if found.plan is not None:
             yield _Planned(row, job, found.plan)

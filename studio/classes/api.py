@@ -23,7 +23,7 @@ from studio.classes.bench import Bench, bench_of
 from studio.classes.convert import core_job, left_out_of
 from studio.classes.models import KitClass
 from studio.classes.plan_out import plan_out
-from studio.classes.planning import stop_early
+from studio.classes.planning import last_shown, stop_early
 from studio.classes.schemas import ClassIn, ClassOut, ClassRow, ColourwayOut, PlannedOut, WorkingOut
 from studio.classes.services.storing import store_class
 from studio.common.downloads import download
@@ -100,11 +100,13 @@ def _class_out(kit_class: KitClass, voice: Voice) -> ClassOut:
 def _planned_out(kit_class: KitClass, voice: Voice) -> PlannedOut:
     found = planned_with_account(kit_class)
     planned = found.planned
+    before = last_shown(kit_class, planned)
     return PlannedOut.model_validate(
         {
             "plan": None if planned.plan is None else plan_out(planned.plan, voice),
             "faults": [fault_out(found, voice) for found in planned.faults],
             "working": None if planned.working is None else _working_out(planned.working),
+            "before": None if before is None else plan_out(before, voice),
             "aside": found.aside,
         }
     )

@@ -20,18 +20,15 @@ from neat_sheaf.nesting.control import CancelledError, SearchControl
 from studio.accounts.tenancy import own
 from studio.classes.convert import core_job
 from studio.classes.models import KitClass
-from studio.common.computed import computed as cache
 from studio.common.problems import Underway
+from studio.tasks import answers
 from studio.tasks.apart import Limits, made_apart
 from studio.tasks.for_studio import Made, NotWantedError, Told, faults_of, start
 from studio.tasks.models import StudioTask
-from studio.tasks.plans import key_of
 
 __all__ = ["class_and_job", "remembered", "work_out"]
 
 T_co = TypeVar("T_co", covariant=True)
-
-_KEPT = 3600  # seconds
 
 
 class Computed(Protocol[T_co]):
@@ -55,8 +52,8 @@ def remembered(kind: str, job: Job, compute: Computed[T_co], kit_class: KitClass
 
     Raises Underway where it takes longer than a person waits: the workers compute it then.
     """
-    key = f"{kind}:{key_of(job)}"
-    found: T_co | None = cache.get(key)
+    key = answers.job_key(job)
+    found: T_co | None = answers.found(kit_class.pk, kind, key)
     if found is not None:
         return found
     about = {"kind": kind, "key": key, "class": kit_class.pk}
@@ -74,7 +71,7 @@ def remembered(kind: str, job: Job, compute: Computed[T_co], kit_class: KitClass
         except CancelledError:
             pass
         else:
-            cache.set(key, found, _KEPT)
+            answers.keep(kit_class.pk, kind, key, found)
             return found
     start(kit_class.studio, "answer", about, given=write_job(job).encode())
     raise Underway
@@ -101,5 +98,7 @@ def work_out(task: StudioTask, told: Told) -> Made:
         raise NotWantedError
     if outcome.faults:
         raise FileError(outcome.faults)
-    cache.set(task.about["key"], outcome.found, _KEPT)
+    # The class may have been deleted meanwhile.
+    if KitClass.objects.filter(pk=task.about["class"]).exists():
+        answers.keep(task.about["class"], task.about["kind"], task.about["key"], outcome.found)
     return Made()

@@ -114,12 +114,14 @@ class WorkingOut(Schema):
 class PlannedOut(Schema):
     """A plan, or why there is none, or how far it is.
 
+    While one is made, ``before`` is the plan that was made last, where it can be shown with what there is.
     ``aside`` are the sheets of each paper (its id) that are set aside for other classes.
     """
 
     plan: PlanOut | None
     faults: list[FaultOut]
     working: WorkingOut | None = None
+    before: PlanOut | None = None
     aside: dict[str, int] | None = None
 
 

@@ -120,19 +120,13 @@ SUPPLIERS = [
 # A shop that has not answered in full by then (seconds) is given up.
 SUPPLIER_SECONDS = float(os.environ.get("NEAT_SHEAF_SUPPLIER_SECONDS", "6"))
 
-# In the database, so that a plan made by one process of the server is there for the others.
+# In the database, so that what one process of the server counts the others know.
 CACHES = {
     "default": {
         "BACKEND": "django.core.cache.backends.db.DatabaseCache",
         "LOCATION": "counted",
         "KEY_FUNCTION": "studio.common.hashed.hashed_key",
         "OPTIONS": {"MAX_ENTRIES": 500_000},
-    },
-    # What can be computed again: it pushes out its own kind, and never what is counted.
-    "computed": {
-        "BACKEND": "django.core.cache.backends.db.DatabaseCache",
-        "LOCATION": "computed",
-        "OPTIONS": {"MAX_ENTRIES": 2000},
     },
     # Of this process alone: how many requests came this minute, and from whom.
     "requests": {

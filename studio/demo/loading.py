@@ -14,6 +14,7 @@ from studio.audit.deeds import Deed
 from studio.audit.noting import note
 from studio.classes.convert import core_job
 from studio.classes.models import Choice, Colourway, KitClass
+from studio.classes.planning import whose
 from studio.classes.services.cutting import begin, mark_done
 from studio.cupboard.ledger_api import read_amount
 from studio.cupboard.models import Pack, Paper, Supply
@@ -99,12 +100,12 @@ def _class(studio: Studio, row: dict[str, Any], projects: dict[str, int], papers
         )
     if row.get("cut_steps"):
         kit_class.refresh_from_db()  # numbers as the database keeps them
-        plan_here(core_job(kit_class))
+        plan_here(core_job(kit_class), whose(kit_class))
         mark_done(begin(kit_class), row["cut_steps"])
     _in_hand(kit_class, row)
     if row.get("hours"):
         kit_class.refresh_from_db()
-        plan_here(core_job(kit_class))
+        plan_here(core_job(kit_class), whose(kit_class))
         _log(kit_class, row.get("log", {}))
         finish(kit_class, None)
         KitClass.objects.filter(pk=kit_class.pk).update(hours=row["hours"])

@@ -6,7 +6,32 @@ from django.db import models
 
 from studio.accounts.models import Role, Studio
 
-__all__ = ["PlanTask", "StudioTask"]
+__all__ = ["Answer", "PlanTask", "StudioTask"]
+
+
+class Answer(models.Model):
+    """What was worked out for a class and is kept with it: a plan, its options, a table of seats.
+
+    ``kind`` says what it answers; ``key`` is of all that it was made from, so one that is found is true.
+    Those of how the class was before stay for a while: seats go up and down, and while a new plan is made the
+    last is shown. ``content`` is a plan file, or what the core gave.
+    """
+
+    kit_class = models.ForeignKey("classes.KitClass", models.CASCADE, related_name="answers")
+    kind = models.CharField(max_length=12)
+    key = models.CharField(max_length=100)
+    content = models.BinaryField()
+    made = models.DateTimeField(auto_now_add=True)
+
+    class Meta:
+        ordering = ["-made", "-id"]
+        constraints = [
+            models.UniqueConstraint(fields=["kit_class", "kind", "key"], name="answer_once_a_key"),
+        ]
+        indexes = [models.Index(fields=["key"], name="answer_by_key")]
+
+    def __str__(self) -> str:
+        return f"{self.kind} of {self.kit_class_id}"
 
 
 class PlanTask(models.Model):
@@ -14,12 +39,13 @@ class PlanTask(models.Model):
 
     ``key`` is of the job, so every process of every server knows it. ``about`` is what it is of: where that
     changes, the plan of how it was is not made any more, and its row goes. ``sheets`` and ``lower_bound`` are
-    the progress, ``stop_early`` asks for the best so far; ``outcome`` is the plan file and the faults, once
-    there is one.
+    the progress, ``stop_early`` asks for the best so far; ``outcome`` says that it is over, and the faults.
+    The plan itself is an answer of ``kit_class``.
     """
 
     key = models.CharField(max_length=80, unique=True)
     about = models.CharField(max_length=80, default="", db_index=True)
+    kit_class = models.ForeignKey("classes.KitClass", models.CASCADE, null=True, related_name="plan_tasks")
     sheets = models.IntegerField(null=True)
     lower_bound = models.IntegerField(default=0)
     stop_early = models.BooleanField(default=False)

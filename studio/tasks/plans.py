@@ -1,39 +1,36 @@
-"""Plans of jobs, kept as long as the job is the same.
+"""Plans of classes, kept with them as long as what their sheets depend on is the same.
 
 A request makes a plan itself where that takes no longer than a person waits. A longer one is given to the
-workers, and the request is answered with how far it is: what comes of it is kept in the database, so that
-every process of every server finds it.
+workers, and the request is answered with how far it is, and with the last plan that there was.
 """
 
 from __future__ import annotations
 
 import contextlib
-import hashlib
 import logging
 import time
+from collections.abc import Iterable
 from dataclasses import dataclass
-from typing import Any
 
 from django.conf import settings
 from django.db import transaction
 from procrastinate.exceptions import AlreadyEnqueued
 
+from neat_sheaf.cutting.plan import SheetPlan
 from neat_sheaf.errors import CannotPlanError, Fault, fault
 from neat_sheaf.formats.job_file import write_job
-from neat_sheaf.formats.message_part import read_faults
-from neat_sheaf.formats.plan_file import read_plan_document
+from neat_sheaf.formats.message_part import fault_documents, read_faults
+from neat_sheaf.formats.plan_file import plan_document
 from neat_sheaf.job import Job
 from neat_sheaf.nesting.control import CancelledError, SearchControl
 from neat_sheaf.plan import Plan, plan_job
-from studio.common.computed import computed as cache
 from studio.common.kept import Kept
+from studio.tasks import answers
 from studio.tasks.models import PlanTask
 from studio.tasks.queue import lost
 from studio.tasks.turns import MOST_QUEUED, plan_lock, priority_for, queued_of
 
-__all__ = ["Planned", "Whose", "Working", "forget", "key_of", "plan_here", "plan_of", "stop_early"]
-
-_HOUR = 3600
+__all__ = ["Planned", "Whose", "Working", "forget", "plan_here", "plan_of", "read_ahead", "stop_early"]
 
 _log = logging.getLogger(__name__)
 
@@ -48,26 +45,36 @@ class Working:
 
 @dataclass(frozen=True, slots=True)
 class Planned:
-    """A plan, or why there is none, or how far it is."""
+    """A plan, or why there is none, or how far it is.
+
+    While one is made, ``before`` is the last that there was: of the class as it was then.
+    """
 
     plan: Plan | None
     faults: list[Fault]
     working: Working | None = None
+    before: Plan | None = None
 
 
 @dataclass(frozen=True, slots=True)
 class Whose:
     """Whose plan it is: of the long ones of a studio (its key) one is made at a time.
 
-    ``about`` is the thing that it is of: there, only the newest is wanted.
+    ``about`` is the thing that it is of: there, only the newest is wanted. It is kept with ``kit_class``.
     """
 
     studio: int
     about: str
+    kit_class: int
+
+    @property
+    def kind(self) -> str:
+        """What kind of its class's answers the plan is."""
+        return self.about.partition("-")[0]
 
 
 # Plans that this process read or made. Why there is none is looked up each time.
-_here: Kept[Planned] = Kept(100)
+_here: Kept[Planned] = Kept(500)
 
 
 def forget() -> None:
@@ -79,55 +86,73 @@ def _keep(key: str, found: Planned) -> Planned:
     return found if found.plan is None else _here.put(key, found)
 
 
-def key_of(job: Job) -> str:
-    """The key of a job's plan: the same job has the same plan."""
-    return _key(write_job(job))
-
-
-def _key(text: str) -> str:
-    return "plan:" + hashlib.sha256(text.encode()).hexdigest()
+def _key_of(job: Job) -> str:
+    return "plan:" + answers.job_key(job)
 
 
 def plan_of(job: Job, whose: Whose) -> Planned:
-    """The plan of a job, from the cache where the same job was planned before."""
-    text = write_job(job)
-    key = _key(text)
-    found: Planned | None = _here.get(key)
+    """The plan of a job, from what is kept of its class where the same was planned before."""
+    key = _key_of(job)
+    found = _here.get(key)
     if found is not None:
         return found
-    found = cache.get(key)
-    if found is not None:
-        return _keep(key, found)
+    sheets = answers.sheets_found(whose.kit_class, whose.kind, job)
+    if sheets is not None:
+        return _keep(key, _with_sheets(job, sheets))
     wait = settings.PLAN_WAIT_SECONDS
-    if wait:
-        row = PlanTask.objects.filter(key=key).first()
-        if row is not None:
-            if row.outcome is None:
-                if lost(row, row.key):
-                    return _given_to_the_workers(key, text, whose)
-                return Planned(None, [], Working(row.sheets, row.lower_bound))
-            found = _read(row.outcome)
-    if found is None:
-        end = time.monotonic() + wait
-        try:
-            over = (lambda: time.monotonic() > end) if wait else None
-            found = _planned(job, SearchControl(cancelled=over))
-        except CancelledError:
-            return _given_to_the_workers(key, text, whose)
-    cache.set(key, found, _HOUR)
-    return _keep(key, found)
+    row = PlanTask.objects.filter(key=key).first()
+    if row is not None and row.outcome is None:
+        if wait and not lost(row, row.key):
+            return _working(whose, row)
+        if wait:
+            return _given_to_the_workers(key, job, whose)
+    if row is not None and row.outcome is not None and row.outcome["faults"]:
+        return Planned(None, read_faults(row.outcome["faults"]))
+    end = time.monotonic() + wait
+    try:
+        over = (lambda: time.monotonic() > end) if wait else None
+        found = _planned(job, SearchControl(cancelled=over))
+    except CancelledError:
+        return _given_to_the_workers(key, job, whose)
+    return _keep(key, _kept(found, key, job, whose))
 
 
-def plan_here(job: Job) -> Planned:
+def read_ahead(wanted: Iterable[tuple[Job, Whose]]) -> None:
+    """Read the plans of many jobs that are kept with their classes, at once; ``plan_of`` has them then."""
+    missing = [(job, whose.kit_class) for job, whose in wanted if _here.get(_key_of(job)) is None]
+    for job, sheets in answers.sheets_of_many(missing):
+        _keep(_key_of(job), _with_sheets(job, sheets))
+
+
+def plan_here(job: Job, whose: Whose) -> Planned:
     """The plan of a job, however long it takes: where nobody waits, and no worker has to be there."""
-    found = _planned(job, SearchControl())
-    cache.set(key_of(job), found, _HOUR)
+    return _kept(_planned(job, SearchControl()), _key_of(job), job, whose)
+
+
+def _kept(found: Planned, key: str, job: Job, whose: Whose) -> Planned:
+    """Keep what came of a job: the plan with its class, or why there is none."""
+    if found.plan is not None:
+        answers.keep_plan(whose.kit_class, whose.kind, job, plan_document(found.plan))
+    else:
+        PlanTask.objects.update_or_create(
+            key=key,
+            defaults={"about": whose.about, "kit_class_id": whose.kit_class,
+                      "outcome": {"faults": fault_documents(found.faults)}},
+        )  # fmt: skip
     return found
 
 
 def stop_early(job: Job) -> None:
     """End the task of a job with the best plan so far; nothing where there is no such task."""
-    PlanTask.objects.filter(key=key_of(job), outcome__isnull=True).update(stop_early=True)
+    PlanTask.objects.filter(key=_key_of(job), outcome__isnull=True).update(stop_early=True)
+
+
+def _with_sheets(job: Job, sheets: SheetPlan) -> Planned:
+    """The plan of a job whose sheets are there."""
+    try:
+        return Planned(plan_job(job, sheets=sheets), [])
+    except CannotPlanError as error:
+        return Planned(None, error.faults)
 
 
 def _planned(job: Job, control: SearchControl) -> Planned:
@@ -147,29 +172,28 @@ def _planned(job: Job, control: SearchControl) -> Planned:
         return Planned(None, [fault("", "planner-failed", error=type(error).__name__)])
 
 
-def _given_to_the_workers(key: str, text: str, whose: Whose) -> Planned:
+def _working(whose: Whose, row: PlanTask | None = None) -> Planned:
+    """How far a plan is, and the last one that its class had."""
+    working = Working(None, 0) if row is None else Working(row.sheets, row.lower_bound)
+    return Planned(None, [], working, answers.last_plan(whose.kit_class))
+
+
+def _given_to_the_workers(key: str, job: Job, whose: Whose) -> Planned:
     """Queue a long plan; the plans of how its thing was before are not made any more."""
     # The tasks of the queue are known once every application is there.
     from studio.tasks.work import make_plan
 
     if not PlanTask.objects.filter(key=key).exists() and queued_of(whose.studio) >= MOST_QUEUED:
         # It is asked for again as long as somebody waits for it.
-        return Planned(None, [], Working(None, 0))
+        return _working(whose)
     with transaction.atomic():
         if whose.about:
             PlanTask.objects.filter(about=whose.about, outcome__isnull=True).exclude(key=key).delete()
-        PlanTask.objects.get_or_create(key=key, defaults={"about": whose.about})
+        about = {"about": whose.about, "kit_class_id": whose.kit_class}
+        PlanTask.objects.get_or_create(key=key, defaults=about)
     with contextlib.suppress(AlreadyEnqueued):
         # Of one studio one at a time, and studios in turn.
         make_plan.configure(
             lock=plan_lock(whose.studio), queueing_lock=key, priority=priority_for(whose.studio)
-        ).defer(key=key, job=text)  # fmt: skip
-    return Planned(None, [], Working(None, 0))
-
-
-def _read(outcome: dict[str, Any]) -> Planned:
-    plan = None if outcome["plan"] is None else read_plan_document(outcome["plan"])
-    return Planned(
-        plan,
-        read_faults(outcome["faults"]),
-    )
+        ).defer(key=key, job=write_job(job))  # fmt: skip
+    return _working(whose)

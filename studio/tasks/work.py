@@ -10,13 +10,15 @@ from typing import Any
 from urllib.parse import quote
 
 from django.conf import settings
-from django.db import close_old_connections, connection
+from django.db import close_old_connections, connection, transaction
 from procrastinate import JobContext, RetryStrategy
 from procrastinate.contrib.django import app
 
 from neat_sheaf.errors import fault
+from neat_sheaf.formats.job_file import read_job
 from neat_sheaf.formats.message_part import fault_documents
 from studio.accounts.services.forgetting import forget_expired
+from studio.tasks.answers import keep_plan
 from studio.tasks.apart import Limits, Outcome, made_apart
 from studio.tasks.for_studio import carry_out, fail, forget_old, works_apart
 from studio.tasks.models import PlanTask
@@ -42,22 +44,29 @@ def make_plan(context: JobContext, key: str, job: str) -> None:
         limits = Limits(settings.PLAN_SECONDS, settings.PLAN_MEGABYTES)
         found = made_apart("plan", job, limits, lambda sheets, bound: _told(key, sheets, bound))
         if found is not None:
-            PlanTask.objects.filter(key=key).update(outcome=_kept(found))
+            _keep(key, job, found)
         old = PlanTask.objects.values_list("pk", flat=True)[_KEPT:]
         PlanTask.objects.filter(pk__in=list(old)).delete()
     except Exception as error:
         _log.exception("a plan could not be made")
         if context.job is not None and context.job.attempts + 1 >= _TRIES:
             given_up = Outcome(None, [fault("", "planner-failed", error=type(error).__name__)])
-            PlanTask.objects.filter(key=key).update(outcome=_kept(given_up))
+            _keep(key, job, given_up)
         raise
     finally:
         close_old_connections()
 
 
-def _kept(outcome: Outcome) -> dict[str, Any]:
-    """What came of a plan, as JSON values: the plan file, or why there is none."""
-    return {"plan": outcome.found, "faults": fault_documents(outcome.faults)}
+def _keep(key: str, job: str, outcome: Outcome) -> None:
+    """Keep what came of a plan: the plan with its class, and that the task is over, or why there is none."""
+    with transaction.atomic():
+        row = PlanTask.objects.select_for_update().filter(key=key).first()
+        if row is None:
+            return
+        if outcome.found is not None and row.kit_class_id is not None:
+            keep_plan(row.kit_class_id, row.about.partition("-")[0], read_job(job), outcome.found)
+        row.outcome = {"faults": fault_documents(outcome.faults)}
+        row.save(update_fields=["outcome", "seen"])
 
 
 def _told(key: str, sheets: int | None, bound: int) -> str:

@@ -37,12 +37,12 @@ def manage(url, *arguments, fails=False, **more):
     return done.stdout + done.stderr
 
 
-# What was computed is forgotten by every migration, and computed again.
-COMPUTED = {"computed", "tasks_plantask"}
+# What is being worked out is forgotten by every migration, and begun again.
+UNDERWAY = {"tasks_plantask"}
 
 
 def everything(url):
-    """Every row of every table but those of what was computed, as text."""
+    """Every row of every table but those of what is underway, as text."""
     with psycopg.connect(url) as connection:
         names = connection.execute(
             "SELECT tablename FROM pg_tables WHERE schemaname = 'public' ORDER BY tablename"
@@ -50,7 +50,7 @@ def everything(url):
         return {
             name: sorted(str(row) for row in connection.execute(f'SELECT t::text FROM "{name}" t'))
             for (name,) in names
-            if name not in COMPUTED
+            if name not in UNDERWAY
         }
 
 

@@ -18,9 +18,8 @@ from neat_sheaf.nesting.control import CancelledError
 from studio.classes import advice_api
 from studio.classes.advice_api import _with_cupboard
 from studio.classes.convert import core_job
-from studio.common.computed import computed as cache
 from studio.handouts.work import write_folder
-from studio.tasks import for_studio
+from studio.tasks import answers, for_studio
 from studio.tasks.apart import WORK, Limits, made_apart
 from studio.tasks.for_studio import MOST_UNDERWAY, Made, NotWantedError, carry_out, forget_old, start
 from studio.tasks.models import StudioTask
@@ -56,8 +55,8 @@ def test_a_long_answer_is_worked_out_by_a_worker_and_is_the_same(long, join, fur
     assert StudioTask.objects.count() == ProcrastinateJob.objects.count() == 1
     work()
     job = core_job(person.studio.classes.get())
-    key = StudioTask.objects.get().about["key"]
-    assert cache.get(key) == ANSWERS[kind](job)
+    about = StudioTask.objects.get().about
+    assert answers.found(about["class"], kind, about["key"]) == ANSWERS[kind](job)
     assert person.get(path)
 
 
@@ -78,7 +77,7 @@ def test_how_the_class_was_before_is_worked_out_for_nobody(long, join, furnish):
         assert person.ask("GET", f"{path}/seats").status_code == 202
     (row,) = StudioTask.objects.all()
     work()
-    assert cache.get(row.about["key"]).rows
+    assert answers.found(row.about["class"], "seats", row.about["key"]).rows
     assert StudioTask.objects.count() == 1
 
 

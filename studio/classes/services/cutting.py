@@ -37,10 +37,9 @@ from studio.classes.convert import core_job
 from studio.classes.models import CuttingRun, KitClass
 from studio.classes.planning import plan_of_class
 from studio.classes.services.claiming import claim_for
-from studio.common.computed import computed as cache
 from studio.cupboard.ledger import Because, Thing, move, thing_of
 from studio.cupboard.models import Paper
-from studio.tasks.plans import key_of
+from studio.tasks import answers
 
 __all__ = [
     "Moved",
@@ -164,13 +163,13 @@ def _locked(run: CuttingRun) -> CuttingRun:
 def changes(run: CuttingRun, job: Job) -> Change:
     """What accepting the changed class would add, and in words; remembered, for every step asks for it."""
     # Rounds and spoilt pieces are only ever added, so their numbers say which they are.
-    key = f"changes:{key_of(job)}:{run.pk}:{len(run.rounds)}:{len(run.spoilt)}"
-    found: Change | None = cache.get(key)
+    key = f"{run.pk}:{len(run.rounds)}:{len(run.spoilt)}:{answers.job_key(job)}"
+    found: Change | None = answers.found(run.kit_class_id, "run", key)
     if found is None:
         rounds = rounds_of(run)
         missing = difference(job, _made(rounds, job), _lost_before(run, spared=False))
         found = change_of(job, missing, rounds)
-        cache.set(key, found, 3600)
+        answers.keep(run.kit_class_id, "run", key, found)
     return found
 
 

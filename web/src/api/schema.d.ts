@@ -5896,6 +5896,7 @@ export interface components {
          * PlannedOut
          * @description A plan, or why there is none, or how far it is.
          *
+         *     While one is made, ``before`` is the plan that was made last, where it can be shown with what there is.
          *     ``aside`` are the sheets of each paper (its id) that are set aside for other classes.
          */
         PlannedOut: {
@@ -5903,6 +5904,7 @@ export interface components {
             /** Faults */
             faults: components["schemas"]["FaultOut"][];
             working?: components["schemas"]["WorkingOut"] | null;
+            before?: components["schemas"]["PlanOut"] | null;
             /** Aside */
             aside?: {
                 [key: string]: number;

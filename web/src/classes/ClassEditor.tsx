@@ -171,7 +171,9 @@ export function ClassEditor({ kitClass, project, papers, supplies }: Props) {
 }
 
 const TabBody = memo(function TabBody({ tab }: { tab: string }) {
-  const { plan } = useClass().saved.planned
+  const { planned } = useClass().saved
+  // While one is made, the last is shown, and said to be that.
+  const plan = planned.plan ?? planned.before
   if (tab === 'kit') return <KitTab />
   if (tab === 'papers') return <PapersTab />
   if (tab === 'prepare') return <PrepareTab />

@@ -3,7 +3,7 @@ import { Trans } from '@lingui/react/macro'
 import { Button } from '@mantine/core'
 import { Link } from 'react-router'
 import { api, type KitClass } from '../api/client'
-import { sheets } from '../i18n/counts'
+import { kits, sheets } from '../i18n/counts'
 import { number } from '../i18n/format'
 import { FracWords } from '../ui/text/FracWords'
 import { whole } from '../ui/text/fractions'
@@ -12,7 +12,7 @@ import { useClass } from './context'
 
 /** A plan that takes long: how far it is, and a button to take the best so far. */
 export function StillPlanning({ kitClass }: { kitClass: KitClass }) {
-  const { working } = kitClass.planned
+  const { working, before } = kitClass.planned
   const stop = () =>
     void api.POST('/api/classes/{class_id}/stop-early', { params: { path: { class_id: kitClass.id } } })
   const least = working?.lower_bound ?? 0
@@ -29,6 +29,14 @@ export function StillPlanning({ kitClass }: { kitClass: KitClass }) {
             : t`Patterns are being collected.`}{' '}
         <Trans>You can go on with other things meanwhile.</Trans>
       </p>
+      {before ? (
+        <p>
+          <strong>
+            <Trans>What is shown here is of before the change:</Trans>
+          </strong>{' '}
+          {t`the plan that was made last, ${kits(before.kits)} from ${sheets(before.sheets)}. Cut by the new one.`}
+        </p>
+      ) : null}
       {working && !working.worker ? (
         <p className="severe">
           <Trans>The worker is not running: what takes long waits until it is started again.</Trans>

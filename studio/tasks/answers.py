@@ -1,0 +1,132 @@
+"""What was worked out for classes, kept with them as long as what it was made from is the same.
+
+A key is of all that an answer depends on and of the code that gave it, so none is ever too old: a release
+that plans otherwise has other keys.
+"""
+
+from __future__ import annotations
+
+import hashlib
+import json
+import pickle
+from collections.abc import Iterable, Iterator
+from functools import cache
+from pathlib import Path
+from typing import Any
+
+import neat_sheaf
+from neat_sheaf.cutting.matters import what_matters
+from neat_sheaf.cutting.plan import SheetPlan
+from neat_sheaf.formats.job_file import write_job
+from neat_sheaf.formats.plan_file import read_plan_document
+from neat_sheaf.formats.reading import FileError
+from neat_sheaf.job import Job
+from neat_sheaf.plan import Plan
+from studio.tasks.models import Answer
+
+__all__ = [
+    "found",
+    "job_key",
+    "keep",
+    "keep_plan",
+    "last_plan",
+    "sheets_found",
+    "sheets_key",
+    "sheets_of_many",
+]
+
+KEPT = 4
+"""Answers of one kind that a class keeps: the newest."""
+
+OF_A_CLASS = "class"
+"""The kind of the plans that classes have; others are of what is only tried."""
+
+
+def job_key(job: Job) -> str:
+    """The key of everything that a job says."""
+    return _key(write_job(job))
+
+
+def sheets_key(job: Job) -> str:
+    """The key of what a job's sheets depend on: no supplies, and no price that decides nothing."""
+    return "sheets:" + _key(write_job(what_matters(job)))
+
+
+def _key(text: str) -> str:
+    return hashlib.sha256(f"{_code()}\n{text}".encode()).hexdigest()
+
+
+@cache
+def _code() -> str:
+    """The core as it is installed, by content: the same code gives the same answers."""
+    root = Path(neat_sheaf.__file__).parent
+    said = hashlib.sha256()
+    for file in sorted(root.rglob("*.py")):
+        said.update(f"{file.relative_to(root)}\n".encode())
+        said.update(file.read_bytes())
+    return said.hexdigest()
+
+
+def found(kit_class: int, kind: str, key: str) -> Any:
+    """What was kept of a class under that kind and key, None where nothing was."""
+    row = Answer.objects.filter(kit_class_id=kit_class, kind=kind, key=key).only("content").first()
+    # Our own, and of this very code: the key says so.
+    return None if row is None else pickle.loads(bytes(row.content))  # noqa: S301
+
+
+def keep(kit_class: int, kind: str, key: str, what: Any) -> None:
+    """Keep what was worked out; the oldest of its kind goes where there are too many."""
+    _put(kit_class, kind, key, pickle.dumps(what, pickle.HIGHEST_PROTOCOL))
+
+
+def _put(kit_class: int, kind: str, key: str, content: bytes) -> None:
+    Answer.objects.bulk_create(
+        [Answer(kit_class_id=kit_class, kind=kind, key=key, content=content)],
+        update_conflicts=True, unique_fields=["kit_class", "kind", "key"], update_fields=["content", "made"],
+    )  # fmt: skip
+    old = Answer.objects.filter(kit_class_id=kit_class, kind=kind).values_list("pk", flat=True)[KEPT:]
+    Answer.objects.filter(pk__in=list(old)).delete()
+
+
+def keep_plan(kit_class: int, kind: str, job: Job, plan: dict[str, Any]) -> None:
+    """Keep the plan (its file) of a job with a class, as one of a kind."""
+    _put(kit_class, kind, sheets_key(job), json.dumps(plan).encode())
+
+
+def sheets_found(kit_class: int, kind: str, job: Job) -> SheetPlan | None:
+    """The sheets of a job that are kept with a class, as another kind than is asked for too."""
+    key = sheets_key(job)
+    rows = {row.kind: row for row in Answer.objects.filter(kit_class_id=kit_class, key=key)}
+    for row in [rows[kind]] if kind in rows else rows.values():
+        plan = _read(row)
+        if plan is not None:
+            if row.kind != kind:
+                _put(kit_class, kind, key, bytes(row.content))
+            return plan.sheet_plan
+    return None
+
+
+def sheets_of_many(wanted: Iterable[tuple[Job, int]]) -> Iterator[tuple[Job, SheetPlan]]:
+    """Of jobs and their classes those whose sheets are kept, with these; read at once."""
+    jobs = {(kit_class, sheets_key(job)): job for job, kit_class in wanted}
+    if jobs:
+        classes, keys = zip(*jobs, strict=True)
+        rows = Answer.objects.filter(kit_class_id__in=classes, kind=OF_A_CLASS, key__in=keys)
+        for row in rows:
+            job, plan = jobs.get((row.kit_class_id, row.key)), _read(row)
+            if job is not None and plan is not None:
+                yield job, plan.sheet_plan
+
+
+def last_plan(kit_class: int) -> Plan | None:
+    """The plan that was made last of a class, whatever the class was then."""
+    row = Answer.objects.filter(kit_class_id=kit_class, kind=OF_A_CLASS).first()
+    return None if row is None else _read(row)
+
+
+def _read(row: Answer) -> Plan | None:
+    """The plan of a row; None where an older version wrote it and this one cannot read it."""
+    try:
+        return read_plan_document(json.loads(bytes(row.content)))
+    except FileError:
+        return None
