@@ -182,9 +182,15 @@ const TabBody = memo(function TabBody({ tab }: { tab: string }) {
   if (tab === 'log') return <LogTab />
   if (tab === 'sheets' || tab === 'supplies' || tab === 'cost') {
     if (!plan) return <NotPlanned />
-    if (tab === 'sheets') return <SheetsTab plan={plan} />
-    if (tab === 'supplies') return <SuppliesTab plan={plan} />
-    return <CostTab plan={plan} />
+    const shown =
+      tab === 'sheets' ? (
+        <SheetsTab plan={plan} />
+      ) : tab === 'supplies' ? (
+        <SuppliesTab plan={plan} />
+      ) : (
+        <CostTab plan={plan} />
+      )
+    return planned.plan ? shown : <div className={classes.before}>{shown}</div>
   }
   return (
     <Empty title={t`There is no such tab`}>

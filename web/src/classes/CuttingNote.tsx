@@ -27,6 +27,8 @@ export function CuttingNote({ plan, run }: Props) {
   const queries = useQueryClient()
   const { saved } = useClass()
   const [asked, setAsked] = useState(false)
+  // The plan of before a change is looked at, and nothing is cut by it.
+  const current = run !== null || saved.planned.plan !== null
   const [problem, setProblem] = useState('')
   const path = { params: { path: { class_id: saved.id } } }
   const put = (now: Cutting | null) => keep.cutting(queries, saved.id, now)
@@ -54,7 +56,7 @@ export function CuttingNote({ plan, run }: Props) {
         ) : null}
       </div>
       <div className={classes.go}>
-        {plan.sheets ? (
+        {plan.sheets && current ? (
           <Button
             component={Link}
             to={`/classes/${saved.id}/trimmer`}
@@ -64,7 +66,7 @@ export function CuttingNote({ plan, run }: Props) {
             {run && run.done > 0 ? t`Go on at the trimmer` : t`To the trimmer`}
           </Button>
         ) : null}
-        <GuideMenu classId={saved.id} />
+        {current ? <GuideMenu classId={saved.id} /> : null}
         {run ? (
           <Button variant="subtle" size="md" onClick={() => setAsked(true)}>
             <Trans>Start over</Trans>

@@ -18,30 +18,32 @@ export function StillPlanning({ kitClass }: { kitClass: KitClass }) {
   const least = working?.lower_bound ?? 0
   return (
     <section className={classes.working} role="status">
-      <p>
-        <strong>
-          <Trans>Still planning.</Trans>
-        </strong>{' '}
-        {working?.sheets
-          ? t`For the paper in hand there is already a plan of ${sheets(working.sheets)}; fewer than ${number(least)} cannot do.`
-          : least
-            ? t`The paper in hand needs at least ${sheets(least)}.`
-            : t`Patterns are being collected.`}{' '}
-        <Trans>You can go on with other things meanwhile.</Trans>
-      </p>
-      {before ? (
+      <div>
         <p>
           <strong>
-            <Trans>What is shown here is of before the change:</Trans>
+            <Trans>Still planning.</Trans>
           </strong>{' '}
-          {t`the plan that was made last, ${kits(before.kits)} from ${sheets(before.sheets)}. Cut by the new one.`}
+          {working?.sheets
+            ? t`For the paper in hand there is already a plan of ${sheets(working.sheets)}; fewer than ${number(least)} cannot do.`
+            : least
+              ? t`The paper in hand needs at least ${sheets(least)}.`
+              : t`Patterns are being collected.`}{' '}
+          <Trans>You can go on with other things meanwhile.</Trans>
         </p>
-      ) : null}
-      {working && !working.worker ? (
-        <p className="severe">
-          <Trans>The worker is not running: what takes long waits until it is started again.</Trans>
-        </p>
-      ) : null}
+        {before ? (
+          <p>
+            <strong>
+              <Trans>What is shown here is of before the change:</Trans>
+            </strong>{' '}
+            {t`the plan that was made last, ${kits(before.kits)} from ${sheets(before.sheets)}. Cut by the new one.`}
+          </p>
+        ) : null}
+        {working && !working.worker ? (
+          <p className="severe">
+            <Trans>The worker is not running: what takes long waits until it is started again.</Trans>
+          </p>
+        ) : null}
+      </div>
       <Button variant="default" size="sm" onClick={stop}>
         <Trans>Take the best so far</Trans>
       </Button>
