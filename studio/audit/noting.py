@@ -22,6 +22,7 @@ from studio.audit.deeds import DEEDS, Deed
 from studio.audit.differences import differences
 from studio.audit.documents import MODELS, document_of, version_of
 from studio.audit.models import FIELDS, Noted
+from studio.classes.models import KitClass
 
 __all__ = ["MOST_CHANGES", "Noting", "note"]
 
@@ -104,7 +105,7 @@ def _thing(before: _Before) -> models.Model | None:
         return None
     if model is Studio:
         return Studio.objects.filter(pk=before.member.studio_id).first()
-    rows = model._default_manager.select_related("studio")
+    rows = model._default_manager.select_related("studio", *(["project"] if model is KitClass else []))
     return rows.filter(pk=before.pk, studio=before.member.studio_id).first()
 
 

@@ -7,7 +7,7 @@ from __future__ import annotations
 
 import datetime as dt
 from collections import Counter
-from collections.abc import Collection, Iterable, Iterator, Mapping
+from collections.abc import Collection, Iterable, Iterator, Mapping, Sequence
 from dataclasses import dataclass, replace
 from decimal import Decimal
 from functools import cached_property
@@ -104,9 +104,14 @@ class StudioAccount:
         return Alone(found, {part.id: int(part.kept) for part in papers if part.kept})
 
 
-def account_for(studio: Studio, chosen: Collection[int] | None = None) -> StudioAccount:
-    """What the chosen classes (their keys) still take, of those that are to come; None: all of them."""
-    coming = classes_to_come(studio)
+def account_for(
+    studio: Studio, chosen: Collection[int] | None = None, among: Sequence[KitClass] | None = None
+) -> StudioAccount:
+    """What the chosen classes (their keys) still take, of those that are to come; None: all of them.
+
+    ``among`` are the classes to come, where they are known; else all of the studio's are read.
+    """
+    coming = classes_to_come(studio) if among is None else list(among)
     of = [row for row in coming if chosen is None or row.pk in chosen]
     planned: dict[int, Planned] = {}
     cupboard = Cupboard(studio)
@@ -129,7 +134,8 @@ def _planned(
             jobs.append((row, core_job(row, listed[row.project_id], cupboard)))
         except CannotPlanError as error:
             planned[row.pk] = Planned(None, error.faults)
-    plans.read_ahead((job, whose(row)) for row, job in jobs)
+    if len(jobs) > 1:
+        plans.read_ahead((job, whose(row)) for row, job in jobs)
     for row, job in jobs:
         found = planned[row.pk] = plans.plan_of(job, whose(row))
         if found.plan is not None:
@@ -140,9 +146,7 @@ def planned_with_account(kit_class: KitClass) -> Alone:
     """The plan of a class with what the account says is still to buy; of one that is past as it is."""
     if not is_to_come(kit_class, kit_class.studio.today()):
         return Alone(plan_of_class(kit_class), {})
-    found = account_for(kit_class.studio, [kit_class.pk])
-    # Somebody may have closed it this moment.
-    return found.alone(kit_class) if kit_class.pk in found.chosen else Alone(plan_of_class(kit_class), {})
+    return account_for(kit_class.studio, [kit_class.pk], [kit_class]).alone(kit_class)
 
 
 def is_to_come(kit_class: KitClass, today: dt.date) -> bool:

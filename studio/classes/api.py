@@ -6,6 +6,7 @@ from decimal import Decimal
 from typing import Any
 
 from django.db import transaction
+from django.db.models import prefetch_related_objects
 from django.http import HttpRequest, HttpResponse
 from ninja import Router, Status
 
@@ -43,7 +44,8 @@ def _plain(number: Decimal | None) -> str | None:
 
 def _class_out(kit_class: KitClass, voice: Voice) -> ClassOut:
     units = voice.units
-    colourways = list(kit_class.colourways.prefetch_related("choices"))
+    prefetch_related_objects([kit_class], "colourways__choices")
+    colourways = list(kit_class.colourways.all())
     made = [count for count, _ in kit_class.kits_of(colourways)]
     fee, without = plain_price(kit_class.fee), left_out_of(kit_class, colourways)
     return ClassOut(
@@ -176,6 +178,7 @@ def change_class(request: HttpRequest, class_id: int, payload: ClassIn) -> Class
         if not stale:
             project = own(Project.objects.all(), request, payload.project)
             found = store_class(found, payload, studio, project)
+    found.studio = studio
     # The row is free again while a plan is made: that may take a while.
     answer = _class_out(found, voice_for(request, payload.units))
     if stale:

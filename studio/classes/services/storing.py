@@ -62,26 +62,32 @@ def store_class(kit_class: KitClass, payload: ClassIn, studio: Studio, project: 
     for field in _AS_SENT:
         setattr(kit_class, field, getattr(payload, field))
     kit_class.version += 1
-    with transaction.atomic():
+    # Within whoever holds the row there is nothing to go back to.
+    with transaction.atomic(savepoint=False):
         kit_class.save()
-        kit_class.colourways.all().delete()
-        stored = Colourway.objects.bulk_create(
-            Colourway(
-                kit_class=kit_class,
-                position=n,
-                name=names[n],
-                share=c.share,
-                ready=c.ready,
-                variant=c.variant,
-            )
-            for n, c in enumerate(payload.colourways)
-        )
-        Choice.objects.bulk_create(
-            Choice(colourway=kept, role=role, paper_id=paper)
-            for kept, c in zip(stored, payload.colourways, strict=True)
-            for role, paper in c.papers.items()
-        )
+        _store_colourways(kit_class, names, payload)
     return kit_class
+
+
+def _store_colourways(kit_class: KitClass, names: list[str], payload: ClassIn) -> None:
+    """Keep the colourways; where they are as they were, nothing is written."""
+    rows = [(names[n], c.share, c.ready, c.variant, dict(c.papers)) for n, c in enumerate(payload.colourways)]
+    there = kit_class.colourways.prefetch_related("choices")
+    if rows == [
+        (one.name, one.share, one.ready, one.variant, {c.role: c.paper_id for c in one.choices.all()})
+        for one in there
+    ]:
+        return
+    kit_class.colourways.all().delete()
+    stored = Colourway.objects.bulk_create(
+        Colourway(kit_class=kit_class, position=n, name=name, share=share, ready=ready, variant=variant)
+        for n, (name, share, ready, variant, _) in enumerate(rows)
+    )
+    Choice.objects.bulk_create(
+        Choice(colourway=kept, role=role, paper_id=paper)
+        for kept, (*_, papers) in zip(stored, rows, strict=True)
+        for role, paper in papers.items()
+    )
 
 
 def _colourway_names(root: JsonValue, payload: ClassIn) -> list[str]:
