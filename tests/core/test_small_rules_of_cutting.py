@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+from collections import Counter
 from dataclasses import replace
 from decimal import Decimal
 
@@ -14,12 +15,13 @@ from neat_sheaf.cutting.demand import demand_of
 from neat_sheaf.cutting.sheets import plan_sheets
 from neat_sheaf.errors import CannotPlanError
 from neat_sheaf.folding import fold
+from neat_sheaf.folding.form import Form
 from neat_sheaf.folding.glue_lines import GlueLine
 from neat_sheaf.folding.laid import Laid
 from neat_sheaf.folding.motion import FLAT
 from neat_sheaf.folding.together import fold_project, together_of
 from neat_sheaf.measure.length import MILLIMETRE, Length
-from neat_sheaf.pinned import asked_for
+from neat_sheaf.pinned import CutPiece, RescueKind, Round, asked_for, made_by, rescues
 from neat_sheaf.plain_text import printable, unwritable
 from neat_sheaf.plan import plan_job
 from neat_sheaf.preparing.labels import LabelSheet, LabelSheetError
@@ -169,3 +171,26 @@ def test_a_panel_that_is_not_there_names_both_pieces():
     remarks = [one for made in together_of(project, fold_project(project, {})) for one in made.remarks]
     (remark,) = (one for one in remarks if one.message.key == "fold-glue-panel")
     assert (remark.message.params["outer"], remark.message.params["inner"]) == ("Pocket", "Base")
+
+
+@pytest.mark.parametrize("tab", [True, False])
+@pytest.mark.parametrize("scores", [("4", "5", "6", "10", "11"), ("1", "2", "6", "7", "8")])
+@pytest.mark.parametrize(("flap", "high"), [((), "8"), (("1 1/2",), "6 1/2")])
+def test_a_bag_with_gussets_is_one_in_whichever_order_its_panels_come(scores, tab, flap, high):
+    """Arithmetic: a front of 4 in and gussets of 1 and 1 in make 4 x 2 in, as high as the walls."""
+    width = "12 3/8" if tab else "12"
+    found = fold(piece("Bag", width, "8", scores=(*across(*scores, *["12"] * tab), *upward(*flap))))
+    assert found.form is Form.GUSSET_BAG
+    assert found.finished == found.room == (inch("4"), inch("2"), inch(high))
+    assert ("fold-no-tab" in {remark.message.key for remark in found.remarks}) is not tab
+
+
+@pytest.mark.parametrize("spares", [0, 1, 2])
+def test_a_spare_piece_makes_a_spoilt_one_good_where_no_kit_is_spare(spares):
+    made = job([piece("Card", "4 1/4", "5 1/2", spares=spares)], [letter()], 4)
+    made = replace(made, klass=replace(made.klass, seats=4))
+    rounds = [Round(plan_sheets(made))]
+    cut = made_by(one.sheets for one in rounds)
+    for lost in range(1, 4):
+        ways = rescues(made, Counter({CutPiece("body", "Card", "all"): lost}), cut, Counter(), {}, rounds)
+        assert (RescueKind.SPARE in {way.kind for way in ways}) is (lost <= spares)
