@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+from collections.abc import Iterable, Iterator
 from decimal import Decimal
 from typing import Literal
 
@@ -9,13 +10,12 @@ from django.http import HttpRequest
 from ninja import Router
 
 from neat_sheaf.advice.counting import names_of
-from neat_sheaf.advice.fewer_packs import OnePackFewer, one_pack_fewer
+from neat_sheaf.advice.fewer_packs import one_pack_fewer
+from neat_sheaf.advice.instead import Instead
 from neat_sheaf.advice.seats import seat_breakpoints
 from neat_sheaf.errors import fault
 from neat_sheaf.formats.reading import FileError
-from studio.accounts.models import Studio
 from studio.accounts.tenancy import reader
-from studio.classes.models import KitClass
 from studio.classes.planning import whose
 from studio.classes.remembered import class_and_job, remembered
 from studio.common.problems import Problem
@@ -68,38 +68,44 @@ def fewer_packs(request: HttpRequest, class_id: int) -> list[FewerOut]:
     if planned.plan is None:
         raise FileError(planned.faults or [fault("", "still-planning")])
     rows = one_pack_fewer(job, planned.plan, remembered("seats", job, seat_breakpoints, kit_class))
-    names, aside = names_of(job), set_aside_elsewhere(kit_class.studio, [kit_class.pk])
-    return [_out(row, names[row.of], aside, kit_class) for row in rows]
-
-
-def _out(row: OnePackFewer, name: str, aside: dict[Thing, Decimal], kit_class: KitClass) -> FewerOut:
-    studio: Studio = kit_class.studio
-    supply = studio.supplies.filter(pk=row.of.id).first() if row.of.kind == "supply" else None
-    return FewerOut(
-        kind=row.of.kind,
-        id=row.of.id,
-        name=name,
-        packs=row.packs,
-        saves=None if row.saves is None else str(row.saves),
-        seats=row.seats,
-        short=None if row.short is None else amount_out(row.short, supply, studio.measure),
-        unit=unit_of(supply, studio.measure),
-        instead=_instead(kit_class, int(row.of.id), row.short, aside) if row.of.kind == "paper" else [],
-    )
-
-
-def _instead(
-    kit_class: KitClass, paper: int, short: Decimal | None, aside: dict[Thing, Decimal]
-) -> list[OtherPaperOut]:
-    """The papers most like one, of the same kind and no smaller, of which enough is here and free."""
-    studio = kit_class.studio
-    names = dict(studio.papers.values_list("pk", "name"))
-    chosen = set(kit_class.colourways.values_list("choices__paper", flat=True))
+    names, studio = names_of(job), kit_class.studio
+    aside = set_aside_elsewhere(studio, [kit_class.pk])
+    keys = {kind: [int(row.of.id) for row in rows if row.of.kind == kind] for kind in ("paper", "supply")}
+    supplies = {str(one.pk): one for one in studio.supplies.filter(pk__in=keys["supply"])}
+    like = alike(studio, keys["paper"]) if keys["paper"] else {}
+    papers = dict(studio.papers.values_list("pk", "name")) if like else {}
+    chosen = {choice.paper_id for one in kit_class.colourways.all() for choice in one.choices.all()}
     found = []
-    for row in alike(studio, paper):
+    for row in rows:
+        supply = supplies.get(row.of.id) if row.of.kind == "supply" else None
+        others = like[int(row.of.id)] if row.of.kind == "paper" else []
+        found.append(
+            FewerOut(
+                kind=row.of.kind,
+                id=row.of.id,
+                name=names[row.of],
+                packs=row.packs,
+                saves=None if row.saves is None else str(row.saves),
+                seats=row.seats,
+                short=None if row.short is None else amount_out(row.short, supply, studio.measure),
+                unit=unit_of(supply, studio.measure),
+                instead=[
+                    OtherPaperOut(paper=key, name=papers[key], free=free)
+                    for key, free in _free(others, row.short, aside)
+                    if key not in chosen
+                ][:_MOST_INSTEAD],
+            )
+        )
+    return found
+
+
+def _free(
+    others: Iterable[Instead], short: Decimal | None, aside: dict[Thing, Decimal]
+) -> Iterator[tuple[int, int]]:
+    """The papers most like one, of the same kind and no smaller, of which enough is here and free."""
+    for row in others:
         key = int(row.paper)
         free = row.on_hand - int(aside.get(Thing("paper", key), Decimal(0)))
-        fits = row.same_kind and not row.smaller and not row.turns and key not in chosen
+        fits = row.same_kind and not row.smaller and not row.turns
         if fits and short is not None and free >= short:
-            found.append(OtherPaperOut(paper=key, name=names[key], free=free))
-    return found[:_MOST_INSTEAD]
+            yield key, free

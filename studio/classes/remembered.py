@@ -40,7 +40,8 @@ class Computed(Protocol[T_co]):
 
 def class_and_job(request: HttpRequest, class_id: int) -> tuple[KitClass, Job]:
     """A class of the asker's studio and its job. FileError with its faults where it has none."""
-    kit_class = own(KitClass.objects.select_related("studio", "project"), request, class_id)
+    rows = KitClass.objects.select_related("studio", "project").prefetch_related("colourways__choices")
+    kit_class = own(rows, request, class_id)
     try:
         return kit_class, core_job(kit_class)
     except CannotPlanError as error:

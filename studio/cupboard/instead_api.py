@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+from collections.abc import Collection
 from fractions import Fraction
 
 from django.http import HttpRequest
@@ -38,17 +39,23 @@ class InsteadOut(Schema):
     by_back: bool
 
 
-def alike(studio: Studio, paper_id: int) -> list[Instead]:
-    """Every other paper, the most like one first, those that are not to be had any more left out."""
+def alike(studio: Studio, papers: Collection[int]) -> dict[int, list[Instead]]:
+    """Of each of these papers every other, the most like it first; those not to be had any more left out."""
     packs = {pack.pk: (pack.price, pack.sheets) for pack in studio.packs.all()}
     found: dict[int, Candidate] = {}
+    gone: set[int] = set()
     for row in studio.papers.prefetch_related("offcuts"):
         price, sheets = packs.get(row.pack_id or 0, (row.pack_price, row.pack_sheets))
         each = None if price is None else Fraction(price) / sheets
-        if row.pk == paper_id or not row.discontinued:
+        if row.pk in papers or not row.discontinued:
             back = row.back_ground if row.back_motif else None
             found[row.pk] = Candidate(core_paper(row), row.ground, each, back)
-    return use_instead(found[paper_id], found.values())
+            if row.discontinued:
+                gone.add(row.pk)
+    return {
+        paper: use_instead(found[paper], [one for pk, one in found.items() if pk == paper or pk not in gone])
+        for paper in papers
+    }
 
 
 @router.get("/papers/{paper_id}/instead", auth=reader, response={200: list[InsteadOut], 404: Problem})
@@ -56,7 +63,7 @@ def instead(request: HttpRequest, paper_id: int) -> list[InsteadOut]:
     """The eight papers most like one, those that are not to be had any more left out."""
     studio = studio_of(request)
     own(Paper.objects.all(), request, paper_id)
-    rows = alike(studio, paper_id)[:8]
+    rows = alike(studio, [paper_id])[paper_id][:8]
     return [
         InsteadOut(
             paper=int(row.paper), same_kind=row.same_kind, smaller=row.smaller, turns=row.turns,

@@ -19,7 +19,7 @@ from neat_sheaf.project.assembly import cautions_for
 from neat_sheaf.wording import Voice
 from studio.accounts.tenancy import helper, own, reader
 from studio.accounts.voice import voice_for
-from studio.classes.account import account_for
+from studio.classes.account import account_for, is_to_come
 from studio.classes.evenings import Preparing, done_in, preparing_of
 from studio.classes.models import KitClass
 from studio.common.downloads import Calendar, download
@@ -46,7 +46,8 @@ router = Router(tags=["preparing"])
 
 
 def _class(request: HttpRequest, class_id: int) -> KitClass:
-    return own(KitClass.objects.select_related("studio", "project"), request, class_id)
+    rows = KitClass.objects.select_related("studio", "project", "cutting_run")
+    return own(rows.prefetch_related("colourways__choices"), request, class_id)
 
 
 def class_and_preparing(request: HttpRequest, class_id: int) -> tuple[KitClass, Preparing]:
@@ -104,7 +105,9 @@ def _out(found: Preparing, kit_class: KitClass, voice: Voice) -> PrepareOut:
 
 def _order_by(kit_class: KitClass) -> dt.date | None:
     """The last day to order what this class is short of, as its shopping list says."""
-    return account_for(kit_class.studio, [kit_class.pk]).order_by
+    if not is_to_come(kit_class, kit_class.studio.today()):
+        return None
+    return account_for(kit_class.studio, [kit_class.pk], [kit_class]).order_by
 
 
 def _at_table(one: AtTable, job: Job, voice: Voice) -> AtTableOut:

@@ -23,8 +23,8 @@ MOST = {
     "/studio": 3, "/classes": 5, "/projects": 4, "/papers": 5, "/supplies": 4, "/bench": 16, "/shopping": 19,
     "/classes/{}": 14, "/classes/{}/plan": 15, "/classes/{}/job": 12, "/classes/{}/options": 13,
     "/classes/{}/leftovers": 13, "/classes/{}/sizes": 16, "/classes/{}/seats": 13, "/classes/{}/stock": 13,
-    "/classes/{}/fee": 13, "/classes/{}/explained": 12, "/classes/{}/fewer-packs": 30,
-    "/classes/{}/prepare": 25, "/classes/{}/packing": 14, "/classes/{}/people": 6, "/classes/{}/log": 24,
+    "/classes/{}/fee": 13, "/classes/{}/explained": 12, "/classes/{}/fewer-packs": 20,
+    "/classes/{}/prepare": 21, "/classes/{}/packing": 14, "/classes/{}/people": 6, "/classes/{}/log": 24,
     "/classes/{}/cutting": 5, "/projects/{}": 15,
 }  # fmt: skip
 
