@@ -14,6 +14,8 @@ from functools import cache
 from pathlib import Path
 from typing import Any
 
+from django.db import IntegrityError, transaction
+
 import neat_sheaf
 from neat_sheaf.cutting.matters import what_matters
 from neat_sheaf.cutting.plan import SheetPlan
@@ -22,9 +24,11 @@ from neat_sheaf.formats.plan_file import read_plan_document
 from neat_sheaf.formats.reading import FileError
 from neat_sheaf.job import Job
 from neat_sheaf.plan import Plan
+from studio.common.kept import Kept
 from studio.tasks.models import Answer
 
 __all__ = [
+    "forget",
     "found",
     "job_key",
     "keep",
@@ -80,10 +84,16 @@ def keep(kit_class: int, kind: str, key: str, what: Any) -> None:
 
 
 def _put(kit_class: int, kind: str, key: str, content: bytes) -> None:
-    Answer.objects.bulk_create(
-        [Answer(kit_class_id=kit_class, kind=kind, key=key, content=content)],
-        update_conflicts=True, unique_fields=["kit_class", "kind", "key"], update_fields=["content", "made"],
-    )  # fmt: skip
+    row = Answer(kit_class_id=kit_class, kind=kind, key=key, content=content)
+    try:
+        with transaction.atomic(savepoint=False):
+            Answer.objects.bulk_create(
+                [row], update_conflicts=True, unique_fields=["kit_class", "kind", "key"],
+                update_fields=["content", "made"],
+            )  # fmt: skip
+    except IntegrityError:
+        # The class was deleted while it was worked out.
+        return
     old = Answer.objects.filter(kit_class_id=kit_class, kind=kind).values_list("pk", flat=True)[KEPT:]
     Answer.objects.filter(pk__in=list(old)).delete()
 
@@ -93,35 +103,52 @@ def keep_plan(kit_class: int, kind: str, job: Job, plan: dict[str, Any]) -> None
     _put(kit_class, kind, sheets_key(job), json.dumps(plan).encode())
 
 
-def sheets_found(kit_class: int, kind: str, job: Job) -> SheetPlan | None:
-    """The sheets of a job that are kept with a class, as another kind than is asked for too."""
+def sheets_found(studio: int, kit_class: int, kind: str, job: Job) -> SheetPlan | None:
+    """The sheets of a job that are kept with a class; else as another kind, or with another of the studio."""
     key = sheets_key(job)
-    rows = {row.kind: row for row in Answer.objects.filter(kit_class_id=kit_class, key=key)}
-    for row in [rows[kind]] if kind in rows else rows.values():
+    rows = list(Answer.objects.filter(key=key, kit_class__studio_id=studio))
+    own = [row for row in rows if (row.kit_class_id, row.kind) == (kit_class, kind)]
+    for row in own or rows:
         plan = _read(row)
         if plan is not None:
-            if row.kind != kind:
+            if not own:
                 _put(kit_class, kind, key, bytes(row.content))
             return plan.sheet_plan
     return None
 
 
-def sheets_of_many(wanted: Iterable[tuple[Job, int]]) -> Iterator[tuple[Job, SheetPlan]]:
-    """Of jobs and their classes those whose sheets are kept, with these; read at once."""
-    jobs = {(kit_class, sheets_key(job)): job for job, kit_class in wanted}
-    if jobs:
-        classes, keys = zip(*jobs, strict=True)
-        rows = Answer.objects.filter(kit_class_id__in=classes, kind=OF_A_CLASS, key__in=keys)
+def sheets_of_many(wanted: Iterable[tuple[Job, int]]) -> Iterator[tuple[int, SheetPlan]]:
+    """Of jobs and their classes, each once, the classes whose sheets are kept, with these; read at once."""
+    keys = {kit_class: sheets_key(job) for job, kit_class in wanted}
+    if keys:
+        rows = Answer.objects.filter(kit_class_id__in=keys, kind=OF_A_CLASS, key__in=keys.values())
         for row in rows:
-            job, plan = jobs.get((row.kit_class_id, row.key)), _read(row)
-            if job is not None and plan is not None:
-                yield job, plan.sheet_plan
+            plan = _read(row) if keys[row.kit_class_id] == row.key else None
+            if plan is not None:
+                yield row.kit_class_id, plan.sheet_plan
+
+
+# The last plans that are shown while new ones are made: whoever waits asks twice a second.
+_last: Kept[Plan] = Kept(20)
+
+
+def forget() -> None:
+    """Let go of what this process keeps."""
+    _last.clear()
 
 
 def last_plan(kit_class: int) -> Plan | None:
     """The plan that was made last of a class, whatever the class was then."""
-    row = Answer.objects.filter(kit_class_id=kit_class, kind=OF_A_CLASS).first()
-    return None if row is None else _read(row)
+    rows = Answer.objects.filter(kit_class_id=kit_class, kind=OF_A_CLASS)
+    newest = rows.values_list("pk", "made").first()
+    if newest is None:
+        return None
+    name = f"{newest[0]} {newest[1].isoformat()}"
+    found = _last.get(name)
+    if found is None:
+        row = rows.filter(pk=newest[0]).first()
+        found = None if row is None else _read(row)
+    return None if found is None else _last.put(name, found)
 
 
 def _read(row: Answer) -> Plan | None:

@@ -106,7 +106,9 @@ def _heard(
         if not stopping and (wish == "stop" or time.monotonic() > end):
             stopping = True
             end = min(end, time.monotonic()) + _GRACE
-            here.send(_STOP)
+            # It may have come to its end this moment: what it said is still heard.
+            with contextlib.suppress(BrokenPipeError):
+                here.send(_STOP)
         elif stopping and time.monotonic() > end:
             return Outcome(None, [fault("", "planner-late", seconds=round(limits.seconds))])
 

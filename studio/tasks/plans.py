@@ -74,16 +74,22 @@ class Whose:
 
 
 # Plans that this process read or made. Why there is none is looked up each time.
-_here: Kept[Planned] = Kept(500)
+_here: Kept[Planned] = Kept(250)
 
 
 def forget() -> None:
     """Let go of every plan that this process keeps."""
     _here.clear()
+    answers.forget()
 
 
-def _keep(key: str, found: Planned) -> Planned:
-    return found if found.plan is None else _here.put(key, found)
+def _keep(key: str, whose: Whose, found: Planned) -> Planned:
+    return found if found.plan is None else _here.put(_name(key, whose), found)
+
+
+def _name(key: str, whose: Whose) -> str:
+    """The name of a plan in this process: of its class, so that each class keeps its own in the database."""
+    return f"{whose.about}:{key}"
 
 
 def _key_of(job: Job) -> str:
@@ -93,12 +99,12 @@ def _key_of(job: Job) -> str:
 def plan_of(job: Job, whose: Whose) -> Planned:
     """The plan of a job, from what is kept of its class where the same was planned before."""
     key = _key_of(job)
-    found = _here.get(key)
+    found = _here.get(_name(key, whose))
     if found is not None:
         return found
-    sheets = answers.sheets_found(whose.kit_class, whose.kind, job)
+    sheets = answers.sheets_found(whose.studio, whose.kit_class, whose.kind, job)
     if sheets is not None:
-        return _keep(key, _with_sheets(job, sheets))
+        return _keep(key, whose, _with_sheets(job, sheets))
     wait = settings.PLAN_WAIT_SECONDS
     row = PlanTask.objects.filter(key=key).first()
     if row is not None and row.outcome is None:
@@ -114,14 +120,21 @@ def plan_of(job: Job, whose: Whose) -> Planned:
         found = _planned(job, SearchControl(cancelled=over))
     except CancelledError:
         return _given_to_the_workers(key, job, whose)
-    return _keep(key, _kept(found, key, job, whose))
+    return _keep(key, whose, _kept(found, key, job, whose))
 
 
 def read_ahead(wanted: Iterable[tuple[Job, Whose]]) -> None:
     """Read the plans of many jobs that are kept with their classes, at once; ``plan_of`` has them then."""
-    missing = [(job, whose.kit_class) for job, whose in wanted if _here.get(_key_of(job)) is None]
-    for job, sheets in answers.sheets_of_many(missing):
-        _keep(_key_of(job), _with_sheets(job, sheets))
+    missing = {
+        whose.kit_class: (job, whose, key)
+        for job, whose in wanted
+        if _here.get(_name(key := _key_of(job), whose)) is None
+    }
+    for kit_class, sheets in answers.sheets_of_many(
+        (job, whose.kit_class) for job, whose, _ in missing.values()
+    ):
+        job, whose, key = missing[kit_class]
+        _keep(key, whose, _with_sheets(job, sheets))
 
 
 def plan_here(job: Job, whose: Whose) -> Planned:
@@ -189,6 +202,8 @@ def _given_to_the_workers(key: str, job: Job, whose: Whose) -> Planned:
     with transaction.atomic():
         if whose.about:
             PlanTask.objects.filter(about=whose.about, outcome__isnull=True).exclude(key=key).delete()
+        # One that is over and whose plan nobody keeps any more is begun again.
+        PlanTask.objects.filter(key=key, outcome__isnull=False).delete()
         about = {"about": whose.about, "kit_class_id": whose.kit_class}
         PlanTask.objects.get_or_create(key=key, defaults=about)
     with contextlib.suppress(AlreadyEnqueued):

@@ -236,3 +236,44 @@ def test_a_bench_reads_the_plans_of_all_classes_at_once(person, made, counted, d
     assert len(counted) == before
     assert all(card["sheets"] for card in bench["coming"])
     assert len(bench["coming"]) == 7
+
+
+def test_a_copy_of_a_class_finds_the_plan_of_the_other_and_keeps_it(person, made, counted):
+    whole = person.get(path_of(made))
+    copy = person.add("/classes", **whole | {"name": "Again"})
+    assert copy["planned"]["plan"]["papers"] == whole["planned"]["plan"]["papers"]
+    KitClass.objects.filter(pk=made["class"]["id"]).delete()
+    plans.forget()
+    assert person.get(f"/classes/{copy['id']}")["planned"]["plan"]["papers"]
+    assert counted == []
+
+
+def test_a_long_plan_that_nobody_keeps_any_more_is_made_again(person, made, slow):
+    """Its task was over, so it was not begun again: the class was being planned for ever."""
+    path = path_of(made)
+    slow()
+    change_class(person, path, seats=11)
+    work()
+    assert person.get(path)["planned"]["plan"]
+    Answer.objects.all().delete()
+    plans.forget()
+    assert person.get(path)["planned"]["working"]
+    work()
+    assert person.get(path)["planned"]["plan"]
+
+
+def test_two_classes_that_wait_for_one_plan_both_have_it(person, made, slow):
+    whole = person.get(path_of(made))
+    slow()
+    change_class(person, path_of(made), seats=11)
+    copy = person.add("/classes", **as_sent(whole), seats=11, name="Again")
+    assert copy["planned"]["working"]
+    work()
+    for path in (path_of(made), f"/classes/{copy['id']}"):
+        assert person.get(path)["planned"]["plan"]
+
+
+@pytest.mark.django_db(transaction=True)
+def test_a_class_that_is_deleted_while_its_plan_is_made_is_no_fault():
+    answers.keep(2**40, "seats", "of nobody", [1])
+    assert not Answer.objects.exists()

@@ -23,7 +23,7 @@ from studio.classes.convert import core_job
 from studio.classes.models import KitClass
 from studio.classes.planning import whose
 from studio.demo.loading import load_paper_room
-from studio.tasks import answers, plans
+from studio.tasks import answers, apart, plans
 from studio.tasks.apart import Limits, made_apart
 from studio.tasks.models import Answer, PlanTask
 from studio.tasks.work import make_plan, take_up_again
@@ -229,3 +229,27 @@ def test_the_plan_of_a_class_is_the_same_by_a_worker_and_by_the_request(join, fu
     job = core_job(kit_class)
     found = made_apart("plan", write_job(job), USUAL, lambda *far: "")
     assert found.found == plan_document(plans.plan_here(job, whose(kit_class)).plan)
+
+
+def test_a_plan_that_ends_while_it_is_told_to_stop_is_heard():
+    """Its process was gone before it could be told: the task failed, and was begun again."""
+    ours, theirs = multiprocessing.Pipe()
+    theirs.send(("done", ("the plan", [])))
+    theirs.close()
+    polled = iter([False])
+    usual = ours.poll
+
+    class Late:
+        """An end of the pipe that nothing was heard from until it was told to stop."""
+
+        def poll(self, seconds):
+            return next(polled, True) and usual(seconds)
+
+        def recv(self):
+            return ours.recv()
+
+        def send(self, what):
+            ours.send(what)
+
+    found = apart._heard(Late(), USUAL, lambda *far: "stop")
+    assert (found.found, found.faults) == ("the plan", [])
