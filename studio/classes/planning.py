@@ -32,16 +32,26 @@ def plan_of_class(kit_class: KitClass, project: Project | None = None, about: st
 
 
 def last_shown(kit_class: KitClass, planned: Planned) -> Plan | None:
-    """The plan to show while another is made; None where it has what the studio or the list has no more."""
+    """The plan to show while another is made; None where it has what the studio or the list has no more.
+
+    A piece of another size is another piece.
+    """
     before = planned.before
     if before is None:
         return None
     placed = [place for _, layout in before.sheet_plan.layouts for place in layout.placements]
     papers = {paper.paper for paper in before.papers}
-    pieces = {piece.name for piece in core_project(kit_class.project).pieces}
+    # A list that has changed since would draw its scores on pieces of other sizes.
+    sizes = {
+        piece.name: {piece.rough_width, piece.rough_height}
+        for piece in core_project(kit_class.project).pieces
+    }
     there = {str(key) for key in kit_class.studio.papers.filter(pk__in=papers).values_list("pk", flat=True)}
     ways = {one.name for one in kit_class.colourways.all()}
-    known = papers <= there and all(p.piece in pieces and p.colourway in ways for p in placed)
+    known = papers <= there and all(
+        sizes.get(place.piece) == {place.region.width, place.region.height} and place.colourway in ways
+        for place in placed
+    )
     return before if known else None
 
 

@@ -189,10 +189,11 @@ def test_while_a_plan_is_made_the_last_is_shown_as_what_it_is(person, made, slow
     assert planned["before"] is None
 
 
-def test_a_last_plan_of_pieces_that_are_no_more_is_not_shown(person, made, slow):
+@pytest.mark.parametrize("changed", [{"name": "Another piece"}, {"width": "3"}], ids=str)
+def test_a_last_plan_of_pieces_that_are_no_more_is_not_shown(person, made, slow, changed):
     path = path_of(made)
     slow()
-    change_list(person, path, name="Another piece")
+    change_list(person, path, **changed)
     planned = person.get(path)["planned"]
     assert planned["working"]
     assert (planned["plan"], planned["before"]) == (None, None)

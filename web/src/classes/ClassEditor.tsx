@@ -156,7 +156,7 @@ export function ClassEditor({ kitClass, project, papers, supplies }: Props) {
         <ClassTabs kitClass={kitClass} project={project} active={tab} />
       </div>
       <div className={classes.body} data-busy={busy}>
-        {kitClass.planned.working ? <StillPlanning kitClass={kitClass} /> : null}
+        {kitClass.planned.working ? <StillPlanning kitClass={kitClass} tab={tab} /> : null}
         <For needs={needsOfTab(tab)}>
           <TabBody tab={tab} />
         </For>
@@ -171,26 +171,26 @@ export function ClassEditor({ kitClass, project, papers, supplies }: Props) {
 }
 
 const TabBody = memo(function TabBody({ tab }: { tab: string }) {
-  const { planned } = useClass().saved
-  // While one is made, the last is shown, and said to be that.
-  const plan = planned.plan ?? planned.before
+  const { plan, before } = useClass().saved.planned
   if (tab === 'kit') return <KitTab />
   if (tab === 'papers') return <PapersTab />
   if (tab === 'prepare') return <PrepareTab />
   if (tab === 'pack') return <PackTab />
   if (tab === 'people') return <PeopleTab />
   if (tab === 'log') return <LogTab />
+  // While a plan is made the sheets of the last are shown, and said to be that. Amounts and money wait.
+  if (tab === 'sheets' && !plan && before) {
+    return (
+      <div className={classes.before}>
+        <SheetsTab plan={before} />
+      </div>
+    )
+  }
   if (tab === 'sheets' || tab === 'supplies' || tab === 'cost') {
     if (!plan) return <NotPlanned />
-    const shown =
-      tab === 'sheets' ? (
-        <SheetsTab plan={plan} />
-      ) : tab === 'supplies' ? (
-        <SuppliesTab plan={plan} />
-      ) : (
-        <CostTab plan={plan} />
-      )
-    return planned.plan ? shown : <div className={classes.before}>{shown}</div>
+    if (tab === 'sheets') return <SheetsTab plan={plan} />
+    if (tab === 'supplies') return <SuppliesTab plan={plan} />
+    return <CostTab plan={plan} />
   }
   return (
     <Empty title={t`There is no such tab`}>

@@ -11,7 +11,7 @@ import classes from './ClassPage.module.css'
 import { useClass } from './context'
 
 /** A plan that takes long: how far it is, and a button to take the best so far. */
-export function StillPlanning({ kitClass }: { kitClass: KitClass }) {
+export function StillPlanning({ kitClass, tab }: { kitClass: KitClass; tab: string }) {
   const { working, before } = kitClass.planned
   const stop = () =>
     void api.POST('/api/classes/{class_id}/stop-early', { params: { path: { class_id: kitClass.id } } })
@@ -30,10 +30,10 @@ export function StillPlanning({ kitClass }: { kitClass: KitClass }) {
               : t`Patterns are being collected.`}{' '}
           <Trans>You can go on with other things meanwhile.</Trans>
         </p>
-        {before ? (
+        {before && tab === 'sheets' ? (
           <p>
             <strong>
-              <Trans>What is shown here is of before the change:</Trans>
+              <Trans>The sheets shown here are of before the change:</Trans>
             </strong>{' '}
             {t`the plan that was made last, ${kits(before.kits)} from ${sheets(before.sheets)}. Cut by the new one.`}
           </p>
