@@ -62,8 +62,7 @@ def store_class(kit_class: KitClass, payload: ClassIn, studio: Studio, project: 
     for field in _AS_SENT:
         setattr(kit_class, field, getattr(payload, field))
     kit_class.version += 1
-    # Within whoever holds the row there is nothing to go back to.
-    with transaction.atomic(savepoint=False):
+    with transaction.atomic():
         kit_class.save()
         _store_colourways(kit_class, names, payload)
     return kit_class
