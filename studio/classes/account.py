@@ -109,7 +109,7 @@ def account_for(
 ) -> StudioAccount:
     """What the chosen classes (their keys) still take, of those that are to come; None: all of them.
 
-    ``among`` are the classes to come, where they are known; else all of the studio's are read.
+    ``among`` are the classes that are looked at, where they were read already; else all that are to come.
     """
     coming = classes_to_come(studio) if among is None else list(among)
     of = [row for row in coming if chosen is None or row.pk in chosen]
@@ -134,10 +134,8 @@ def _planned(
             jobs.append((row, core_job(row, listed[row.project_id], cupboard)))
         except CannotPlanError as error:
             planned[row.pk] = Planned(None, error.faults)
-    if len(jobs) > 1:
-        plans.read_ahead((job, whose(row)) for row, job in jobs)
-    for row, job in jobs:
-        found = planned[row.pk] = plans.plan_of(job, whose(row))
+    for (row, job), found in zip(jobs, plans.plans_of([(job, whose(row)) for row, job in jobs]), strict=True):
+        planned[row.pk] = found
         if found.plan is not None:
             yield _Planned(row, job, found.plan)
 
@@ -146,7 +144,7 @@ def planned_with_account(kit_class: KitClass) -> Alone:
     """The plan of a class with what the account says is still to buy; of one that is past as it is."""
     if not is_to_come(kit_class, kit_class.studio.today()):
         return Alone(plan_of_class(kit_class), {})
-    return account_for(kit_class.studio, [kit_class.pk], [kit_class]).alone(kit_class)
+    return account_for(kit_class.studio, among=[kit_class]).alone(kit_class)
 
 
 def is_to_come(kit_class: KitClass, today: dt.date) -> bool:

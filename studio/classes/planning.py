@@ -8,7 +8,7 @@ from neat_sheaf.project import Project
 from studio.classes.convert import core_job
 from studio.classes.models import KitClass
 from studio.projects.convert import core_project
-from studio.tasks import plans
+from studio.tasks import answers, plans
 from studio.tasks.plans import Planned, Whose
 
 __all__ = ["last_shown", "plan_of_class", "stop_early", "whose"]
@@ -36,7 +36,7 @@ def last_shown(kit_class: KitClass, planned: Planned) -> Plan | None:
 
     A piece of another size is another piece.
     """
-    before = planned.before
+    before = None if planned.working is None else answers.last_plan(kit_class.pk)
     if before is None:
         return None
     placed = [place for _, layout in before.sheet_plan.layouts for place in layout.placements]

@@ -107,7 +107,7 @@ def _order_by(kit_class: KitClass) -> dt.date | None:
     """The last day to order what this class is short of, as its shopping list says."""
     if not is_to_come(kit_class, kit_class.studio.today()):
         return None
-    return account_for(kit_class.studio, [kit_class.pk], [kit_class]).order_by
+    return account_for(kit_class.studio, among=[kit_class]).order_by
 
 
 def _at_table(one: AtTable, job: Job, voice: Voice) -> AtTableOut:

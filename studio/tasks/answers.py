@@ -6,15 +6,18 @@ that plans otherwise has other keys.
 
 from __future__ import annotations
 
+import datetime as dt
 import hashlib
 import json
 import pickle
-from collections.abc import Iterable, Iterator
+from collections.abc import Iterator, Mapping
+from dataclasses import dataclass
 from functools import cache
 from pathlib import Path
-from typing import Any
+from typing import Any, TypeVar
 
 from django.db import IntegrityError, transaction
+from django.utils import timezone
 
 import neat_sheaf
 from neat_sheaf.cutting.matters import what_matters
@@ -25,10 +28,12 @@ from neat_sheaf.formats.reading import FileError
 from neat_sheaf.job import Job
 from neat_sheaf.plan import Plan
 from studio.common.kept import Kept
-from studio.tasks.models import Answer
+from studio.tasks.models import Answer, kind_of
 
 __all__ = [
+    "Whose",
     "forget",
+    "forget_answers",
     "found",
     "job_key",
     "keep",
@@ -36,11 +41,13 @@ __all__ = [
     "last_plan",
     "sheets_found",
     "sheets_key",
-    "sheets_of_many",
 ]
 
 KEPT = 4
 """Answers of one kind that a class keeps: the newest."""
+
+OVER = dt.timedelta(days=60)
+"""How long after its day a class keeps its answers; whoever looks later has them worked out again."""
 
 OF_A_CLASS = "class"
 """The kind of the plans that classes have; others are of what is only tried."""
@@ -103,29 +110,53 @@ def keep_plan(kit_class: int, kind: str, job: Job, plan: dict[str, Any]) -> None
     _put(kit_class, kind, sheets_key(job), json.dumps(plan).encode())
 
 
-def sheets_found(studio: int, kit_class: int, kind: str, job: Job) -> SheetPlan | None:
-    """The sheets of a job that are kept with a class; else as another kind, or with another of the studio."""
-    key = sheets_key(job)
-    rows = list(Answer.objects.filter(key=key, kit_class__studio_id=studio))
-    own = [row for row in rows if (row.kit_class_id, row.kind) == (kit_class, kind)]
-    for row in own or rows:
-        plan = _read(row)
-        if plan is not None:
-            if not own:
-                _put(kit_class, kind, key, bytes(row.content))
-            return plan.sheet_plan
-    return None
+@dataclass(frozen=True, slots=True)
+class Whose:
+    """Whose plan it is: of the long ones of a studio (its key) one is made at a time.
+
+    ``about`` is the thing that it is of: there, only the newest is wanted. It is kept with ``kit_class``.
+    """
+
+    studio: int
+    about: str
+    kit_class: int
+
+    @property
+    def kind(self) -> str:
+        """What kind of its class's answers the plan is."""
+        return kind_of(self.about)
 
 
-def sheets_of_many(wanted: Iterable[tuple[Job, int]]) -> Iterator[tuple[int, SheetPlan]]:
-    """Of jobs and their classes, each once, the classes whose sheets are kept, with these; read at once."""
-    keys = {kit_class: sheets_key(job) for job, kit_class in wanted}
-    if keys:
-        rows = Answer.objects.filter(kit_class_id__in=keys, kind=OF_A_CLASS, key__in=keys.values())
-        for row in rows:
-            plan = _read(row) if keys[row.kit_class_id] == row.key else None
+Key = TypeVar("Key")
+
+
+def sheets_found(wanted: Mapping[Key, tuple[Job, Whose]]) -> Iterator[tuple[Key, SheetPlan]]:
+    """Of jobs of one studio those whose sheets are kept, with these; read at once.
+
+    What is kept as another kind, or with another class of the studio, is kept with this one from now on.
+    """
+    if not wanted:
+        return
+    keys = {name: sheets_key(job) for name, (job, _) in wanted.items()}
+    studio = next(iter(wanted.values()))[1].studio
+    rows: dict[str, list[Answer]] = {}
+    for row in Answer.objects.filter(kit_class__studio_id=studio, key__in=keys.values()):
+        rows.setdefault(row.key, []).append(row)
+    for name, (_, whose) in wanted.items():
+        there = rows.get(keys[name], [])
+        own = [row for row in there if (row.kit_class_id, row.kind) == (whose.kit_class, whose.kind)]
+        for row in own or there:
+            plan = _read(row)
             if plan is not None:
-                yield row.kit_class_id, plan.sheet_plan
+                if not own:
+                    _put(whose.kit_class, whose.kind, keys[name], bytes(row.content))
+                yield name, plan.sheet_plan
+                break
+
+
+def forget_answers() -> None:
+    """Delete what was worked out for classes that are long over."""
+    Answer.objects.filter(kit_class__date__lt=timezone.now().date() - OVER).delete()
 
 
 # The last plans that are shown while new ones are made: whoever waits asks twice a second.

@@ -6,7 +6,12 @@ from django.db import models
 
 from studio.accounts.models import Role, Studio
 
-__all__ = ["Answer", "PlanTask", "StudioTask"]
+__all__ = ["Answer", "PlanTask", "StudioTask", "kind_of"]
+
+
+def kind_of(about: str) -> str:
+    """What kind of a class's answers a plan is that is about this: "class-12" is one of the class itself."""
+    return about.partition("-")[0]
 
 
 class Answer(models.Model):
@@ -57,6 +62,11 @@ class PlanTask(models.Model):
 
     def __str__(self) -> str:
         return f"plan {self.key}"
+
+    @property
+    def kind(self) -> str:
+        """What kind of its class's answers the plan is."""
+        return kind_of(self.about)
 
 
 class StudioTask(models.Model):

@@ -1,7 +1,7 @@
 """Plans of classes, kept with them as long as what their sheets depend on is the same.
 
 A request makes a plan itself where that takes no longer than a person waits. A longer one is given to the
-workers, and the request is answered with how far it is, and with the last plan that there was.
+workers, and the request is answered with how far it is.
 """
 
 from __future__ import annotations
@@ -9,7 +9,7 @@ from __future__ import annotations
 import contextlib
 import logging
 import time
-from collections.abc import Iterable
+from collections.abc import Sequence
 from dataclasses import dataclass
 
 from django.conf import settings
@@ -26,11 +26,12 @@ from neat_sheaf.nesting.control import CancelledError, SearchControl
 from neat_sheaf.plan import Plan, plan_job
 from studio.common.kept import Kept
 from studio.tasks import answers
+from studio.tasks.answers import Whose
 from studio.tasks.models import PlanTask
 from studio.tasks.queue import lost
 from studio.tasks.turns import MOST_QUEUED, plan_lock, priority_for, queued_of
 
-__all__ = ["Planned", "Whose", "Working", "forget", "plan_here", "plan_of", "read_ahead", "stop_early"]
+__all__ = ["Planned", "Whose", "Working", "forget", "plan_here", "plan_of", "plans_of", "stop_early"]
 
 _log = logging.getLogger(__name__)
 
@@ -45,32 +46,11 @@ class Working:
 
 @dataclass(frozen=True, slots=True)
 class Planned:
-    """A plan, or why there is none, or how far it is.
-
-    While one is made, ``before`` is the last that there was: of the class as it was then.
-    """
+    """A plan, or why there is none, or how far it is."""
 
     plan: Plan | None
     faults: list[Fault]
     working: Working | None = None
-    before: Plan | None = None
-
-
-@dataclass(frozen=True, slots=True)
-class Whose:
-    """Whose plan it is: of the long ones of a studio (its key) one is made at a time.
-
-    ``about`` is the thing that it is of: there, only the newest is wanted. It is kept with ``kit_class``.
-    """
-
-    studio: int
-    about: str
-    kit_class: int
-
-    @property
-    def kind(self) -> str:
-        """What kind of its class's answers the plan is."""
-        return self.about.partition("-")[0]
 
 
 # Plans that this process read or made. Why there is none is looked up each time.
@@ -98,20 +78,31 @@ def _key_of(job: Job) -> str:
 
 def plan_of(job: Job, whose: Whose) -> Planned:
     """The plan of a job, from what is kept of its class where the same was planned before."""
-    key = _key_of(job)
-    found = _here.get(_name(key, whose))
-    if found is not None:
-        return found
-    sheets = answers.sheets_found(whose.studio, whose.kit_class, whose.kind, job)
-    if sheets is not None:
-        return _keep(key, whose, _with_sheets(job, sheets))
+    return plans_of([(job, whose)])[0]
+
+
+def plans_of(wanted: Sequence[tuple[Job, Whose]]) -> list[Planned]:
+    """The plans of jobs of one studio, in their order; what is kept of their classes is read at once."""
+    keys = [_key_of(job) for job, _ in wanted]
+    found = [_here.get(_name(key, whose)) for key, (_, whose) in zip(keys, wanted, strict=True)]
+    missing = {n: wanted[n] for n, planned in enumerate(found) if planned is None}
+    for n, sheets in answers.sheets_found(missing):
+        job, whose = wanted[n]
+        found[n] = _keep(keys[n], whose, _with_sheets(job, sheets))
+    return [
+        planned or _made(key, job, whose)
+        for planned, key, (job, whose) in zip(found, keys, wanted, strict=True)
+    ]
+
+
+def _made(key: str, job: Job, whose: Whose) -> Planned:
+    """The plan of a job that nobody keeps: made now, or by the workers, or why there is none."""
     wait = settings.PLAN_WAIT_SECONDS
     row = PlanTask.objects.filter(key=key).first()
-    if row is not None and row.outcome is None:
-        if wait and not lost(row, row.key):
-            return _working(whose, row)
-        if wait:
+    if wait and row is not None and row.outcome is None:
+        if lost(row, row.key):
             return _given_to_the_workers(key, job, whose)
+        return Planned(None, [], Working(row.sheets, row.lower_bound))
     if row is not None and row.outcome is not None and row.outcome["faults"]:
         return Planned(None, read_faults(row.outcome["faults"]))
     end = time.monotonic() + wait
@@ -121,20 +112,6 @@ def plan_of(job: Job, whose: Whose) -> Planned:
     except CancelledError:
         return _given_to_the_workers(key, job, whose)
     return _keep(key, whose, _kept(found, key, job, whose))
-
-
-def read_ahead(wanted: Iterable[tuple[Job, Whose]]) -> None:
-    """Read the plans of many jobs that are kept with their classes, at once; ``plan_of`` has them then."""
-    missing = {
-        whose.kit_class: (job, whose, key)
-        for job, whose in wanted
-        if _here.get(_name(key := _key_of(job), whose)) is None
-    }
-    for kit_class, sheets in answers.sheets_of_many(
-        (job, whose.kit_class) for job, whose, _ in missing.values()
-    ):
-        job, whose, key = missing[kit_class]
-        _keep(key, whose, _with_sheets(job, sheets))
 
 
 def plan_here(job: Job, whose: Whose) -> Planned:
@@ -185,12 +162,6 @@ def _planned(job: Job, control: SearchControl) -> Planned:
         return Planned(None, [fault("", "planner-failed", error=type(error).__name__)])
 
 
-def _working(whose: Whose, row: PlanTask | None = None) -> Planned:
-    """How far a plan is, and the last one that its class had."""
-    working = Working(None, 0) if row is None else Working(row.sheets, row.lower_bound)
-    return Planned(None, [], working, answers.last_plan(whose.kit_class))
-
-
 def _given_to_the_workers(key: str, job: Job, whose: Whose) -> Planned:
     """Queue a long plan; the plans of how its thing was before are not made any more."""
     # The tasks of the queue are known once every application is there.
@@ -198,7 +169,7 @@ def _given_to_the_workers(key: str, job: Job, whose: Whose) -> Planned:
 
     if not PlanTask.objects.filter(key=key).exists() and queued_of(whose.studio) >= MOST_QUEUED:
         # It is asked for again as long as somebody waits for it.
-        return _working(whose)
+        return Planned(None, [], Working(None, 0))
     with transaction.atomic():
         if whose.about:
             PlanTask.objects.filter(about=whose.about, outcome__isnull=True).exclude(key=key).delete()
@@ -211,4 +182,4 @@ def _given_to_the_workers(key: str, job: Job, whose: Whose) -> Planned:
         make_plan.configure(
             lock=plan_lock(whose.studio), queueing_lock=key, priority=priority_for(whose.studio)
         ).defer(key=key, job=write_job(job))  # fmt: skip
-    return _working(whose)
+    return Planned(None, [], Working(None, 0))

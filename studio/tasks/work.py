@@ -18,7 +18,7 @@ from neat_sheaf.errors import fault
 from neat_sheaf.formats.job_file import read_job
 from neat_sheaf.formats.message_part import fault_documents
 from studio.accounts.services.forgetting import forget_expired
-from studio.tasks.answers import keep_plan
+from studio.tasks.answers import forget_answers, keep_plan
 from studio.tasks.apart import Limits, Outcome, made_apart
 from studio.tasks.for_studio import carry_out, fail, forget_old, works_apart
 from studio.tasks.models import PlanTask
@@ -64,7 +64,7 @@ def _keep(key: str, job: str, outcome: Outcome) -> None:
         if row is None:
             return
         if outcome.found is not None and row.kit_class_id is not None:
-            keep_plan(row.kit_class_id, row.about.partition("-")[0], read_job(job), outcome.found)
+            keep_plan(row.kit_class_id, row.kind, read_job(job), outcome.found)
         row.outcome = {"faults": fault_documents(outcome.faults)}
         row.save(update_fields=["outcome", "seen"])
 
@@ -121,9 +121,10 @@ def _database() -> dict[str, str]:
 @app.periodic(cron="17 * * * *")
 @app.task(queue=PLANS, queueing_lock="forget-old", pass_context=True)
 def forget_old_tasks(context: JobContext, timestamp: int) -> None:
-    """Delete what was made for studios and is of yesterday, and what is over of accounts."""
+    """Delete what was made for studios and is of yesterday, answers of classes long over, and of accounts."""
     try:
         forget_old()
+        forget_answers()
         forget_expired()
     finally:
         close_old_connections()

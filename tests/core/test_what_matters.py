@@ -53,11 +53,15 @@ def otherwise(draw: st.DrawFn, made: Job) -> Job:
     klass = made.klass
     ready = tuple(replace(one, ready=one.ready + number) for one in klass.colourways)
     seats = klass.seats + number * len(ready)
+    # Where no option is chosen by its cost and no sizes share the work, money is no matter either.
+    decides = made.cutting.mix_sizes or not made.cutting.style.of_itself
+    dearer = {} if decides else {"pack": "", "pack_sheets": 7, "pack_price": Decimal(90 + number)}
     return replace(
         made,
         project=replace(made.project, name="Another", pieces=pieces, tools=("bone folder",)),
         papers=tuple(
-            replace(one, name=f"Other {one.name}", on_hand=one.on_hand + number, caliper=Length(number))
+            replace(one, name=f"Other {one.name}", on_hand=one.on_hand + number, caliper=Length(number),
+                    kind="vellum", weight=200 + number, **dearer)
             for one in made.papers
         ),
         klass=replace(klass, seats=seats, colourways=ready, fee=Decimal(20 + number),

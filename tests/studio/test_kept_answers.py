@@ -6,6 +6,7 @@ import datetime as dt
 from decimal import Decimal
 
 import pytest
+from django.utils import timezone
 
 from neat_sheaf.errors import CannotPlanError, fault
 from neat_sheaf.nesting.control import CancelledError
@@ -278,3 +279,13 @@ def test_two_classes_that_wait_for_one_plan_both_have_it(person, made, slow):
 def test_a_class_that_is_deleted_while_its_plan_is_made_is_no_fault():
     answers.keep(2**40, "seats", "of nobody", [1])
     assert not Answer.objects.exists()
+
+
+@pytest.mark.parametrize(("days", "kept"), [(None, True), (30, True), (-30, True), (-80, False)])
+def test_a_class_that_is_long_over_keeps_no_answers(person, made, days, kept):
+    date = None if days is None else dt.date.today() + dt.timedelta(days=days)
+    KitClass.objects.update(date=date)
+    Answer.objects.update(made=timezone.now() - dt.timedelta(days=400))
+    answers.forget_answers()
+    assert Answer.objects.exists() is kept
+    assert person.get(path_of(made))["planned"]["plan"]

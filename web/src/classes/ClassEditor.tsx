@@ -156,7 +156,7 @@ export function ClassEditor({ kitClass, project, papers, supplies }: Props) {
         <ClassTabs kitClass={kitClass} project={project} active={tab} />
       </div>
       <div className={classes.body} data-busy={busy}>
-        {kitClass.planned.working ? <StillPlanning kitClass={kitClass} tab={tab} /> : null}
+        {kitClass.planned.working ? <StillPlanning kitClass={kitClass} /> : null}
         <For needs={needsOfTab(tab)}>
           <TabBody tab={tab} />
         </For>
@@ -179,13 +179,7 @@ const TabBody = memo(function TabBody({ tab }: { tab: string }) {
   if (tab === 'people') return <PeopleTab />
   if (tab === 'log') return <LogTab />
   // While a plan is made the sheets of the last are shown, and said to be that. Amounts and money wait.
-  if (tab === 'sheets' && !plan && before) {
-    return (
-      <div className={classes.before}>
-        <SheetsTab plan={before} />
-      </div>
-    )
-  }
+  if (tab === 'sheets' && !plan && before) return <SheetsTab plan={before} />
   if (tab === 'sheets' || tab === 'supplies' || tab === 'cost') {
     if (!plan) return <NotPlanned />
     if (tab === 'sheets') return <SheetsTab plan={plan} />

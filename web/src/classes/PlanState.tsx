@@ -3,7 +3,7 @@ import { Trans } from '@lingui/react/macro'
 import { Button } from '@mantine/core'
 import { Link } from 'react-router'
 import { api, type KitClass } from '../api/client'
-import { kits, sheets } from '../i18n/counts'
+import { sheets } from '../i18n/counts'
 import { number } from '../i18n/format'
 import { FracWords } from '../ui/text/FracWords'
 import { whole } from '../ui/text/fractions'
@@ -11,8 +11,8 @@ import classes from './ClassPage.module.css'
 import { useClass } from './context'
 
 /** A plan that takes long: how far it is, and a button to take the best so far. */
-export function StillPlanning({ kitClass, tab }: { kitClass: KitClass; tab: string }) {
-  const { working, before } = kitClass.planned
+export function StillPlanning({ kitClass }: { kitClass: KitClass }) {
+  const { working } = kitClass.planned
   const stop = () =>
     void api.POST('/api/classes/{class_id}/stop-early', { params: { path: { class_id: kitClass.id } } })
   const least = working?.lower_bound ?? 0
@@ -30,14 +30,6 @@ export function StillPlanning({ kitClass, tab }: { kitClass: KitClass; tab: stri
               : t`Patterns are being collected.`}{' '}
           <Trans>You can go on with other things meanwhile.</Trans>
         </p>
-        {before && tab === 'sheets' ? (
-          <p>
-            <strong>
-              <Trans>The sheets shown here are of before the change:</Trans>
-            </strong>{' '}
-            {t`the plan that was made last, ${kits(before.kits)} from ${sheets(before.sheets)}. Cut by the new one.`}
-          </p>
-        ) : null}
         {working && !working.worker ? (
           <p className="severe">
             <Trans>The worker is not running: what takes long waits until it is started again.</Trans>

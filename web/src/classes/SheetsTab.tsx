@@ -6,6 +6,7 @@ import { useQuery } from '@tanstack/react-query'
 import { useState } from 'react'
 import type { Plan } from '../api/client'
 import { asked } from '../api/queries'
+import { kits, sheets } from '../i18n/counts'
 import { money, roundedMoney } from '../i18n/format'
 import { letterOf } from '../ui/drawing/letters'
 import { useClass } from './context'
@@ -53,56 +54,68 @@ export function SheetsTab({ plan }: { plan: Plan }) {
         ...row,
         proof: { proved: row.proved, lowerBound: row.lower_bound, mixed: row.mixed },
       }))
+  // What is pinned stays as it is; before that, a plan of before a change is looked at and not cut by.
+  const old = cutting.data === null && !saved.planned.plan
   return (
     <>
-      <CuttingNote plan={plan} run={run} />
-      <Mixes plan={plan} nameOf={nameOf} />
-      <div className={run ? undefined : classes.beside}>
-        <div>
-          <div className={classes.views}>
-            <SegmentedControl
-              aria-label={t`What to look at`}
-              data={views()}
-              value={view}
-              onChange={(value) => setView(value)}
-            />
-            {run ? null : (
-              <a href="#options" className={classes.jump}>
-                <Trans>How to cut it</Trans>
-              </a>
+      {old ? (
+        <p>
+          <strong>
+            <Trans>The sheets shown here are of before the change:</Trans>
+          </strong>{' '}
+          {t`the plan that was made last, ${kits(plan.kits)} from ${sheets(plan.sheets)}. Cut by the new one.`}
+        </p>
+      ) : null}
+      <div className={old ? classes.before : undefined}>
+        <CuttingNote plan={plan} run={run} />
+        <Mixes plan={plan} nameOf={nameOf} />
+        <div className={run ? undefined : classes.beside}>
+          <div>
+            <div className={classes.views}>
+              <SegmentedControl
+                aria-label={t`What to look at`}
+                data={views()}
+                value={view}
+                onChange={(value) => setView(value)}
+              />
+              {run ? null : (
+                <a href="#options" className={classes.jump}>
+                  <Trans>How to cut it</Trans>
+                </a>
+              )}
+            </div>
+            {view === 'order' ? (
+              <CuttingOrder
+                rounds={run?.rounds.map((round) => round.cutting) ?? [plan.cutting]}
+                nameOf={nameOf}
+              />
+            ) : view === 'left' ? (
+              <Leftovers plan={plan} />
+            ) : view === 'sizes' ? (
+              <SizesTable />
+            ) : view === 'seats' ? (
+              <SeatsTable />
+            ) : (
+              <PaperSheets rows={rows} pieces={pieces} letters={letters} colourways={looks} />
             )}
           </div>
-          {view === 'order' ? (
-            <CuttingOrder
-              rounds={run?.rounds.map((round) => round.cutting) ?? [plan.cutting]}
-              nameOf={nameOf}
-            />
-          ) : view === 'left' ? (
-            <Leftovers plan={plan} />
-          ) : view === 'sizes' ? (
-            <SizesTable />
-          ) : view === 'seats' ? (
-            <SeatsTable />
-          ) : (
-            <PaperSheets rows={rows} pieces={pieces} letters={letters} colourways={looks} />
+          {run ? null : (
+            <aside className={classes.choices}>
+              <Options plan={plan} />
+              <Button
+                variant="subtle"
+                leftSection={<IconAdjustmentsHorizontal size={18} aria-hidden />}
+                aria-expanded={set}
+                onClick={() => setSet(!set)}
+              >
+                <Trans>Settings</Trans>
+              </Button>
+              <Collapse expanded={set}>
+                <CuttingHabits />
+              </Collapse>
+            </aside>
           )}
         </div>
-        {run ? null : (
-          <aside className={classes.choices}>
-            <Options plan={plan} />
-            <Button
-              variant="subtle"
-              leftSection={<IconAdjustmentsHorizontal size={18} aria-hidden />}
-              aria-expanded={set}
-              onClick={() => setSet(!set)}
-            >
-              <Trans>Settings</Trans>
-            </Button>
-            <Collapse expanded={set}>
-              <CuttingHabits />
-            </Collapse>
-          </aside>
-        )}
       </div>
       <p className="caution">
         <strong>

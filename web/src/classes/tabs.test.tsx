@@ -274,6 +274,22 @@ test('before cutting the sum is said with its proof, and the button to the trimm
   expect(text).not.toContain('Start over')
 })
 
+test('while a plan is made the last sheets are looked at, said to be of before, and not cut by', () => {
+  const saved = { ...kitClass, planned: { plan: null, faults: [], before: plan } }
+  const tab = <SheetsTab plan={plan} />
+  const text = said(tab, [[['cutting', 3], null]], { saved })
+  expect(text).toContain('of before the change: the plan that was made last, 8 kits from 8 sheets.')
+  expect(text).not.toContain('To the trimmer')
+  expect(text).not.toContain('Cut guide')
+  // What is pinned is what is cut, whatever is planned now.
+  const begun = said(tab, [[['cutting', 3], run]], { saved })
+  expect(begun).not.toContain('of before the change')
+  expect(begun).toContain('To the trimmer')
+  const current = said(tab, [[['cutting', 3], null]])
+  expect(current).not.toContain('of before the change')
+  expect(current).toContain('To the trimmer')
+})
+
 test('what is not proved is not said', () => {
   const open = { ...plan, papers: plan.papers.map((row) => ({ ...row, lower_bound: 6, proved: false })) }
   expect(said(<CuttingNote plan={open} run={null} />)).not.toContain('No plan of straight cuts')
