@@ -20,7 +20,7 @@ VIEWS = [
     ("bench", "/", "Next on the bench"),
     ("project", "/projects/1", "There is room for"),
     ("class-kit", "/classes/1/kit", "Every kit holds"),
-    ("class-sheets", "/classes/1/sheets", "No plan of straight cuts"),
+    ("class-sheets", "/classes/1/sheets", "Fewest sheets"),
     ("class-cost", "/classes/1/cost", "is the least fee"),
     ("class-prepare", "/classes/1/prepare", "Before the class"),
     ("class-pack", "/classes/2/pack", "bags closed"),
@@ -97,7 +97,7 @@ def _visit(address: str, password: str) -> None:
         _shoot(driver, "project-words")
         driver.execute_script("localStorage.setItem('mantine-color-scheme-value', 'dark')")
         driver.get(f"{address}/classes/1/sheets")
-        _wait(driver, "No plan of straight cuts")
+        _wait(driver, "Fewest sheets")
         _shoot(driver, "class-sheets-dark")
         _print_page(driver, "/api/projects/1/sheet.pdf", "attendee-sheet")
         _print_page(driver, "/api/classes/1/cut-guide.pdf", "cut-guide")
